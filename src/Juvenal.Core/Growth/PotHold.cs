@@ -1,0 +1,40 @@
+using Juvenal.Core.Cultivars;
+using Juvenal.Core.Measures;
+
+namespace Juvenal.Core.Growth;
+
+/// <summary>How long a container holds a plant before its roots want more room.</summary>
+public static class PotHold
+{
+    /// <summary>Overdue at this many times the comfortable days. [model]</summary>
+    public const double OverdueFactor = 1.4;
+
+    public const double LeastLitres = 0.005;
+
+    public const double MostLitres = 5;
+
+    public sealed record Held(double ComfortableDays, double OverdueDays);
+
+    /// <summary>Thermal time in comfort, °C·d: 336 (tomato) or 420 (pepper) · (V / 0.5 L)^0.25.</summary>
+    /// <param name="leaf">The crop's leaf model.</param>
+    /// <param name="litres">Container volume, 0.005–5 L.</param>
+    /// <remarks>Model, calibrated to common practice: a 30 mL cell holds a tomato about 14 days, a 10 cm pot about 4 weeks.</remarks>
+    public static double ComfortableDegreeDays(LeafModel leaf, double litres) => leaf.PotDegreeDays * Math.Pow(litres / 0.5, 0.25);
+
+    /// <summary>Days a container holds a plant at a steady temperature.</summary>
+    /// <param name="crop">Tomato (28 days in 0.5 L at 20 °C) or pepper (42).</param>
+    /// <param name="volumeL">0.005–5 L.</param>
+    /// <param name="meanTemperatureC">Mean over 24 h, from 2 °C above the crop's base (8 tomato, 10 pepper) to 35 °C.</param>
+    /// <returns>Comfortable and overdue days (1.4 ×), counted from emergence or from the move.</returns>
+    public static Outcome<Held> Days(Crop crop, double volumeL, double meanTemperatureC)
+    {
+        var leaf = LeafModel.For(crop == Crop.Tomato ? SpeciesGroup.Tomato : SpeciesGroup.Annuum);
+        var failures = new List<Failure>();
+        if (!(volumeL is >= LeastLitres and <= MostLitres)) failures.Add(Failure.OutOfRange("volumeL", volumeL, LeastLitres, MostLitres));
+        var coldest = leaf.BaseCelsius + 2;
+        if (!(meanTemperatureC >= coldest && meanTemperatureC <= 35)) failures.Add(Failure.OutOfRange("meanTemperatureC", meanTemperatureC, coldest, 35));
+        if (failures.Count > 0) return failures;
+        var days = ComfortableDegreeDays(leaf, volumeL) / leaf.DegreeDays(meanTemperatureC);
+        return new Held(days, days * OverdueFactor);
+    }
+}

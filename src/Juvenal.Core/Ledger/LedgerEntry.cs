@@ -1,0 +1,104 @@
+using Juvenal.Core.Season;
+
+namespace Juvenal.Core.Ledger;
+
+public enum EntryKind
+{
+    /// <summary>Seeds into containers; nothing stands yet.</summary>
+    Sown,
+
+    /// <summary>Seedlings up, typed as the batch's total to date.</summary>
+    Emerged,
+
+    /// <summary>Seedlings that died.</summary>
+    Lost,
+
+    /// <summary>Seedlings thinned out.</summary>
+    Snipped,
+
+    /// <summary>From one group to another; planting out is a move into a bed.</summary>
+    Moved,
+
+    /// <summary>A stage put off to a new day, with the reason.</summary>
+    NotYet,
+
+    /// <summary>Takes back the entry that it corrects.</summary>
+    Undo,
+}
+
+/// <summary>What stands somewhere, within a batch: container kind × place. In a bed there is no container.</summary>
+public readonly record struct GroupKey(Guid? Container, Guid Place);
+
+/// <summary>One line of a batch's ledger. Never changed once written.</summary>
+/// <param name="Id">Made by the client.</param>
+/// <param name="Sequence">Given by the store; breaks ties within a day.</param>
+/// <param name="HappenedOn">The day it happened, which may be before the day it was written.</param>
+/// <param name="Kind">What happened.</param>
+/// <param name="Stage">The stage it does or puts off, where it does.</param>
+/// <param name="From">The group it takes from (lost, snipped, moved).</param>
+/// <param name="To">The group it adds to (sown, emerged, moved).</param>
+/// <param name="Seeds">Sown: seeds.</param>
+/// <param name="Seedlings">Emerged: the total to date; lost, snipped, moved: seedlings.</param>
+/// <param name="Containers">Sown: containers filled; lost, snipped, moved: containers that <paramref name="From"/> has no longer.</param>
+/// <param name="ContainersTo">Moved: containers that <paramref name="To"/> has more.</param>
+/// <param name="Reason">Lost, not yet: why.</param>
+/// <param name="NewDay">Not yet: the day it is put off to.</param>
+/// <param name="Corrects">Undo: which entry.</param>
+public sealed record LedgerEntry(
+    Guid Id,
+    long Sequence,
+    DateOnly HappenedOn,
+    EntryKind Kind,
+    Stage? Stage = null,
+    GroupKey? From = null,
+    GroupKey? To = null,
+    int Seeds = 0,
+    int Seedlings = 0,
+    int Containers = 0,
+    int ContainersTo = 0,
+    string? Reason = null,
+    DateOnly? NewDay = null,
+    Guid? Corrects = null);
+
+/// <summary>What stands in one group.</summary>
+/// <param name="Group">Container kind and place.</param>
+/// <param name="Seedlings">From 0.</param>
+/// <param name="Containers">Occupied, from 0: a twin cell is two seedlings and one container; a sown cell is occupied too.</param>
+/// <param name="Reached">The last stage these plants have done.</param>
+public sealed record Standing(GroupKey Group, int Seedlings, int Containers, Stage Reached);
+
+/// <summary>An entry that the counts before it do not allow.</summary>
+/// <param name="Entry">Which.</param>
+/// <param name="Code">more-emerged-than-sown, emerged-goes-back, more-than-standing, more-containers-than-standing, nothing-sown, before-sowing.</param>
+/// <param name="Field">The field that is wrong.</param>
+/// <param name="Value">What was given.</param>
+/// <param name="Right">The number that would be right: the most, or for a total that went back the least.</param>
+/// <param name="Day">The day it rests on.</param>
+public sealed record Contradiction(LedgerEntry Entry, string Code, string Field, int Value, int Right, DateOnly Day);
+
+/// <summary>A batch's ledger added up.</summary>
+/// <param name="SeedsSown">Seeds.</param>
+/// <param name="Emerged">Seedlings, to date.</param>
+/// <param name="Groups">What stands where, with nothing left out but empty groups.</param>
+/// <param name="Lost">Seedlings.</param>
+/// <param name="Snipped">Seedlings.</param>
+/// <param name="StageDays">The day each stage took place for at least half of the plants.</param>
+/// <param name="PutOff">By stage: the day it was last put off to.</param>
+/// <param name="Contradictions">Entries that were left out because the counts do not allow them; empty in a sound ledger.</param>
+public sealed record BatchState(
+    int SeedsSown,
+    int Emerged,
+    IReadOnlyList<Standing> Groups,
+    int Lost,
+    int Snipped,
+    IReadOnlyDictionary<Stage, DateOnly> StageDays,
+    IReadOnlyDictionary<Stage, (DateOnly Day, string Reason)> PutOff,
+    IReadOnlyList<Contradiction> Contradictions)
+{
+    public int Seedlings => Groups.Sum(g => g.Seedlings);
+
+    public int Containers => Groups.Sum(g => g.Containers);
+
+    /// <summary>Seedlings that have not yet done a stage.</summary>
+    public int Before(Stage stage) => Groups.Where(g => g.Reached < stage).Sum(g => g.Seedlings);
+}

@@ -1,0 +1,11 @@
+namespace Juvenal.Core.MovingUp;
+
+/// <summary>Minutes of handwork, before the grower's own pace is known. [common practice, no source]</summary>
+public static class Handwork
+{
+    public const double SowingMinutesPerCell = 0.1;
+    public const double PrickingOutMinutes = 1;
+    public const double PottingUpMinutes = 1.5;
+    public const double CarryingMinutesPerContainer = 0.1;
+    public const double PlantingOutMinutes = 3;
+}

@@ -1,0 +1,95 @@
+using Juvenal.Core.Cultivars;
+using Juvenal.Core.Growth;
+using Juvenal.Core.MovingUp;
+using Juvenal.Core.Seeds;
+using Juvenal.Core.Site;
+
+namespace Juvenal.Core.Rules;
+
+/// <summary>How far a figure can be trusted.</summary>
+public enum Mark
+{
+    /// <summary>From a named source; where the figure was written from memory, the source says so.</summary>
+    Published,
+
+    /// <summary>What growers do; no source.</summary>
+    CommonPractice,
+
+    /// <summary>Our own choice, to be replaced by what the grower's log teaches.</summary>
+    Model,
+}
+
+/// <summary>A source by the key that reasons carry.</summary>
+public sealed record Source(string Key, string Citation);
+
+/// <summary>One figure that the plan rests on, as shown under "Where the numbers come from".</summary>
+public sealed record Figure(string Stage, string What, double Value, string Unit, Mark Mark, string SourceKey);
+
+/// <summary>Sources by key.</summary>
+public static class Sources
+{
+    public static IReadOnlyList<Source> All { get; } =
+    [
+        new("harrington-minges-1954", "Harrington & Minges (1954), Vegetable seed germination, University of California; figures from memory"),
+        new("thom-shaw-1958", "Thom & Shaw (1958), Climatological analysis of freeze data for Iowa, Monthly Weather Review; from memory"),
+        new("knott", "Knott's Handbook for Vegetable Growers, transplant table; figures from memory"),
+        new("extension", "University extension guides on vegetable transplants; from memory"),
+        new("practice", "Common practice, no source"),
+        new("model", "Our own model, calibrated to common practice; adjustable"),
+        new("binomial", "Binomial distribution; independent seeds"),
+    ];
+}
+
+/// <summary>Every coefficient of the plan, with unit, mark and source.</summary>
+public static class Figures
+{
+    public static IReadOnlyList<Figure> All { get; } = [.. Emergence(Crop.Tomato), .. Emergence(Crop.Pepper), .. Leaves(), .. Rest()];
+
+    private static IEnumerable<Figure> Emergence(Crop crop)
+    {
+        var table = EmergenceTable.For(crop);
+        return table.Rows.Select(row => row.RatePerDay > 0
+            ? new Figure("Emergence", $"{crop}, days to emergence at {row.Celsius} °C", Math.Round(1 / row.RatePerDay, 1), "d", Mark.Published, table.Source)
+            : new Figure("Emergence", $"{crop}, share of emergence made in a day at {row.Celsius} °C", 0, "1/d", Mark.Published, table.Source));
+    }
+
+    private static IEnumerable<Figure> Leaves()
+    {
+        foreach (var group in Enum.GetValues<SpeciesGroup>())
+        {
+            var leaf = LeafModel.For(group);
+            var name = group switch { SpeciesGroup.Tomato => "Tomato", SpeciesGroup.Annuum => "Pepper", _ => "C. chinense" };
+            yield return new("Leaves", $"{name}, base temperature", leaf.BaseCelsius, "°C", Mark.Model, "model");
+            yield return new("Leaves", $"{name}, thermal time of a true leaf", leaf.DegreeDaysPerLeaf, "°C·d", Mark.Model, "model");
+            yield return new("Leaves", $"{name}, height of a leaf", leaf.HeightPerLeafCm, "cm", Mark.Model, "model");
+            yield return new("Pots", $"{name}, comfortable thermal time in 0.5 L", leaf.PotDegreeDays, "°C·d", Mark.Model, "model");
+            yield return new("Emergence", $"{name}, factor on the days", LeafModel.EmergenceFactor(group), "×", Mark.Model, "model");
+        }
+    }
+
+    private static IEnumerable<Figure> Rest() =>
+    [
+        new("Leaves", "No faster above", LeafModel.CeilingCelsius, "°C", Mark.Model, "model"),
+        new("Leaves", "True leaves when ready to harden", LeafModel.ReadyToHarden, "leaves", Mark.Published, "extension"),
+        new("Leaves", "True leaves when ready to plant", LeafModel.ReadyToPlant, "leaves", Mark.Published, "extension"),
+        new("Leaves", "True leaves at the last move", LeafModel.LastMove, "leaves", Mark.CommonPractice, "practice"),
+        new("Setback", "After pricking out", Setback.PrickingOutDays, "d", Mark.Model, "model"),
+        new("Setback", "After potting up", Setback.PottingUpDays, "d", Mark.Model, "model"),
+        new("Pots", "Overdue at", PotHold.OverdueFactor, "× comfortable", Mark.Model, "model"),
+        new("Spread", "Emergence, standard deviation", EmergenceTable.StandardDeviation, "share", Mark.Model, "model"),
+        new("Spread", "Leaf stages, standard deviation", LeafModel.StandardDeviation, "share", Mark.Model, "model"),
+        new("Spread", "Setbacks, standard deviation", Setback.StandardDeviation, "share", Mark.Model, "model"),
+        new("Spread", "Mean temperature of a place, standard deviation", Places.PlaceClimate.UsualDeviation, "°C", Mark.Model, "model"),
+        new("Site", "Last freeze, standard deviation where only the average is known", SpringFreeze.AssumedDeviationDays, "d", Mark.Model, "model"),
+        new("Site", "Window under a bare tunnel, earlier by", PlantingWindow.TunnelDays, "d", Mark.CommonPractice, "practice"),
+        new("Site", "Peppers after tomatoes", PlantingWindow.PepperDaysAfterTomatoes, "d", Mark.CommonPractice, "practice"),
+        new("Seeds", "Bench against germination test", SowingQuantity.BenchFactor, "×", Mark.Model, "model"),
+        new("Seeds", "Separated twin against a single", SowingQuantity.SeparatedTwinSurvival, "×", Mark.Model, "model"),
+        new("Moving up", "Mix settles by", Mix.Settling, "share", Mark.CommonPractice, "practice"),
+        new("Moving up", "Sowing a cell", Handwork.SowingMinutesPerCell, "min", Mark.CommonPractice, "practice"),
+        new("Moving up", "Pricking out a plant", Handwork.PrickingOutMinutes, "min", Mark.CommonPractice, "practice"),
+        new("Moving up", "Potting up a plant", Handwork.PottingUpMinutes, "min", Mark.CommonPractice, "practice"),
+        new("Moving up", "Carrying a container", Handwork.CarryingMinutesPerContainer, "min", Mark.CommonPractice, "practice"),
+        new("Planting out", "Planting a plant", Handwork.PlantingOutMinutes, "min", Mark.CommonPractice, "practice"),
+    ];
+}

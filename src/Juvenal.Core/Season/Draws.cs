@@ -1,0 +1,67 @@
+using MathNet.Numerics.Distributions;
+
+namespace Juvenal.Core.Season;
+
+/// <summary>
+/// A fixed Latin hypercube of standard normal draws: each column holds every (i + ½)/n quantile once, in an order of its own.
+/// Fixed, so that equal requests give equal plans and typing in the planner does not make dates tremble.
+/// </summary>
+internal static class Draws
+{
+    public const int Count = 512;
+
+    private static readonly double[] Table = Make();
+
+    public static ReadOnlySpan<double> Row(int index) => Table.AsSpan(index * Variates.Count, Variates.Count);
+
+    private static double[] Make()
+    {
+        var table = new double[Count * Variates.Count];
+        var order = new int[Count];
+        var state = 0x9E3779B97F4A7C15UL;
+        for (var column = 0; column < Variates.Count; column++)
+        {
+            for (var i = 0; i < Count; i++) order[i] = i;
+            for (var i = Count - 1; i > 0; i--)
+            {
+                var j = (int)(Next(ref state) % (ulong)(i + 1));
+                (order[i], order[j]) = (order[j], order[i]);
+            }
+
+            for (var i = 0; i < Count; i++) table[(i * Variates.Count) + column] = Normal.InvCDF(0, 1, (order[i] + 0.5) / Count);
+        }
+
+        return table;
+    }
+
+    // SplitMix64 (Steele, Lea, Flood 2014): its sequence is fixed by definition, System.Random's is not promised.
+    private static ulong Next(ref ulong state)
+    {
+        var z = state += 0x9E3779B97F4A7C15;
+        z = (z ^ (z >> 30)) * 0xBF58476D1CE4E5B9;
+        z = (z ^ (z >> 27)) * 0x94D049BB133111EB;
+        return z ^ (z >> 31);
+    }
+}
+
+/// <summary>What is uncertain in a plan, each a column of standard normal draws.</summary>
+internal static class Variates
+{
+    public const int Emergence = 0;
+    public const int FirstLeafStage = 1; // one for each move and one for "ready to harden"
+    public const int FirstSetback = FirstLeafStage + GrowingPath.MostMoves + 1;
+    public const int FirstPlace = FirstSetback + GrowingPath.MostMoves;
+    public const int Freeze = FirstPlace + GrowingPath.MostMoves + 2; // germination, seedling, one for each move
+    public const int Ripening = Freeze + 1;
+    public const int Count = Ripening + 1;
+
+    public static string SourceOf(int variate) => variate switch
+    {
+        Emergence => "emergence",
+        < FirstSetback => "leaves",
+        < FirstPlace => "setbacks",
+        < Freeze => "temperature",
+        Freeze => "freeze",
+        _ => "ripening",
+    };
+}

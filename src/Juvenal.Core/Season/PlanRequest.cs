@@ -1,0 +1,100 @@
+using Juvenal.Core.Cultivars;
+using Juvenal.Core.Measures;
+using Juvenal.Core.Rules;
+using Juvenal.Core.Seeds;
+using Juvenal.Core.Site;
+
+namespace Juvenal.Core.Season;
+
+/// <summary>What is wanted of the sowing.</summary>
+/// <param name="PlantsWanted">1–1,000,000.</param>
+/// <param name="Germination">Of the lot, above 0 to 1; the bench factor comes on top until emergence is counted.</param>
+/// <param name="Survival">From emergence to planting, above 0 to 1.</param>
+/// <param name="Confidence">Between 0 and 1.</param>
+/// <param name="SeedsPerCell">1–5.</param>
+/// <param name="SeedsAvailable">Null where that is no limit.</param>
+public sealed record SowingChoice(int PlantsWanted, double Germination, double Survival, double Confidence, int SeedsPerCell, int? SeedsAvailable);
+
+/// <summary>What is settled about a stage: it happened, or the grower fixed or put off its day.</summary>
+/// <param name="Done">The day it happened.</param>
+/// <param name="Locked">The day the grower fixed.</param>
+/// <param name="NotBefore">The day it was put off to.</param>
+public sealed record StageFacts(DateOnly? Done = null, DateOnly? Locked = null, DateOnly? NotBefore = null)
+{
+    public static StageFacts None { get; } = new();
+}
+
+/// <summary>Everything a plan is computed from. Equal requests give equal plans.</summary>
+/// <param name="Cultivar">What is grown.</param>
+/// <param name="Season">Label of the season.</param>
+/// <param name="Today">The nursery's day: nothing not yet done is planned before it.</param>
+/// <param name="Freeze">The last spring freeze in this season.</param>
+/// <param name="Rules">House rules.</param>
+/// <param name="Sowing">How much, with what seed.</param>
+/// <param name="Path">Places and containers.</param>
+/// <param name="Facts">By stage; a stage that is missing has none.</param>
+public sealed record PlanRequest(
+    CultivarTraits Cultivar,
+    int Season,
+    DateOnly Today,
+    SpringFreeze Freeze,
+    HouseRules Rules,
+    SowingChoice Sowing,
+    GrowingPath Path,
+    IReadOnlyDictionary<Stage, StageFacts> Facts)
+{
+    public StageFacts FactsOf(Stage stage) => Facts.TryGetValue(stage, out var facts) ? facts : StageFacts.None;
+}
+
+/// <summary>One source's part in a date's spread, in days (one standard deviation, to first order).</summary>
+public sealed record SpreadPart(string Source, double Days);
+
+/// <summary>A stage with its day.</summary>
+/// <param name="Stage">Which.</param>
+/// <param name="Date">For a stage that is done: that day, certain.</param>
+/// <param name="Due">The day it was due, even where that is past and <paramref name="Date"/> had to move up to today.</param>
+/// <param name="Facts">What is settled about it.</param>
+/// <param name="Place">Where the plants stand after it.</param>
+/// <param name="Container">What they stand in after it; null in a bed.</param>
+/// <param name="Leaves">True leaves expected on the planned day; null before emergence and after planting.</param>
+/// <param name="Reasons">Why this day, the deciding one first.</param>
+/// <param name="Spread">Where its uncertainty comes from, largest first.</param>
+/// <param name="Conflict">A locked day that the plan contradicts; null where there is none.</param>
+public sealed record PlanStep(
+    Stage Stage,
+    DateSpread Date,
+    DateOnly Due,
+    StageFacts Facts,
+    string Place,
+    string? Container,
+    double? Leaves,
+    IReadOnlyList<Reason> Reasons,
+    IReadOnlyList<SpreadPart> Spread,
+    Reason? Conflict);
+
+/// <summary>A way out, and the planting and first ripe fruit it leads to.</summary>
+public sealed record Choice(string Code, DateOnly PlantOut, DateOnly Ripe, double? Value = null, string? Subject = null);
+
+/// <summary>A batch's plan.</summary>
+/// <param name="Steps">In order; their planned days never go backwards.</param>
+/// <param name="Window">When the bed opens for the crop.</param>
+/// <param name="Quantity">How much to sow.</param>
+/// <param name="SowNoEarlier">Sown before this, the plants outgrow their last container.</param>
+/// <param name="SowNoLater">Sown after this, planting slips by more than a week.</param>
+/// <param name="LeavesAtPlanting">True leaves on the planned day.</param>
+/// <param name="HeightAtPlantingCm">At 14 mol/m²·d of light, cm.</param>
+/// <param name="Warnings">What the grower should know before keeping it.</param>
+/// <param name="Choices">Ways out where it is late; empty where it is not.</param>
+public sealed record Plan(
+    IReadOnlyList<PlanStep> Steps,
+    PlantingWindow Window,
+    SowingQuantity Quantity,
+    DateOnly SowNoEarlier,
+    DateOnly SowNoLater,
+    double LeavesAtPlanting,
+    double HeightAtPlantingCm,
+    IReadOnlyList<Reason> Warnings,
+    IReadOnlyList<Choice> Choices)
+{
+    public PlanStep Step(Stage stage) => Steps.First(s => s.Stage == stage);
+}

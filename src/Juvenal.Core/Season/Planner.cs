@@ -1,0 +1,125 @@
+using Juvenal.Core.Growth;
+using Juvenal.Core.Measures;
+using Juvenal.Core.Seeds;
+using Juvenal.Core.Site;
+
+namespace Juvenal.Core.Season;
+
+/// <summary>Puts the stages together: from the planting window back to the sow date, and forward from what has happened.</summary>
+public static class Planner
+{
+    /// <summary>Sown later than this after the best day, planting slips by more than a week. [model]</summary>
+    public const int LatestDays = 7;
+
+    /// <summary>No plan keeps a plant waiting longer in its last pot than this, days. [model]</summary>
+    public const int MostSlackDays = 28;
+
+    private const int Stages = 8;
+
+    /// <summary>The plan of one batch. Preview, keeping and re-planning all come here.</summary>
+    /// <param name="request">Everything it depends on; equal requests give equal plans.</param>
+    /// <returns>
+    /// The plan, or failures at their fields: numbers out of range, a place too cold or too hot for the stage it is meant for
+    /// (with the temperature it would need), no seed worth sowing.
+    /// </returns>
+    /// <remarks>
+    /// The planned day of a stage is that of the middle course; its spread is the 10–90 % of 512 fixed draws (a Latin hypercube)
+    /// of emergence, leaf stages, setbacks, the places' temperatures and the year's last freeze.
+    /// </remarks>
+    public static Outcome<Plan> Plan(PlanRequest request)
+    {
+        ArgumentNullException.ThrowIfNull(request);
+        var failures = PlanChecks.Of(request);
+        var quantity = Quantity(request);
+        if (!quantity.Succeeded)
+        {
+            failures.AddRange(quantity.Failures.Select(Named).Where(f => failures.All(g => g.Field != f.Field)));
+        }
+
+        if (failures.Count > 0) return failures;
+
+        var window = PlantingWindow.For(request.Cultivar.Crop, request.Freeze, request.Rules, request.Path.BedKind);
+        var walk = new Walk(request, window.Opens.Mid.DayNumber, window.OverDayNumber);
+        var best = BestSowDay(request, walk, window.Opens.Mid);
+        var sow = SowDay(request, best);
+        var course = new Course();
+        walk.Run(stackalloc double[Variates.Count], sow.DayNumber, course.Days, course.Free, course.Leaves);
+        var slack = LastPotSlack(request, walk, course);
+        var noEarlier = best.AddDays(-slack);
+        var noLater = best.AddDays(LatestDays);
+        var steps = new Steps(request, walk, window, course, best, noEarlier, noLater).All();
+        var planted = course.Leaves[(int)Stage.PlantOut];
+        var plan = new Plan(
+            steps,
+            window,
+            quantity.Value,
+            noEarlier,
+            noLater,
+            planted,
+            planted * walk.Leaf.HeightPerLeafCm,
+            PlanWarnings.Of(request, walk, window, course, quantity.Value, best),
+            []);
+        return plan with { Choices = PlanChoices.Of(request, plan, best) };
+    }
+
+    /// <summary>The day that makes the plants ready as the ladder has to begin, rounded down.</summary>
+    private static DateOnly BestSowDay(PlanRequest request, Walk walk, DateOnly window)
+    {
+        var planting = request.FactsOf(Stage.PlantOut).Locked ?? window;
+        var hardening = request.FactsOf(Stage.Harden).Locked ?? planting.AddDays(-request.Rules.HardeningDays);
+        return DateOnly.FromDayNumber((int)Math.Floor(hardening.DayNumber - walk.FreeDaysToHarden()));
+    }
+
+    private static DateOnly SowDay(PlanRequest request, DateOnly best)
+    {
+        var facts = request.FactsOf(Stage.Sow);
+        if ((facts.Done ?? facts.Locked) is { } settled) return settled;
+        var earliest = facts.NotBefore is { } putOff && putOff > request.Today ? putOff : request.Today;
+        return best > earliest ? best : earliest;
+    }
+
+    /// <summary>Days the last container would still hold the plants in comfort beyond the planned planting, 0–28.</summary>
+    private static int LastPotSlack(PlanRequest request, Walk walk, Course course)
+    {
+        var moves = request.Path.Moves.Count;
+        var container = moves == 0 ? request.Path.Tray : request.Path.Moves[^1].Container;
+        if (container.Final) return MostSlackDays;
+        var used = PlanWarnings.ThermalTimeInLastPot(request, walk, course);
+        var hold = PotHold.ComfortableDegreeDays(walk.Leaf, Math.Clamp(container.Litres, PotHold.LeastLitres, PotHold.MostLitres));
+        var perDay = Math.Max(0.1, walk.Leaf.DegreeDays(request.Path.Hardening.MeanCelsius));
+        return (int)Math.Clamp((hold - used) / perDay, 0, MostSlackDays);
+    }
+
+    private static Outcome<SowingQuantity> Quantity(PlanRequest request)
+    {
+        var sowing = request.Sowing;
+        var separated = request.Rules.Twins == Twins.Separate && sowing.SeedsPerCell > 1;
+        return SowingQuantity.For(new SowingWish(
+            sowing.PlantsWanted,
+            sowing.Germination * SowingQuantity.BenchFactor,
+            sowing.Survival * (separated ? SowingQuantity.SeparatedTwinSurvival : 1),
+            sowing.Confidence,
+            sowing.SeedsPerCell,
+            request.Path.Tray.Cells,
+            request.Rules.Twins,
+            sowing.SeedsAvailable));
+    }
+
+    /// <summary>The planner's field for a field of the sowing quantity; the grower typed the germination, not the bench's share of it.</summary>
+    private static Failure Named(Failure failure) => failure.Field switch
+    {
+        "emergence" => failure with { Field = "sowing.germination", Value = failure.Value / SowingQuantity.BenchFactor },
+        "cellsPerTray" => failure with { Field = "path.tray" },
+        _ => failure with { Field = "sowing." + failure.Field },
+    };
+
+    /// <summary>The middle course: by stage its day, its day were nothing settled, its leaves.</summary>
+    internal sealed class Course
+    {
+        public double[] Days { get; } = new double[Stages];
+
+        public double[] Free { get; } = new double[Stages];
+
+        public double[] Leaves { get; } = new double[Stages];
+    }
+}

@@ -1,0 +1,53 @@
+using Juvenal.Core.Places;
+using Juvenal.Core.Site;
+
+namespace Juvenal.Core.Season;
+
+/// <summary>The stages of a batch, in the order of the work. Moves beyond the first two are not planned.</summary>
+public enum Stage
+{
+    Sow = 0,
+    Emerge = 1,
+    PrickOut = 2,
+    PotUp = 3,
+    PotOn = 4,
+    Harden = 5,
+    PlantOut = 6,
+    Ripe = 7,
+}
+
+/// <summary>One move into a bigger container.</summary>
+public sealed record Move(Container Container, PlaceClimate Place);
+
+/// <summary>The places and containers a batch passes through.</summary>
+/// <param name="Tray">What it is sown in.</param>
+/// <param name="Germination">Where the tray stands until emergence.</param>
+/// <param name="Seedling">Where it stands from emergence to the first move.</param>
+/// <param name="Moves">0–3; the first is pricking out.</param>
+/// <param name="Hardening">The hardening stand.</param>
+/// <param name="Bed">Where it ends.</param>
+/// <param name="BedKind">Open ground or tunnel.</param>
+public sealed record GrowingPath(
+    Container Tray,
+    PlaceClimate Germination,
+    PlaceClimate Seedling,
+    IReadOnlyList<Move> Moves,
+    PlaceClimate Hardening,
+    string Bed,
+    BedKind BedKind)
+{
+    public const int MostMoves = 3;
+
+    public static Stage StageOfMove(int index) => Stage.PrickOut + index;
+
+    /// <summary>The stages this path has, in order.</summary>
+    public IEnumerable<Stage> Stages()
+    {
+        yield return Stage.Sow;
+        yield return Stage.Emerge;
+        for (var i = 0; i < Moves.Count; i++) yield return StageOfMove(i);
+        yield return Stage.Harden;
+        yield return Stage.PlantOut;
+        yield return Stage.Ripe;
+    }
+}

@@ -1,0 +1,195 @@
+using Juvenal.Core.Growth;
+using Juvenal.Core.Measures;
+using Juvenal.Core.Rules;
+using Juvenal.Core.Site;
+
+namespace Juvenal.Core.Season;
+
+/// <summary>Turns the middle course and the draws around it into steps with spreads and reasons.</summary>
+internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow window, Planner.Course course, DateOnly best, DateOnly noEarlier, DateOnly noLater)
+{
+    private const int Stages = 8;
+
+    public List<PlanStep> All()
+    {
+        var (low, high) = Quantiles();
+        var parts = Parts();
+        return [.. request.Path.Stages().Select(stage => Step(stage, low[(int)stage], high[(int)stage], parts[(int)stage]))];
+    }
+
+    private PlanStep Step(Stage stage, double low, double high, IReadOnlyList<SpreadPart> parts)
+    {
+        var facts = request.FactsOf(stage);
+        var day = DayOf(course.Days[(int)stage]);
+        var date = facts.Done is not null || facts.Locked is not null ? DateSpread.Certain(day)
+            : stage == Stage.Sow ? DateSpread.Around(noEarlier > request.Today ? noEarlier : request.Today, day, noLater)
+            : DateSpread.FromDayNumbers(low, day.DayNumber, high);
+        var (place, container) = Stands(stage);
+        var leaves = stage is Stage.Sow or Stage.Emerge or Stage.Ripe ? (double?)null : course.Leaves[(int)stage];
+        return new(stage, date, Due(stage), facts, place, container, leaves, Why(stage, facts), facts.Done is null ? parts : [], Conflict(stage, facts));
+    }
+
+    private DateOnly Due(Stage stage) => stage switch
+    {
+        Stage.Sow => best,
+        Stage.Harden => DayOf(Math.Max(course.Free[(int)stage], Target.DayNumber - request.Rules.HardeningDays)),
+        _ => DayOf(course.Free[(int)stage]),
+    };
+
+    private DateOnly Target => request.FactsOf(Stage.PlantOut).Locked ?? window.Opens.Mid;
+
+    private (string Place, string? Container) Stands(Stage stage)
+    {
+        var path = request.Path;
+        var last = path.Moves.Count == 0 ? path.Tray : path.Moves[^1].Container;
+        return stage switch
+        {
+            Stage.Sow => (path.Germination.Name, path.Tray.Name),
+            Stage.Emerge => (path.Seedling.Name, path.Tray.Name),
+            Stage.Harden => (path.Hardening.Name, last.Name),
+            Stage.PlantOut or Stage.Ripe => (path.Bed, null),
+            _ => (path.Moves[stage - Stage.PrickOut].Place.Name, path.Moves[stage - Stage.PrickOut].Container.Name),
+        };
+    }
+
+    private List<Reason> Why(Stage stage, StageFacts facts)
+    {
+        if (facts.Done is { } done) return [new("happened", Day: done)];
+        var reasons = new List<Reason>();
+        if (facts.Locked is { } locked) reasons.Add(new("locked", Day: locked));
+        else if (facts.NotBefore is { } put && put >= request.Today && course.Days[(int)stage] <= put.DayNumber) reasons.Add(new("put-off", Day: put));
+        reasons.AddRange(stage switch
+        {
+            Stage.Sow => WhySow(),
+            Stage.Emerge => WhyEmerge(),
+            Stage.Harden => WhyHarden(),
+            Stage.PlantOut => WhyPlantOut(),
+            Stage.Ripe => [new("days-to-ripe", request.Cultivar.DaysToRipe, Unit: "d")],
+            _ => WhyMove(stage - Stage.PrickOut),
+        });
+        return reasons;
+    }
+
+    private IEnumerable<Reason> WhySow()
+    {
+        var days = Math.Round(window.Opens.Mid.DayNumber - (double)best.DayNumber);
+        yield return new("sow-back-from-window", days, Unit: "d", Day: window.Opens.Mid);
+        if (course.Days[0] > best.DayNumber) yield return new("sow-late", course.Days[0] - best.DayNumber, Unit: "d", Day: best);
+        yield return new("sow-no-earlier", best.DayNumber - noEarlier.DayNumber, Unit: "d", Source: "model", Day: noEarlier);
+        yield return new("sow-no-later", Planner.LatestDays, Unit: "d", Source: "model", Day: noLater);
+    }
+
+    private IEnumerable<Reason> WhyEmerge()
+    {
+        var soil = request.Path.Germination.SoilCelsius;
+        yield return new("emergence-at", course.Free[1] - course.Days[0], soil, "C", Source: EmergenceTable.For(request.Cultivar.Crop).Source, Subject: request.Path.Germination.Name);
+        var factor = LeafModel.EmergenceFactor(request.Cultivar.Group);
+        if (factor > 1) yield return new("slow-species", factor, Source: "model");
+    }
+
+    private IEnumerable<Reason> WhyMove(int move)
+    {
+        var place = move == 0 ? request.Path.Seedling : request.Path.Moves[move - 1].Place;
+        var stage = (int)GrowingPath.StageOfMove(move);
+        var wanted = walk.LeavesFor(move);
+        var short_ = course.Leaves[stage] < wanted - 0.05;
+        if (move > 0 && short_)
+        {
+            yield return new("pot-full", walk.PotFullDays(move, place.MeanCelsius), Unit: "d", Source: "model", Subject: request.Path.Moves[move - 1].Container.Name);
+        }
+
+        yield return new("leaves-at", wanted, place.MeanCelsius, "C", move == 0 ? RuleCodes.PrickOut : null, move == 0 ? "model" : "practice", place.Name);
+        if (move > 0) yield return new("setback", Setback.Days(move - 1), Unit: "d", Source: "model");
+    }
+
+    private IEnumerable<Reason> WhyHarden()
+    {
+        var place = request.Path.Moves.Count == 0 ? request.Path.Seedling : request.Path.Moves[^1].Place;
+        var ready = new Reason("ready-to-harden", LeafModel.ReadyToHarden, place.MeanCelsius, "C", null, "extension", place.Name, Day: DayOf(course.Free[(int)Stage.Harden]));
+        var target = Target;
+        var ladder = new Reason("ladder-before-planting", request.Rules.HardeningDays, Unit: "d", Rule: RuleCodes.HardeningLength, Source: "practice", Day: target);
+        return course.Days[(int)Stage.Harden] > target.DayNumber - request.Rules.HardeningDays + 0.5 ? [ready, ladder] : [ladder, ready];
+    }
+
+    private IEnumerable<Reason> WhyPlantOut()
+    {
+        var opens = new Reason("window-opens", Day: window.Opens.Mid, Subject: request.Path.Bed);
+        var hardened = course.Days[(int)Stage.Harden] + request.Rules.HardeningDays;
+        if (hardened > window.Opens.Mid.DayNumber + 0.5) return [new("hardened-by", request.Rules.HardeningDays, Unit: "d", Rule: RuleCodes.HardeningLength, Source: "practice", Day: DayOf(hardened)), opens];
+        return [opens, .. window.Reasons];
+    }
+
+    /// <summary>A locked day against the day the plants or the window would have it.</summary>
+    private Reason? Conflict(Stage stage, StageFacts facts)
+    {
+        if (facts.Locked is not { } locked || facts.Done is not null) return null;
+        if (locked < request.Today) return new("lock-passed", request.Today.DayNumber - locked.DayNumber, Unit: "d", Day: locked);
+        var previous = request.Path.Stages().TakeWhile(s => s != stage).LastOrDefault();
+        if (stage != Stage.Sow && locked.DayNumber < course.Days[(int)previous] - 0.5)
+        {
+            return new("lock-before-stage", Subject: previous.ToString(), Day: DayOf(course.Days[(int)previous]));
+        }
+
+        if (stage == Stage.PlantOut && locked < window.Opens.Mid)
+        {
+            return new("lock-before-window", window.Opens.Mid.DayNumber - locked.DayNumber, request.Freeze.RiskFrom(locked.DayNumber - (window.OverDayNumber - request.Freeze.MeanDayNumber)), "d", RuleCodes.AcceptedRisk, Day: window.Opens.Mid);
+        }
+
+        var early = course.Free[(int)stage] - locked.DayNumber;
+        if (early >= 1 && stage != Stage.Sow) return new("lock-before-ready", Math.Round(early), Unit: "d", Day: DayOf(course.Free[(int)stage]));
+        return stage == Stage.Sow && locked > noLater ? new("lock-sows-late", locked.DayNumber - best.DayNumber, Unit: "d", Day: best) : null;
+    }
+
+    private static DateOnly DayOf(double dayNumber) => DateOnly.FromDayNumber((int)Math.Floor(dayNumber + 0.5));
+
+    private (double[] Low, double[] High) Quantiles()
+    {
+        var byStage = new double[Stages * Draws.Count];
+        Span<double> days = stackalloc double[Stages], free = stackalloc double[Stages], leaves = stackalloc double[Stages];
+        for (var i = 0; i < Draws.Count; i++)
+        {
+            walk.Run(Draws.Row(i), course.Days[0], days, free, leaves);
+            for (var s = 0; s < Stages; s++) byStage[(s * Draws.Count) + i] = days[s];
+        }
+
+        var (low, high) = (new double[Stages], new double[Stages]);
+        for (var s = 0; s < Stages; s++)
+        {
+            var column = byStage.AsSpan(s * Draws.Count, Draws.Count);
+            column.Sort();
+            low[s] = column[Draws.Count / 10];
+            high[s] = column[Draws.Count - 1 - (Draws.Count / 10)];
+        }
+
+        return (low, high);
+    }
+
+    /// <summary>Each source's own part, to first order: half the distance between its plus and minus one deviation.</summary>
+    private List<SpreadPart>[] Parts()
+    {
+        var squares = new Dictionary<string, double>[Stages];
+        for (var s = 0; s < Stages; s++) squares[s] = [];
+        Span<double> z = stackalloc double[Variates.Count], plus = stackalloc double[Stages], minus = stackalloc double[Stages];
+        Span<double> free = stackalloc double[Stages], leaves = stackalloc double[Stages];
+        for (var v = 0; v < Variates.Count; v++)
+        {
+            z.Clear();
+            z[v] = 1;
+            walk.Run(z, course.Days[0], plus, free, leaves);
+            z[v] = -1;
+            walk.Run(z, course.Days[0], minus, free, leaves);
+            for (var s = 0; s < Stages; s++)
+            {
+                var half = (plus[s] - minus[s]) / 2;
+                var source = Variates.SourceOf(v);
+                squares[s][source] = squares[s].GetValueOrDefault(source) + (half * half);
+            }
+        }
+
+        return [.. squares.Select(parts => parts
+            .Select(p => new SpreadPart(p.Key, Math.Round(Math.Sqrt(p.Value), 1)))
+            .Where(p => p.Days >= 0.1)
+            .OrderByDescending(p => p.Days)
+            .ToList())];
+    }
+}

@@ -1,0 +1,109 @@
+using Juvenal.Core.Ledger;
+using Juvenal.Core.Measures;
+using Juvenal.Core.MovingUp;
+using Juvenal.Core.Places;
+
+namespace Juvenal.Core.Season;
+
+/// <summary>How pressing a task is.</summary>
+public enum Press
+{
+    /// <summary>Planned for a later day.</summary>
+    Coming,
+
+    /// <summary>The stage may be reached already: look, and do it if it is.</summary>
+    Look,
+
+    /// <summary>Planned for today, or in the days since.</summary>
+    Due,
+
+    /// <summary>Due for more than three days.</summary>
+    Overdue,
+}
+
+/// <summary>The next thing to do with a batch.</summary>
+/// <param name="Stage">What.</param>
+/// <param name="Press">How pressing.</param>
+/// <param name="Day">The day it was due, or will be.</param>
+/// <param name="Seedlings">How many plants it is about; 0 before emergence.</param>
+/// <param name="Containers">Sow, emerge: cells; moves: containers to fill; harden: containers to carry; plant out: none.</param>
+/// <param name="Seeds">Sow: seeds to sow; emerge: seeds sown.</param>
+/// <param name="Trays">Sow: trays; null elsewhere or where the container is no tray.</param>
+/// <param name="MixLitres">Mix to have ready.</param>
+/// <param name="Minutes">How long it takes, before the grower's own pace is known.</param>
+public sealed record Work(Stage Stage, Press Press, DateOnly Day, int Seedlings, int Containers, int Seeds, int? Trays, double MixLitres, int Minutes);
+
+/// <summary>What of a stored plan step the day's work needs.</summary>
+public sealed record StepDay(Stage Stage, DateSpread Date, DateOnly Due, DateOnly? PutOffTo);
+
+/// <summary>From a batch's plan and counts to its next piece of work.</summary>
+public static class TodaysWork
+{
+    /// <summary>A task due for longer than this is overdue. [model]</summary>
+    public const int OverdueDays = 3;
+
+    /// <summary>The next work of a batch.</summary>
+    /// <param name="steps">The plan's steps in order.</param>
+    /// <param name="state">What stands.</param>
+    /// <param name="today">The nursery's day.</param>
+    /// <param name="toSow">Cells, seeds and trays of the plan.</param>
+    /// <param name="containerOf">What the plants stand in after a stage; null in a bed.</param>
+    /// <param name="twins">Whether two in a cell become two pots.</param>
+    /// <returns>Null when all that is planned is done, or no plant is left.</returns>
+    public static Work? Next(
+        IReadOnlyList<StepDay> steps,
+        BatchState state,
+        DateOnly today,
+        (int Cells, int Seeds, int? Trays) toSow,
+        Func<Stage, Container?> containerOf,
+        Seeds.Twins twins)
+    {
+        var sown = state.StageDays.ContainsKey(Stage.Sow);
+        if (sown && state.Emerged > 0 && state.Seedlings == 0) return null;
+        var next = steps.FirstOrDefault(s => s.Stage != Stage.Ripe && !IsDone(s.Stage, state));
+        if (next is null) return null;
+
+        var press = PressOf(next, today);
+        if (next.Stage == Stage.Sow)
+        {
+            var litres = Mix.Litres(toSow.Cells, containerOf(Stage.Sow)?.Litres ?? 0);
+            return new(next.Stage, press, next.Due, 0, toSow.Cells, toSow.Seeds, toSow.Trays, litres, Minutes(toSow.Cells, Handwork.SowingMinutesPerCell));
+        }
+
+        if (next.Stage == Stage.Emerge)
+        {
+            return new(next.Stage, press, next.Due, state.Emerged, state.Containers, state.SeedsSown, null, 0, 1);
+        }
+
+        var pending = state.Groups.Where(g => g.Reached < next.Stage).ToList();
+        var seedlings = pending.Sum(g => g.Seedlings);
+        var carried = pending.Sum(g => Math.Min(g.Containers, g.Seedlings));
+        if (next.Stage == Stage.Harden)
+        {
+            return new(next.Stage, press, next.Due, seedlings, carried, 0, null, 0, Minutes(carried, Handwork.CarryingMinutesPerContainer));
+        }
+
+        if (next.Stage == Stage.PlantOut)
+        {
+            return new(next.Stage, press, next.Due, seedlings, 0, 0, null, 0, Minutes(seedlings, Handwork.PlantingOutMinutes));
+        }
+
+        // Twins that are snipped leave one plant to a cell; separated, each gets a pot.
+        var pots = twins == Seeds.Twins.Separate ? seedlings : carried;
+        var each = next.Stage == Stage.PrickOut ? Handwork.PrickingOutMinutes : Handwork.PottingUpMinutes;
+        return new(next.Stage, press, next.Due, seedlings, pots, 0, null, Mix.Litres(pots, containerOf(next.Stage)?.Litres ?? 0), Minutes(pots, each));
+    }
+
+    private static bool IsDone(Stage stage, BatchState state) =>
+        state.StageDays.ContainsKey(stage) && (stage < Stage.PrickOut || state.Before(stage) == 0);
+
+    private static Press PressOf(StepDay step, DateOnly today)
+    {
+        if (step.PutOffTo is { } put && put > today) return Press.Coming;
+        if (step.Date.Mid > today) return step.Date.Low <= today && step.Stage is not (Stage.Sow or Stage.Harden) ? Press.Look : Press.Coming;
+        var since = step.PutOffTo is { } until && until > step.Due ? until : step.Due;
+        return today.DayNumber - since.DayNumber > OverdueDays ? Press.Overdue : Press.Due;
+    }
+
+    private static int Minutes(int count, double each) => (int)Math.Ceiling(count * each);
+}

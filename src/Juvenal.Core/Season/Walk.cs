@@ -1,0 +1,176 @@
+using Juvenal.Core.Growth;
+using Juvenal.Core.Places;
+
+namespace Juvenal.Core.Season;
+
+/// <summary>
+/// One walk of a batch through its stages in thermal time, for one draw of what is uncertain.
+/// Days are day numbers (<see cref="DateOnly.DayNumber"/>) with fractions.
+/// </summary>
+/// <remarks>
+/// Emergence by Harrington &amp; Minges' rates; true leaves by the leaf model from emergence, paused by the setback after each move;
+/// a move when its leaves are there, or (from the second on) when the pot's comfortable time is used up, whichever is first;
+/// hardening when 6 leaves are there and the ladder would end at the window, whichever is later.
+/// A stage that is done or locked has its own day, and what follows starts from it.
+/// </remarks>
+internal sealed class Walk
+{
+    /// <summary>The deviation of the days from planting to ripe fruit, as a share. [model]</summary>
+    public const double RipeningDeviation = 0.10;
+
+    /// <summary>Slower than this the walk does not go: a stage of over 200 days is refused before it comes to walking.</summary>
+    private const double SlowestPerDay = 1 / 400.0;
+
+    private readonly PlanRequest _request;
+    private readonly LeafModel _leaf;
+    private readonly EmergenceTable _table;
+    private readonly double _factor;
+    private readonly double _window;
+    private readonly double _over;
+    private readonly int[] _placeOf;
+    private readonly double?[] _done = new double?[8];
+    private readonly double?[] _locked = new double?[8];
+    private readonly double[] _notBefore = new double[8];
+
+    /// <param name="request">Checked already.</param>
+    /// <param name="window">Day number of the window's opening.</param>
+    /// <param name="over">Day number at which the average year's freeze is over, by the same rules.</param>
+    public Walk(PlanRequest request, double window, double over)
+    {
+        (_request, _window, _over) = (request, window, over);
+        _leaf = LeafModel.For(request.Cultivar.Group);
+        _table = EmergenceTable.For(request.Cultivar.Crop);
+        _factor = LeafModel.EmergenceFactor(request.Cultivar.Group);
+        // A place that serves two stages strays once: the stages share its draw.
+        PlaceClimate[] places = [request.Path.Germination, request.Path.Seedling, .. request.Path.Moves.Select(m => m.Place)];
+        _placeOf = [.. places.Select(p => Array.FindIndex(places, q => q.Name == p.Name))];
+        for (var s = 0; s < 8; s++)
+        {
+            var facts = request.FactsOf((Stage)s);
+            _done[s] = facts.Done?.DayNumber;
+            _locked[s] = facts.Locked?.DayNumber;
+            _notBefore[s] = Math.Max(facts.NotBefore?.DayNumber ?? 0, request.Today.DayNumber);
+        }
+    }
+
+    public LeafModel Leaf => _leaf;
+
+    /// <summary>Days from sowing to six leaves where nothing is settled and nothing strays.</summary>
+    public double FreeDaysToHarden()
+    {
+        Span<double> zero = stackalloc double[Variates.Count];
+        var start = 0.0;
+        var days = _factor / EmergenceRate(zero);
+        var leaves = 0.0;
+        var setback = 0.0;
+        for (var i = 0; i <= _request.Path.Moves.Count; i++)
+        {
+            var ready = ReadyAt(i, days, setback, leaves, start, zero);
+            leaves += Grown(i, ready - days - setback, zero);
+            (days, start) = (ready, ready);
+            if (i < _request.Path.Moves.Count) setback = Setback.Days(i);
+        }
+
+        return days;
+    }
+
+    /// <param name="z">One draw, <see cref="Variates.Count"/> standard normals; all zero is the middle course.</param>
+    /// <param name="sow">Day number of sowing.</param>
+    /// <param name="days">Filled by stage: the day it takes place.</param>
+    /// <param name="free">Filled by stage: the day it would, were it not done, locked or put off.</param>
+    /// <param name="leaves">Filled by stage: true leaves on that day.</param>
+    public void Run(ReadOnlySpan<double> z, double sow, Span<double> days, Span<double> free, Span<double> leaves)
+    {
+        var moves = _request.Path.Moves.Count;
+        days[0] = free[0] = sow;
+        leaves.Clear();
+        free[1] = sow + (_factor / EmergenceRate(z) * Stretch(EmergenceTable.StandardDeviation, z[Variates.Emergence]));
+        var at = days[1] = Settle(Stage.Emerge, free[1]);
+        var potFrom = at;
+        var count = 0.0;
+        var setback = 0.0;
+        for (var i = 0; i < moves; i++)
+        {
+            var stage = (int)GrowingPath.StageOfMove(i);
+            free[stage] = Math.Max(at, ReadyAt(i, at, setback, count, potFrom, z));
+            days[stage] = Settle((Stage)stage, free[stage]);
+            count += Grown(i, days[stage] - at - setback, z);
+            leaves[stage] = count;
+            potFrom = at = days[stage];
+            setback = Setback.Days(i) * Stretch(Setback.StandardDeviation, z[Variates.FirstSetback + i]);
+        }
+
+        var ladder = _request.Rules.HardeningDays;
+        var target = _locked[(int)Stage.PlantOut] ?? _window;
+        const int harden = (int)Stage.Harden, plant = (int)Stage.PlantOut, ripe = (int)Stage.Ripe;
+        free[harden] = Math.Max(at, ReadyAt(moves, at, setback, count, potFrom, z));
+        days[harden] = Settle(Stage.Harden, Math.Max(free[harden], target - ladder));
+        count += Grown(moves, days[harden] - at - setback, z);
+        leaves[harden] = count;
+
+        // The year's own last freeze can come after the day that was planned for.
+        var gate = Math.Max(_window, _over + (_request.Freeze.StandardDeviationDays * z[Variates.Freeze]));
+        free[plant] = Math.Max(days[harden] + ladder, z[Variates.Freeze] == 0 ? _window : gate);
+        days[plant] = Settle(Stage.PlantOut, free[plant]);
+        leaves[plant] = count + (Math.Max(0, days[plant] - days[harden]) * _leaf.LeavesPerDay(_request.Path.Hardening.MeanCelsius));
+        free[ripe] = days[plant] + (_request.Cultivar.DaysToRipe * Stretch(RipeningDeviation, z[Variates.Ripening]));
+        days[ripe] = Settle(Stage.Ripe, free[ripe]);
+    }
+
+    /// <summary>Air, °C, that the plants have in the leaf stage before move <paramref name="i"/> (or before hardening), as drawn.</summary>
+    private double AirBefore(int i, ReadOnlySpan<double> z)
+    {
+        var place = i == 0 ? _request.Path.Seedling : _request.Path.Moves[i - 1].Place;
+        return place.MeanCelsius + (place.DeviationCelsius * z[Variates.FirstPlace + _placeOf[i + 1]]);
+    }
+
+    private double EmergenceRate(ReadOnlySpan<double> z)
+    {
+        var place = _request.Path.Germination;
+        var soil = place.SoilCelsius + (place.DeviationCelsius * z[Variates.FirstPlace + _placeOf[0]]);
+        return Math.Max(SlowestPerDay, _table.RatePerDay(Math.Min(soil, _table.HighestCelsius)));
+    }
+
+    /// <summary>When the leaves for move i are there, or the pot is full, whichever is first.</summary>
+    private double ReadyAt(int i, double at, double setback, double leaves, double potFrom, ReadOnlySpan<double> z)
+    {
+        var air = AirBefore(i, z);
+        var rate = Math.Max(SlowestPerDay, _leaf.LeavesPerDay(air));
+        var byLeaves = at + setback + (Math.Max(0, LeavesFor(i) - leaves) / rate * Stretch(LeafModel.StandardDeviation, z[Variates.FirstLeafStage + i]));
+        if (i == 0 || i == _request.Path.Moves.Count) return byLeaves;
+        return Math.Min(byLeaves, potFrom + PotFullDays(i, air));
+    }
+
+    /// <summary>Days that the container before move i (from the second on) holds the plant in comfort.</summary>
+    public double PotFullDays(int i, double air)
+    {
+        var container = i == 0 ? _request.Path.Tray : _request.Path.Moves[i - 1].Container;
+        if (container.Final) return double.PositiveInfinity;
+        var litres = Math.Clamp(container.Litres, PotHold.LeastLitres, PotHold.MostLitres);
+        return PotHold.ComfortableDegreeDays(_leaf, litres) / Math.Max(0.1, _leaf.DegreeDays(air));
+    }
+
+    /// <summary>
+    /// True leaves at move i: the first by the house rule, the last at 5 (a tomato of 13–15 cm), one between them halfway;
+    /// after the moves, 6 for hardening.
+    /// </summary>
+    public double LeavesFor(int i)
+    {
+        var moves = _request.Path.Moves.Count;
+        var first = _request.Rules.PrickOutLeaves;
+        if (i >= moves) return LeafModel.ReadyToHarden;
+        return i == 0 ? first : first + ((LeafModel.LastMove - first) * i / (moves - 1));
+    }
+
+    private double Grown(int i, double days, ReadOnlySpan<double> z) =>
+        Math.Max(0, days) * _leaf.LeavesPerDay(AirBefore(i, z)) / Stretch(LeafModel.StandardDeviation, z[Variates.FirstLeafStage + i]);
+
+    private double Settle(Stage stage, double computed)
+    {
+        var s = (int)stage;
+        return _done[s] ?? _locked[s] ?? Math.Max(computed, _notBefore[s]);
+    }
+
+    /// <summary>A duration's factor: 1 + deviation × z, never under a fifth.</summary>
+    private static double Stretch(double deviation, double z) => Math.Max(0.2, 1 + (deviation * z));
+}

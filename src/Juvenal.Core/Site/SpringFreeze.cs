@@ -1,0 +1,48 @@
+using Juvenal.Core.Measures;
+using MathNet.Numerics.Distributions;
+
+namespace Juvenal.Core.Site;
+
+/// <summary>What a grower remembers of the last frosts.</summary>
+/// <param name="Average">The average last freeze: half of all springs still freeze after it.</param>
+/// <param name="Safe">The day after which one spring in ten still freezes; null where not known.</param>
+public sealed record FrostDates(SeasonDay Average, SeasonDay? Safe);
+
+/// <summary>
+/// The date of the last spring freeze (minimum ≤ 0 °C) as a normal distribution.
+/// Source: Thom &amp; Shaw (1958), Climatological analysis of freeze data for Iowa, Mon. Wea. Rev.; from memory.
+/// </summary>
+/// <param name="MeanDayNumber">Day number (<see cref="DateOnly.DayNumber"/>) of the average date in this season.</param>
+/// <param name="StandardDeviationDays">Days, above 0.</param>
+/// <param name="DeviationAssumed">True where only the average date is known.</param>
+public sealed record SpringFreeze(double MeanDayNumber, double StandardDeviationDays, bool DeviationAssumed)
+{
+    /// <summary>Taken where only the average date is known. [model]</summary>
+    public const double AssumedDeviationDays = 10;
+
+    /// <summary>Standard normal quantile of 0.9: from the average date to the one that 1 spring in 10 freezes after.</summary>
+    public const double ZOfOneInTen = 1.2815515655446004;
+
+    /// <summary>From typed dates: with both, sd = (safe − average) / 1.2816; with one, <see cref="AssumedDeviationDays"/>.</summary>
+    /// <returns>A failure where the safe date is not later than the average, or over 90 days later.</returns>
+    public static Outcome<SpringFreeze> FromTyped(FrostDates dates, int season, Hemisphere hemisphere)
+    {
+        ArgumentNullException.ThrowIfNull(dates);
+        var mean = dates.Average.InSpringOf(season, hemisphere).DayNumber;
+        if (dates.Safe is not { } safe) return new SpringFreeze(mean, AssumedDeviationDays, true);
+        var days = safe.InSpringOf(season, hemisphere).DayNumber - mean;
+        return days is < 1 or > 90
+            ? new Failure("safe-not-later", "safeFrost", days, 1, 90)
+            : new SpringFreeze(mean, days / ZOfOneInTen, false);
+    }
+
+    /// <summary>The day d with P(freeze on or after d) = risk, as a day number, not rounded.</summary>
+    /// <param name="risk">Between 0 and 1, both excluded.</param>
+    public double DayNumberAtRisk(double risk) => MeanDayNumber + (StandardDeviationDays * Normal.InvCDF(0, 1, 1 - risk));
+
+    /// <summary>P(freeze on or after the day), 0–1.</summary>
+    public double RiskFrom(double dayNumber) => 1 - Normal.CDF(MeanDayNumber, StandardDeviationDays, dayNumber);
+
+    /// <summary>The first day with at most this risk: rounded to the safe side, later.</summary>
+    public DateOnly DayAtRisk(double risk) => DateOnly.FromDayNumber((int)Math.Ceiling(DayNumberAtRisk(risk)));
+}
