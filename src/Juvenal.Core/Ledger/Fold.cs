@@ -85,7 +85,7 @@ public static class Fold
                     Change(entry.From!.Value, -entry.Seedlings, -entry.Containers, null);
                     break;
                 case EntryKind.Moved:
-                    var reached = _groups[entry.From!.Value].Reached;
+                    var reached = _groups.GetValueOrDefault(entry.From!.Value).Reached;
                     Change(entry.From!.Value, -entry.Seedlings, -entry.Containers, null);
                     Change(entry.To!.Value, entry.Seedlings, entry.ContainersTo, entry.Stage ?? reached);
                     Reach(entry.HappenedOn);

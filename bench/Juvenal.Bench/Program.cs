@@ -1,0 +1,4 @@
+using BenchmarkDotNet.Running;
+using Juvenal.Bench;
+
+BenchmarkRunner.Run<PlanOneBatch>(args: args);

@@ -1,0 +1,96 @@
+using FsCheck.Xunit;
+using Juvenal.Core.Ledger;
+using Juvenal.Core.Season;
+using Xunit;
+
+namespace Juvenal.Core.Tests.Ledger;
+
+public class FoldTests
+{
+    private static readonly Guid Cells = Guid.NewGuid(), Pots = Guid.NewGuid();
+    private static readonly Guid[] Places = [Guid.NewGuid(), Guid.NewGuid(), Guid.NewGuid()];
+    private static readonly DateOnly First = new(2026, 3, 1);
+
+    private static LedgerEntry Entry(long sequence, int day, EntryKind kind) => new(Guid.CreateVersion7(), sequence, First.AddDays(day), kind);
+
+    private static LedgerEntry Sown(int seeds = 72) => Entry(1, 0, EntryKind.Sown) with { To = new(Cells, Places[0]), Seeds = seeds, Containers = 72 };
+
+    private static LedgerEntry Up(long sequence, int day, int total) => Entry(sequence, day, EntryKind.Emerged) with { To = new(Cells, Places[0]), Seedlings = total };
+
+    [Property(MaxTest = 300)]
+    public bool Plants_are_conserved_through_any_moves((byte Kind, byte From, byte To, byte Count, byte Day)[] work)
+    {
+        var entries = work.Select((w, i) =>
+        {
+            var entry = Entry(i + 2, w.Day % 40, (EntryKind)(1 + (w.Kind % 4)));
+            var (from, to) = (new GroupKey(w.From % 2 == 0 ? Cells : Pots, Places[w.From % 3]), new GroupKey(w.To % 2 == 0 ? Cells : Pots, Places[w.To % 3]));
+            return entry.Kind == EntryKind.Emerged
+                ? entry with { To = to, Seedlings = w.Count }
+                : entry with { From = from, To = to, Seedlings = w.Count % 30, Containers = w.Count % 7, ContainersTo = w.Count % 30, Stage = Stage.PrickOut };
+        });
+        var state = Fold.Of([Sown(300), .. entries], 0.8);
+        return state.Emerged == state.Seedlings + state.Lost + state.Snipped
+            && state.Groups.All(g => g.Seedlings >= 0 && g.Containers >= 0)
+            && state.Emerged <= state.SeedsSown;
+    }
+
+    [Property(MaxTest = 100)]
+    public bool The_order_in_which_entries_arrive_does_not_matter(byte[] counts, int seed)
+    {
+        LedgerEntry[] entries = [Sown(), .. counts.Select((c, i) => Up(i + 2, c % 20, c % 73))];
+        var shuffled = entries.ToArray();
+        new Random(seed).Shuffle(shuffled);
+        return Fold.Of(entries, 0.8).Groups.SequenceEqual(Fold.Of(shuffled, 0.8).Groups);
+    }
+
+    [Fact]
+    public void A_total_to_date_adds_only_what_is_new()
+    {
+        var state = Fold.Of([Sown(), Up(2, 7, 18), Up(3, 9, 61)], 0.8);
+        Assert.Equal((61, 61, 72), (state.Emerged, state.Seedlings, state.Containers));
+        // Half of the 57.6 expected: the second count is the first that reaches it.
+        Assert.Equal(First.AddDays(9), state.StageDays[Stage.Emerge]);
+    }
+
+    [Theory]
+    [InlineData(73, "more-emerged-than-sown", 72)]
+    [InlineData(10, "emerged-goes-back", 18)]
+    public void A_count_that_cannot_be_is_named_with_the_right_number(int total, string code, int right)
+    {
+        var contradiction = Assert.Single(Fold.Of([Sown(), Up(2, 7, 18), Up(3, 9, total)], 0.8).Contradictions);
+        Assert.Equal((code, right), (contradiction.Code, contradiction.Right));
+    }
+
+    [Fact]
+    public void A_back_dated_loss_is_checked_on_every_later_day()
+    {
+        var move = Entry(3, 10, EntryKind.Moved) with { From = new(Cells, Places[0]), To = new(Pots, Places[1]), Seedlings = 60, Containers = 72, ContainersTo = 60, Stage = Stage.PrickOut };
+        var loss = Entry(4, 8, EntryKind.Lost) with { From = new(Cells, Places[0]), Seedlings = 5, Reason = "slugs" };
+        var contradiction = Assert.Single(Fold.Of([Sown(), Up(2, 7, 60), move, loss], 0.8).Contradictions);
+        Assert.Equal((move.Id, "more-than-standing", 55), (contradiction.Entry.Id, contradiction.Code, contradiction.Right));
+    }
+
+    [Fact]
+    public void Undo_takes_back_and_undoing_the_undo_brings_back()
+    {
+        var up = Up(2, 7, 60);
+        var undo = Entry(3, 7, EntryKind.Undo) with { Corrects = up.Id };
+        var redo = Entry(4, 7, EntryKind.Undo) with { Corrects = undo.Id };
+        Assert.Equal(0, Fold.Of([Sown(), up, undo], 0.8).Emerged);
+        Assert.Equal(60, Fold.Of([Sown(), up, undo, redo], 0.8).Emerged);
+    }
+
+    [Fact]
+    public void A_stage_has_taken_place_when_half_of_the_plants_have_done_it()
+    {
+        var key = new GroupKey(Cells, Places[0]);
+        var some = Entry(3, 14, EntryKind.Moved) with { From = key, To = new(Pots, Places[1]), Seedlings = 20, Containers = 20, ContainersTo = 20, Stage = Stage.PrickOut };
+        var rest = Entry(4, 16, EntryKind.Moved) with { From = key, To = new(Pots, Places[1]), Seedlings = 40, Containers = 52, ContainersTo = 40, Stage = Stage.PrickOut };
+        var half = Fold.Of([Sown(), Up(2, 7, 60), some], 0.8);
+        Assert.False(half.StageDays.ContainsKey(Stage.PrickOut));
+        Assert.Equal(40, half.Before(Stage.PrickOut));
+        var all = Fold.Of([Sown(), Up(2, 7, 60), some, rest], 0.8);
+        Assert.Equal(First.AddDays(16), all.StageDays[Stage.PrickOut]);
+        Assert.Equal(new Standing(new(Pots, Places[1]), 60, 60, Stage.PrickOut), Assert.Single(all.Groups));
+    }
+}

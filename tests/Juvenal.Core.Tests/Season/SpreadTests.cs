@@ -1,0 +1,74 @@
+using Juvenal.Core.Growth;
+using Juvenal.Core.Rules;
+using Juvenal.Core.Season;
+using MathNet.Numerics.Distributions;
+using Xunit;
+
+namespace Juvenal.Core.Tests.Season;
+
+public class SpreadTests
+{
+    [Fact]
+    public void A_late_year_widens_planting_where_half_the_risk_is_taken()
+    {
+        var rules = HouseRules.Default with { AcceptedRisk = 0.5 };
+        var steady = Planner.Plan(Nurseries.Request(rules: rules) with { Freeze = Nurseries.May9 with { StandardDeviationDays = 3 } }).Value;
+        var fickle = Planner.Plan(Nurseries.Request(rules: rules) with { Freeze = Nurseries.May9 with { StandardDeviationDays = 14 } }).Value;
+        Assert.Equal(steady.Day(Stage.PlantOut), fickle.Day(Stage.PlantOut));
+        Assert.True(fickle.Width(Stage.PlantOut) >= steady.Width(Stage.PlantOut) + 8);
+        Assert.Contains(fickle.Step(Stage.PlantOut).Spread, p => p.Source == "freeze");
+        // The window's own spread is the year's last freeze: 10–90 % of a normal, ± 1.28 deviations, at any risk.
+        var window = Planner.Plan(Nurseries.Request() with { Freeze = Nurseries.May9 with { StandardDeviationDays = 14 } }).Value.Window.Opens;
+        Assert.InRange(window.High.DayNumber - window.Low.DayNumber, 36, 38);
+    }
+
+    [Fact]
+    public void A_place_that_strays_widens_emergence_and_leaves()
+    {
+        var steady = Nurseries.Place("One room", 18, 16, deviation: 0);
+        var plan = (double deviation) => Planner.Plan(Nurseries.Request(path: Nurseries.Path() with
+        {
+            Germination = steady with { DeviationCelsius = deviation },
+            Seedling = steady with { DeviationCelsius = deviation },
+        })).Value;
+        Assert.True(plan(2).Width(Stage.Emerge) > plan(0).Width(Stage.Emerge));
+        Assert.True(plan(2).Width(Stage.PrickOut) > plan(0).Width(Stage.PrickOut) + 2);
+        Assert.DoesNotContain(plan(0).Step(Stage.Emerge).Spread, p => p.Source == "temperature");
+    }
+
+    [Fact]
+    public void Each_source_has_its_part_where_it_belongs()
+    {
+        var plan = Planner.Plan(Nurseries.Request()).Value;
+        Assert.Equal(["emergence", "temperature"], plan.Step(Stage.Emerge).Spread.Select(p => p.Source).Order());
+        Assert.Contains(plan.Step(Stage.PrickOut).Spread, p => p.Source == "leaves");
+        Assert.DoesNotContain(plan.Step(Stage.PrickOut).Spread, p => p.Source == "setbacks");
+        Assert.Contains(plan.Step(Stage.PotUp).Spread, p => p.Source == "setbacks");
+        Assert.Contains(plan.Step(Stage.Ripe).Spread, p => p.Source == "ripening");
+    }
+
+    /// <summary>
+    /// Against a Monte Carlo of our own stages written out here, 200,000 draws: emergence (15 %), leaves to the first move (10 %),
+    /// the places' temperatures (1 °C). Within a day: dates are whole days, rounded outwards.
+    /// </summary>
+    [Theory]
+    [InlineData(21, 17, 25)]
+    [InlineData(12, 11, 18)] // within 3–4 °C of the base: far from a straight line
+    public void The_fixed_draws_agree_with_Monte_Carlo(double day, double night, double soil)
+    {
+        var plan = Planner.Plan(Nurseries.Request(path: Nurseries.Path(day, night, soil, 1)).With(Stage.Sow, new(Locked: Nurseries.Winter))).Value;
+        var random = new Random(4711);
+        var mean = ((14 * day) + (10 * night)) / 24;
+        var draws = Enumerable.Range(0, 200_000).Select(_ =>
+        {
+            var emergence = 1 / EmergenceTable.For(Nurseries.Tomato.Crop).RatePerDay(soil + Draw()) * (1 + (0.15 * Draw()));
+            return emergence + (2 * 42 / Math.Max(42 / 400.0, mean + Draw() - 8) * (1 + (0.10 * Draw())));
+        }).Order().ToArray();
+        var step = plan.Step(Stage.PrickOut).Date;
+        var start = Nurseries.Winter.DayNumber;
+        Assert.InRange(step.Low.DayNumber - start, draws[20_000] - 1.5, draws[20_000] + 0.5);
+        Assert.InRange(step.High.DayNumber - start, draws[180_000] - 0.5 - (mean < 12 ? 1 : 0), draws[180_000] + 1.5 + (mean < 12 ? 1 : 0));
+
+        double Draw() => Normal.Sample(random, 0, 1);
+    }
+}
