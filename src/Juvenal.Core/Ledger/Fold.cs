@@ -7,17 +7,24 @@ namespace Juvenal.Core.Ledger;
 /// </summary>
 public static class Fold
 {
-    /// <summary>Entries in order of the day they happened and the sequence they were written in, less those taken back.</summary>
-    /// <param name="entries">Any order, undo entries among them; an undo of an undo brings the entry back.</param>
-    public static IReadOnlyList<LedgerEntry> Effective(IEnumerable<LedgerEntry> entries)
+    /// <summary>Ids of the entries that are taken back; an undo that is itself taken back has no effect.</summary>
+    public static IReadOnlySet<Guid> TakenBack(IEnumerable<LedgerEntry> entries)
     {
-        var all = entries.OrderByDescending(e => e.Sequence).ToList();
         var takenBack = new HashSet<Guid>();
-        foreach (var entry in all)
+        foreach (var entry in entries.Where(e => e.Kind == EntryKind.Undo).OrderByDescending(e => e.Sequence))
         {
-            if (entry is { Kind: EntryKind.Undo, Corrects: { } corrected } && !takenBack.Contains(entry.Id)) takenBack.Add(corrected);
+            if (!takenBack.Contains(entry.Id)) takenBack.Add(entry.Corrects!.Value);
         }
 
+        return takenBack;
+    }
+
+    /// <summary>Entries in order of the day they happened and the sequence they were written in, less undo entries and those taken back.</summary>
+    /// <param name="entries">Any order.</param>
+    public static IReadOnlyList<LedgerEntry> Effective(IEnumerable<LedgerEntry> entries)
+    {
+        var all = entries.ToList();
+        var takenBack = TakenBack(all);
         return [.. all.Where(e => e.Kind != EntryKind.Undo && !takenBack.Contains(e.Id)).OrderBy(e => e.HappenedOn).ThenBy(e => e.Sequence)];
     }
 

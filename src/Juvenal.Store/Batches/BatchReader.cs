@@ -1,0 +1,131 @@
+using Juvenal.Core.Cultivars;
+using Juvenal.Core.Ledger;
+using Juvenal.Core.Measures;
+using Juvenal.Core.Season;
+using Juvenal.Store.Ledger;
+using Juvenal.Store.Nurseries;
+using Juvenal.Store.Plans;
+using Npgsql;
+
+namespace Juvenal.Store.Batches;
+
+/// <summary>A stored step of a plan.</summary>
+public sealed record StoredStep(
+    Stage Stage,
+    DateOnly Low,
+    DateOnly Mid,
+    DateOnly High,
+    DateOnly Due,
+    DateOnly? DoneOn,
+    DateOnly? LockedOn,
+    DateOnly? PutOffTo,
+    string? PutOffReason,
+    string Place,
+    string? Container,
+    double? Leaves,
+    IReadOnlyList<Reason> Reasons,
+    IReadOnlyList<SpreadPart> Spread,
+    Reason? Conflict);
+
+/// <summary>What stands in one group, as stored.</summary>
+public sealed record StoredGroup(Guid? ContainerId, Guid PlaceId, int Seedlings, int Containers, Stage Reached);
+
+/// <summary>A batch with its plan and its counts, as stored; nothing is computed on reading.</summary>
+public sealed record BatchView(
+    Guid Id,
+    int Version,
+    string Code,
+    BatchInput Input,
+    string Cultivar,
+    Crop Crop,
+    SpeciesGroup Group,
+    Habit Habit,
+    int Cells,
+    int Seeds,
+    int? Trays,
+    int SeedsSown,
+    int Emerged,
+    int Lost,
+    int Snipped,
+    PlanSummary Summary,
+    IReadOnlyList<StoredStep> Steps,
+    IReadOnlyList<StoredGroup> Standing)
+{
+    /// <summary>The counts in the core's form.</summary>
+    public BatchState State() => new(
+        SeedsSown,
+        Emerged,
+        [.. Standing.Select(g => new Standing(new(g.ContainerId, g.PlaceId), g.Seedlings, g.Containers, g.Reached))],
+        Lost,
+        Snipped,
+        Steps.Where(s => s.DoneOn is not null).ToDictionary(s => s.Stage, s => s.DoneOn!.Value),
+        Steps.Where(s => s.PutOffTo is not null).ToDictionary(s => s.Stage, s => (s.PutOffTo!.Value, s.PutOffReason ?? "")),
+        []);
+
+    /// <summary>Where the plan puts the plants in a stage; no container in a bed.</summary>
+    public GroupKey TargetOf(Stage stage) => stage switch
+    {
+        Stage.Sow => new(Input.TrayId, Input.GerminationPlaceId),
+        Stage.Emerge => new(Input.TrayId, Input.SeedlingPlaceId),
+        Stage.Harden => new(Input.Moves.Count == 0 ? Input.TrayId : Input.Moves[^1].ContainerId, Input.HardeningPlaceId),
+        Stage.PlantOut or Stage.Ripe => new(null, Input.BedId),
+        _ => new(Input.Moves[stage - Stage.PrickOut].ContainerId, Input.Moves[stage - Stage.PrickOut].PlaceId),
+    };
+}
+
+public sealed class BatchReader(NurseryTransaction nursery)
+{
+    /// <summary>No list is longer.</summary>
+    public const int Most = 5000;
+
+    private const string Select = """
+        -- Batches with plan and counts: one of them, or all, newest season first, by code.
+        select b.id, b.version, b.code, b.cultivar_id, b.season, b.plants_wanted, b.germination, b.survival, b.confidence, b.seeds_per_cell,
+          b.seeds_available, b.tray_id, b.germination_place_id, b.seedling_place_id, b.hardening_place_id, b.bed_id,
+          (select array_agg(m.container_id order by m.ordinal) from batch_move m where m.nursery_id = b.nursery_id and m.batch_id = b.id),
+          (select array_agg(m.place_id order by m.ordinal) from batch_move m where m.nursery_id = b.nursery_id and m.batch_id = b.id),
+          (select array_agg(l.stage order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
+          (select array_agg(l.locked_on order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
+          c.name, c.crop, c.species_group, c.habit, b.cells, b.seeds, b.trays, b.seeds_sown, b.emerged, b.lost, b.snipped, b.summary,
+          coalesce((
+            select jsonb_agg(jsonb_build_object('stage', p.stage, 'low', p.low, 'mid', p.mid, 'high', p.high, 'due', p.due, 'doneOn', p.done_on,
+              'lockedOn', p.locked_on, 'putOffTo', p.put_off_to, 'putOffReason', p.put_off_reason, 'place', p.place, 'container', p.container,
+              'leaves', p.leaves, 'reasons', p.reasons, 'spread', p.spread, 'conflict', p.conflict) order by p.stage)
+            from plan_step p
+            where p.nursery_id = b.nursery_id
+              and p.batch_id = b.id), '[]'),
+          coalesce((
+            select jsonb_agg(jsonb_build_object('containerId', s.container_id, 'placeId', s.place_id, 'seedlings', s.seedlings,
+              'containers', s.containers, 'reached', s.reached) order by s.reached desc, s.seedlings desc, s.id)
+            from standing s
+            where s.nursery_id = b.nursery_id
+              and s.batch_id = b.id), '[]')
+        from batch b
+        join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
+        where $1::uuid is null or b.id = $1
+        order by b.season desc, b.code, b.id
+        limit $2
+        """;
+
+    public Task<List<BatchView>> AllAsync(CancellationToken cancel) =>
+        nursery.ListAsync(Select, Read, cancel, Sql.OfNull((Guid?)null), Sql.Of(Most));
+
+    /// <exception cref="NotFoundException">No such batch in this nursery.</exception>
+    public async Task<BatchView> OneAsync(Guid id, CancellationToken cancel) =>
+        await nursery.OneAsync(Select, Read, cancel, Sql.OfNull((Guid?)id), Sql.Of(1)) ?? throw new NotFoundException("batch");
+
+    /// <summary>The batch's ledger, newest first, with what is taken back.</summary>
+    public async Task<(IReadOnlyList<StoredEntry> Entries, IReadOnlySet<Guid> TakenBack)> LedgerAsync(Guid id, CancellationToken cancel)
+    {
+        var entries = await new LedgerReader(nursery).AllAsync(id, cancel);
+        return ([.. entries.OrderByDescending(e => e.Entry.Sequence)], Fold.TakenBack(entries.Select(e => e.Entry)));
+    }
+
+    private static BatchView Read(NpgsqlDataReader r)
+    {
+        var row = BatchRow.Read(r);
+        return new(row.Id, row.Version, row.Code, row.Input, r.GetString(20), r.Enum<Crop>(21), r.Enum<SpeciesGroup>(22), r.Enum<Habit>(23),
+            r.GetInt32(24), r.GetInt32(25), r.OrNull<int>(26), r.GetInt32(27), r.GetInt32(28), r.GetInt32(29), r.GetInt32(30),
+            r.FromJson<PlanSummary>(31), r.FromJson<List<StoredStep>>(32), r.FromJson<List<StoredGroup>>(33));
+    }
+}

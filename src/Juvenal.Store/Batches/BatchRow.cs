@@ -1,0 +1,75 @@
+using Juvenal.Core.Season;
+using Juvenal.Store.Nurseries;
+using Npgsql;
+
+namespace Juvenal.Store.Batches;
+
+public sealed record MoveInput(Guid ContainerId, Guid PlaceId);
+
+/// <summary>What the grower chooses for a batch. Preview, keeping and changing all take this.</summary>
+/// <param name="CultivarId">Which cultivar.</param>
+/// <param name="Season">Label of the season.</param>
+/// <param name="PlantsWanted">1–1,000,000.</param>
+/// <param name="Germination">Of the lot, above 0 to 1.</param>
+/// <param name="Survival">From emergence to planting, above 0 to 1.</param>
+/// <param name="Confidence">Between 0 and 1.</param>
+/// <param name="SeedsPerCell">1–5.</param>
+/// <param name="SeedsAvailable">Null where that is no limit.</param>
+/// <param name="TrayId">What it is sown in.</param>
+/// <param name="GerminationPlaceId">Where the tray stands until emergence.</param>
+/// <param name="SeedlingPlaceId">Where it stands until the first move.</param>
+/// <param name="Moves">0–3.</param>
+/// <param name="HardeningPlaceId">The hardening stand.</param>
+/// <param name="BedId">Where it ends.</param>
+/// <param name="Locks">Days the grower fixed, by stage.</param>
+public sealed record BatchInput(
+    Guid CultivarId,
+    int Season,
+    int PlantsWanted,
+    double Germination,
+    double Survival,
+    double Confidence,
+    int SeedsPerCell,
+    int? SeedsAvailable,
+    Guid TrayId,
+    Guid GerminationPlaceId,
+    Guid SeedlingPlaceId,
+    IReadOnlyList<MoveInput> Moves,
+    Guid HardeningPlaceId,
+    Guid BedId,
+    IReadOnlyDictionary<Stage, DateOnly> Locks);
+
+/// <summary>A batch as it is stored, without its plan.</summary>
+internal sealed record BatchRow(Guid Id, int Version, string Code, BatchInput Input)
+{
+    public const string Select = """
+        -- Batches with the path they take.
+        select b.id, b.version, b.code, b.cultivar_id, b.season, b.plants_wanted, b.germination, b.survival, b.confidence, b.seeds_per_cell,
+          b.seeds_available, b.tray_id, b.germination_place_id, b.seedling_place_id, b.hardening_place_id, b.bed_id,
+          (select array_agg(m.container_id order by m.ordinal) from batch_move m where m.nursery_id = b.nursery_id and m.batch_id = b.id),
+          (select array_agg(m.place_id order by m.ordinal) from batch_move m where m.nursery_id = b.nursery_id and m.batch_id = b.id),
+          (select array_agg(l.stage order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
+          (select array_agg(l.locked_on order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id)
+        from batch b
+        where $1::uuid is null or b.id = $1
+        order by b.id
+        for update of b
+        """;
+
+    /// <summary>As <see cref="Select"/>, without locking the rows.</summary>
+    public static readonly string SelectOnly = Select.Replace("for update of b", "", StringComparison.Ordinal);
+
+    public static BatchRow Read(NpgsqlDataReader r)
+    {
+        var (containers, places) = (Many<Guid>(r, 16), Many<Guid>(r, 17));
+        var (stages, days) = (Many<int>(r, 18), Many<DateOnly>(r, 19));
+        return new(r.GetGuid(0), r.GetInt32(1), r.GetString(2), new(
+            r.GetGuid(3), r.GetInt32(4), r.GetInt32(5), r.GetDouble(6), r.GetDouble(7), r.GetDouble(8), r.GetInt32(9), r.OrNull<int>(10),
+            r.GetGuid(11), r.GetGuid(12), r.GetGuid(13),
+            [.. containers.Zip(places, (c, p) => new MoveInput(c, p))],
+            r.GetGuid(14), r.GetGuid(15),
+            stages.Zip(days).ToDictionary(l => (Stage)l.First, l => l.Second)));
+    }
+
+    private static T[] Many<T>(NpgsqlDataReader r, int column) => r.IsDBNull(column) ? [] : r.GetFieldValue<T[]>(column);
+}

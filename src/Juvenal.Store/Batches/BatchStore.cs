@@ -1,0 +1,123 @@
+using Juvenal.Core.Ledger;
+using Juvenal.Core.Measures;
+using Juvenal.Core.Season;
+using Juvenal.Store.Nurseries;
+using Juvenal.Store.Plans;
+
+namespace Juvenal.Store.Batches;
+
+/// <summary>Keeps batches and changes what the grower chose for them.</summary>
+public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
+{
+    private const string SeasonLock = """
+        -- One new code at a time.
+        select pg_advisory_xact_lock(hashtextextended($1, 5081))
+        """;
+
+    private const string LastCode = """
+        -- The highest running number of a season's codes.
+        select coalesce(max(substring(code from '[0-9]+$')::int), 0)::text
+        from batch
+        where season = $1
+        """;
+
+    private const string Insert = """
+        -- A new batch.
+        insert into batch (nursery_id, id, code, season, cultivar_id, plants_wanted, germination, survival, confidence, seeds_per_cell, seeds_available,
+          tray_id, germination_place_id, seedling_place_id, hardening_place_id, bed_id, cells, seeds, trays, summary)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20)
+        """;
+
+    private const string InsertMove = """
+        -- One move of its path.
+        insert into batch_move (nursery_id, batch_id, ordinal, container_id, place_id)
+        values ($1, $2, $3, $4, $5)
+        """;
+
+    private const string SetLock = """
+        -- A day the grower fixed.
+        insert into stage_lock (nursery_id, batch_id, stage, locked_on)
+        values ($1, $2, $3, $4)
+        on conflict (nursery_id, batch_id, stage) do update
+        set locked_on = excluded.locked_on
+        """;
+
+    private const string Unlock = """
+        -- The day is free again.
+        delete from stage_lock
+        where batch_id = $1
+          and stage = $2
+        """;
+
+    private const string Raise = """
+        -- The batch has changed.
+        update batch
+        set version = version + 1
+        where id = $1
+        """;
+
+    /// <summary>Keeps a batch, if its plan is still the one that was shown.</summary>
+    /// <param name="id">Made by the client; keeping the same id twice has one effect.</param>
+    /// <param name="input">The choices.</param>
+    /// <param name="shown">The version of the plan that was shown.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <exception cref="RefusedException">It cannot be planned.</exception>
+    /// <exception cref="ConflictException">plan-changed: <see cref="ConflictException.Current"/> is the plan as it is now; nothing was kept.</exception>
+    public async Task KeepAsync(Guid id, BatchInput input, string shown, CancellationToken cancel)
+    {
+        await nursery.ExecuteAsync(SeasonLock, cancel, Sql.Of(nursery.Nursery.ToString()));
+        if (await nursery.OneAsync(BatchRow.SelectOnly, BatchRow.Read, cancel, Sql.OfNull((Guid?)id)) is not null) return;
+        var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
+        var state = Fold.Of([], 1);
+        var outcome = PlanStore.Plan(catalogue, input, state);
+        if (!outcome.Succeeded) throw new RefusedException(outcome.Failures);
+        var plan = outcome.Value;
+        if (PlanVersion.Of(plan) != shown) throw new ConflictException("plan-changed", plan);
+
+        var last = int.Parse((await nursery.OneAsync(LastCode, r => r.GetString(0), cancel, Sql.Of(input.Season)))!);
+        var batch = new BatchRow(id, 1, $"{input.Season % 100:00}-{last + 1:00}", input);
+        await nursery.ExecuteAsync(Insert, cancel,
+            Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of(batch.Code), Sql.Of(input.Season), Sql.Of(input.CultivarId), Sql.Of(input.PlantsWanted),
+            Sql.Of(input.Germination), Sql.Of(input.Survival), Sql.Of(input.Confidence), Sql.Of(input.SeedsPerCell), Sql.OfNull(input.SeedsAvailable),
+            Sql.Of(input.TrayId), Sql.Of(input.GerminationPlaceId), Sql.Of(input.SeedlingPlaceId), Sql.Of(input.HardeningPlaceId), Sql.Of(input.BedId),
+            Sql.Of(plan.Quantity.Cells), Sql.Of(plan.Quantity.Seeds), Sql.OfNull(plan.Quantity.Trays), Sql.OfJson(PlanSummary.Of(plan)));
+        await nursery.ExecuteManyAsync(
+            input.Moves.Select((m, i) => NurseryTransaction.Command(InsertMove, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of(i), Sql.Of(m.ContainerId), Sql.Of(m.PlaceId)))
+                .Concat(input.Locks.Select(l => NurseryTransaction.Command(SetLock, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of((int)l.Key), Sql.Of(l.Value))))
+                .Concat(PlanWriter.Plan(nursery.Nursery, batch, catalogue, state, outcome)),
+            cancel);
+    }
+
+    /// <summary>Fixes the day of a stage, or frees it, and plans the rest around it.</summary>
+    /// <param name="id">The batch.</param>
+    /// <param name="version">The batch's version that the grower saw.</param>
+    /// <param name="stage">Any stage of its path but the first ripe fruit.</param>
+    /// <param name="day">Null frees it.</param>
+    /// <param name="cancel">Cancels.</param>
+    public async Task LockAsync(Guid id, int version, Stage stage, DateOnly? day, CancellationToken cancel)
+    {
+        var batch = await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.OfNull((Guid?)id)) ?? throw new NotFoundException("batch");
+        if (batch.Version != version) throw new ConflictException("changed-meanwhile", batch.Input.Locks);
+        var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
+        var entries = await new Ledger.LedgerReader(nursery).AllAsync(id, cancel);
+        var state = Fold.Of(entries.Select(e => e.Entry), PlanWriter.SeedsToEmergence(batch.Input));
+        if (stage == Stage.Ripe) throw new RefusedException(new Failure("not-lockable", "stage"));
+        if (state.StageDays.ContainsKey(stage)) throw new RefusedException(new Failure("done-already", "stage"));
+        if (day < catalogue.Today) throw new RefusedException(new Failure("day-passed", "day"));
+        if (day > catalogue.Today.AddDays(500)) throw new RefusedException(new Failure("too-far", "day"));
+
+        var locks = new Dictionary<Stage, DateOnly>(batch.Input.Locks);
+        if (day is { } fixedDay) locks[stage] = fixedDay;
+        else locks.Remove(stage);
+        var changed = batch with { Version = version + 1, Input = batch.Input with { Locks = locks } };
+        await nursery.ExecuteManyAsync(
+            [
+                day is { } d
+                    ? NurseryTransaction.Command(SetLock, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of((int)stage), Sql.Of(d))
+                    : NurseryTransaction.Command(Unlock, Sql.Of(id), Sql.Of((int)stage)),
+                NurseryTransaction.Command(Raise, Sql.Of(id)),
+                .. PlanWriter.Plan(nursery.Nursery, changed, catalogue, state, PlanStore.Plan(catalogue, changed.Input, state)),
+            ],
+            cancel);
+    }
+}

@@ -1,0 +1,45 @@
+using Juvenal.Core.Ledger;
+using Juvenal.Core.Season;
+using Juvenal.Store.Nurseries;
+using Npgsql;
+
+namespace Juvenal.Store.Ledger;
+
+/// <summary>An entry with what only the store knows of it.</summary>
+public sealed record StoredEntry(Guid BatchId, LedgerEntry Entry, DateTime WrittenAt, byte[] PayloadHash);
+
+internal sealed class LedgerReader(NurseryTransaction nursery)
+{
+    private const string Select = """
+        -- Ledger entries, of one batch or of all, in the order they count in.
+        select batch_id, id, sequence, happened_on, kind, stage, from_container_id, from_place_id, to_container_id, to_place_id,
+          seeds, seedlings, containers, containers_to, reason, new_day, corrects, written_at, payload_hash
+        from ledger_entry
+        where $1::uuid is null or batch_id = $1
+        order by batch_id, happened_on, sequence
+        """;
+
+    private const string ById = """
+        -- One entry, whichever batch it belongs to.
+        select batch_id, id, sequence, happened_on, kind, stage, from_container_id, from_place_id, to_container_id, to_place_id,
+          seeds, seedlings, containers, containers_to, reason, new_day, corrects, written_at, payload_hash
+        from ledger_entry
+        where id = $1
+        """;
+
+    public Task<List<StoredEntry>> AllAsync(Guid? batch, CancellationToken cancel) => nursery.ListAsync(Select, Read, cancel, Sql.OfNull(batch));
+
+    public Task<StoredEntry?> OneAsync(Guid id, CancellationToken cancel) => nursery.OneAsync(ById, Read, cancel, Sql.Of(id));
+
+    private static StoredEntry Read(NpgsqlDataReader r) => new(
+        r.GetGuid(0),
+        new(
+            r.GetGuid(1), r.GetInt64(2), r.GetFieldValue<DateOnly>(3), r.Enum<EntryKind>(4), (Stage?)r.OrNull<int>(5),
+            Group(r, 6), Group(r, 8), r.GetInt32(10), r.GetInt32(11), r.GetInt32(12), r.GetInt32(13),
+            r.TextOrNull(14), r.OrNull<DateOnly>(15), r.OrNull<Guid>(16)),
+        r.GetDateTime(17),
+        r.GetFieldValue<byte[]>(18));
+
+    private static GroupKey? Group(NpgsqlDataReader r, int column) =>
+        r.OrNull<Guid>(column + 1) is { } place ? new GroupKey(r.OrNull<Guid>(column), place) : null;
+}

@@ -1,0 +1,136 @@
+using System.Security.Cryptography;
+using System.Text.Json;
+using Juvenal.Core.Ledger;
+using Juvenal.Core.Measures;
+using Juvenal.Store.Batches;
+using Juvenal.Store.Nurseries;
+using Juvenal.Store.Plans;
+
+namespace Juvenal.Store.Ledger;
+
+/// <summary>
+/// Writes entries. Each is checked against the whole ledger of its batch, then counts and plan are written anew in the same transaction.
+/// </summary>
+public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
+{
+    private const int LongestReason = 200;
+    private const int MostAtOnce = 5_000_000;
+
+    private const string Insert = """
+        -- One line of the ledger.
+        insert into ledger_entry (nursery_id, id, batch_id, kind, stage, happened_on, from_container_id, from_place_id, to_container_id, to_place_id,
+          seeds, seedlings, containers, containers_to, reason, new_day, corrects, payload_hash)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18)
+        """;
+
+    /// <summary>Writes one entry; sent twice, it has one effect.</summary>
+    /// <param name="batchId">The batch it belongs to.</param>
+    /// <param name="entry">Its <see cref="LedgerEntry.Sequence"/> is given here.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <exception cref="NotFoundException">No such batch.</exception>
+    /// <exception cref="RefusedException">The counts, the days or the fields do not allow it.</exception>
+    /// <exception cref="ConflictException">The same id was used for something else; or, for an undo, later work rests on the entry.</exception>
+    public async Task AppendAsync(Guid batchId, LedgerEntry entry, CancellationToken cancel)
+    {
+        var batch = await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.OfNull((Guid?)batchId)) ?? throw new NotFoundException("batch");
+        var reader = new LedgerReader(nursery);
+        var hash = Hash(batchId, entry);
+        if (await reader.OneAsync(entry.Id, cancel) is { } same)
+        {
+            if (same.PayloadHash.AsSpan().SequenceEqual(hash)) return;
+            throw new ConflictException("other-payload");
+        }
+
+        var entries = (await reader.AllAsync(batchId, cancel)).ConvertAll(e => e.Entry);
+        var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
+        Check(entry, entries, catalogue);
+        var seedsToEmergence = PlanWriter.SeedsToEmergence(batch.Input);
+        var state = Fold.Of([.. entries, entry with { Sequence = long.MaxValue }], seedsToEmergence);
+        if (state.Contradictions.Count > 0) throw Contradicted(entry, state.Contradictions);
+
+        await nursery.ExecuteAsync(Insert, cancel,
+            Sql.Of(nursery.Nursery), Sql.Of(entry.Id), Sql.Of(batchId), Sql.Of(entry.Kind.Word()), Sql.OfNull((int?)entry.Stage), Sql.Of(entry.HappenedOn),
+            Sql.OfNull(entry.From?.Container), Sql.OfNull(entry.From?.Place), Sql.OfNull(entry.To?.Container), Sql.OfNull(entry.To?.Place),
+            Sql.Of(entry.Seeds), Sql.Of(entry.Seedlings), Sql.Of(entry.Containers), Sql.Of(entry.ContainersTo),
+            Sql.OfNull(entry.Reason), Sql.OfNull(entry.NewDay), Sql.OfNull(entry.Corrects), Sql.Of(hash));
+        await nursery.ExecuteManyAsync(
+            PlanWriter.Counts(nursery.Nursery, batchId, state).Concat(PlanWriter.Plan(nursery.Nursery, batch, catalogue, state, PlanStore.Plan(catalogue, batch.Input, state))),
+            cancel);
+    }
+
+    private static void Check(LedgerEntry entry, List<LedgerEntry> entries, Catalogue catalogue)
+    {
+        var failures = new List<Failure>();
+        if (entry.HappenedOn > catalogue.Today) failures.Add(new("in-the-future", "happenedOn"));
+        if (entry.Reason?.Length > LongestReason) failures.Add(new("reason-too-long", "reason", entry.Reason.Length, 0, LongestReason));
+        foreach (var (field, value) in new[] { ("seeds", entry.Seeds), ("seedlings", entry.Seedlings), ("containers", entry.Containers), ("containersTo", entry.ContainersTo) })
+        {
+            if (value is < 0 or > MostAtOnce) failures.Add(Failure.OutOfRange(field, value, 0, MostAtOnce));
+        }
+
+        foreach (var (field, group) in new[] { ("from", entry.From), ("to", entry.To) })
+        {
+            if (group is not { } g) continue;
+            if (!catalogue.Places.TryGetValue(g.Place, out var place)) failures.Add(new("not-chosen", field + ".placeId"));
+            else if (g.Container is null && !CatalogueRows.IsBed(place.Kind)) failures.Add(new("container-missing", field + ".containerId", Subject: place.Name));
+            if (g.Container is { } c && !catalogue.Containers.ContainsKey(c)) failures.Add(new("not-chosen", field + ".containerId"));
+        }
+
+        switch (entry.Kind)
+        {
+            case EntryKind.Sown:
+                Needs(entry.To is not null, "to");
+                if (entry.Seeds < 1) failures.Add(Failure.OutOfRange("seeds", entry.Seeds, 1, MostAtOnce));
+                if (entry.Containers < 1) failures.Add(Failure.OutOfRange("containers", entry.Containers, 1, MostAtOnce));
+                break;
+            case EntryKind.Emerged:
+                Needs(entry.To is not null, "to");
+                var sown = Fold.Effective(entries).FirstOrDefault(e => e.Kind == EntryKind.Sown);
+                if (sown is not null && entry.HappenedOn < sown.HappenedOn) failures.Add(new("before-sowing", "happenedOn", sown.HappenedOn.DayNumber));
+                break;
+            case EntryKind.Lost or EntryKind.Snipped:
+                Needs(entry.From is not null, "from");
+                if (entry.Seedlings < 1 && entry.Containers < 1) failures.Add(Failure.OutOfRange("seedlings", entry.Seedlings, 1, MostAtOnce));
+                if (entry.Kind == EntryKind.Lost && string.IsNullOrWhiteSpace(entry.Reason)) failures.Add(new("reason-missing", "reason"));
+                break;
+            case EntryKind.Moved:
+                Needs(entry.From is not null, "from");
+                Needs(entry.To is not null, "to");
+                if (entry.From is not null && entry.From == entry.To) failures.Add(new("moves-nowhere", "to"));
+                if (entry.Seedlings < 1 && entry.Containers < 1) failures.Add(Failure.OutOfRange("seedlings", entry.Seedlings, 1, MostAtOnce));
+                if (entry.To is { Container: not null } && entry.ContainersTo < 1) failures.Add(Failure.OutOfRange("containersTo", entry.ContainersTo, 1, MostAtOnce));
+                break;
+            case EntryKind.NotYet:
+                Needs(entry.Stage is not null, "stage");
+                Needs(entry.NewDay is not null, "newDay");
+                if (entry.NewDay <= catalogue.Today) failures.Add(new("not-later", "newDay"));
+                else if (entry.NewDay > catalogue.Today.AddDays(366)) failures.Add(new("too-far", "newDay"));
+                break;
+            case EntryKind.Undo:
+                if (!entries.Exists(e => e.Id == entry.Corrects)) failures.Add(new("not-chosen", "corrects"));
+                else if (Fold.TakenBack(entries).Contains(entry.Corrects!.Value)) failures.Add(new("undone-already", "corrects"));
+                break;
+        }
+
+        if (failures.Count > 0) throw new RefusedException(failures);
+
+        void Needs(bool there, string field)
+        {
+            if (!there) failures.Add(new("not-chosen", field));
+        }
+    }
+
+    private static Exception Contradicted(LedgerEntry entry, IReadOnlyList<Contradiction> contradictions)
+    {
+        // The entry itself is wrong: say so at its field. Others are wrong only because of it: name them.
+        if (contradictions.FirstOrDefault(c => c.Entry.Id == entry.Id) is { } own)
+        {
+            return new RefusedException(new Failure(own.Code, own.Field, own.Value, own.Right, own.Right));
+        }
+
+        return new ConflictException("later-work-rests-on-it", contradictions.Select(c => c.Entry).ToList());
+    }
+
+    private static byte[] Hash(Guid batch, LedgerEntry entry) =>
+        SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(new { batch, entry = entry with { Sequence = 0 } }, Sql.Json));
+}

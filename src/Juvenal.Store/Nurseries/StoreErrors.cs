@@ -1,0 +1,30 @@
+using Juvenal.Core.Measures;
+
+namespace Juvenal.Store.Nurseries;
+
+/// <summary>No such thing in this nursery (it may be in another: one may not know).</summary>
+public sealed class NotFoundException(string what) : Exception($"No such {what}.")
+{
+    public string What { get; } = what;
+}
+
+/// <summary>The input cannot be worked with: sentences at fields.</summary>
+public sealed class RefusedException(IReadOnlyList<Failure> failures) : Exception(string.Join(", ", failures.Select(f => f.Code)))
+{
+    public RefusedException(Failure failure)
+        : this([failure])
+    {
+    }
+
+    public IReadOnlyList<Failure> Failures { get; } = failures;
+}
+
+/// <summary>Someone else was faster, or what was shown is no longer so.</summary>
+/// <param name="code">changed-meanwhile, plan-changed, other-payload, in-use, name-taken.</param>
+/// <param name="current">What stands now, for the loser to compare with.</param>
+public sealed class ConflictException(string code, object? current = null) : Exception(code)
+{
+    public string Code { get; } = code;
+
+    public object? Current { get; } = current;
+}

@@ -1,0 +1,69 @@
+using Juvenal.Core.Measures;
+using Juvenal.Store.Nurseries;
+using Npgsql;
+
+namespace Juvenal.Store.Places;
+
+/// <param name="Id">Made by the client.</param>
+/// <param name="Version">Rises with each change; 0 in a new row.</param>
+/// <param name="Name">As the grower calls it.</param>
+/// <param name="Litres">Of one cell or pot, 0.005–100.</param>
+/// <param name="Cells">Cells of a tray; null for a single pot.</param>
+/// <param name="Final">Plants are meant to end in it.</param>
+public sealed record ContainerRow(Guid Id, int Version, string Name, double Litres, int? Cells, bool Final);
+
+public sealed class ContainerStore(NurseryTransaction nursery)
+{
+    private const string Select = """
+        -- The containers, trays first, small to large.
+        select id, version, name, litres, cells, final
+        from container_kind
+        order by cells is null, litres, name, id
+        """;
+
+    private const string Insert = """
+        -- A new kind of container.
+        insert into container_kind (nursery_id, id, name, litres, cells, final)
+        values ($1, $2, $3, $4, $5, $6)
+        """;
+
+    private const string Change = """
+        -- Change a kind of container, if nobody else has meanwhile.
+        update container_kind
+        set version = version + 1, name = $4, litres = $5, cells = $6, final = $7
+        where nursery_id = $1
+          and id = $2
+          and version = $3
+        """;
+
+    private const string Delete = """
+        -- Remove a kind of container that nothing uses.
+        delete from container_kind
+        where id = $1
+        """;
+
+    public Task<List<ContainerRow>> AllAsync(CancellationToken cancel) => nursery.ListAsync(Select, Read, cancel);
+
+    /// <summary>Keeps a container: a new one where its version is 0.</summary>
+    public Task PutAsync(ContainerRow row, CancellationToken cancel)
+    {
+        var failures = new List<Failure>();
+        CatalogueRows.CheckName(row.Name, failures);
+        if (!(row.Litres is >= 0.005 and <= 100)) failures.Add(Failure.OutOfRange("litres", row.Litres, 0.005, 100));
+        if (row.Cells is < 1 or > 1000) failures.Add(Failure.OutOfRange("cells", row.Cells.Value, 1, 1000));
+        if (failures.Count > 0) throw new RefusedException(failures);
+
+        NpgsqlParameter[] values = [Sql.Of(row.Name.Trim()), Sql.Of(row.Litres), Sql.OfNull(row.Cells), Sql.Of(row.Final)];
+        return row.Version == 0
+            ? CatalogueRows.WriteAsync(() => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]), null, "container")
+            : CatalogueRows.WriteAsync(
+                () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),
+                async () => (await AllAsync(cancel)).Find(c => c.Id == row.Id), "container");
+    }
+
+    public Task DeleteAsync(Guid id, CancellationToken cancel) => CatalogueRows.WriteAsync(
+        () => nursery.ExecuteAsync(Delete, cancel, Sql.Of(id)), () => Task.FromResult<object?>(null), "container");
+
+    private static ContainerRow Read(NpgsqlDataReader r) => new(
+        r.GetGuid(0), r.GetInt32(1), r.GetString(2), r.GetDouble(3), r.OrNull<int>(4), r.GetBoolean(5));
+}

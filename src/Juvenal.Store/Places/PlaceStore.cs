@@ -1,0 +1,90 @@
+using Juvenal.Core.Measures;
+using Juvenal.Store.Nurseries;
+using Npgsql;
+
+namespace Juvenal.Store.Places;
+
+public enum PlaceKind
+{
+    Mat,
+    Lamps,
+    House,
+    Stand,
+    OpenBed,
+    TunnelBed,
+}
+
+/// <param name="Id">Made by the client.</param>
+/// <param name="Version">Rises with each change; 0 in a new row.</param>
+/// <param name="Name">As the grower calls it.</param>
+/// <param name="Kind">What it is; a bed has no temperatures of its own.</param>
+/// <param name="WalkOrder">Where it comes in the round.</param>
+/// <param name="DayC">°C by day.</param>
+/// <param name="NightC">°C by night.</param>
+/// <param name="SoilC">°C at sowing depth, where a mat or cable warms it.</param>
+public sealed record PlaceRow(Guid Id, int Version, string Name, PlaceKind Kind, int WalkOrder, double? DayC, double? NightC, double? SoilC);
+
+public sealed class PlaceStore(NurseryTransaction nursery)
+{
+    private const string Select = """
+        -- The places, in walking order.
+        select id, version, name, kind, walk_order, day_c, night_c, soil_c
+        from place
+        order by walk_order, name, id
+        """;
+
+    private const string Insert = """
+        -- A new place.
+        insert into place (nursery_id, id, name, kind, walk_order, day_c, night_c, soil_c)
+        values ($1, $2, $3, $4, $5, $6, $7, $8)
+        """;
+
+    private const string Change = """
+        -- Change a place, if nobody else has meanwhile.
+        update place
+        set version = version + 1, name = $4, kind = $5, walk_order = $6, day_c = $7, night_c = $8, soil_c = $9
+        where nursery_id = $1
+          and id = $2
+          and version = $3
+        """;
+
+    private const string Delete = """
+        -- Remove a place that nothing uses.
+        delete from place
+        where id = $1
+        """;
+
+    public Task<List<PlaceRow>> AllAsync(CancellationToken cancel) => nursery.ListAsync(Select, Read, cancel);
+
+    /// <summary>Keeps a place: a new one where its version is 0.</summary>
+    public Task PutAsync(PlaceRow row, CancellationToken cancel)
+    {
+        var failures = new List<Failure>();
+        CatalogueRows.CheckName(row.Name, failures);
+        if (!CatalogueRows.IsBed(row.Kind))
+        {
+            if (row.DayC is null) failures.Add(new("temperature-missing", "dayC"));
+            if (row.NightC is null) failures.Add(new("temperature-missing", "nightC"));
+        }
+
+        CatalogueRows.CheckTemperature(row.DayC, "dayC", failures);
+        CatalogueRows.CheckTemperature(row.NightC, "nightC", failures);
+        CatalogueRows.CheckTemperature(row.SoilC, "soilC", failures);
+        if (row.NightC > row.DayC) failures.Add(new("night-warmer", "nightC", row.NightC, null, row.DayC));
+        if (row.WalkOrder is < 0 or > 10_000) failures.Add(Failure.OutOfRange("walkOrder", row.WalkOrder, 0, 10_000));
+        if (failures.Count > 0) throw new RefusedException(failures);
+
+        NpgsqlParameter[] values = [Sql.Of(row.Name.Trim()), Sql.Of(row.Kind.Word()), Sql.Of(row.WalkOrder), Sql.OfNull(row.DayC), Sql.OfNull(row.NightC), Sql.OfNull(row.SoilC)];
+        return row.Version == 0
+            ? CatalogueRows.WriteAsync(() => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]), null, "place")
+            : CatalogueRows.WriteAsync(
+                () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),
+                async () => (await AllAsync(cancel)).Find(p => p.Id == row.Id), "place");
+    }
+
+    public Task DeleteAsync(Guid id, CancellationToken cancel) => CatalogueRows.WriteAsync(
+        () => nursery.ExecuteAsync(Delete, cancel, Sql.Of(id)), () => Task.FromResult<object?>(null), "place");
+
+    private static PlaceRow Read(NpgsqlDataReader r) => new(
+        r.GetGuid(0), r.GetInt32(1), r.GetString(2), r.Enum<PlaceKind>(3), r.GetInt32(4), r.OrNull<double>(5), r.OrNull<double>(6), r.OrNull<double>(7));
+}

@@ -1,0 +1,123 @@
+using Juvenal.Core.Ledger;
+using Juvenal.Core.Measures;
+using Juvenal.Core.Places;
+using Juvenal.Core.Season;
+using Juvenal.Core.Site;
+using Juvenal.Store.Batches;
+using Juvenal.Store.Cultivars;
+using Juvenal.Store.Nurseries;
+using Juvenal.Store.Places;
+using Juvenal.Store.Rules;
+using Juvenal.Store.Site;
+
+namespace Juvenal.Store.Plans;
+
+/// <summary>Everything of a nursery that a plan needs besides the batch itself; turns a batch's choices into a request to the core.</summary>
+public sealed class Catalogue
+{
+    private Catalogue(SiteRow site, RulesRow rules, DateOnly today, IEnumerable<PlaceRow> places, IEnumerable<ContainerRow> containers, IEnumerable<CultivarRow> cultivars)
+    {
+        (Site, Rules, Today) = (site, rules, today);
+        Places = places.ToDictionary(p => p.Id);
+        Containers = containers.ToDictionary(c => c.Id);
+        Cultivars = cultivars.ToDictionary(c => c.Id);
+    }
+
+    public SiteRow Site { get; }
+
+    public RulesRow Rules { get; }
+
+    public DateOnly Today { get; }
+
+    public IReadOnlyDictionary<Guid, PlaceRow> Places { get; }
+
+    public IReadOnlyDictionary<Guid, ContainerRow> Containers { get; }
+
+    public IReadOnlyDictionary<Guid, CultivarRow> Cultivars { get; }
+
+    public static async Task<Catalogue> LoadAsync(NurseryTransaction nursery, TimeProvider clock, CancellationToken cancel)
+    {
+        var site = await new SiteStore(nursery).GetAsync(cancel);
+        return new(
+            site,
+            await new RulesStore(nursery).GetAsync(cancel),
+            site.Today(clock),
+            await new PlaceStore(nursery).AllAsync(cancel),
+            await new ContainerStore(nursery).AllAsync(cancel),
+            await new CultivarStore(nursery).AllAsync(cancel));
+    }
+
+    /// <summary>A batch's choices as a request, or what is missing or cannot be.</summary>
+    /// <param name="input">The choices.</param>
+    /// <param name="state">What has happened; null before the batch is kept.</param>
+    public Outcome<PlanRequest> Request(BatchInput input, BatchState? state)
+    {
+        var failures = new List<Failure>();
+        if (Site.Frost is null) failures.Add(new("frost-not-set", "site"));
+        var cultivar = Find(Cultivars, input.CultivarId, "cultivarId");
+        var tray = Find(Containers, input.TrayId, "path.tray");
+        var germination = Growing(input.GerminationPlaceId, "path.germination");
+        var seedling = Growing(input.SeedlingPlaceId, "path.seedling");
+        var hardening = Growing(input.HardeningPlaceId, "path.hardening");
+        var moves = input.Moves.Select((m, i) => (Container: Find(Containers, m.ContainerId, $"path.moves[{i}].container"), Place: Growing(m.PlaceId, $"path.moves[{i}].place"))).ToList();
+        var bed = Find(Places, input.BedId, "path.bed");
+        if (bed is not null && !CatalogueRows.IsBed(bed.Kind)) failures.Add(new("not-a-bed", "path.bed", Subject: bed.Name));
+        if (input.Season is < 1900 or > 2200) failures.Add(Failure.OutOfRange("season", input.Season, 1900, 2200));
+        if (failures.Count > 0) return failures;
+
+        var freeze = SpringFreeze.FromTyped(Site.Frost!, input.Season, Site.Hemisphere);
+        if (!freeze.Succeeded) return freeze.Failures.ToList();
+        return new PlanRequest(
+            cultivar!.Traits(),
+            input.Season,
+            Today,
+            freeze.Value,
+            Rules.Rules,
+            new(input.PlantsWanted, input.Germination, input.Survival, input.Confidence, input.SeedsPerCell, input.SeedsAvailable),
+            new(
+                Of(tray!),
+                germination!,
+                seedling!,
+                [.. moves.Select(m => new Move(Of(m.Container!), m.Place!))],
+                hardening!,
+                bed!.Name,
+                bed.Kind == PlaceKind.TunnelBed ? BedKind.Tunnel : BedKind.Open),
+            Facts(input, state));
+
+        T? Find<T>(IReadOnlyDictionary<Guid, T> all, Guid id, string field)
+            where T : class
+        {
+            if (all.TryGetValue(id, out var found)) return found;
+            failures.Add(new("not-chosen", field));
+            return null;
+        }
+
+        PlaceClimate? Growing(Guid id, string field)
+        {
+            if (Find(Places, id, field) is not { } place) return null;
+            if (place is { DayC: { } day, NightC: { } night })
+            {
+                return new(place.Name, Temperature.FromCelsius(day), Temperature.FromCelsius(night), place.SoilC is { } soil ? Temperature.FromCelsius(soil) : null);
+            }
+
+            failures.Add(new("bed-is-no-growing-place", field, Subject: place.Name));
+            return null;
+        }
+    }
+
+    public static Container Of(ContainerRow row) => new(row.Name, row.Litres, row.Cells, row.Final);
+
+    private static Dictionary<Stage, StageFacts> Facts(BatchInput input, BatchState? state)
+    {
+        var facts = new Dictionary<Stage, StageFacts>();
+        foreach (var stage in Enum.GetValues<Stage>())
+        {
+            var done = state is not null && state.StageDays.TryGetValue(stage, out var day) ? day : (DateOnly?)null;
+            var locked = input.Locks.TryGetValue(stage, out var fixedDay) ? fixedDay : (DateOnly?)null;
+            var putOff = state is not null && state.PutOff.TryGetValue(stage, out var until) ? until.Day : (DateOnly?)null;
+            if (done is not null || locked is not null || putOff is not null) facts[stage] = new(done, locked, putOff);
+        }
+
+        return facts;
+    }
+}

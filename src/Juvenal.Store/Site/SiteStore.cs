@@ -1,0 +1,126 @@
+using Juvenal.Core.Measures;
+using Juvenal.Core.Site;
+using Juvenal.Store.Nurseries;
+using Npgsql;
+
+namespace Juvenal.Store.Site;
+
+/// <summary>A nursery's site: where it is, when it freezes, what day it is there.</summary>
+/// <param name="Version">Rises with each change.</param>
+/// <param name="TimeZone">IANA name.</param>
+/// <param name="Latitude">Degrees, −66 to 66; its sign is the hemisphere.</param>
+/// <param name="Frost">Null until it is set.</param>
+/// <param name="UsUnits">°F, inches, gallons on screen.</param>
+/// <param name="DemoDay">The day of a nursery that has its own clock; null where the real date holds.</param>
+public sealed record SiteRow(int Version, string TimeZone, double Latitude, FrostDates? Frost, bool UsUnits, DateOnly? DemoDay)
+{
+    public Hemisphere Hemisphere => Latitude < 0 ? Hemisphere.South : Hemisphere.North;
+
+    /// <summary>The nursery's day.</summary>
+    public DateOnly Today(TimeProvider clock) => DemoDay
+        ?? DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(clock.GetUtcNow(), TimeZoneInfo.FindSystemTimeZoneById(TimeZone)).DateTime);
+}
+
+/// <summary>What a grower may change of the site.</summary>
+public sealed record SiteChange(int Version, string TimeZone, double Latitude, FrostDates? Frost, bool UsUnits);
+
+public sealed class SiteStore(NurseryTransaction nursery)
+{
+    private const string Select = """
+        -- The nursery's site.
+        select version, time_zone, latitude, average_month, average_day, safe_month, safe_day, units, demo_day
+        from site
+        """;
+
+    private const string Change = """
+        -- Change the site, if nobody else has meanwhile.
+        update site
+        set version = version + 1, time_zone = $2, latitude = $3, average_month = $4, average_day = $5, safe_month = $6, safe_day = $7, units = $8
+        where version = $1
+        """;
+
+    private const string SetDay = """
+        -- Wind the demo's clock.
+        update site
+        set demo_day = $1
+        where demo_day is not null
+        """;
+
+    private const string SetPlanned = """
+        -- The day up to which everything is planned.
+        update site
+        set planned_day = $1
+        """;
+
+    private const string Planned = """
+        -- For which day was everything planned last?
+        select planned_day
+        from site
+        """;
+
+    private const string Insert = """
+        -- A new nursery's site.
+        insert into site (nursery_id, time_zone, latitude, demo_day)
+        values ($1, $2, $3, $4)
+        """;
+
+    private const string InsertNursery = """
+        -- A new nursery.
+        insert into nursery (id, name)
+        values ($1, $2)
+        """;
+
+    public async Task<SiteRow> GetAsync(CancellationToken cancel) =>
+        await nursery.OneAsync(Select, Read, cancel) ?? throw new NotFoundException("nursery");
+
+    public async Task ChangeAsync(SiteChange change, CancellationToken cancel)
+    {
+        Check(change);
+        var frost = change.Frost;
+        var changed = await nursery.ExecuteAsync(Change, cancel, Sql.Of(change.Version), Sql.Of(change.TimeZone), Sql.Of(change.Latitude),
+            Sql.OfNull(frost?.Average.Month), Sql.OfNull(frost?.Average.Day), Sql.OfNull(frost?.Safe?.Month), Sql.OfNull(frost?.Safe?.Day),
+            Sql.Of(change.UsUnits ? "us" : "metric"));
+        if (changed == 0) throw new ConflictException("changed-meanwhile", await GetAsync(cancel));
+    }
+
+    /// <exception cref="RefusedException">This nursery runs on the real date.</exception>
+    public async Task WindToAsync(DateOnly day, CancellationToken cancel)
+    {
+        if (await nursery.ExecuteAsync(SetDay, cancel, Sql.Of(day)) == 0) throw new RefusedException(new Failure("real-clock", "days"));
+    }
+
+    public Task SetPlannedDayAsync(DateOnly day, CancellationToken cancel) => nursery.ExecuteAsync(SetPlanned, cancel, Sql.Of(day));
+
+    public async Task<DateOnly?> PlannedDayAsync(CancellationToken cancel) =>
+        (await nursery.OneAsync(Planned, r => (object?)r.OrNull<DateOnly>(0) ?? "", cancel)) as DateOnly?;
+
+    /// <summary>A nursery with its site; everything else comes after.</summary>
+    public async Task CreateAsync(string name, string timeZone, double latitude, DateOnly? demoDay, CancellationToken cancel)
+    {
+        await nursery.ExecuteAsync(InsertNursery, cancel, Sql.Of(nursery.Nursery), Sql.Of(name));
+        await nursery.ExecuteAsync(Insert, cancel, Sql.Of(nursery.Nursery), Sql.Of(timeZone), Sql.Of(latitude), Sql.OfNull(demoDay));
+    }
+
+    private static void Check(SiteChange change)
+    {
+        var failures = new List<Failure>();
+        if (!TimeZoneInfo.TryFindSystemTimeZoneById(change.TimeZone, out _)) failures.Add(new("unknown-time-zone", "timeZone", Subject: change.TimeZone));
+        if (!(change.Latitude is >= -66 and <= 66)) failures.Add(Failure.OutOfRange("latitude", change.Latitude, -66, 66));
+        else if (change.Frost is { } frost)
+        {
+            var hemisphere = change.Latitude < 0 ? Hemisphere.South : Hemisphere.North;
+            // Any season serves to see whether the two dates are in order.
+            failures.AddRange(SpringFreeze.FromTyped(frost, 2026, hemisphere).Failures);
+        }
+
+        if (failures.Count > 0) throw new RefusedException(failures);
+    }
+
+    private static SiteRow Read(NpgsqlDataReader r) => new(
+        r.GetInt32(0),
+        r.GetString(1),
+        r.GetDouble(2),
+        r.OrNull<int>(3) is { } month ? new(SeasonDay.From(month, r.GetInt32(4)), r.OrNull<int>(5) is { } safe ? SeasonDay.From(safe, r.GetInt32(6)) : null) : null,
+        r.GetString(7) == "us",
+        r.OrNull<DateOnly>(8));
+}
