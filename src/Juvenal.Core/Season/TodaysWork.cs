@@ -21,8 +21,11 @@ public enum Press
     Overdue,
 }
 
-/// <summary>The next thing to do with a batch.</summary>
+/// <summary>The next thing to do with a batch, or with one group of it.</summary>
 /// <param name="Stage">What.</param>
+/// <param name="From">The group it is about; null before sowing.</param>
+/// <param name="FromSeedlings">Seedlings that stand in that group.</param>
+/// <param name="FromContainers">Containers that group occupies now.</param>
 /// <param name="Press">How pressing.</param>
 /// <param name="Day">The day it was due, or will be.</param>
 /// <param name="Seedlings">How many plants it is about; 0 before emergence.</param>
@@ -31,7 +34,7 @@ public enum Press
 /// <param name="Trays">Sow: trays; null elsewhere or where the container is no tray.</param>
 /// <param name="MixLitres">Mix to have ready.</param>
 /// <param name="Minutes">How long it takes, before the grower's own pace is known.</param>
-public sealed record Work(Stage Stage, Press Press, DateOnly Day, int Seedlings, int Containers, int Seeds, int? Trays, double MixLitres, int Minutes);
+public sealed record Work(Stage Stage, GroupKey? From, int FromSeedlings, int FromContainers, Press Press, DateOnly Day, int Seedlings, int Containers, int Seeds, int? Trays, double MixLitres, int Minutes);
 
 /// <summary>What of a stored plan step the day's work needs.</summary>
 public sealed record StepDay(Stage Stage, DateSpread Date, DateOnly Due, DateOnly? PutOffTo);
@@ -42,15 +45,15 @@ public static class TodaysWork
     /// <summary>A task due for longer than this is overdue. [model]</summary>
     public const int OverdueDays = 3;
 
-    /// <summary>The next work of a batch.</summary>
+    /// <summary>The next work of a batch: one piece for each group that has not done its next stage.</summary>
     /// <param name="steps">The plan's steps in order.</param>
     /// <param name="state">What stands.</param>
     /// <param name="today">The nursery's day.</param>
     /// <param name="toSow">Cells, seeds and trays of the plan.</param>
     /// <param name="containerOf">What the plants stand in after a stage; null in a bed.</param>
     /// <param name="twins">Whether two in a cell become two pots.</param>
-    /// <returns>Null when all that is planned is done, or no plant is left.</returns>
-    public static Work? Next(
+    /// <returns>Empty when all that is planned is done, or no plant is left.</returns>
+    public static IReadOnlyList<Work> Next(
         IReadOnlyList<StepDay> steps,
         BatchState state,
         DateOnly today,
@@ -59,39 +62,42 @@ public static class TodaysWork
         Seeds.Twins twins)
     {
         var sown = state.StageDays.ContainsKey(Stage.Sow);
-        if (sown && state.Emerged > 0 && state.Seedlings == 0) return null;
+        if (sown && state.Emerged > 0 && state.Seedlings == 0) return [];
         var next = steps.FirstOrDefault(s => s.Stage != Stage.Ripe && !IsDone(s.Stage, state));
-        if (next is null) return null;
+        if (next is null) return [];
 
         var press = PressOf(next, today);
         if (next.Stage == Stage.Sow)
         {
             var litres = Mix.Litres(toSow.Cells, containerOf(Stage.Sow)?.Litres ?? 0);
-            return new(next.Stage, press, next.Due, 0, toSow.Cells, toSow.Seeds, toSow.Trays, litres, Minutes(toSow.Cells, Handwork.SowingMinutesPerCell));
+            return [new(next.Stage, null, 0, 0, press, next.Due, 0, toSow.Cells, toSow.Seeds, toSow.Trays, litres, Minutes(toSow.Cells, Handwork.SowingMinutesPerCell))];
         }
 
         if (next.Stage == Stage.Emerge)
         {
-            return new(next.Stage, press, next.Due, state.Emerged, state.Containers, state.SeedsSown, null, 0, 1);
+            // The total is of the whole batch: it is counted once, where most of it stands.
+            return [.. state.Groups.OrderByDescending(g => g.Containers).Take(1)
+                .Select(g => new Work(next.Stage, g.Group, g.Seedlings, g.Containers, press, next.Due, state.Emerged, g.Containers, state.SeedsSown, null, 0, 1))];
         }
 
-        var pending = state.Groups.Where(g => g.Reached < next.Stage).ToList();
-        var seedlings = pending.Sum(g => g.Seedlings);
-        var carried = pending.Sum(g => Math.Min(g.Containers, g.Seedlings));
-        if (next.Stage == Stage.Harden)
-        {
-            return new(next.Stage, press, next.Due, seedlings, carried, 0, null, 0, Minutes(carried, Handwork.CarryingMinutesPerContainer));
-        }
+        return [.. state.Groups.Where(g => g.Reached < next.Stage && g.Seedlings > 0).Select(g => Moving(next, g, press, containerOf(next.Stage), twins))];
+    }
 
-        if (next.Stage == Stage.PlantOut)
-        {
-            return new(next.Stage, press, next.Due, seedlings, 0, 0, null, 0, Minutes(seedlings, Handwork.PlantingOutMinutes));
-        }
-
+    private static Work Moving(StepDay step, Standing group, Press press, Container? container, Seeds.Twins twins)
+    {
         // Twins that are snipped leave one plant to a cell; separated, each gets a pot.
-        var pots = twins == Seeds.Twins.Separate ? seedlings : carried;
-        var each = next.Stage == Stage.PrickOut ? Handwork.PrickingOutMinutes : Handwork.PottingUpMinutes;
-        return new(next.Stage, press, next.Due, seedlings, pots, 0, null, Mix.Litres(pots, containerOf(next.Stage)?.Litres ?? 0), Minutes(pots, each));
+        var plants = twins == Seeds.Twins.Separate && step.Stage < Stage.Harden ? group.Seedlings : Math.Min(group.Seedlings, group.Containers);
+        return step.Stage switch
+        {
+            Stage.Harden => Of(plants, 0, Handwork.CarryingMinutesPerContainer),
+            Stage.PlantOut => Of(0, 0, Handwork.PlantingOutMinutes),
+            Stage.PrickOut => Of(plants, container?.Litres ?? 0, Handwork.PrickingOutMinutes),
+            _ => Of(plants, container?.Litres ?? 0, Handwork.PottingUpMinutes),
+        };
+
+        Work Of(int containers, double litresEach, double minutesEach) => new(
+            step.Stage, group.Group, group.Seedlings, group.Containers, press, step.Due, group.Seedlings, containers, 0, null,
+            Mix.Litres(containers, litresEach), Minutes(containers == 0 ? group.Seedlings : containers, minutesEach));
     }
 
     private static bool IsDone(Stage stage, BatchState state) =>

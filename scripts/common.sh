@@ -1,0 +1,161 @@
+# Shared by all commands: messages, what must be installed, PostgreSQL of our own.
+
+say()  { printf '\033[2m·\033[0m %s\n' "$*"; }
+fail() { printf 'juvenal: %s\n' "$*" >&2; exit 1; }
+
+export DOTNET_CLI_TELEMETRY_OPTOUT=1 DOTNET_NOLOGO=1 MSBUILDTERMINALLOGGER=off
+
+# Installs Debian packages where that is possible; else prints the line that would.
+need_packages() {
+  local missing=("$@") line="apt-get install -y --no-install-recommends $*"
+  [ "$(id -u)" = 0 ] || fail "Not installed: ${missing[*]}. As root: $line"
+  command -v apt-get >/dev/null || fail "Not installed: ${missing[*]}, and this is no Debian machine: install them by hand."
+  say "Installing ${missing[*]}"
+  # Debian makes a cluster of its own with the server package; it is not ours and not wanted.
+  [ -d /etc/postgresql-common ] || mkdir -p /etc/postgresql-common
+  [ -e /etc/postgresql-common/createcluster.conf ] || echo 'create_main_cluster = false' > /etc/postgresql-common/createcluster.conf
+  { DEBIAN_FRONTEND=noninteractive apt-get update -qq && DEBIAN_FRONTEND=noninteractive $line; } >/tmp/juvenal-apt.log 2>&1 \
+    || fail "apt-get could not install ${missing[*]}: see /tmp/juvenal-apt.log"
+}
+
+need_dotnet() {
+  command -v dotnet >/dev/null || fail "The .NET 10 SDK is not installed (it is not in Debian 12)."
+  dotnet --list-sdks 2>/dev/null | grep -q '^10\.' || fail "The .NET SDK here is not version 10: found $(dotnet --list-sdks | cut -d' ' -f1 | paste -sd' ')."
+}
+
+need_node() {
+  command -v node >/dev/null && command -v npm >/dev/null || fail "Node.js 20 with npm is not installed (Debian 12 has 18)."
+  local major; major=$(node -p 'process.versions.node.split(".")[0]')
+  [ "$major" -ge 20 ] || fail "Node.js here is version $major: 20 or newer is needed."
+}
+
+# Sets PGBIN to the newest PostgreSQL of version 15 or later, or to the one an existing cluster was made with.
+find_postgres() {
+  local data=${1:-} dir
+  PGBIN=
+  if [ -n "$data" ] && [ -f "$data/PG_VERSION" ]; then
+    PGBIN=/usr/lib/postgresql/$(cat "$data/PG_VERSION")/bin
+    [ -x "$PGBIN/postgres" ] || need_packages "postgresql-$(cat "$data/PG_VERSION")"
+    return
+  fi
+  for dir in $(ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -t/ -k5 -n); do
+    [ -x "$dir/postgres" ] && [ "$(basename "$(dirname "$dir")")" -ge 15 ] && PGBIN=$dir
+  done
+  [ -n "$PGBIN" ]
+}
+
+need_postgres() {
+  find_postgres "$1" && return
+  need_packages postgresql
+  find_postgres "$1" || fail "PostgreSQL 15 or newer is needed; Debian's package is older here."
+}
+
+need_timezones() { [ -e /usr/share/zoneinfo/Europe/Vienna ] || need_packages tzdata; }
+
+# Runs a PostgreSQL program: as user postgres where we are root (initdb refuses root).
+as_postgres() {
+  if [ "$(id -u)" = 0 ]; then (cd / && runuser -u postgres -- "$@"); else (cd / && "$@"); fi
+}
+
+port_is_free() { ! (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
+
+# Paths and port of one of our clusters: demo, real or test.
+cluster() {
+  local base
+  if [ "$(id -u)" = 0 ]; then base=/var/lib/juvenal; else base=${XDG_DATA_HOME:-$HOME/.local/share}/juvenal; fi
+  CLUSTER=$base/$1
+  DATA=$CLUSTER/data
+  case $1 in real) PGPORT=5081 ;; demo) PGPORT=5082 ;; *) PGPORT=5083 ;; esac
+  PGPORT=${JUVENAL_PGPORT:-$PGPORT}
+}
+
+# Makes the cluster where there is none, and starts it. Sets OWNER_DB and WEB_DB (connection strings without a database).
+start_cluster() {
+  local name=$1 durable=$2
+  cluster "$name"
+  need_postgres "$DATA"
+  umask 077
+  mkdir -p "$CLUSTER"
+  if [ "$(id -u)" = 0 ]; then chmod 711 "$(dirname "$CLUSTER")"; chown postgres "$CLUSTER"; fi
+  for role in owner web; do
+    [ -s "$CLUSTER/$role.password" ] || head -c 24 /dev/urandom | base64 | tr '+/' '-_' > "$CLUSTER/$role.password"
+    [ "$(id -u)" != 0 ] || chown postgres "$CLUSTER/$role.password"
+    chmod 600 "$CLUSTER/$role.password"
+  done
+
+  if [ ! -f "$DATA/PG_VERSION" ]; then
+    say "Making a database of its own in $CLUSTER"
+    rm -rf "$DATA"
+    as_postgres "$PGBIN/initdb" -D "$DATA" -U juvenal_owner --auth=scram-sha-256 --pwfile="$CLUSTER/owner.password" -E UTF8 --locale=C.UTF-8 >"$CLUSTER/initdb.log" 2>&1 \
+      || fail "initdb failed: see $CLUSTER/initdb.log"
+    {
+      echo "listen_addresses = '127.0.0.1'"
+      echo "unix_socket_directories = ''"
+      echo "password_encryption = scram-sha-256"
+      [ "$durable" = yes ] || printf 'fsync = off\nsynchronous_commit = off\nfull_page_writes = off\n'
+    } | as_postgres tee -a "$DATA/postgresql.conf" >/dev/null
+  fi
+
+  if as_postgres "$PGBIN/pg_ctl" -D "$DATA" status >/dev/null 2>&1; then
+    CLUSTER_WAS_RUNNING=yes
+    PGPORT=$(as_postgres sed -n 4p "$DATA/postmaster.pid")
+  else
+    CLUSTER_WAS_RUNNING=no
+    while ! port_is_free "$PGPORT"; do PGPORT=$((PGPORT + 7)); done
+    as_postgres "$PGBIN/pg_ctl" -D "$DATA" -l "$CLUSTER/postgres.log" -o "-p $PGPORT" -w -t 60 start >/dev/null 2>&1 \
+      || fail "PostgreSQL did not start: see $CLUSTER/postgres.log"
+  fi
+
+  OWNER_DB="Host=127.0.0.1;Port=$PGPORT;Username=juvenal_owner;Password=$(cat "$CLUSTER/owner.password")"
+  WEB_DB="Host=127.0.0.1;Port=$PGPORT;Username=juvenal_web;Password=$(cat "$CLUSTER/web.password")"
+  # The role belongs to the cluster, so it is made here and not by a migration.
+  owner_sql postgres "do \$\$ begin
+    if not exists (select from pg_roles where rolname = 'juvenal_web') then create role juvenal_web login nosuperuser nobypassrls nocreatedb nocreaterole noinherit; end if; end \$\$;
+    alter role juvenal_web password '$(cat "$CLUSTER/web.password")'"
+}
+
+owner_sql() { PGPASSWORD=$(cat "$CLUSTER/owner.password") "$PGBIN/psql" -h 127.0.0.1 -p "$PGPORT" -U juvenal_owner -d "$1" -qtAX -v ON_ERROR_STOP=1 -c "$2"; }
+
+make_database() {
+  [ "$(owner_sql postgres "select 1 from pg_database where datname = '$1'")" = 1 ] || owner_sql postgres "create database $1"
+}
+
+stop_cluster() {
+  [ "${CLUSTER_WAS_RUNNING:-yes}" = no ] || return 0
+  CLUSTER_WAS_RUNNING=yes
+  as_postgres "$PGBIN/pg_ctl" -D "$DATA" -m fast -w stop >/dev/null 2>&1 || true
+}
+
+# npm packages, when the lock file has changed since they were installed.
+install_npm() {
+  local dir=$1 stamp=$1/node_modules/.juvenal-lock
+  cmp -s "$dir/package-lock.json" "$stamp" && return
+  say "Installing front-end packages"
+  (cd "$dir" && npm ci --no-fund --no-audit --loglevel=error) || fail "npm could not install the front end's packages."
+  cp "$dir/package-lock.json" "$stamp"
+}
+
+# A stamp of the sources, so that the second start builds nothing.
+sources_stamp() { (find "$@" -type f -not -path '*/bin/*' -not -path '*/obj/*' -not -path '*/node_modules/*' -not -path '*/dist/*' -print0 | sort -z | xargs -0 sha1sum) | sha1sum | cut -d' ' -f1; }
+
+build_all() {
+  need_dotnet
+  need_node
+  local server front
+  server=$(sources_stamp src Directory.Build.props Directory.Packages.props global.json)
+  if [ "$(cat out/.server 2>/dev/null)" != "$server" ]; then
+    say "Building the server"
+    for project in Juvenal.Web Juvenal.Demo; do
+      dotnet publish "src/$project" -c Release -o "out/$project" -v q -p:OpenApiGenerateDocuments=false >/tmp/juvenal-build.log 2>&1 \
+        || { grep -E 'error' /tmp/juvenal-build.log | sort -u | head -20 >&2; fail "The server could not be built."; }
+    done
+    echo "$server" > out/.server
+  fi
+  front=$(sources_stamp web)
+  if [ "$(cat out/.web 2>/dev/null)" != "$front" ]; then
+    install_npm web
+    say "Building the front end"
+    (cd web && npm run --silent build) >/tmp/juvenal-web.log 2>&1 || { tail -30 /tmp/juvenal-web.log >&2; fail "The front end could not be built."; }
+    echo "$front" > out/.web
+  fi
+}

@@ -1,0 +1,67 @@
+using Juvenal.Core.Ledger;
+
+namespace Juvenal.Core.Season;
+
+/// <summary>What becomes of the plants that a move leaves behind.</summary>
+public enum Rest
+{
+    Stays,
+    Snipped,
+    Lost,
+}
+
+/// <summary>What the grower says when a piece of work is done.</summary>
+/// <param name="Id">Of the entry.</param>
+/// <param name="ExtraId">Of the second entry, where there is one: the tray carried on, or the rest.</param>
+/// <param name="HappenedOn">The day.</param>
+/// <param name="Count">Sow: cells; emerge: seedlings up to date; moves: seedlings moved.</param>
+/// <param name="CarryOn">Emerge: the tray goes on to where seedlings stand.</param>
+/// <param name="Rest">Moves: what becomes of those left behind.</param>
+/// <param name="Reason">Of the loss, where the rest is lost.</param>
+public sealed record Said(Guid Id, Guid? ExtraId, DateOnly HappenedOn, int Count, bool CarryOn = false, Rest Rest = Rest.Stays, string? Reason = null);
+
+/// <summary>From "done" to ledger entries.</summary>
+public static class WorkDone
+{
+    /// <summary>The entries that say so, in order: the work, then the tray carried on or the rest.</summary>
+    /// <param name="work">The piece of work.</param>
+    /// <param name="said">What the grower said; counts are checked by the ledger, not here.</param>
+    /// <param name="target">Where the plan puts the plants.</param>
+    /// <param name="seedsPerCell">Sow: seeds = cells × this.</param>
+    public static IReadOnlyList<LedgerEntry> Entries(Work work, Said said, GroupKey target, int seedsPerCell)
+    {
+        ArgumentNullException.ThrowIfNull(work);
+        ArgumentNullException.ThrowIfNull(said);
+        var entry = new LedgerEntry(said.Id, 0, said.HappenedOn, EntryKind.Moved, work.Stage);
+        switch (work.Stage)
+        {
+            case Stage.Sow:
+                return [entry with { Kind = EntryKind.Sown, To = target, Seeds = said.Count * seedsPerCell, Containers = said.Count }];
+            case Stage.Emerge:
+                var up = entry with { Kind = EntryKind.Emerged, To = work.From, Seedlings = said.Count };
+                if (!said.CarryOn || said.ExtraId is not { } carried || target == work.From) return [up];
+                // Seedlings that stood there before, and those that are new.
+                return [up, entry with { Id = carried, From = work.From, To = target, Seedlings = work.FromSeedlings + said.Count - work.Seedlings, Containers = work.FromContainers, ContainersTo = work.FromContainers }];
+        }
+
+        var left = work.Seedlings - said.Count;
+        // The last plant out empties the tray, blank cells and all; before that a plant leaves one cell behind.
+        var emptied = left <= 0 ? work.FromContainers : Math.Min(said.Count, work.FromContainers);
+        var filled = work.Stage == Stage.PlantOut ? 0 : work.Stage == Stage.Harden ? emptied : said.Count;
+        var moved = entry with { From = work.From, To = target, Seedlings = said.Count, Containers = emptied, ContainersTo = filled };
+        if (left <= 0 || said.Rest == Rest.Stays || said.ExtraId is not { } rest) return [moved];
+        return
+        [
+            moved,
+            entry with
+            {
+                Id = rest,
+                Kind = said.Rest == Rest.Lost ? EntryKind.Lost : EntryKind.Snipped,
+                From = work.From,
+                Seedlings = left,
+                Containers = work.FromContainers - emptied,
+                Reason = said.Rest == Rest.Lost ? said.Reason : null,
+            },
+        ];
+    }
+}

@@ -1,0 +1,17 @@
+using Juvenal.Demo;
+using Juvenal.Store;
+using Npgsql;
+
+var connection = Environment.GetEnvironmentVariable("JUVENAL_DB");
+if (connection is null)
+{
+    Console.Error.WriteLine("JUVENAL_DB is not set: start the demo with ./juvenal demo.");
+    return 1;
+}
+
+await using var source = NpgsqlDataSource.Create(connection);
+var database = new Database(source);
+if ((await database.NurseriesAsync(CancellationToken.None)).Count > 0) return 0;
+
+await WindlassYard.LoadAsync(database, Console.WriteLine, CancellationToken.None);
+return 0;

@@ -1,0 +1,134 @@
+using Juvenal.Core.Season;
+using Juvenal.Store;
+using Juvenal.Store.Batches;
+using Juvenal.Store.Places;
+using Juvenal.Store.Plans;
+
+namespace Juvenal.Demo;
+
+/// <summary>A batch that Windlass Yard raises.</summary>
+/// <param name="PlannedOn">The day they planned it.</param>
+/// <param name="Cultivar">By name.</param>
+/// <param name="Plants">Wanted.</param>
+/// <param name="Germination">Of the lot.</param>
+/// <param name="Tray">By name.</param>
+/// <param name="Moves">Container and place, by name.</param>
+/// <param name="Bed">By name.</param>
+/// <param name="Lock">A day they fixed.</param>
+/// <param name="SeedsPerCell">1 or 2.</param>
+internal sealed record Wish(
+    DateOnly PlannedOn, string Cultivar, int Plants, double Germination, string Tray, (string Container, string Place)[] Moves, string Bed,
+    (Stage Stage, DateOnly Day)? Lock = null, int SeedsPerCell = 1);
+
+/// <summary>Plans the yard's batches and does their work day by day, with the small deviations of a real spring.</summary>
+internal sealed class Spring(Database database, TimeProvider clock, Guid nurseryId)
+{
+    private static readonly Wish[] Wishes =
+    [
+        new(Day(2, 14), "Slow Furnace", 40, 0.78, "72-cell tray", [("9 cm pot", "Warm bench"), ("2 L pot", "Warm bench")], "Tunnel"),
+        new(Day(2, 14), "Low Lintel", 36, 0.86, "72-cell tray", [("9 cm pot", "Warm bench")], "Tunnel", (Stage.PlantOut, Day(4, 23))),
+        new(Day(2, 14), "Lantern Row", 48, 0.9, "72-cell tray", [("9 cm pot", "Warm bench"), ("13 cm pot", "Glasshouse")], "Tunnel", (Stage.PlantOut, Day(4, 28))),
+        new(Day(2, 21), "Tinker's Crown", 60, 0.85, "72-cell tray", [("9 cm pot", "Warm bench"), ("13 cm pot", "Warm bench")], "Tunnel"),
+        new(Day(2, 21), "Saltglass", 110, 0.88, "72-cell tray", [("9 cm pot", "Glasshouse"), ("13 cm pot", "Glasshouse")], "Tunnel"),
+        new(Day(2, 28), "Brasshouse", 260, 0.92, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed"),
+        new(Day(2, 28), "Ember Lane", 180, 0.82, "128-cell tray", [("9 cm pot", "Warm bench")], "Wall bed"),
+        new(Day(3, 7), "Tinker's Crown", 220, 0.85, "128-cell tray", [("9 cm pot", "Warm bench")], "Wall bed"),
+        new(Day(3, 7), "Lantern Row", 240, 0.9, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (Stage.Sow, Day(4, 4))),
+        new(Day(3, 14), "Low Lintel", 160, 0.86, "72-cell tray", [("9 cm pot", "Glasshouse")], "Wall bed", SeedsPerCell: 2),
+        new(Day(4, 10), "Brasshouse", 120, 0.92, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (Stage.Sow, Day(4, 18))),
+    ];
+
+    private static readonly string[] Losses = ["damping off", "slug", "dropped"];
+
+    // A fixed seed: two demos are alike.
+    private readonly Random _chance = new(20260418);
+
+    private int _entries;
+
+    public async Task LiveAsync(DateOnly day, bool last, CancellationToken cancel)
+    {
+        for (var i = 0; i < Wishes.Length; i++)
+        {
+            if (Wishes[i].PlannedOn == day) await KeepAsync(i, cancel);
+        }
+
+        foreach (var (batch, work) in await WorkAsync(cancel)) await DoAsync(batch, work, day, last, cancel);
+    }
+
+    private async Task KeepAsync(int index, CancellationToken cancel)
+    {
+        var wish = Wishes[index];
+        await using var nursery = await database.WriteAsync(nurseryId, cancel);
+        var containers = (await new ContainerStore(nursery).AllAsync(cancel)).ToDictionary(c => c.Name, c => c.Id);
+        var input = new BatchInput(
+            WindlassYard.CultivarId(wish.Cultivar), 2026, wish.Plants, wish.Germination, 0.95, 0.9, wish.SeedsPerCell, null,
+            containers[wish.Tray], WindlassYard.PlaceId("Heat mat"), WindlassYard.PlaceId("Lamp rack"),
+            [.. wish.Moves.Select(m => new MoveInput(containers[m.Container], WindlassYard.PlaceId(m.Place)))],
+            WindlassYard.PlaceId("Hardening stand"), WindlassYard.PlaceId(wish.Bed),
+            wish.Lock is { } fix ? new Dictionary<Stage, DateOnly> { [fix.Stage] = fix.Day } : []);
+        var plan = await new PlanStore(nursery, clock).PreviewAsync(input, cancel);
+        await new BatchStore(nursery, clock).KeepAsync(WindlassYard.Numbered(3, index + 1), input, PlanVersion.Of(plan.Value), cancel);
+        await nursery.CommitAsync(cancel);
+    }
+
+    private async Task<List<(BatchView Batch, Work Work)>> WorkAsync(CancellationToken cancel)
+    {
+        await using var nursery = await database.ReadAsync(nurseryId, cancel);
+        var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
+        return [.. (await new BatchReader(nursery).AllAsync(cancel)).SelectMany(b => WorkStore.Next(b, catalogue).Select(w => (b, w)))];
+    }
+
+    private async Task DoAsync(BatchView batch, Work work, DateOnly day, bool last, CancellationToken cancel)
+    {
+        var looks = work.Press == Press.Look && work.Stage == Stage.Emerge;
+        if (work.Press == Press.Coming || (work.Press == Press.Look && !looks)) return;
+        // The last days' work is left for whoever opens the demo; before that, some of it a day late.
+        var left = last || (day > WindlassYard.Today.AddDays(-3) && work.Stage > Stage.Emerge);
+        if (left || (_chance.NextDouble() < 0.3 && work.Stage != Stage.Emerge)) return;
+
+        var said = new Said(Id(), Id(), day, Count(batch, work), CarryOn: true, Rest.Snipped);
+        if (work.Stage == Stage.Emerge && said.Count * 2 < batch.SeedsSown * batch.Input.Germination * 0.9)
+        {
+            // A first count: the tray stays on the mat.
+            said = said with { CarryOn = false };
+            if (said.Count == work.Seedlings) return;
+        }
+
+        await WriteAsync(n => new WorkStore(n, clock).DoneAsync(batch.Id, work.Stage, said, work.From, cancel), cancel);
+        if (work.Stage is Stage.PrickOut or Stage.PotUp) await LoseAsync(batch, work, said, day, cancel);
+    }
+
+    /// <summary>Seeds come up over some days around the planned one; work is done with all that stand, less a few.</summary>
+    private int Count(BatchView batch, Work work)
+    {
+        if (work.Stage == Stage.Sow) return work.Containers;
+        if (work.Stage != Stage.Emerge) return Math.Min(work.Seedlings, work.Containers);
+        var emerging = batch.Steps.First(s => s.Stage == Stage.Emerge);
+        var share = emerging.Due >= emerging.Mid && work.Press != Press.Look ? 0.93 : 0.2;
+        return Math.Max(work.Seedlings, (int)(batch.SeedsSown * batch.Input.Germination * share * (0.95 + (0.1 * _chance.NextDouble()))));
+    }
+
+    private async Task LoseAsync(BatchView batch, Work work, Said said, DateOnly day, CancellationToken cancel)
+    {
+        var lost = _chance.Next(0, 3);
+        if (lost == 0) return;
+        var target = batch.TargetOf(work.Stage);
+        await WriteAsync(
+            n => new Store.Ledger.LedgerStore(n, clock).AppendAsync(
+                batch.Id,
+                new(Id(), 0, day, Core.Ledger.EntryKind.Lost, null, target, null, 0, Math.Min(lost, said.Count), Math.Min(lost, said.Count), 0, Losses[_chance.Next(Losses.Length)]),
+                cancel),
+            cancel);
+    }
+
+    private async Task WriteAsync(Func<Store.Nurseries.NurseryTransaction, Task> write, CancellationToken cancel)
+    {
+        await using var nursery = await database.WriteAsync(nurseryId, cancel);
+        await write(nursery);
+        await nursery.CommitAsync(cancel);
+    }
+
+    private Guid Id() => WindlassYard.Numbered(4, ++_entries);
+
+    private static DateOnly Day(int month, int day) => new(2026, month, day);
+}

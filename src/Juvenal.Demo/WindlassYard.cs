@@ -1,0 +1,90 @@
+using Juvenal.Core.Cultivars;
+using Juvenal.Core.Site;
+using Juvenal.Store;
+using Juvenal.Store.Cultivars;
+using Juvenal.Store.Nurseries;
+using Juvenal.Store.Places;
+using Juvenal.Store.Plans;
+using Juvenal.Store.Site;
+
+namespace Juvenal.Demo;
+
+/// <summary>
+/// Windlass Yard, a made-up two-person nursery at the invented village of Aldersgarth (47.2° N, 640 m).
+/// Its spring is not inserted but lived: the clock is wound from February, batches are planned and work is logged through the store.
+/// </summary>
+public static class WindlassYard
+{
+    public static readonly Guid Id = Guid.Parse("019c0de0-0000-7000-8000-000000000001");
+
+    private static readonly DateOnly First = new(2026, 2, 14);
+
+    /// <summary>The demo's day: a Saturday in mid-season.</summary>
+    public static readonly DateOnly Today = new(2026, 4, 18);
+
+    private static readonly PlaceRow[] Places =
+    [
+        Place(1, "Heat mat", PlaceKind.Mat, 10, 21, 18, 26),
+        Place(2, "Lamp rack", PlaceKind.Lamps, 20, 22, 18),
+        Place(3, "Warm bench", PlaceKind.House, 30, 21, 16),
+        Place(4, "Glasshouse", PlaceKind.House, 40, 18, 11),
+        Place(5, "Hardening stand", PlaceKind.Stand, 50, 16, 8),
+        Place(6, "Tunnel", PlaceKind.TunnelBed, 60),
+        Place(7, "Wall bed", PlaceKind.OpenBed, 70),
+        Place(8, "Long bed", PlaceKind.OpenBed, 80),
+    ];
+
+    private static readonly CultivarRow[] Cultivars =
+    [
+        Cultivar(1, "Lantern Row", Crop.Tomato, SpeciesGroup.Tomato, Habit.Tall, 65),
+        Cultivar(2, "Brasshouse", Crop.Tomato, SpeciesGroup.Tomato, Habit.Bush, 75),
+        Cultivar(3, "Saltglass", Crop.Tomato, SpeciesGroup.Tomato, Habit.Tall, 78),
+        Cultivar(4, "Low Lintel", Crop.Tomato, SpeciesGroup.Tomato, Habit.Dwarf, 62),
+        Cultivar(5, "Tinker's Crown", Crop.Pepper, SpeciesGroup.Annuum, Habit.Bush, 75),
+        Cultivar(6, "Ember Lane", Crop.Pepper, SpeciesGroup.Annuum, Habit.Bush, 80),
+        Cultivar(7, "Slow Furnace", Crop.Pepper, SpeciesGroup.Chinense, Habit.Bush, 100),
+    ];
+
+    public static async Task LoadAsync(Database database, Action<string> say, CancellationToken cancel)
+    {
+        var clock = TimeProvider.System;
+        await using (var nursery = await database.WriteAsync(Id, cancel))
+        {
+            await NurserySetup.CreateAsync(nursery, "Windlass Yard", "Europe/Vienna", 47.2, First, cancel);
+            var site = new SiteStore(nursery);
+            await site.ChangeAsync(new(1, "Europe/Vienna", 47.2, new FrostDates(SeasonDay.From(5, 9), SeasonDay.From(5, 20)), false), cancel);
+            var places = new PlaceStore(nursery);
+            foreach (var place in Places) await places.PutAsync(place, cancel);
+            var cultivars = new CultivarStore(nursery);
+            foreach (var cultivar in Cultivars) await cultivars.PutAsync(cultivar, cancel);
+            await nursery.CommitAsync(cancel);
+        }
+
+        say("· Windlass Yard: living through its spring");
+        var spring = new Spring(database, clock, Id);
+        for (var day = First; day <= Today; day = day.AddDays(1))
+        {
+            await using (var nursery = await database.WriteAsync(Id, cancel))
+            {
+                await new SiteStore(nursery).WindToAsync(day, cancel);
+                await new PlanStore(nursery, clock).ReplanAllAsync(cancel);
+                await nursery.CommitAsync(cancel);
+            }
+
+            await spring.LiveAsync(day, last: day == Today, cancel);
+        }
+    }
+
+    private static PlaceRow Place(int number, string name, PlaceKind kind, int order, double? day = null, double? night = null, double? soil = null) =>
+        new(Numbered(1, number), 0, name, kind, order, day, night, soil);
+
+    private static CultivarRow Cultivar(int number, string name, Crop crop, SpeciesGroup group, Habit habit, int days) =>
+        new(Numbered(2, number), 0, name, crop, group, habit, days);
+
+    // Fixed ids, so that two demos are alike.
+    internal static Guid Numbered(int kind, int number) => Guid.Parse($"019c0de0-{kind:x4}-7000-8000-{number:x12}");
+
+    internal static Guid PlaceId(string name) => Places.First(p => p.Name == name).Id;
+
+    internal static Guid CultivarId(string name) => Cultivars.First(c => c.Name == name).Id;
+}

@@ -1,0 +1,103 @@
+using Juvenal.Core.Cultivars;
+using Juvenal.Core.Ledger;
+using Juvenal.Core.Season;
+using Juvenal.Core.Seeds;
+using Juvenal.Store.Batches;
+using Juvenal.Store.Ledger;
+using Juvenal.Web.Plans;
+using Juvenal.Web.Words;
+
+namespace Juvenal.Web.Batches;
+
+/// <summary>A group as it stands: where, in what, how many.</summary>
+public sealed record GroupAnswer(Guid? ContainerId, string? Container, Guid PlaceId, string Place, int Seedlings, int Containers, Stage Reached);
+
+/// <summary>A batch in a list.</summary>
+/// <param name="Next">The next stage and its day; null when all is done.</param>
+public sealed record BatchRowAnswer(
+    Guid Id, string Code, int Season, string Cultivar, Crop Crop, int PlantsWanted, int SeedsSown, int Emerged, int Standing, int Lost, int Snipped,
+    StepAnswer? Next, IReadOnlyList<StepDayAnswer> Steps, bool Conflict);
+
+/// <summary>As much of a step as a small stem-line needs.</summary>
+public sealed record StepDayAnswer(Stage Stage, DateOnly Low, DateOnly Mid, DateOnly High, DateOnly? DoneOn, DateOnly? LockedOn);
+
+/// <summary>A line of the ledger.</summary>
+public sealed record EntryAnswer(
+    Guid Id, EntryKind Kind, Stage? Stage, DateOnly HappenedOn, DateTime WrittenAt, string Text, string? Reason, bool TakenBack, bool CanUndo);
+
+/// <param name="Usable">Plants that count now.</param>
+/// <param name="Expected">At planting.</param>
+/// <param name="ProbabilityOfEnough">0–1.</param>
+public sealed record ProspectAnswer(int Usable, double Expected, double ProbabilityOfEnough);
+
+/// <summary>A batch with plan, counts and ledger.</summary>
+public sealed record BatchAnswer(
+    Guid Id, int Version, string Code, int Season, string Cultivar, Crop Crop, SpeciesGroup Group, Habit Habit,
+    BatchInput Input, int Cells, int Seeds, int? Trays, int SeedsSown, int Emerged, int Lost, int Snipped, int Standing,
+    WindowSpan Window, IReadOnlyList<StepAnswer> Steps, IReadOnlyList<GroupAnswer> Groups, IReadOnlyList<Why> Warnings, IReadOnlyList<ChoiceAnswer> Choices,
+    IReadOnlyList<string> Failures, ProspectAnswer? Prospect, IReadOnlyList<EntryAnswer> Ledger, DateOnly Today, DateOnly SowNoEarlier, DateOnly SowNoLater, double Expected);
+
+internal static class BatchAnswers
+{
+    public static BatchRowAnswer Row(BatchView batch, Measures measures)
+    {
+        var next = batch.Steps.FirstOrDefault(s => s.DoneOn is null && s.Stage != Stage.Ripe);
+        return new(
+            batch.Id, batch.Code, batch.Input.Season, batch.Cultivar, batch.Crop, batch.Input.PlantsWanted, batch.SeedsSown, batch.Emerged,
+            batch.Standing.Sum(g => g.Seedlings), batch.Lost, batch.Snipped,
+            next is null ? null : StepAnswer.Of(next, measures),
+            [.. batch.Steps.Select(s => new StepDayAnswer(s.Stage, s.Low, s.Mid, s.High, s.DoneOn, s.LockedOn))],
+            batch.Steps.Any(s => s.Conflict is not null));
+    }
+
+    public static BatchAnswer Whole(BatchView b, Store.Plans.Catalogue catalogue, IReadOnlyList<StoredEntry> entries, IReadOnlySet<Guid> takenBack)
+    {
+        var measures = new Measures(catalogue.Site.UsUnits);
+        var state = b.State();
+        var prospect = b.Emerged > 0 ? Prospect.Of(state, b.Input.PlantsWanted, b.Input.Survival, catalogue.Rules.Rules.Twins) : null;
+        return new(
+            b.Id, b.Version, b.Code, b.Input.Season, b.Cultivar, b.Crop, b.Group, b.Habit,
+            b.Input, b.Cells, b.Seeds, b.Trays, b.SeedsSown, b.Emerged, b.Lost, b.Snipped, state.Seedlings,
+            new(b.Summary.WindowLow, b.Summary.WindowMid, b.Summary.WindowHigh, ReasonSentences.Of(b.Summary.WindowReasons, measures)),
+            [.. b.Steps.Select(s => StepAnswer.Of(s, measures))],
+            [.. b.Standing.Select(g => Group(g, catalogue))],
+            ReasonSentences.Of(b.Summary.Warnings, measures),
+            [.. b.Summary.Choices.Select(c => PlanAnswer.Choice(c, measures))],
+            [.. b.Summary.Failures.Select(FailureSentences.Of)],
+            prospect is null ? null : new(prospect.Usable, Math.Round(prospect.Expected, 1), prospect.ProbabilityOfEnough),
+            [.. entries.Select(e => Entry(e, takenBack, catalogue))],
+            catalogue.Today, b.Summary.SowNoEarlier, b.Summary.SowNoLater, Math.Round(b.Summary.Expected, 1));
+    }
+
+    public static GroupAnswer Group(StoredGroup g, Store.Plans.Catalogue catalogue) => new(
+        g.ContainerId, g.ContainerId is { } c ? catalogue.Containers[c].Name : null, g.PlaceId, catalogue.Places[g.PlaceId].Name, g.Seedlings, g.Containers, g.Reached);
+
+    private static EntryAnswer Entry(StoredEntry stored, IReadOnlySet<Guid> takenBack, Store.Plans.Catalogue catalogue)
+    {
+        var e = stored.Entry;
+        var taken = takenBack.Contains(e.Id);
+        return new(e.Id, e.Kind, e.Stage, e.HappenedOn, DateTime.SpecifyKind(stored.WrittenAt, DateTimeKind.Utc), Text(e, catalogue), e.Reason, taken, !taken && e.Kind != EntryKind.Undo);
+    }
+
+    private static string Text(LedgerEntry e, Store.Plans.Catalogue catalogue)
+    {
+        return e.Kind switch
+        {
+            EntryKind.Sown => $"{e.Seeds} seeds, {e.Containers} × {In(e.To)}, {At(e.To)}",
+            EntryKind.Emerged => $"{e.Seedlings} up so far, {At(e.To)}",
+            EntryKind.Lost => $"{e.Seedlings} lost, {At(e.From)}",
+            EntryKind.Snipped => $"{e.Seedlings} snipped, {At(e.From)}",
+            EntryKind.Moved when e.To?.Container is null => $"{e.Seedlings} planted, {At(e.To)}",
+            EntryKind.Moved => $"{e.Seedlings} to {At(e.To)}, {e.ContainersTo} × {In(e.To)}",
+            EntryKind.NotYet => $"{LedgerWords.Stage(e.Stage!.Value)} put off to {Days.Say(e.NewDay)}",
+            _ => "Undone",
+        };
+
+        string At(GroupKey? group) => group is { } g && catalogue.Places.TryGetValue(g.Place, out var place) ? place.Name : "";
+
+        // A cell, where the container is a tray: "72 × 72-cell tray" would be 72 trays.
+        string In(GroupKey? group) => group is { Container: { } id } && catalogue.Containers.TryGetValue(id, out var container)
+            ? container.Cells is null ? container.Name : "cell of " + container.Name
+            : "";
+    }
+}

@@ -1,0 +1,105 @@
+using Juvenal.Core.Ledger;
+using Juvenal.Core.Season;
+using Juvenal.Store;
+using Juvenal.Store.Batches;
+using Juvenal.Store.Ledger;
+using Juvenal.Store.Nurseries;
+using Juvenal.Web.Words;
+
+namespace Juvenal.Web.Batches;
+
+public sealed record GroupInput(Guid? ContainerId, Guid PlaceId)
+{
+    internal GroupKey Key => new(ContainerId, PlaceId);
+}
+
+/// <summary>A ledger entry as it is written. Which fields count depends on its kind; the others stay out.</summary>
+/// <param name="Id">Made by the client (UUIDv7): sent twice, it has one effect.</param>
+/// <param name="Kind">What happened.</param>
+/// <param name="HappenedOn">Today or earlier.</param>
+/// <param name="Stage">The stage it does or puts off.</param>
+/// <param name="From">Lost, snipped, moved.</param>
+/// <param name="To">Sown, emerged, moved.</param>
+/// <param name="Seeds">Sown.</param>
+/// <param name="Seedlings">Emerged: total to date. Lost, snipped, moved: how many.</param>
+/// <param name="Containers">Sown: filled; else: fewer at "from".</param>
+/// <param name="ContainersTo">Moved: more at "to".</param>
+/// <param name="Reason">Lost, not yet.</param>
+/// <param name="NewDay">Not yet.</param>
+/// <param name="Corrects">Undo.</param>
+public sealed record EntryInput(
+    Guid Id, EntryKind Kind, DateOnly HappenedOn, Stage? Stage = null, GroupInput? From = null, GroupInput? To = null,
+    int Seeds = 0, int Seedlings = 0, int Containers = 0, int ContainersTo = 0, string? Reason = null, DateOnly? NewDay = null, Guid? Corrects = null)
+{
+    internal LedgerEntry Entry => new(Id, 0, HappenedOn, Kind, Stage, From?.Key, To?.Key, Seeds, Seedlings, Containers, ContainersTo, Reason, NewDay, Corrects);
+}
+
+/// <summary>"Done", said of a piece of work in the Round.</summary>
+/// <param name="Id">Of the entry it makes.</param>
+/// <param name="ExtraId">Of the second one: the tray carried on, or the rest.</param>
+/// <param name="HappenedOn">Today or earlier.</param>
+/// <param name="Count">Sow: cells; emerge: up to date; moves: plants moved.</param>
+/// <param name="From">The group it is about; null for sowing.</param>
+/// <param name="CarryOn">Emerge: the tray goes on to where seedlings stand.</param>
+/// <param name="Rest">Moves: what becomes of those left behind.</param>
+/// <param name="Reason">Of the loss.</param>
+public sealed record DoneInput(Guid Id, Guid ExtraId, DateOnly HappenedOn, int Count, GroupInput? From = null, bool CarryOn = false, Rest Rest = Rest.Stays, string? Reason = null);
+
+/// <param name="Version">The batch's version that was seen.</param>
+/// <param name="Day">Null frees it.</param>
+public sealed record LockInput(int Version, DateOnly? Day);
+
+/// <summary>Ids of the entries that were written, the last one first: for undoing.</summary>
+public sealed record Written(IReadOnlyList<Guid> Entries);
+
+internal static class BatchEndpoints
+{
+    public static void MapBatches(this RouteGroupBuilder nursery)
+    {
+        nursery.MapGet("/batches", async (Guid nursery, Database database, CancellationToken cancel) =>
+        {
+            await using var reading = await database.ReadAsync(nursery, cancel);
+            var site = await new Store.Site.SiteStore(reading).GetAsync(cancel);
+            var batches = await new BatchReader(reading).AllAsync(cancel);
+            return TypedResults.Ok(batches.Select(b => BatchAnswers.Row(b, new Measures(site.UsUnits))).ToList());
+        }).WithName("batches");
+
+        nursery.MapGet("/batches/{id:guid}", async (Guid nursery, Guid id, Database database, TimeProvider clock, CancellationToken cancel) =>
+        {
+            await using var reading = await database.ReadAsync(nursery, cancel);
+            var reader = new BatchReader(reading);
+            var batch = await reader.OneAsync(id, cancel);
+            var (entries, takenBack) = await reader.LedgerAsync(id, cancel);
+            return TypedResults.Ok(BatchAnswers.Whole(batch, await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel), entries, takenBack));
+        }).WithName("batch");
+
+        nursery.MapPost("/batches/{id:guid}/entries", async (Guid nursery, Guid id, EntryInput input, Database database, TimeProvider clock, CancellationToken cancel) =>
+        {
+            await using var writing = await database.WriteAsync(nursery, cancel);
+            await new LedgerStore(writing, clock).AppendAsync(id, input.Entry, cancel);
+            await writing.CommitAsync(cancel);
+            return TypedResults.Ok(new Written([input.Id]));
+        }).WithName("logEntry");
+
+        nursery.MapPost("/batches/{id:guid}/stages/{stage}/done", async (Guid nursery, Guid id, string stage, DoneInput input, Database database, TimeProvider clock, CancellationToken cancel) =>
+        {
+            await using var writing = await database.WriteAsync(nursery, cancel);
+            var said = new Said(input.Id, input.ExtraId, input.HappenedOn, input.Count, input.CarryOn, input.Rest, input.Reason);
+            var written = await new WorkStore(writing, clock).DoneAsync(id, StageOf(stage), said, input.From?.Key, cancel);
+            await writing.CommitAsync(cancel);
+            return TypedResults.Ok(new Written(written));
+        }).WithName("stageDone");
+
+        nursery.MapPut("/batches/{id:guid}/stages/{stage}/lock", async (Guid nursery, Guid id, string stage, LockInput input, Database database, TimeProvider clock, CancellationToken cancel) =>
+        {
+            await using var writing = await database.WriteAsync(nursery, cancel);
+            await new BatchStore(writing, clock).LockAsync(id, input.Version, StageOf(stage), input.Day, cancel);
+            await writing.CommitAsync(cancel);
+            return TypedResults.NoContent();
+        }).WithName("lockStage");
+    }
+
+    private static Stage StageOf(string word) => Enum.TryParse<Stage>(word.Replace("-", "", StringComparison.Ordinal), true, out var stage) && Enum.IsDefined(stage) && !char.IsDigit(word[0])
+        ? stage
+        : throw new NotFoundException("stage");
+}

@@ -1,0 +1,33 @@
+using Juvenal.Core.Cultivars;
+using Juvenal.Core.Growth;
+using Juvenal.Core.Measures;
+using Juvenal.Core.Seeds;
+using Juvenal.Store.Nurseries;
+
+namespace Juvenal.Web.Calc;
+
+public sealed record SowingQuantityInput(
+    int PlantsWanted, double Emergence, double Survival = 1, double Confidence = 0.9, int SeedsPerCell = 1, int? CellsPerTray = null, Twins Twins = Twins.Snip, int? SeedsAvailable = null);
+
+public sealed record EmergenceDaysInput(Crop Crop, double SoilTemperatureC, double DaysFactor = 1);
+
+public sealed record PotDaysInput(Crop Crop, double VolumeL, double MeanTemperatureC);
+
+public sealed record UnitsInput(double Value, string From, string To);
+
+/// <summary>The public calculators: stateless, no account, no database. Their contract is fixed.</summary>
+internal static class CalcEndpoints
+{
+    public static void MapCalculators(this RouteGroupBuilder api)
+    {
+        var calc = api.MapGroup("/calc");
+        calc.MapPost("/sowing-quantity", (SowingQuantityInput i) => Of(SowingQuantity.For(new(
+            i.PlantsWanted, i.Emergence, i.Survival, i.Confidence, i.SeedsPerCell, i.CellsPerTray, i.Twins, i.SeedsAvailable)))).WithName("calcSowingQuantity");
+        calc.MapPost("/emergence-days", (EmergenceDaysInput i) => Of(EmergenceTable.Days(i.Crop, i.SoilTemperatureC, i.DaysFactor))).WithName("calcEmergenceDays");
+        calc.MapPost("/pot-days", (PotDaysInput i) => Of(PotHold.Days(i.Crop, i.VolumeL, i.MeanTemperatureC))).WithName("calcPotDays");
+        calc.MapPost("/units", (UnitsInput i) => Of(Units.Convert(i.Value, i.From, i.To))).WithName("calcUnits");
+    }
+
+    private static Microsoft.AspNetCore.Http.HttpResults.Ok<T> Of<T>(Outcome<T> outcome)
+        where T : class => outcome.Succeeded ? TypedResults.Ok(outcome.Value) : throw new RefusedException(outcome.Failures);
+}

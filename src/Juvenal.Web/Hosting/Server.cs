@@ -1,0 +1,100 @@
+using System.Reflection;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Juvenal.Store;
+using Juvenal.Web.Batches;
+using Juvenal.Web.Calc;
+using Juvenal.Web.Catalogue;
+using Juvenal.Web.Plans;
+using Juvenal.Web.Problems;
+using Juvenal.Web.Round;
+using Juvenal.Web.Site;
+using Microsoft.AspNetCore.Http.Json;
+using Npgsql;
+
+namespace Juvenal.Web.Hosting;
+
+public static class Server
+{
+    /// <summary>A body larger than this is refused: nothing that a person types comes near.</summary>
+    private const long LargestBody = 256 * 1024;
+
+    public static WebApplication Build(string[] args)
+    {
+        var builder = WebApplication.CreateBuilder(args);
+        builder.WebHost.ConfigureKestrel(o =>
+        {
+            o.AddServerHeader = false;
+            o.Limits.MaxRequestBodySize = LargestBody;
+        });
+        builder.Services.Configure<JsonOptions>(o => Strict(o.SerializerOptions));
+        builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
+        builder.Services.AddSingleton(TimeProvider.System);
+        builder.Services.AddSingleton(_ => NpgsqlDataSource.Create(builder.Configuration["JUVENAL_DB"] ?? Settings.Required("JUVENAL_DB")));
+        builder.Services.AddSingleton<Database>();
+        builder.Services.AddSingleton<Writer>();
+        builder.Services.AddProblemDetails();
+        builder.Services.AddExceptionHandler<ProblemMapper>();
+        builder.Services.AddOpenApi(o => o.AddSchemaTransformer(PlainNumbers.Transform));
+        builder.Services.AddResponseCompression(o => o.EnableForHttps = false);
+        builder.Services.AddRequestTimeouts(o => o.DefaultPolicy = new() { Timeout = TimeSpan.FromSeconds(30), TimeoutStatusCode = 503 });
+        if (!IsWritingOpenApi) builder.Services.AddHostedService<DayWatch>();
+        builder.Services.AddAntiforgery(o =>
+        {
+            o.HeaderName = SessionEndpoints.TokenHeader;
+            o.Cookie.Name = "juvenal-antiforgery";
+            o.Cookie.SameSite = SameSiteMode.Strict;
+            o.Cookie.HttpOnly = true;
+        });
+
+        var app = builder.Build();
+        app.UseExceptionHandler();
+        app.UseStatusCodePages();
+        app.UseMiddleware<SafeHeaders>();
+        app.UseResponseCompression();
+        app.UseRequestTimeouts();
+        app.MapOpenApi("/openapi/{documentName}.json");
+        var api = app.MapGroup("/api").AddEndpointFilter<AntiforgeryGuard>();
+        api.MapCalculators();
+        api.MapSession();
+        var nursery = api.MapGroup("/nurseries/{nursery:guid}");
+        nursery.MapSite();
+        nursery.MapCatalogue();
+        nursery.MapPlans();
+        nursery.MapBatches();
+        nursery.MapRound();
+        // An address of the API that is none must not be answered with the page.
+        api.MapFallback(() => TypedResults.Problem("There is nothing at this address.", statusCode: 404)).ExcludeFromDescription();
+        app.MapGet("/healthz", () => TypedResults.Ok("live")).ExcludeFromDescription();
+        app.MapGet("/readyz", async (Database database, CancellationToken cancel) =>
+            await database.IsReadyAsync(cancel) ? Results.Ok("ready") : Results.Problem("The database does not answer, or is not migrated.", statusCode: 503)).ExcludeFromDescription();
+        app.MapFrontEnd();
+        return app;
+    }
+
+    public static async Task StartAsync(WebApplication app)
+    {
+        if (!IsWritingOpenApi)
+        {
+            var database = app.Services.GetRequiredService<Database>();
+            await database.RefuseOtherRolesAsync(CancellationToken.None);
+            if (!await database.IsReadyAsync(CancellationToken.None)) throw new InvalidOperationException("The database is not migrated: run the migrate command first.");
+        }
+
+        await app.RunAsync();
+    }
+
+    /// <summary>The build runs the program to write down its API; there is no database then.</summary>
+    private static bool IsWritingOpenApi => Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
+
+    private static void Strict(JsonSerializerOptions json)
+    {
+        json.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
+        json.RespectRequiredConstructorParameters = true;
+        json.RespectNullableAnnotations = true;
+        json.NumberHandling = JsonNumberHandling.Strict;
+        json.PropertyNameCaseInsensitive = false;
+        json.AllowDuplicateProperties = false;
+        json.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false));
+    }
+}

@@ -1,0 +1,66 @@
+using System.Text.Json;
+using Juvenal.Store.Nurseries;
+using Juvenal.Web.Words;
+using Microsoft.AspNetCore.Diagnostics;
+using Microsoft.AspNetCore.Mvc;
+using Npgsql;
+
+namespace Juvenal.Web.Problems;
+
+/// <summary>Every error as problem+json with a sentence; the one place where an exception becomes a status.</summary>
+internal sealed class ProblemMapper(IProblemDetailsService problems, ILogger<ProblemMapper> log) : IExceptionHandler
+{
+    public async ValueTask<bool> TryHandleAsync(HttpContext httpContext, Exception exception, CancellationToken cancellationToken)
+    {
+        var problem = Of(exception);
+        if (problem is null)
+        {
+            if (exception is OperationCanceledException && httpContext.RequestAborted.IsCancellationRequested) return true;
+            log.LogError(exception, "A request failed");
+            problem = new() { Status = 500, Title = "Something went wrong on our side. Nothing was changed." };
+        }
+
+        httpContext.Response.StatusCode = problem.Status ?? 500;
+        return await problems.TryWriteAsync(new() { HttpContext = httpContext, ProblemDetails = problem });
+    }
+
+    private static ProblemDetails? Of(Exception exception) => exception switch
+    {
+        RefusedException refused => new ValidationProblem(FailureSentences.ByField(refused.Failures)),
+        NotFoundException missing => new() { Status = 404, Title = $"There is no such {missing.What} here." },
+        ConflictException conflict => Conflict(conflict),
+        BadHttpRequestException { StatusCode: 413 } => new() { Status = 413, Title = "That is too large." },
+        BadHttpRequestException bad => Malformed(bad),
+        PostgresException { SqlState: PostgresErrorCodes.CheckViolation or PostgresErrorCodes.NumericValueOutOfRange } check =>
+            new() { Status = 422, Title = "The database refused it: " + (check.ConstraintName ?? "a number is out of range") + "." },
+        NpgsqlException => new() { Status = 503, Title = "The database does not answer. Nothing was lost; try again in a moment." },
+        _ => null,
+    };
+
+    private static ProblemDetails Malformed(BadHttpRequestException bad)
+    {
+        var problem = new ProblemDetails { Status = bad.StatusCode == 415 ? 415 : 400, Title = "The request could not be read." };
+        if (bad.InnerException is not JsonException json) return problem;
+        problem.Detail = json.Path is { Length: > 1 } path ? $"At {path}: not what is expected there." : "Not what is expected: a field is unknown, missing, or of another kind.";
+        problem.Extensions["path"] = json.Path ?? "$";
+        return problem;
+    }
+
+    private static ProblemDetails Conflict(ConflictException conflict)
+    {
+        var problem = new ProblemDetails { Status = 409, Title = ConflictSentences.Of(conflict) };
+        problem.Extensions["code"] = conflict.Code;
+        if (ConflictSentences.Current(conflict) is { } current) problem.Extensions["current"] = current;
+        return problem;
+    }
+
+    private sealed class ValidationProblem : ProblemDetails
+    {
+        public ValidationProblem(IReadOnlyDictionary<string, string[]> errors)
+        {
+            Status = 422;
+            Title = errors.Values.SelectMany(e => e).First();
+            Extensions["errors"] = errors;
+        }
+    }
+}

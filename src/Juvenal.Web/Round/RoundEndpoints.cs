@@ -1,0 +1,125 @@
+using Juvenal.Core.Cultivars;
+using Juvenal.Core.Season;
+using Juvenal.Core.Seeds;
+using Juvenal.Store;
+using Juvenal.Store.Batches;
+using Juvenal.Store.Places;
+using Juvenal.Web.Batches;
+using Juvenal.Web.Words;
+
+namespace Juvenal.Web.Round;
+
+/// <summary>A piece of work.</summary>
+/// <param name="Count">What "done" would say: cells, seedlings up so far, or plants.</param>
+/// <param name="Most">The most that can be said.</param>
+/// <param name="Leftover">What becomes of the rest by the house rule.</param>
+/// <param name="CarryTo">Emergence: where the tray goes on to; null where it stays.</param>
+/// <param name="Title">What to do, in words.</param>
+/// <param name="Cautions">Where the work can hurt someone.</param>
+public sealed record TaskAnswer(
+    Guid BatchId, string Code, string Cultivar, Crop Crop, Stage Stage, Press Press, string Title, DateOnly Due, DateOnly Low, DateOnly High,
+    int Count, int Most, int Seedlings, int Containers, int Seeds, int? Trays, double MixLitres, int Minutes, Rest Leftover,
+    GroupInput? From, Guid PlaceId, string Place, string? Container, string? CarryTo, string ToPlace, IReadOnlyList<Why> Why, string? Conflict, string? PutOffReason,
+    IReadOnlyList<string> Cautions);
+
+/// <summary>A place on the walk with its tasks.</summary>
+public sealed record StopAnswer(Guid PlaceId, string Place, PlaceKind Kind, IReadOnlyList<TaskAnswer> Tasks);
+
+/// <summary>To fetch from the store.</summary>
+public sealed record PickAnswer(string What, double Amount, string Unit);
+
+/// <param name="Today">The nursery's day.</param>
+/// <param name="Stops">In walking order; only places with something to do.</param>
+/// <param name="Coming">The next days' work, soonest first.</param>
+/// <param name="PickList">For what is due.</param>
+/// <param name="Minutes">For what is due.</param>
+/// <param name="Batches">How many batches there are.</param>
+/// <param name="Missing">What to set up first: site, places, cultivars, batch; null when nothing is.</param>
+public sealed record RoundAnswer(
+    DateOnly Today, IReadOnlyList<StopAnswer> Stops, IReadOnlyList<TaskAnswer> Coming, IReadOnlyList<PickAnswer> PickList, int Minutes, int Batches, string? Missing);
+
+internal static class RoundEndpoints
+{
+    /// <summary>How far ahead "coming" looks, days.</summary>
+    private const int Ahead = 14;
+
+    private const int MostComing = 12;
+
+    public static void MapRound(this RouteGroupBuilder nursery) => nursery.MapGet("/round", async (Guid nursery, Database database, TimeProvider clock, CancellationToken cancel) =>
+    {
+        await using var reading = await database.ReadAsync(nursery, cancel);
+        var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
+        var batches = await new BatchReader(reading).AllAsync(cancel);
+        return TypedResults.Ok(Answer(batches, catalogue));
+    }).WithName("round");
+
+    private static RoundAnswer Answer(IReadOnlyList<BatchView> batches, Store.Plans.Catalogue catalogue)
+    {
+        var measures = new Measures(catalogue.Site.UsUnits);
+        var tasks = batches.SelectMany(b => WorkStore.Next(b, catalogue).Select(w => Task(b, w, catalogue, measures))).ToList();
+        var now = tasks.Where(t => t.Press != Press.Coming).ToList();
+        var due = now.Where(t => t.Press != Press.Look).ToList();
+        var stops = catalogue.Places.Values
+            .OrderBy(p => p.WalkOrder).ThenBy(p => p.Name, StringComparer.Ordinal)
+            .Select(p => new StopAnswer(p.Id, p.Name, p.Kind, [.. now.Where(t => t.PlaceId == p.Id).OrderByDescending(t => t.Press).ThenBy(t => t.Due).ThenBy(t => t.Code, StringComparer.Ordinal)]))
+            .Where(s => s.Tasks.Count > 0);
+        return new(
+            catalogue.Today,
+            [.. stops],
+            [.. tasks.Where(t => t.Press == Press.Coming && Soonest(t) <= catalogue.Today.AddDays(Ahead)).OrderBy(Soonest).ThenBy(t => t.Code, StringComparer.Ordinal).Take(MostComing)],
+            [.. PickList(due)],
+            due.Sum(t => t.Minutes),
+            batches.Count,
+            catalogue.Site.Frost is null ? "site" : catalogue.Places.Count == 0 ? "places" : catalogue.Cultivars.Count == 0 ? "cultivars" : batches.Count == 0 ? "batch" : null);
+    }
+
+    private static DateOnly Soonest(TaskAnswer task) => task.Due;
+
+    private static TaskAnswer Task(BatchView batch, Work work, Store.Plans.Catalogue catalogue, Measures measures)
+    {
+        var step = batch.Steps.First(s => s.Stage == work.Stage);
+        var target = batch.TargetOf(work.Stage);
+        var place = catalogue.Places[work.From?.Place ?? target.Place];
+        var carry = work.Stage == Stage.Emerge && target != work.From ? catalogue.Places[target.Place].Name : null;
+        var twins = catalogue.Rules.Rules.Twins;
+        var count = work.Stage switch
+        {
+            Stage.Sow => work.Containers,
+            Stage.Emerge => work.Seedlings,
+            Stage.PlantOut => work.Seedlings,
+            _ => Math.Min(work.Seedlings, work.Containers),
+        };
+        var most = work.Stage switch { Stage.Sow => 1_000_000, Stage.Emerge => work.Seeds, _ => work.Seedlings };
+        return new(
+            batch.Id, batch.Code, batch.Cultivar, batch.Crop, work.Stage, work.Press, Title(work.Stage), step.PutOffTo is { } put && put > work.Day ? put : work.Day, step.Low, step.High,
+            count, most, work.Seedlings, work.Containers, work.Seeds, work.Trays, work.MixLitres, work.Minutes, twins == Twins.Snip ? Rest.Snipped : Rest.Stays,
+            work.From is { } from ? new(from.Container, from.Place) : null, place.Id, place.Name, step.Container, carry, catalogue.Places[target.Place].Name,
+            ReasonSentences.Of(step.Reasons, measures), step.Conflict is null ? null : ReasonSentences.Of(step.Conflict, measures).Text, step.PutOffReason,
+            Cautions(batch, work.Stage, place.Kind));
+    }
+
+    private static string Title(Stage stage) => stage == Stage.Emerge ? "Count what is up" : LedgerWords.Stage(stage);
+
+    private static List<string> Cautions(BatchView batch, Stage stage, PlaceKind kind)
+    {
+        var cautions = new List<string>();
+        if (stage is Stage.Sow or Stage.PrickOut or Stage.PotUp or Stage.PotOn) cautions.Add("Open mix gently, in fresh air; wet its dust; wash your hands.");
+        if (stage == Stage.Sow && batch.Group != SpeciesGroup.Tomato) cautions.Add("Seed of hot peppers: gloves, keep it off your eyes.");
+        if (kind == PlaceKind.Mat) cautions.Add("Mat and water: a protected socket, a drip loop, and a mat made for it.");
+        return cautions;
+    }
+
+    private static IEnumerable<PickAnswer> PickList(IReadOnlyList<TaskAnswer> due)
+    {
+        foreach (var group in due.Where(t => t.Stage == Stage.Sow).GroupBy(t => t.Cultivar)) yield return new($"{group.Key} seed", group.Sum(t => t.Seeds), "seeds");
+        foreach (var group in due.Where(t => t.Stage == Stage.Sow).GroupBy(t => t.Container)) yield return new(group.Key ?? "", group.Sum(t => t.Trays ?? t.Containers), "");
+        foreach (var group in due.Where(t => t.Stage is Stage.PrickOut or Stage.PotUp or Stage.PotOn).GroupBy(t => t.Container)) yield return new(group.Key ?? "", group.Sum(t => t.Containers), "");
+        var seedMix = due.Where(t => t.Stage == Stage.Sow).Sum(t => t.MixLitres);
+        var pottingMix = due.Where(t => t.Stage != Stage.Sow).Sum(t => t.MixLitres);
+        if (seedMix > 0) yield return new("Seed mix", seedMix, "L");
+        if (pottingMix > 0) yield return new("Potting mix", pottingMix, "L");
+        // A label for each tray at sowing, for each pot at a move.
+        var labels = due.Sum(t => t.Stage switch { Stage.Sow => t.Trays ?? t.Containers, Stage.PrickOut or Stage.PotUp or Stage.PotOn => t.Containers, _ => 0 });
+        if (labels > 0) yield return new("Labels", labels, "");
+    }
+}

@@ -1,0 +1,24 @@
+using System.Globalization;
+
+namespace Juvenal.Web.Words;
+
+/// <summary>Days as growers write them: "Tue 14 Apr".</summary>
+internal static class Days
+{
+    public static string Say(DateOnly day) => day.ToString("ddd d MMM", CultureInfo.InvariantCulture);
+
+    public static string Say(DateOnly? day) => day is { } d ? Say(d) : "";
+
+    public static string Many(double days) => Math.Round(days) == 1 ? "1 day" : $"{Math.Round(days):0} days";
+}
+
+/// <summary>Figures in the units the grower reads.</summary>
+/// <param name="Us">°F and US gallons.</param>
+internal sealed record Measures(bool Us)
+{
+    public static Measures Metric { get; } = new(false);
+
+    public string Temperature(double? celsius) => Us
+        ? string.Create(CultureInfo.InvariantCulture, $"{(celsius * 9 / 5) + 32:0} °F")
+        : string.Create(CultureInfo.InvariantCulture, $"{celsius:0.#} °C");
+}

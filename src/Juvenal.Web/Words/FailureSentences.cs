@@ -1,0 +1,61 @@
+using Juvenal.Core.Measures;
+using static System.FormattableString;
+
+namespace Juvenal.Web.Words;
+
+/// <summary>Failures as sentences: what is wrong and what to do. The one place where they are worded.</summary>
+internal static class FailureSentences
+{
+    public static IReadOnlyDictionary<string, string[]> ByField(IEnumerable<Failure> failures) =>
+        failures.GroupBy(f => f.Field).ToDictionary(g => g.Key, g => g.Select(Of).ToArray());
+
+    public static string Of(Failure f) => f.Code switch
+    {
+        "out-of-range" when f.High >= 1e12 => Invariant($"Not below {f.Low:#,0.##}; {f.Value:#,0.##} was given."),
+        "out-of-range" => Invariant($"From {f.Low:#,0.###} to {f.High:#,0.###}; {f.Value:#,0.###} was given."),
+        "share-to-one" => Invariant($"More than 0, at most 1 (100 %); {f.Value:0.###} was given."),
+        "share-below-one" => Invariant($"Between 0 and 1 (100 %), neither of them; {f.Value:0.###} was given."),
+        "unknown-unit" => $"“{f.Subject}” is none of the units C, F, cm, in, L, usgal, g, oz, m2, ft2.",
+        "units-differ" => $"{f.Subject}: these measure different things.",
+        "too-cold-to-emerge" => Invariant($"No {f.Subject} comes up at {f.Value:0.#} °C; it needs {(f.Subject == "pepper" ? "more than" : "at least")} {f.Low:0.#} °C, at most {f.High:0.#} °C."),
+        "too-hot-to-emerge" => Invariant($"No {f.Subject} comes up at {f.Value:0.#} °C; {f.High:0.#} °C is the most."),
+        "place-too-cold-to-emerge" => Invariant($"{f.Subject} has {f.Value:0.#} °C at sowing depth: too cold to come up. It would need at least {f.Low:0.#} °C to be up within {f.High:0} days."),
+        "place-too-hot-to-emerge" => Invariant($"{f.Subject} has {f.Value:0.#} °C at sowing depth: too hot to come up. {f.High:0} °C is the most."),
+        "place-too-cold-to-grow" => Invariant($"{f.Subject} has {f.Value:0.#} °C on average: leaves would take over {f.High:0} days. It would need at least {f.Low:0.#} °C."),
+        "seed-not-worth-sowing" => "With so little germination no sowing would be enough. Test the lot, or take another.",
+        "group-of-other-crop" => "This species group belongs to the other crop.",
+        "not-an-option" => Invariant($"{f.Value:0.###} is not one of the options."),
+        "frost-not-set" => "First say when the last frost falls: Site.",
+        "not-chosen" => "Choose one; this one is not there.",
+        "not-a-bed" => $"{f.Subject} is no bed. Choose where they are planted in the end.",
+        "bed-is-no-growing-place" => $"{f.Subject} has no day and night temperature: plants in trays and pots cannot be planned there.",
+        "safe-not-later" => Invariant($"The safe date comes 1 to 90 days after the average one; this is {f.Value:0} days."),
+        "unknown-time-zone" => $"“{f.Subject}” is no time zone. Write it like Europe/Vienna.",
+        "real-clock" => "This nursery runs on the real date.",
+        "name-missing" => "Give it a name.",
+        "name-too-long" => "At most 60 letters.",
+        "name-unprintable" => "Letters, digits and signs only.",
+        "name-taken" => "Another one has this name.",
+        "temperature-missing" => "Say how warm it is: day and night.",
+        "night-warmer" => "Night is warmer than day: change them round?",
+        "in-the-future" => "This day has not come yet.",
+        "before-sowing" => $"They were sown on {Days.Say(DateOnly.FromDayNumber((int)f.Value!))}: not before that.",
+        "nothing-sown" => "Nothing was sown by that day.",
+        "more-emerged-than-sown" => Invariant($"{f.Value:#,0} up, but {f.High:#,0} seeds were sown: {f.High:#,0} at most."),
+        "emerged-goes-back" => Invariant($"{f.High:#,0} were counted up already: type the total so far, at least {f.High:#,0}. If that was a miscount, undo it first."),
+        "more-than-standing" => Invariant($"Only {f.High:#,0} stand there on that day: {f.High:#,0} at most."),
+        "more-containers-than-standing" => Invariant($"Only {f.High:#,0} containers stand there on that day: {f.High:#,0} at most."),
+        "reason-missing" => "Say why: it is what you look up next year.",
+        "reason-too-long" => Invariant($"At most {f.High:0} letters."),
+        "container-missing" => $"Say what they stand in at {f.Subject}.",
+        "moves-nowhere" => "They stand there already.",
+        "not-later" => "Choose a day after today.",
+        "too-far" => "That is more than a year away.",
+        "undone-already" => "It is undone already.",
+        "not-lockable" => "Ripening cannot be fixed to a day.",
+        "done-already" => "It is done: its day is in the ledger.",
+        "day-passed" => "This day has passed.",
+        "day-impossible" => "There is no such day.",
+        _ => "This cannot be.",
+    };
+}

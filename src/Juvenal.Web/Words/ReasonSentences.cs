@@ -1,0 +1,90 @@
+using Juvenal.Core.Measures;
+using Juvenal.Core.Rules;
+using static System.FormattableString;
+
+namespace Juvenal.Web.Words;
+
+/// <summary>A reason in words.</summary>
+/// <param name="Text">One sentence.</param>
+/// <param name="Rule">The house rule behind it, in words; null where there is none.</param>
+/// <param name="Source">Where the figure comes from; null where it is the grower's own.</param>
+public sealed record Why(string Text, string? Rule, string? Source);
+
+/// <summary>Reasons as sentences. The one place where they are worded: screen, print and calendar share it.</summary>
+internal static class ReasonSentences
+{
+    private static readonly Dictionary<string, string> Citations = Sources.All.ToDictionary(s => s.Key, s => s.Citation);
+
+    public static IReadOnlyList<Why> Of(IEnumerable<Reason> reasons, Measures measures) => [.. reasons.Select(r => Of(r, measures))];
+
+    public static Why Of(Reason r, Measures measures) => new(
+        Text(r, measures),
+        r.Rule is { } rule ? RuleTexts.Title(rule) : null,
+        r.Source is { } source ? Citations.GetValueOrDefault(source) : null);
+
+    public static string Source(string key) => key switch
+    {
+        "emergence" => "how fast they come up",
+        "leaves" => "how fast leaves grow",
+        "setbacks" => "setbacks after moves",
+        "temperature" => "the places' temperatures",
+        "freeze" => "the year's last frost",
+        _ => "how fast they ripen",
+    };
+
+    private static string Text(Reason r, Measures m) => r.Code switch
+    {
+        "happened" => $"Done on {Days.Say(r.Day)}.",
+        "locked" => $"You fixed it to {Days.Say(r.Day)}.",
+        "put-off" => $"You put it off to {Days.Say(r.Day)}.",
+        "freeze-risk" => Invariant($"Average last frost {Days.Say(r.Day)}; after this day it still freezes in {Risk(r.Value)}."),
+        "pepper-after-tomatoes" => Invariant($"Peppers {r.Value:0} days after tomatoes, which may go out {Days.Say(r.Day)}."),
+        "pepper-after-frost" => Invariant($"Peppers {r.Value:0} weeks after the average last frost: {Days.Say(r.Day)}."),
+        "tunnel-earlier" => Invariant($"Under a bare tunnel {r.Value:0} days earlier than in the open."),
+        "deviation-assumed" => Invariant($"Only the average date is known: a spread of {r.Value:0} days between years is assumed."),
+        "freeze-years" => Invariant($"In 8 springs of 10 this gate opens within {r.Value:0} days of {Days.Say(r.Day)}."),
+        "sow-back-from-window" => $"{Days.Many(r.Value!.Value)} before planting on {Days.Say(r.Day)}.",
+        "sow-late" => $"{Days.Many(r.Value!.Value)} later than best ({Days.Say(r.Day)}).",
+        "sow-no-earlier" => r.Value < 1 ? "Not earlier: they would outgrow their last pot." : $"From {Days.Say(r.Day)} on would still do: earlier, they outgrow their last pot.",
+        "sow-no-later" => $"Until {Days.Say(r.Day)} would still do: each day later plants a day later.",
+        "emergence-at" => Invariant($"{Days.Many(r.Value!.Value)} at {m.Temperature(r.Limit)} on {r.Subject}."),
+        "slow-species" => Invariant($"This species takes {r.Value:0.##} times as long."),
+        "leaves-at" => Invariant($"{LeafWords(r.Value)} at {m.Temperature(r.Limit)} on average in {r.Subject}."),
+        "pot-full" => Invariant($"{r.Subject} is full after {r.Value:0} days: before the leaves ask for it."),
+        "setback" => $"{Days.Many(r.Value!.Value)} of setback after the move before.",
+        "ready-to-harden" => Invariant($"{r.Value:0} true leaves on {Days.Say(r.Day)}, at {m.Temperature(r.Limit)} in {r.Subject}."),
+        "ladder-before-planting" => $"{Days.Many(r.Value!.Value)} of hardening before {Days.Say(r.Day)}.",
+        "window-opens" => $"{r.Subject} opens {Days.Say(r.Day)}.",
+        "hardened-by" => $"Hardened after {Days.Many(r.Value!.Value)}: {Days.Say(r.Day)}.",
+        "days-to-ripe" => $"{Days.Many(r.Value!.Value)} from planting, by the cultivar.",
+        "window-passed" => $"The window opened {Days.Many(r.Value!.Value)} ago ({Days.Say(r.Day)}): planting will be late.",
+        "seeds-short" => Invariant($"Not enough seed: it promises {r.Value:#,0} plants of {r.Limit:#,0}."),
+        "pot-overdue" => Invariant($"{r.Subject}: {r.Value:0} days, and it holds them for {r.Limit:0}. Overdue: move earlier, or take a bigger one."),
+        "pot-tight" => Invariant($"{r.Subject}: {r.Value:0} days, a little more than the {r.Limit:0} it holds them well."),
+        "few-leaves" => Invariant($"{r.Value:0.#} true leaves at planting, {r.Limit:0} are usual: {r.Subject} is cold. They will go on growing outside."),
+        "container-not-bigger" => $"{r.Subject} is not bigger than what they stand in before.",
+        "lock-passed" => $"The day you fixed, {Days.Say(r.Day)}, has passed.",
+        "lock-before-stage" => $"You fixed a day before “{LedgerWords.Stage(Enum.Parse<Core.Season.Stage>(r.Subject!))}”, which comes {Days.Say(r.Day)}.",
+        "lock-before-window" => Invariant($"{Days.Many(r.Value!.Value)} before the window opens ({Days.Say(r.Day)}): it still freezes in {Risk(r.Limit)}."),
+        "lock-before-ready" => $"{Days.Many(r.Value!.Value)} before they are ready ({Days.Say(r.Day)}).",
+        "lock-sows-late" => $"{Days.Many(r.Value!.Value)} later than best ({Days.Say(r.Day)}): planting slips.",
+        _ => r.Code,
+    };
+
+    private static string Risk(double? share) => share switch
+    {
+        >= 0.995 => "nearly every spring",
+        0.5 => "every second spring",
+        >= 0.1 => Invariant($"{share * 10:0.#} springs of 10"),
+        >= 0.01 => Invariant($"{share * 100:0} springs of 100"),
+        _ => "hardly any spring",
+    };
+
+    private static string LeafWords(double? leaves) => leaves switch
+    {
+        0.6 => "Seed leaves with strong roots",
+        2 => "First true leaves (2)",
+        4 => "Second true leaves (4)",
+        _ => Invariant($"{leaves:0.#} true leaves"),
+    };
+}

@@ -1,0 +1,62 @@
+using Juvenal.Core.Rules;
+
+namespace Juvenal.Web.Words;
+
+/// <summary>One way to do it, and why people hold it.</summary>
+public sealed record RuleOption(string Value, string Label, string Why);
+
+/// <summary>A practice on which growers differ.</summary>
+/// <param name="Code">Field of the rules it sets.</param>
+/// <param name="Title">In the grower's words.</param>
+/// <param name="Changes">What it changes.</param>
+/// <param name="Options">The default first.</param>
+/// <param name="NotOffered">An option that cannot be offered yet, and why.</param>
+public sealed record RuleText(string Code, string Title, string Changes, IReadOnlyList<RuleOption> Options, string? NotOffered = null);
+
+/// <summary>The house rules explained.</summary>
+internal static class RuleTexts
+{
+    public static IReadOnlyList<RuleText> All { get; } =
+    [
+        new("acceptedRisk", "Frost risk accepted", "When the window opens.",
+        [
+            new("0.1", "1 spring in 10", "The usual balance: one late frost in ten years, and fleece at hand for it."),
+            new("0.2", "1 spring in 5", "A week earlier for those who can cover."),
+            new("0.5", "1 spring in 2 (the average date)", "Earliest fruit; half of all years need covering or planting again."),
+            new("0.05", "1 spring in 20", "For plants that cannot be replaced."),
+        ]),
+        new("pepperTiming", "Pepper timing", "When peppers go out.",
+        [
+            new("after-tomatoes", "2 weeks after tomatoes", "Peppers stop in cold soil and sulk for weeks; two weeks later they overtake."),
+            new("after-average-frost", "Weeks after the average last frost", "A fixed count from the date one remembers; 2 to 4 weeks, 3 is common. Never before the accepted risk."),
+        ],
+        "“By soil and nights only” needs a weather record or readings of your own: it is offered once the site has them."),
+        new("prickOut", "Prick out at", "The day of the first move.",
+        [
+            new("first-true-leaves", "First true leaves", "Big enough to hold by a leaf, roots still short."),
+            new("seed-leaves", "Seed leaves with strong roots", "About 10 days from sowing: roots are hardly disturbed, but hands must be light."),
+            new("second-true-leaves", "Second true leaves", "Sturdier plants that forgive handling; they need bigger cells."),
+        ]),
+        new("twins", "Twins in a cell", "How many cells to sow.",
+        [
+            new("snip", "Snip the weaker", "No root is disturbed; one plant a cell."),
+            new("separate", "Separate both", "Every seedling counts; a little setback, a few are lost."),
+        ]),
+        new("hardeningDays", "Hardening length", "When hardening begins.",
+        [
+            new("10", "10 days", "The usual ladder from two hours to day and night."),
+            new("7", "7 days", "Enough for plants from a vented house."),
+            new("14", "14 days", "For soft plants from a room, and windy places."),
+        ]),
+    ];
+
+    public static string? Title(string rule) => rule switch
+    {
+        RuleCodes.AcceptedRisk => All[0].Title,
+        RuleCodes.PepperTiming => All[1].Title,
+        RuleCodes.PrickOut => All[2].Title,
+        RuleCodes.Twins => All[3].Title,
+        RuleCodes.HardeningLength => All[4].Title,
+        _ => null,
+    };
+}

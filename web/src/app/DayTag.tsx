@@ -1,0 +1,49 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useMutation } from '@tanstack/react-query';
+import { api, unwrap } from '../api/client';
+import { day } from '../ui/dates';
+import { useSay } from '../ui/Say';
+import { Tag } from '../ui/Tag';
+import { useNursery, useRefresh, useSite } from './nursery';
+
+/** The nursery's day. In the demo it can be wound forward. */
+export function DayTag() {
+  const nursery = useNursery();
+  const site = useSite();
+  const refresh = useRefresh();
+  const { say, complain } = useSay();
+  const wind = useMutation({
+    mutationFn: (days: number) =>
+      unwrap(api.POST('/api/nurseries/{nursery}/clock', { params: { path: { nursery } }, body: { days } })),
+    onSuccess: (moved) => {
+      const first = moved[0];
+      say(
+        first
+          ? `A new day. ${new Set(moved.map((m) => m.batchId)).size} plans moved, ${first.code} first.`
+          : 'A new day. No plan moved.',
+      );
+      return refresh();
+    },
+    onError: (e) => complain(e.message),
+  });
+  if (!site.data) return null;
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
+      <Tag>
+        <time dateTime={site.data.today}>{day(site.data.today)}</time>
+      </Tag>
+      {site.data.demoClock && (
+        <Button
+          variant="text"
+          disabled={wind.isPending}
+          onClick={() => wind.mutate(1)}
+          aria-label="Wind the demo's clock to the next day"
+          sx={{ minWidth: 44, px: 1 }}
+        >
+          +1 day
+        </Button>
+      )}
+    </Box>
+  );
+}

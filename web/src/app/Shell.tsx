@@ -1,0 +1,187 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import Link from '@mui/material/Link';
+import { useColorScheme } from '@mui/material/styles';
+import Typography from '@mui/material/Typography';
+import { useCallback, useState } from 'react';
+import { NavLink, Outlet } from 'react-router';
+import { Waiting } from '../ui/Page';
+import { DayTag } from './DayTag';
+import { useKeys, views } from './keys';
+import { useNursery, useSession } from './nursery';
+import { condensed } from './theme';
+
+const keyHelp: [string, string][] = [
+  ...views.map((v): [string, string] => [`g ${v.key}`, v.name]),
+  ['/', 'Find a batch or cultivar'],
+  ['j  k', 'Next, previous task'],
+  ['.', 'The task in focus is done'],
+  ['u', 'Undo the last entry'],
+  ['?', 'These keys'],
+];
+
+export function Shell() {
+  const nursery = useNursery();
+  const session = useSession();
+  const base = `/n/${nursery}`;
+  const [helping, setHelping] = useState(false);
+  const help = useCallback(() => setHelping(true), []);
+  useKeys(base, help);
+  // The session brings the token that writes need: nothing is shown before it is there.
+  if (!session.data) return <Waiting error={session.error} retry={() => void session.refetch()} />;
+  const name = session.data.nurseries.find((n) => n.id === nursery)?.name;
+
+  return (
+    <Box sx={{ minHeight: '100vh', pb: { xs: 9, md: 4 } }}>
+      <Link
+        href="#main"
+        sx={{ position: 'absolute', left: -9999, '&:focus': { left: 8, top: 8, zIndex: 10, bgcolor: 'background.paper', p: 1 } }}
+      >
+        To the work
+      </Link>
+      <Box
+        component="header"
+        className="no-print"
+        sx={{
+          borderBottom: 1,
+          borderColor: 'divider',
+          bgcolor: 'bench.main',
+          px: { xs: 2, md: 3 },
+          display: 'flex',
+          alignItems: 'center',
+          gap: { xs: 1.5, md: 3 },
+          minHeight: 60,
+        }}
+      >
+        <Box sx={{ minWidth: 0, flex: { xs: 1, md: 'none' } }}>
+          <Typography component="p" sx={{ fontFamily: condensed, fontWeight: 700, fontSize: '1.3rem', lineHeight: 1.05 }}>
+            Juvenal
+          </Typography>
+          <Typography
+            component="p"
+            noWrap
+            sx={{ fontFamily: condensed, fontSize: '0.85rem', lineHeight: 1.1, color: 'text.secondary' }}
+          >
+            {name}
+          </Typography>
+        </Box>
+        <Views base={base} wide />
+        <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1 }}>
+          <DayTag />
+          <Scheme />
+          <Button
+            variant="text"
+            onClick={help}
+            aria-label="Keys"
+            sx={{ display: { xs: 'none', md: 'inline-flex' }, minWidth: 44, px: 1, textDecoration: 'none' }}
+          >
+            ?
+          </Button>
+        </Box>
+      </Box>
+      <Box
+        component="main"
+        id="main"
+        tabIndex={-1}
+        sx={{ maxWidth: 1240, mx: 'auto', px: { xs: 2, md: 3 }, pt: { xs: 2, md: 2.5 }, outline: 'none' }}
+      >
+        <Outlet />
+      </Box>
+      <Views base={base} wide={false} />
+      <Dialog open={helping} onClose={() => setHelping(false)}>
+        <DialogTitle>Keys</DialogTitle>
+        <DialogContent>
+          <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: '5rem 1fr', gap: 0.75, m: 0 }}>
+            {keyHelp.map(([key, what]) => (
+              <Box key={key} sx={{ display: 'contents' }}>
+                <Box component="dt" sx={{ fontWeight: 600 }}>
+                  {key}
+                </Box>
+                <Box component="dd" sx={{ m: 0 }}>
+                  {what}
+                </Box>
+              </Box>
+            ))}
+          </Box>
+        </DialogContent>
+      </Dialog>
+    </Box>
+  );
+}
+
+/** The views: in the head on a desk, under the thumb on a phone. */
+function Views({ base, wide }: { base: string; wide: boolean }) {
+  return (
+    <Box
+      component="nav"
+      aria-label="Views"
+      className="no-print"
+      sx={
+        wide
+          ? { display: { xs: 'none', md: 'flex' }, alignSelf: 'stretch', gap: 0.5 }
+          : {
+              display: { xs: 'flex', md: 'none' },
+              position: 'fixed',
+              insetInline: 0,
+              bottom: 0,
+              zIndex: 5,
+              bgcolor: 'bench.main',
+              borderTop: 1,
+              borderColor: 'divider',
+            }
+      }
+    >
+      {views.map((view) => (
+        <Box
+          key={view.path}
+          component={NavLink}
+          to={`${base}/${view.path}`}
+          sx={{
+            fontFamily: condensed,
+            fontWeight: 600,
+            fontSize: wide ? '1.08rem' : '1.02rem',
+            color: 'text.primary',
+            textDecoration: 'none',
+            display: 'flex',
+            alignItems: 'center',
+            justifyContent: 'center',
+            ...(wide
+              ? { px: 1.5, borderBottom: '4px solid transparent', borderTop: '4px solid transparent' }
+              : { flex: 1, minHeight: 56, borderTop: '4px solid transparent', borderBottom: '4px solid transparent' }),
+            '&.active': wide ? { borderBottomColor: 'label.main' } : { borderTopColor: 'label.main' },
+            '&:focus-visible': { outline: '3px solid', outlineOffset: -3 },
+          }}
+        >
+          {view.name}
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+function Scheme() {
+  const { mode, systemMode, setMode } = useColorScheme();
+  const dark = (mode === 'system' ? systemMode : mode) === 'dark';
+  return (
+    <Button
+      variant="text"
+      aria-label={dark ? 'Light, for the sun' : 'Dark, for the evening'}
+      onClick={() => setMode(dark ? 'light' : 'dark')}
+      sx={{ minWidth: 44, px: 1 }}
+    >
+      <svg width="20" height="20" viewBox="0 0 20 20" fill="none" stroke="currentColor" strokeWidth="1.8" aria-hidden>
+        {dark ? (
+          <>
+            <circle cx="10" cy="10" r="3.6" />
+            <path d="M10 1.5v2.6M10 15.9v2.6M1.5 10h2.6M15.9 10h2.6M4 4l1.8 1.8M14.2 14.2 16 16M4 16l1.8-1.8M14.2 5.8 16 4" />
+          </>
+        ) : (
+          <path d="M16.5 12.3A7.2 7.2 0 0 1 7.7 3.5a7.2 7.2 0 1 0 8.8 8.8Z" />
+        )}
+      </svg>
+    </Button>
+  );
+}

@@ -1,0 +1,51 @@
+import { useEffect, useRef } from 'react';
+import { useNavigate } from 'react-router';
+import { useSay } from '../ui/Say';
+
+/** `g` and then a letter goes to a view. */
+export const views = [
+  { path: 'round', name: 'Round', key: 'r' },
+  { path: 'plan', name: 'Plan', key: 'p' },
+  { path: 'batches', name: 'Batches', key: 'b' },
+  { path: 'site', name: 'Site', key: 's' },
+  { path: 'house', name: 'House', key: 'h' },
+] as const;
+
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+
+/** The keys that work everywhere. */
+export function useKeys(base: string, help: () => void) {
+  const navigate = useNavigate();
+  const { undoLast } = useSay();
+  const going = useRef(false);
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (e.ctrlKey || e.metaKey || e.altKey || typing(e.target) || document.querySelector('[role="dialog"]')) return;
+      if (going.current) {
+        going.current = false;
+        const view = views.find((v) => v.key === e.key);
+        if (view) {
+          e.preventDefault();
+          void navigate(`${base}/${view.path}`);
+        }
+        return;
+      }
+      if (e.key === 'g') going.current = true;
+      else if (e.key === '?') help();
+      else if (e.key === 'u') undoLast();
+      else if (e.key === '/') {
+        e.preventDefault();
+        void navigate(`${base}/batches`, { state: { find: true } });
+      } else if (e.key === '.') {
+        document.activeElement?.closest('[data-task]')?.querySelector<HTMLButtonElement>('[data-done]')?.click();
+      } else if (e.key === 'j' || e.key === 'k') {
+        const tasks = [...document.querySelectorAll<HTMLElement>('[data-task]')];
+        const here = tasks.findIndex((t) => t.contains(document.activeElement));
+        tasks[Math.max(0, Math.min(tasks.length - 1, here + (e.key === 'j' ? 1 : here < 0 ? 1 : -1)))]?.focus();
+      }
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [base, help, navigate, undoLast]);
+}

@@ -1,0 +1,54 @@
+import { createBrowserRouter, Navigate, useRouteError } from 'react-router';
+import { Waiting } from '../ui/Page';
+import { useSession } from './nursery';
+import { Shell } from './Shell';
+
+function Door() {
+  const session = useSession();
+  const first = session.data?.nurseries[0];
+  if (first) return <Navigate to={`/n/${first.id}/round`} replace />;
+  return (
+    <Waiting
+      error={session.error ?? (session.data ? new Error('There is no nursery here. Start Juvenal with ./juvenal start.') : null)}
+    />
+  );
+}
+
+function Broken() {
+  const error = useRouteError();
+  return (
+    <Waiting
+      error={error instanceof Error ? error : new Error('There is nothing at this address.')}
+      retry={() => window.location.assign('/')}
+    />
+  );
+}
+
+const Fallback = () => <Waiting error={null} />;
+
+export const router = createBrowserRouter([
+  { path: '/', Component: Door, HydrateFallback: Fallback },
+  {
+    path: '/n/:nursery',
+    Component: Shell,
+    ErrorBoundary: Broken,
+    HydrateFallback: Fallback,
+    children: [
+      { index: true, element: <Navigate to="round" replace /> },
+      { path: 'round', lazy: async () => ({ Component: (await import('../round/View')).RoundView }) },
+      { path: 'plan', lazy: async () => ({ Component: (await import('../plan/View')).PlanView }) },
+      { path: 'batches', lazy: async () => ({ Component: (await import('../batch/ListView')).BatchListView }) },
+      { path: 'batches/:batch', lazy: async () => ({ Component: (await import('../batch/View')).BatchView }) },
+      { path: 'site', lazy: async () => ({ Component: (await import('../site/View')).SiteView }) },
+      { path: 'house', lazy: async () => ({ Component: (await import('../settings/View')).HouseView }) },
+      { path: '*', element: <Waiting error={new Error('There is nothing at this address.')} /> },
+    ],
+  },
+  {
+    path: '*',
+    Component: Broken,
+    loader: () => {
+      throw new Error('There is nothing at this address.');
+    },
+  },
+]);

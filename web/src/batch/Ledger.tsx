@@ -1,0 +1,52 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { day } from '../ui/dates';
+import { useUndo } from '../ui/useUndo';
+import type { Batch } from './useBatch';
+
+/** What was written, newest first. Nothing is overwritten: what was taken back stays, struck through. */
+export function Ledger({ batch }: { batch: Batch }) {
+  const undo = useUndo();
+  if (batch.ledger.length === 0) return <Typography color="text.secondary">Nothing is logged yet.</Typography>;
+  return (
+    <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+      {batch.ledger.map((e) => (
+        <Box
+          component="li"
+          key={e.id}
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: '6rem minmax(0, 1fr) auto',
+            alignItems: 'center',
+            columnGap: 1,
+            borderBottom: 1,
+            borderColor: 'divider',
+            minHeight: 44,
+          }}
+        >
+          <span>{day(e.happenedOn)}</span>
+          <Box
+            sx={{
+              textDecoration: e.takenBack ? 'line-through' : 'none',
+              color: e.takenBack ? 'text.secondary' : e.kind === 'lost' ? 'error.main' : 'text.primary',
+            }}
+          >
+            {e.text}
+            {e.reason ? `: ${e.reason}` : ''}
+          </Box>
+          {e.canUndo && (
+            <Button
+              variant="text"
+              aria-label={`Undo: ${e.text}`}
+              onClick={() => void undo(batch.id, [e.id], batch.today)}
+              sx={{ px: 1 }}
+            >
+              Undo
+            </Button>
+          )}
+        </Box>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,105 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { Link as To, useLocation } from 'react-router';
+import { useNursery, useSite } from '../app/nursery';
+import { CropMark } from '../ui/CropMark';
+import { day } from '../ui/dates';
+import { Empty, Waiting } from '../ui/Page';
+import { Tag } from '../ui/Tag';
+import { many } from '../ui/units';
+import { SmallStem } from './SmallStem';
+import { useBatches } from './useBatch';
+
+/** All batches, each with its small stem. */
+export function BatchListView() {
+  const nursery = useNursery();
+  const site = useSite();
+  const batches = useBatches();
+  const location = useLocation();
+  const [find, setFind] = useState('');
+  if (!batches.data || !site.data) return <Waiting error={batches.error ?? site.error} />;
+  if (batches.data.length === 0)
+    return (
+      <Empty title="No batches yet" to={`/n/${nursery}/plan`} action="Plan a batch">
+        A batch is one sowing of one cultivar. Its plan says when to sow and what comes after.
+      </Empty>
+    );
+  const wanted = find.trim().toLowerCase();
+  const shown = batches.data.filter((b) => `${b.code} ${b.cultivar} ${b.crop}`.toLowerCase().includes(wanted));
+  const days = shown.flatMap((b) => b.steps.filter((s) => s.stage !== 'ripe').flatMap((s) => [s.low, s.high])).sort();
+  const range = { from: days[0] ?? site.data.today, to: days.at(-1) ?? site.data.today };
+
+  return (
+    <Box>
+      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mb: 2, flexWrap: 'wrap' }}>
+        <Typography variant="h1" sx={{ flex: 1 }}>
+          {shown.length === 1 ? '1 batch' : `${shown.length} batches`}
+        </Typography>
+        <TextField
+          label="Find a batch or cultivar"
+          value={find}
+          onChange={(e) => setFind(e.target.value)}
+          key={location.key}
+          autoFocus={(location.state as { find?: boolean } | null)?.find === true}
+          type="search"
+          sx={{ maxWidth: 280 }}
+        />
+        <Button component={To} to={`/n/${nursery}/plan`} variant="contained">
+          Plan a batch
+        </Button>
+      </Box>
+      {shown.length === 0 && <Typography>No batch is called “{find}”.</Typography>}
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, borderTop: 1, borderColor: 'divider' }}>
+        {shown.map((b) => (
+          <Box
+            component="li"
+            key={b.id}
+            sx={{
+              borderBottom: 1,
+              borderColor: 'divider',
+              py: 1,
+              display: 'grid',
+              columnGap: 2,
+              alignItems: 'center',
+              gridTemplateColumns: { xs: 'minmax(0, 1fr) auto', md: '260px 130px minmax(0, 1fr) 190px' },
+            }}
+          >
+            <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, minWidth: 0 }}>
+              <CropMark crop={b.crop} />
+              <Link
+                component={To}
+                to={`/n/${nursery}/batches/${b.id}`}
+                sx={{ fontWeight: 600, fontSize: '1.06rem', py: 1 }}
+                underline="hover"
+              >
+                {b.cultivar}
+              </Link>
+              <Tag quiet>{b.code}</Tag>
+            </Box>
+            <Typography sx={{ textAlign: { xs: 'right', md: 'left' } }}>
+              {b.emerged > 0 ? (
+                <>
+                  <b>{many(b.standing)}</b> of {many(b.plantsWanted)}
+                </>
+              ) : b.seedsSown > 0 ? (
+                `${many(b.seedsSown)} seeds`
+              ) : (
+                `${many(b.plantsWanted)} wanted`
+              )}
+            </Typography>
+            <Box sx={{ display: { xs: 'none', md: 'block' } }}>
+              <SmallStem steps={b.steps} range={range} today={site.data.today} />
+            </Box>
+            <Typography sx={{ gridColumn: { xs: '1 / 3', md: 'auto' } }} color={b.conflict ? 'error' : 'text.secondary'}>
+              {b.next ? `${b.next.title} ${day(b.next.mid)}` : 'done'}
+            </Typography>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}

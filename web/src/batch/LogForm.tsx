@@ -1,0 +1,151 @@
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { Problem } from '../api/client';
+import { useCatalogue } from '../app/nursery';
+import { Choose, DayField, NumberField } from '../ui/Field';
+import { number } from '../ui/units';
+import { groupName } from './model';
+import { useLog, type Batch, type Entry } from './useBatch';
+
+type Kind = 'emerged' | 'lost' | 'snipped' | 'moved';
+const kinds: { value: Kind; label: string }[] = [
+  { value: 'emerged', label: 'Up so far' },
+  { value: 'lost', label: 'Lost' },
+  { value: 'snipped', label: 'Snipped' },
+  { value: 'moved', label: 'Moved' },
+];
+
+/** Writing into the ledger by hand: what, how many, where, when. */
+export function LogForm({ batch }: { batch: Batch }) {
+  const catalogue = useCatalogue();
+  const log = useLog(batch);
+  const [kind, setKind] = useState<Kind>(batch.groups.some((g) => g.seedlings > 0) ? 'lost' : 'emerged');
+  const [count, setCount] = useState('');
+  const [containers, setContainers] = useState('');
+  const [on, setOn] = useState(batch.today);
+  const [from, setFrom] = useState('0');
+  const [to, setTo] = useState({ containerId: '', placeId: '' });
+  const [reason, setReason] = useState('');
+  const [wrong, setWrong] = useState<Record<string, string>>({});
+  const problem = log.error instanceof Problem ? log.error : null;
+  const error = (field: string) => wrong[field] ?? problem?.at(field);
+  const group = batch.groups[Number(from)] ?? batch.groups[0];
+  if (!group || !catalogue.data) return null;
+  const place = catalogue.data.places.find((p) => p.id === to.placeId);
+  const intoBed = place?.dayC === null;
+
+  const send = () => {
+    const seedlings = number(count);
+    const emptied = containers.trim() === '' ? Math.min(seedlings ?? 0, group.containers) : number(containers);
+    const errors: Record<string, string> = {};
+    if (seedlings === null || !Number.isInteger(seedlings) || seedlings < 0) errors.seedlings = 'Type a whole number.';
+    if (emptied === null || !Number.isInteger(emptied) || emptied < 0)
+      errors.containers = 'Type a whole number, or leave it empty.';
+    if (kind === 'moved' && !to.placeId) errors.to = 'Choose where to.';
+    if (!on) errors.happenedOn = 'Choose the day.';
+    setWrong(errors);
+    if (Object.keys(errors).length > 0) return;
+    const here = { containerId: group.containerId, placeId: group.placeId };
+    // In a tray a cell stays filled when its seedling is lost before it is seen; a pot is empty.
+    const entry: Entry = { kind, happenedOn: on, seedlings: seedlings ?? 0 };
+    if (kind === 'emerged') entry.to = here;
+    else {
+      entry.from = here;
+      entry.containers = group.containerId === null ? 0 : (emptied ?? 0);
+      if (kind === 'lost') entry.reason = reason.trim();
+      if (kind === 'moved') {
+        entry.to = { containerId: intoBed ? null : to.containerId || group.containerId, placeId: to.placeId };
+        entry.containersTo = intoBed ? 0 : (seedlings ?? 0);
+      }
+    }
+    log.mutate(entry, {
+      onSuccess: () => {
+        setCount('');
+        setContainers('');
+        setReason('');
+      },
+    });
+  };
+
+  return (
+    <Box
+      component="form"
+      onSubmit={(e) => {
+        e.preventDefault();
+        send();
+      }}
+      aria-label="Log"
+      sx={{
+        display: 'grid',
+        gap: 1.5,
+        gridTemplateColumns: { xs: '1fr 1fr', md: 'repeat(4, minmax(0, 1fr))' },
+        alignItems: 'start',
+      }}
+    >
+      <Choose label="What" value={kind} onChange={(k) => setKind(k as Kind)} options={kinds} />
+      <NumberField
+        label={kind === 'emerged' ? 'Seedlings up to date' : 'Seedlings'}
+        value={count}
+        onChange={setCount}
+        error={error('seedlings')}
+      />
+      <Choose
+        label={kind === 'moved' ? 'From' : 'Where'}
+        value={from}
+        onChange={setFrom}
+        options={batch.groups.map((g, i) => ({ value: String(i), label: groupName(g) }))}
+        error={error('from')}
+      />
+      <DayField label="Day" value={on} onChange={setOn} max={batch.today} error={error('happenedOn')} />
+      {kind !== 'emerged' && (
+        <NumberField
+          label="Containers emptied"
+          value={containers}
+          onChange={setContainers}
+          error={error('containers')}
+          help="Empty: one for each"
+        />
+      )}
+      {kind === 'lost' && (
+        <TextField
+          label="Why"
+          value={reason}
+          onChange={(e) => setReason(e.target.value)}
+          error={Boolean(error('reason'))}
+          helperText={error('reason')}
+        />
+      )}
+      {kind === 'moved' && (
+        <>
+          <Choose
+            label="To"
+            value={to.placeId}
+            onChange={(placeId) => setTo({ ...to, placeId })}
+            options={catalogue.data.places.map((p) => ({ value: p.id, label: p.name }))}
+            error={error('to') ?? error('to.placeId')}
+          />
+          {!intoBed && (
+            <Choose
+              label="In"
+              value={to.containerId || (group.containerId ?? '')}
+              onChange={(containerId) => setTo({ ...to, containerId })}
+              options={catalogue.data.containers.map((c) => ({ value: c.id, label: c.name }))}
+              error={error('to.containerId') ?? error('containersTo')}
+            />
+          )}
+        </>
+      )}
+      <Button type="submit" variant="outlined" loading={log.isPending} sx={{ minHeight: 48 }}>
+        Log
+      </Button>
+      {problem && Object.keys(problem.errors).length === 0 && (
+        <Alert severity="error" sx={{ gridColumn: '1 / -1' }}>
+          {problem.message}
+        </Alert>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,195 @@
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { useParams } from 'react-router';
+import { Problem, type Schemas } from '../api/client';
+import { CropMark } from '../ui/CropMark';
+import { DayField } from '../ui/Field';
+import { Waiting } from '../ui/Page';
+import { StemLine } from '../ui/stem/StemLine';
+import { StepList } from '../ui/stem/StepList';
+import { Tag } from '../ui/Tag';
+import { counted } from '../ui/units';
+import { Ledger } from './Ledger';
+import { LogForm } from './LogForm';
+import { figures, groupName } from './model';
+import { useBatch, useLock, type Batch } from './useBatch';
+
+/** How is this one doing? */
+export function BatchView() {
+  const { batch: id = '' } = useParams();
+  const batch = useBatch(id);
+  if (!batch.data) return <Waiting error={batch.error} retry={() => void batch.refetch()} />;
+  return <Whole batch={batch.data} />;
+}
+
+function Whole({ batch }: { batch: Batch }) {
+  const [fixing, setFixing] = useState<Schemas['StepAnswer'] | null>(null);
+  return (
+    <Box>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1.5, mb: 1 }}>
+        <CropMark crop={batch.crop} size={24} />
+        <Typography variant="h1">{batch.cultivar}</Typography>
+        <Tag>{batch.code}</Tag>
+      </Box>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, rowGap: 1, mb: 1.5 }}>
+        {figures(batch).map((f) => (
+          <Box key={f.label}>
+            <Typography variant="overline" component="p" color="text.secondary">
+              {f.label}
+            </Typography>
+            <Typography
+              component="p"
+              sx={{
+                fontSize: '1.7rem',
+                fontWeight: 600,
+                lineHeight: 1.05,
+                color: f.label === 'Lost' ? 'error.main' : 'text.primary',
+              }}
+            >
+              {f.value}
+            </Typography>
+            <Typography variant="body2" color="text.secondary">
+              {f.note}
+            </Typography>
+          </Box>
+        ))}
+      </Box>
+      {batch.failures.map((f) => (
+        <Alert key={f} severity="error" sx={{ mb: 1 }}>
+          It cannot be planned anew: {f} The days below are those of the last plan.
+        </Alert>
+      ))}
+      {batch.warnings.map((w) => (
+        <Alert
+          key={w.text}
+          severity="warning"
+          icon={false}
+          sx={{
+            mb: 1,
+            bgcolor: 'background.paper',
+            color: 'text.primary',
+            border: 1,
+            borderColor: 'text.primary',
+            fontSize: '1rem',
+            py: 0,
+          }}
+        >
+          {w.text}
+        </Alert>
+      ))}
+      <StemLine steps={batch.steps} window={batch.window} today={batch.today} />
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1.35fr) minmax(0, 1fr)' },
+          columnGap: 4,
+          rowGap: 3,
+          mt: 2,
+        }}
+      >
+        <Box component="section">
+          <Typography variant="h2" sx={{ mb: 0.75 }}>
+            Stages
+          </Typography>
+          <StepList
+            steps={batch.steps}
+            actions={(step) =>
+              step.doneOn || step.stage === 'ripe' ? null : (
+                <Button variant="text" onClick={() => setFixing(step)} sx={{ px: 1 }} aria-label={`Fix the day: ${step.title}`}>
+                  {step.lockedOn ? 'Fixed' : 'Fix'}
+                </Button>
+              )
+            }
+          />
+        </Box>
+        <Box component="section">
+          {batch.groups.length > 0 && (
+            <>
+              <Typography variant="h2" sx={{ mb: 0.75 }}>
+                Where they stand
+              </Typography>
+              <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, mb: 2.5 }}>
+                {batch.groups.map((g) => (
+                  <Box
+                    component="li"
+                    key={groupName(g)}
+                    sx={{
+                      display: 'flex',
+                      justifyContent: 'space-between',
+                      gap: 2,
+                      borderBottom: 1,
+                      borderColor: 'divider',
+                      py: 0.75,
+                    }}
+                  >
+                    <span>{groupName(g)}</span>
+                    <span>
+                      <b>{counted(g.seedlings, 'plant')}</b>
+                      {g.container && g.containers !== g.seedlings ? ` in ${g.containers}` : ''}
+                    </span>
+                  </Box>
+                ))}
+              </Box>
+            </>
+          )}
+          <Typography variant="h2" sx={{ mb: 0.75 }}>
+            Ledger
+          </Typography>
+          <Ledger batch={batch} />
+        </Box>
+      </Box>
+      {batch.groups.length > 0 && (
+        <Box component="section" className="no-print" sx={{ mt: 3 }}>
+          <Typography variant="h2" sx={{ mb: 1.5 }}>
+            Log
+          </Typography>
+          <LogForm batch={batch} />
+        </Box>
+      )}
+      {fixing && <Fix batch={batch} step={fixing} onClose={() => setFixing(null)} />}
+    </Box>
+  );
+}
+
+/** A day that stays, whatever the plan says. */
+function Fix({ batch, step, onClose }: { batch: Batch; step: Schemas['StepAnswer']; onClose: () => void }) {
+  const [on, setOn] = useState(step.lockedOn ?? step.mid);
+  const lock = useLock(batch);
+  const problem = lock.error instanceof Problem ? lock.error : null;
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
+      <DialogTitle>{step.title}: fix the day</DialogTitle>
+      <DialogContent>
+        <Typography sx={{ mb: 2 }}>
+          A fixed day stays. What comes after is planned around it; if it cannot be, the plan says so.
+        </Typography>
+        <DayField label="Day" value={on} onChange={setOn} min={batch.today} error={problem?.at('day') ?? problem?.message} />
+      </DialogContent>
+      <DialogActions>
+        {step.lockedOn && (
+          <Button variant="text" onClick={() => lock.mutate({ stage: step.stage, day: null }, { onSuccess: onClose })}>
+            Free it
+          </Button>
+        )}
+        <Button variant="text" onClick={onClose}>
+          Back
+        </Button>
+        <Button
+          variant="contained"
+          loading={lock.isPending}
+          disabled={!on}
+          onClick={() => lock.mutate({ stage: step.stage, day: on }, { onSuccess: onClose })}
+        >
+          Fix
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

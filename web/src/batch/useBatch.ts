@@ -1,0 +1,64 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { api, unwrap, type Schemas } from '../api/client';
+import { useNursery, useRefresh } from '../app/nursery';
+import { useSay } from '../ui/Say';
+import { useEntryIds } from '../ui/useEntryIds';
+import { useUndo } from '../ui/useUndo';
+
+export type Batch = Schemas['BatchAnswer'];
+export type Entry = Omit<Schemas['EntryInput'], 'id'>;
+
+export function useBatches() {
+  const nursery = useNursery();
+  return useQuery({
+    queryKey: [nursery, 'batches'],
+    queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/batches', { params: { path: { nursery } } })),
+  });
+}
+
+export function useBatch(id: string) {
+  const nursery = useNursery();
+  return useQuery({
+    queryKey: [nursery, 'batch', id],
+    queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/batches/{id}', { params: { path: { nursery, id } } })),
+  });
+}
+
+/** Writes an entry; sent again because the answer was lost, it has no second effect. */
+export function useLog(batch: Batch) {
+  const nursery = useNursery();
+  const refresh = useRefresh();
+  const undo = useUndo();
+  const { say } = useSay();
+  const { idsFor, written } = useEntryIds();
+  return useMutation({
+    mutationFn: (entry: Entry) =>
+      unwrap(
+        api.POST('/api/nurseries/{nursery}/batches/{id}/entries', {
+          params: { path: { nursery, id: batch.id } },
+          body: { ...entry, id: idsFor([batch.id, entry])[0] },
+        }),
+      ),
+    onSuccess: (answer) => {
+      written();
+      say('Logged.', () => void undo(batch.id, answer.entries, batch.today));
+      return refresh();
+    },
+  });
+}
+
+export function useLock(batch: Batch) {
+  const nursery = useNursery();
+  const refresh = useRefresh();
+  return useMutation({
+    mutationFn: ({ stage, day }: { stage: string; day: string | null }) =>
+      unwrap(
+        api.PUT('/api/nurseries/{nursery}/batches/{id}/stages/{stage}/lock', {
+          params: { path: { nursery, id: batch.id, stage } },
+          body: { version: batch.version, day },
+        }),
+      ),
+    onSuccess: () => refresh(),
+    onError: () => refresh(),
+  });
+}

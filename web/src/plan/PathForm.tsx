@@ -1,0 +1,134 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import type { ReactNode } from 'react';
+import type { Schemas } from '../api/client';
+import { Choose } from '../ui/Field';
+import { temperature, volume, type UnitSystem } from '../ui/units';
+import type { Form } from './model';
+
+interface Props {
+  form: Form;
+  set: (change: Partial<Form>) => void;
+  catalogue: Schemas['CatalogueAnswer'];
+  units: UnitSystem;
+  error: (field: string) => string | undefined;
+}
+
+const names = ['Prick out into', 'Pot up into', 'Pot up again into'];
+
+/** The way from seed to bed, station by station. */
+export function PathForm({ form, set, catalogue, units, error }: Props) {
+  const warm = (p: Schemas['PlaceRow']) =>
+    `${p.name}, ${temperature.shown(p.soilC ?? p.dayC ?? 0, units)}${p.soilC === null ? `/${temperature.shown(p.nightC ?? 0, units)}` : ''} ${temperature.unit(units)}`;
+  const growing = catalogue.places.filter((p) => p.dayC !== null).map((p) => ({ value: p.id, label: warm(p) }));
+  const beds = catalogue.places.filter((p) => p.dayC === null).map((p) => ({ value: p.id, label: p.name }));
+  const containers = catalogue.containers.map((c) => ({
+    value: c.id,
+    label: `${c.name}, ${volume.shown(c.litres, units)} ${volume.unit(units)}`,
+  }));
+  const trays = catalogue.containers.map((c) => ({ value: c.id, label: c.name }));
+  const move = (i: number, change: Partial<Form['moves'][number]>) =>
+    set({ moves: form.moves.map((m, j) => (j === i ? { ...m, ...change } : m)) });
+  const last = form.moves.at(-1);
+  const bigger = catalogue.containers.filter((c) => c.cells === null);
+
+  return (
+    <Box>
+      <Station title="Sow in">
+        <Choose
+          label="Tray"
+          value={form.trayId}
+          onChange={(trayId) => set({ trayId })}
+          options={trays}
+          error={error('path.tray')}
+        />
+        <Choose
+          label="Where it comes up"
+          value={form.germinationPlaceId}
+          onChange={(germinationPlaceId) => set({ germinationPlaceId })}
+          options={growing}
+          error={error('path.germination')}
+        />
+      </Station>
+      <Station title="When up, to">
+        <Choose
+          label="Place"
+          value={form.seedlingPlaceId}
+          onChange={(seedlingPlaceId) => set({ seedlingPlaceId })}
+          options={growing}
+          error={error('path.seedling')}
+        />
+      </Station>
+      {form.moves.map((m, i) => (
+        <Station
+          key={i}
+          title={names[i] ?? ''}
+          action={
+            i === form.moves.length - 1 && (
+              <Button variant="text" onClick={() => set({ moves: form.moves.slice(0, -1) })} sx={{ minHeight: 32, py: 0 }}>
+                Leave out
+              </Button>
+            )
+          }
+        >
+          <Choose
+            label="Container"
+            value={m.containerId}
+            onChange={(containerId) => move(i, { containerId })}
+            options={containers}
+            error={error(`path.moves[${i}].container`)}
+          />
+          <Choose
+            label="Place"
+            value={m.placeId}
+            onChange={(placeId) => move(i, { placeId })}
+            options={growing}
+            error={error(`path.moves[${i}].place`)}
+          />
+        </Station>
+      ))}
+      {form.moves.length < 3 && (
+        <Button
+          variant="text"
+          sx={{ mb: 1 }}
+          onClick={() => {
+            const now = catalogue.containers.find((c) => c.id === (last?.containerId ?? form.trayId));
+            const next = bigger.find((c) => c.litres >= (now?.litres ?? 0) * 1.8) ?? bigger.at(-1);
+            if (next) set({ moves: [...form.moves, { containerId: next.id, placeId: last?.placeId ?? form.seedlingPlaceId }] });
+          }}
+        >
+          Add a move
+        </Button>
+      )}
+      <Station title="Harden off on">
+        <Choose
+          label="Place"
+          value={form.hardeningPlaceId}
+          onChange={(hardeningPlaceId) => set({ hardeningPlaceId })}
+          options={growing}
+          error={error('path.hardening')}
+        />
+      </Station>
+      <Station title="Plant out in">
+        <Choose label="Bed" value={form.bedId} onChange={(bedId) => set({ bedId })} options={beds} error={error('path.bed')} />
+      </Station>
+    </Box>
+  );
+}
+
+function Station({ title, action, children }: { title: string; action?: ReactNode; children: ReactNode }) {
+  return (
+    <Box sx={{ borderLeft: 3, borderColor: 'stem.main', pl: 1.5, pb: 1.75 }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between' }}>
+        <Typography variant="overline" component="h3">
+          {title}
+        </Typography>
+        {action}
+      </Box>
+      <Box sx={{ display: 'grid', gap: 1.25, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: '1fr' }, pt: 0.75 }}>
+        {children}
+      </Box>
+    </Box>
+  );
+}

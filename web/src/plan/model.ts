@@ -1,0 +1,109 @@
+import dayjs from 'dayjs';
+import type { Schemas } from '../api/client';
+import { day } from '../ui/dates';
+import { number } from '../ui/units';
+import type { BatchInput, PlanAnswer } from './usePlan';
+
+type Catalogue = Schemas['CatalogueAnswer'];
+
+/** What is on the form: numbers as they were typed. */
+export interface Form {
+  cultivarId: string;
+  season: string;
+  plantsWanted: string;
+  germination: string;
+  survival: string;
+  confidence: string;
+  seedsPerCell: string;
+  seedsAvailable: string;
+  trayId: string;
+  germinationPlaceId: string;
+  seedlingPlaceId: string;
+  moves: { containerId: string; placeId: string }[];
+  hardeningPlaceId: string;
+  bedId: string;
+  plantOutOn: string;
+}
+
+type TypedNumber = 'season' | 'plantsWanted' | 'germination' | 'survival' | 'confidence' | 'seedsPerCell' | 'seedsAvailable';
+
+/** A first path through what the nursery has: mat, lamps, house, stand, bed. */
+export function firstForm(catalogue: Catalogue, season: number): Form {
+  const growing = catalogue.places.filter((p) => p.dayC !== null);
+  const kind = (...kinds: Schemas['PlaceKind'][]) =>
+    (kinds.map((k) => growing.find((p) => p.kind === k)).find(Boolean) ?? growing[0])?.id ?? '';
+  const pots = catalogue.containers.filter((c) => c.cells === null);
+  const pot = pots.find((c) => c.litres >= 0.35) ?? pots[0];
+  const trays = catalogue.containers.filter((c) => c.cells !== null);
+  return {
+    cultivarId: catalogue.cultivars[0]?.id ?? '',
+    season: String(season),
+    plantsWanted: '24',
+    germination: '85',
+    survival: '95',
+    confidence: '90',
+    seedsPerCell: '1',
+    seedsAvailable: '',
+    trayId: (trays.find((t) => t.cells === 72) ?? trays[0] ?? catalogue.containers[0])?.id ?? '',
+    germinationPlaceId: kind('mat', 'lamps', 'house'),
+    seedlingPlaceId: kind('lamps', 'house', 'mat'),
+    moves: pot ? [{ containerId: pot.id, placeId: kind('house', 'lamps') }] : [],
+    hardeningPlaceId: kind('stand', 'house'),
+    bedId: catalogue.places.find((p) => p.dayC === null)?.id ?? '',
+    plantOutOn: '',
+  };
+}
+
+/** What the form says, or the fields that are no numbers. Ranges are the server's to judge. */
+export function read(form: Form): { input: BatchInput | null; errors: Record<string, string> } {
+  const errors: Record<string, string> = {};
+  const whole = (field: TypedNumber, at: string) => {
+    const value = number(form[field]);
+    if (value === null || !Number.isInteger(value)) errors[at] = 'Type a whole number.';
+    return value ?? 0;
+  };
+  const percent = (field: TypedNumber, at: string) => {
+    const value = number(form[field]);
+    if (value === null) errors[at] = 'Type a number of percent.';
+    return (value ?? 0) / 100;
+  };
+  const input: BatchInput = {
+    cultivarId: form.cultivarId,
+    season: whole('season', 'season'),
+    plantsWanted: whole('plantsWanted', 'sowing.plantsWanted'),
+    germination: percent('germination', 'sowing.germination'),
+    survival: percent('survival', 'sowing.survival'),
+    confidence: percent('confidence', 'sowing.confidence'),
+    seedsPerCell: whole('seedsPerCell', 'sowing.seedsPerCell'),
+    seedsAvailable: form.seedsAvailable.trim() === '' ? null : whole('seedsAvailable', 'sowing.seedsAvailable'),
+    trayId: form.trayId,
+    germinationPlaceId: form.germinationPlaceId,
+    seedlingPlaceId: form.seedlingPlaceId,
+    moves: form.moves,
+    hardeningPlaceId: form.hardeningPlaceId,
+    bedId: form.bedId,
+    locks: {},
+  };
+  if (Math.abs(input.plantsWanted) > 2_000_000_000 || Math.abs(input.seedsAvailable ?? 0) > 2_000_000_000) {
+    errors['sowing.plantsWanted'] = 'From 1 to 1,000,000.';
+  }
+  if (form.plantOutOn) {
+    const fixed = dayjs(form.plantOutOn);
+    if (fixed.isValid() && fixed.year() > 1900 && fixed.year() < 2200) input.locks = { 'plant-out': form.plantOutOn };
+    else errors['locks'] = 'There is no such day.';
+  }
+  return { input: Object.keys(errors).length === 0 ? input : null, errors };
+}
+
+/** What differs between the plan that was shown and the one that holds now. */
+export function differences(shown: PlanAnswer, now: PlanAnswer): string[] {
+  const changes = now.steps.flatMap((step) => {
+    const was = shown.steps.find((s) => s.stage === step.stage);
+    return was && was.mid !== step.mid ? [`${step.title}: ${day(step.mid)} instead of ${day(was.mid)}`] : [];
+  });
+  if (shown.quantity.cells !== now.quantity.cells)
+    changes.push(`Cells: ${now.quantity.cells} instead of ${shown.quantity.cells}`);
+  if (shown.quantity.seeds !== now.quantity.seeds)
+    changes.push(`Seeds: ${now.quantity.seeds} instead of ${shown.quantity.seeds}`);
+  return changes.length > 0 ? changes : ['Spreads or warnings have changed.'];
+}

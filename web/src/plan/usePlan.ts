@@ -1,0 +1,54 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { api, unwrap, type Schemas } from '../api/client';
+import { useNursery, useRefresh } from '../app/nursery';
+import { useEntryIds } from '../ui/useEntryIds';
+
+export type BatchInput = Schemas['BatchInput'];
+export type PlanAnswer = Schemas['PlanAnswer'];
+
+const settle = 120;
+
+/** The value once typing rests for a moment. */
+function useRested<T>(value: T): T {
+  const [rested, setRested] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setRested(value), settle);
+    return () => clearTimeout(timer);
+  }, [value]);
+  return rested;
+}
+
+/** The plan for what is chosen now; while a new one is on its way the last one stays on screen. */
+export function usePreview(input: BatchInput | null) {
+  const nursery = useNursery();
+  const rested = useRested(input);
+  return useQuery({
+    queryKey: [nursery, 'plan', rested],
+    queryFn: ({ signal }) => {
+      if (!rested) throw new Error('Nothing chosen.');
+      return unwrap(api.POST('/api/nurseries/{nursery}/plan', { params: { path: { nursery } }, body: rested, signal }));
+    },
+    enabled: rested !== null,
+    placeholderData: (last) => last,
+    gcTime: 60_000,
+  });
+}
+
+export function useKeep() {
+  const nursery = useNursery();
+  const refresh = useRefresh();
+  const { idsFor } = useEntryIds();
+  return useMutation({
+    mutationFn: async ({ input, shown }: { input: BatchInput; shown: string }) =>
+      (
+        await unwrap(
+          api.POST('/api/nurseries/{nursery}/batches', {
+            params: { path: { nursery } },
+            body: { id: idsFor(input)[0], input, shown },
+          }),
+        )
+      ).id,
+    onSuccess: () => refresh(),
+  });
+}

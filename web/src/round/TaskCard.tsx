@@ -1,0 +1,216 @@
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Link from '@mui/material/Link';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { Link as To } from 'react-router';
+import { Problem } from '../api/client';
+import { useNursery, useUnits } from '../app/nursery';
+import { CropMark } from '../ui/CropMark';
+import { away, duration } from '../ui/dates';
+import { Reasons } from '../ui/Reasons';
+import { Tag } from '../ui/Tag';
+import { counted, number } from '../ui/units';
+import { amounts, restWords, when } from './model';
+import { NotYet } from './NotYet';
+import { useDone, type Task } from './useRound';
+
+/** One piece of work: what, how many, with what; done in one tap. */
+export function TaskCard({ task, today }: { task: Task; today: string }) {
+  const nursery = useNursery();
+  const units = useUnits();
+  const counting = task.stage === 'emerge';
+  const [typed, setTyped] = useState<string | null>(null);
+  const [carryOn, setCarryOn] = useState(true);
+  const [rest, setRest] = useState(task.leftover);
+  const [reason, setReason] = useState('');
+  const [open, setOpen] = useState(false);
+  const [putting, setPutting] = useState(false);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const done = useDone(task, today);
+
+  const text = typed ?? (counting ? '' : String(task.count));
+  const count = number(text);
+  const left = task.stage === 'sow' || counting ? 0 : task.seedlings - (count ?? 0);
+  const finish = () => {
+    if (count === null || !Number.isInteger(count) || count < 0) {
+      setWrong(counting ? 'Type how many are up so far.' : 'Type a whole number.');
+      return;
+    }
+    setWrong(null);
+    done.mutate(
+      {
+        count,
+        carryOn: counting && task.carryTo !== null && carryOn,
+        rest: left > 0 ? rest : 'stays',
+        reason: rest === 'lost' ? reason : null,
+      },
+      { onSuccess: () => setTyped(null) },
+    );
+  };
+  const step = (by: number) => setTyped(String(Math.max(0, Math.min(task.most, (count ?? 0) + by))));
+  const refused =
+    done.error instanceof Problem ? (Object.values(done.error.errors)[0]?.[0] ?? done.error.message) : done.error?.message;
+
+  return (
+    <Box
+      component="article"
+      data-task
+      tabIndex={-1}
+      aria-label={`${task.title} ${task.cultivar}`}
+      sx={{
+        bgcolor: 'background.paper',
+        border: 1,
+        borderColor: task.press === 'overdue' ? 'text.primary' : 'divider',
+        borderRadius: 1,
+        p: { xs: 1.5, md: 2 },
+        '&:focus': { outline: '3px solid', outlineOffset: 1 },
+        breakInside: 'avoid',
+      }}
+    >
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: { xs: 1.25, md: 2 }, alignItems: 'center' }}>
+        <Box sx={{ flex: '1 1 300px', minWidth: 0 }}>
+          <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mb: 0.25, flexWrap: 'wrap' }}>
+            <CropMark crop={task.crop} />
+            <Link
+              component={To}
+              to={`/n/${nursery}/batches/${task.batchId}`}
+              sx={{ fontWeight: 600, textDecorationColor: 'transparent', '&:hover': { textDecorationColor: 'inherit' } }}
+            >
+              {task.cultivar}
+            </Link>
+            <Tag quiet>{task.code}</Tag>
+            <Typography
+              component="span"
+              variant="body2"
+              sx={{
+                color: task.press === 'overdue' ? 'text.primary' : 'text.secondary',
+                fontWeight: task.press === 'overdue' ? 600 : 400,
+              }}
+            >
+              {when(task, today)}
+            </Typography>
+          </Box>
+          <Typography component="h3" sx={{ fontSize: { xs: '1.45rem', md: '1.6rem' }, fontWeight: 600, lineHeight: 1.15 }}>
+            {task.title} {!counting && <Box component="span">{counted(task.count, task.stage === 'sow' ? 'cell' : 'plant')}</Box>}
+          </Typography>
+          <Typography sx={{ fontSize: '1.05rem' }}>{amounts(task, units)}</Typography>
+        </Box>
+        <Box
+          className="no-print"
+          sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap', flex: { xs: '1 1 100%', sm: 'none' } }}
+        >
+          <Button
+            variant="outlined"
+            aria-label="One fewer"
+            onClick={() => step(-1)}
+            sx={{ minWidth: 48, minHeight: 52, fontSize: '1.3rem', px: 0 }}
+          >
+            −
+          </Button>
+          <TextField
+            value={text}
+            onChange={(e) => setTyped(e.target.value)}
+            placeholder={counting ? 'up' : ''}
+            error={wrong !== null}
+            slotProps={{
+              htmlInput: {
+                inputMode: 'numeric',
+                'aria-label': counting ? `Up so far, of ${task.seeds} seeds` : `How many, of ${task.most}`,
+                style: { textAlign: 'center', fontSize: '1.25rem', fontWeight: 600, padding: '11px 4px' },
+              },
+            }}
+            sx={{ width: 92 }}
+          />
+          <Button
+            variant="outlined"
+            aria-label="One more"
+            onClick={() => step(1)}
+            sx={{ minWidth: 48, minHeight: 52, fontSize: '1.3rem', px: 0 }}
+          >
+            +
+          </Button>
+          <Button
+            data-done
+            variant="contained"
+            loading={done.isPending}
+            onClick={finish}
+            sx={{ minHeight: 52, minWidth: 96, fontSize: '1.1rem', flex: { xs: 1, sm: 'none' } }}
+          >
+            {counting ? 'Log' : 'Done'}
+          </Button>
+        </Box>
+      </Box>
+
+      {left > 0 && typed !== null && (
+        <Box sx={{ mt: 1, display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
+          <Typography>The other {left}:</Typography>
+          {(['stays', 'snipped', 'lost'] as const).map((r) => (
+            <Button
+              key={r}
+              variant={rest === r ? 'contained' : 'outlined'}
+              color={rest === r ? 'primary' : 'inherit'}
+              onClick={() => setRest(r)}
+              aria-pressed={rest === r}
+            >
+              {restWords[r]}
+            </Button>
+          ))}
+          {rest === 'lost' && (
+            <TextField label="Why" value={reason} onChange={(e) => setReason(e.target.value)} sx={{ maxWidth: 240 }} />
+          )}
+        </Box>
+      )}
+      {counting && task.carryTo && (
+        <FormControlLabel
+          sx={{ mt: 0.5 }}
+          control={<Checkbox checked={carryOn} onChange={(e) => setCarryOn(e.target.checked)} />}
+          label={`Uncover, and carry on to ${task.carryTo}`}
+        />
+      )}
+      {(wrong ?? refused) && (
+        <Alert severity="error" sx={{ mt: 1 }}>
+          {wrong ?? refused}
+        </Alert>
+      )}
+      {task.conflict && (
+        <Typography color="error" sx={{ mt: 0.5 }}>
+          {task.conflict}
+        </Typography>
+      )}
+      <Box className="no-print" sx={{ display: 'flex', gap: 0.5, mt: 0.5, ml: -1, alignItems: 'center', flexWrap: 'wrap' }}>
+        <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open} sx={{ px: 1 }}>
+          Why
+        </Button>
+        <Button variant="text" onClick={() => setPutting(true)} sx={{ px: 1 }}>
+          Not yet
+        </Button>
+        {task.minutes > 1 && (
+          <Typography variant="body2" color="text.secondary" sx={{ ml: 0.5 }}>
+            about {duration(task.minutes)}
+          </Typography>
+        )}
+      </Box>
+      {open && (
+        <Box sx={{ mt: 0.5 }}>
+          <Reasons why={task.why} />
+          {task.cautions.map((c) => (
+            <Typography key={c} variant="body2" sx={{ mt: 0.5 }}>
+              <b>Care:</b> {c}
+            </Typography>
+          ))}
+        </Box>
+      )}
+      {putting && <NotYet task={task} today={today} onClose={() => setPutting(false)} />}
+      {task.putOffReason && (
+        <Typography variant="body2" color="text.secondary">
+          Put off before: {task.putOffReason} ({away(today, task.due)})
+        </Typography>
+      )}
+    </Box>
+  );
+}

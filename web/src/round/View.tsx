@@ -1,0 +1,197 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { Link as To } from 'react-router';
+import type { Schemas } from '../api/client';
+import { useNursery, useUnits } from '../app/nursery';
+import { CropMark } from '../ui/CropMark';
+import { day } from '../ui/dates';
+import { Empty, Waiting } from '../ui/Page';
+import { many, volume } from '../ui/units';
+import { headline } from './model';
+import { TaskCard } from './TaskCard';
+import { useRound } from './useRound';
+
+/** What do I do now? */
+export function RoundView() {
+  const nursery = useNursery();
+  const round = useRound();
+  if (!round.data) return <Waiting error={round.error} retry={() => void round.refetch()} />;
+  const { stops, today, coming, pickList, minutes, missing } = round.data;
+  if (missing) return <First missing={missing} base={`/n/${nursery}`} />;
+  const jobs = stops.reduce((n, s) => n + s.tasks.length, 0);
+
+  return (
+    <Box
+      sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 280px' }, columnGap: 4, rowGap: 3 }}
+    >
+      <Box>
+        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, mb: 1.5 }}>
+          <Typography variant="h1" sx={{ flex: 1 }}>
+            {headline(jobs, minutes)}
+          </Typography>
+          <Button
+            className="no-print"
+            variant="text"
+            onClick={() => window.print()}
+            sx={{ display: { xs: 'none', md: 'inline-flex' } }}
+          >
+            Print
+          </Button>
+        </Box>
+        {jobs === 0 && (
+          <Typography color="text.secondary">
+            {coming[0]
+              ? `Next: ${coming[0].title.toLowerCase()} ${coming[0].cultivar} on ${day(coming[0].due)}.`
+              : 'Nothing is planned in the next two weeks.'}
+          </Typography>
+        )}
+        <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+          {stops.map((stop, i) => (
+            <Stop key={stop.placeId} stop={stop} number={i + 1} today={today} last={i === stops.length - 1} />
+          ))}
+        </Box>
+      </Box>
+      <Box component="aside">
+        {pickList.length > 0 && <PickList items={pickList} />}
+        {coming.length > 0 && <Coming tasks={coming} base={`/n/${nursery}`} />}
+      </Box>
+    </Box>
+  );
+}
+
+/** A place on the walk; the line leads to the next. */
+function Stop({ stop, number, today, last }: { stop: Schemas['StopAnswer']; number: number; today: string; last: boolean }) {
+  return (
+    <Box component="li" sx={{ display: 'grid', gridTemplateColumns: '30px minmax(0, 1fr)', columnGap: { xs: 1, md: 1.5 } }}>
+      <Box sx={{ display: 'flex', flexDirection: 'column', alignItems: 'center' }}>
+        <Box
+          sx={{
+            width: 30,
+            height: 30,
+            borderRadius: '50%',
+            bgcolor: 'text.primary',
+            color: 'background.paper',
+            display: 'grid',
+            placeItems: 'center',
+            fontWeight: 600,
+          }}
+        >
+          {number}
+        </Box>
+        {!last && <Box sx={{ flex: 1, width: 3, bgcolor: 'divider', my: 0.5 }} />}
+      </Box>
+      <Box sx={{ pb: 2.5, minWidth: 0 }}>
+        <Typography variant="h2" sx={{ lineHeight: '30px', mb: 1 }}>
+          {stop.place}
+        </Typography>
+        <Box sx={{ display: 'grid', gap: 1.25 }}>
+          {stop.tasks.map((task) => (
+            <TaskCard
+              key={`${task.batchId}${task.stage}${task.from?.containerId ?? ''}${task.from?.placeId ?? ''}`}
+              task={task}
+              today={today}
+            />
+          ))}
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+function PickList({ items }: { items: Schemas['PickAnswer'][] }) {
+  const units = useUnits();
+  return (
+    <Box component="section" sx={{ mb: 3 }}>
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        Fetch
+      </Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {items.map((item) => (
+          <Box
+            component="li"
+            key={item.what}
+            sx={{ display: 'flex', justifyContent: 'space-between', gap: 2, py: 0.5, borderBottom: 1, borderColor: 'divider' }}
+          >
+            <span>{item.what}</span>
+            <b>{item.unit === 'L' ? `${many(volume.shown(item.amount, units))} ${volume.unit(units)}` : many(item.amount)}</b>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+function Coming({ tasks, base }: { tasks: Schemas['TaskAnswer'][]; base: string }) {
+  return (
+    <Box component="section">
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        Coming
+      </Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {tasks.map((t) => (
+          <Box
+            component="li"
+            key={`${t.batchId}${t.stage}${t.placeId}`}
+            sx={{
+              py: 0.75,
+              borderBottom: 1,
+              borderColor: 'divider',
+              display: 'grid',
+              gridTemplateColumns: '5.6rem minmax(0, 1fr)',
+            }}
+          >
+            <span>{day(t.due)}</span>
+            <Box>
+              {t.title}
+              <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.75, color: 'text.secondary' }}>
+                <CropMark crop={t.crop} size={13} />
+                <Link component={To} to={`${base}/batches/${t.batchId}`} underline="hover">
+                  {t.cultivar}
+                </Link>
+              </Box>
+            </Box>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+const firsts: Record<string, { title: string; text: string; to: string; action: string }> = {
+  site: {
+    title: 'When is your last frost?',
+    text: 'Everything is counted back from there: sowing, potting up, hardening off. One date is enough to begin.',
+    to: 'site',
+    action: 'Set the frost date',
+  },
+  places: {
+    title: 'Where do your plants stand?',
+    text: 'A windowsill, a mat, a glasshouse, a bed: with the warmth each has by day and by night.',
+    to: 'house',
+    action: 'Add places',
+  },
+  cultivars: {
+    title: 'What do you grow?',
+    text: 'Name your tomatoes and peppers, and how long each takes to ripen.',
+    to: 'house?part=cultivars',
+    action: 'Add cultivars',
+  },
+  batch: {
+    title: 'Nothing is planned yet',
+    text: 'Say how many plants you want: Juvenal says when to sow, and how much.',
+    to: 'plan',
+    action: 'Plan a batch',
+  },
+};
+
+function First({ missing, base }: { missing: string; base: string }) {
+  const first = firsts[missing] ?? firsts.batch;
+  if (!first) return null;
+  return (
+    <Empty title={first.title} to={`${base}/${first.to}`} action={first.action}>
+      {first.text}
+    </Empty>
+  );
+}

@@ -1,0 +1,111 @@
+import Box from '@mui/material/Box';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { v7 } from 'uuid';
+import { api, unwrap, type Schemas } from '../api/client';
+import { useNursery } from '../app/nursery';
+import { CropMark } from '../ui/CropMark';
+import { Choose, NumberField } from '../ui/Field';
+import { number } from '../ui/units';
+import { Rows, type FormProps } from './Rows';
+
+type Cultivar = Schemas['CultivarRow'];
+
+const groups: { value: Cultivar['group']; label: string }[] = [
+  { value: 'tomato', label: 'Tomato' },
+  { value: 'annuum', label: 'Pepper, sweet or common hot (C. annuum)' },
+  { value: 'chinense', label: 'Pepper, slow and very hot (C. chinense)' },
+];
+const habits: { value: Cultivar['habit']; label: string }[] = [
+  { value: 'dwarf', label: 'Dwarf' },
+  { value: 'bush', label: 'Bush' },
+  { value: 'half-bush', label: 'Half-bush' },
+  { value: 'tall', label: 'Tall' },
+];
+
+interface Form {
+  name: string;
+  group: Cultivar['group'];
+  habit: Cultivar['habit'];
+  daysToRipe: string;
+}
+
+export function Cultivars({ rows }: { rows: Cultivar[] }) {
+  const nursery = useNursery();
+  return (
+    <Rows<Cultivar, Form>
+      rows={rows}
+      title="A cultivar"
+      add="Add a cultivar"
+      lead="The tomatoes and peppers you grow, with the days from planting out to the first ripe fruit, as on the packet."
+      show={(c) => (
+        <>
+          <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+            <CropMark crop={c.crop} size={15} />
+            <Typography sx={{ fontWeight: 600 }}>{c.name}</Typography>
+          </Box>
+          <Typography color="text.secondary">
+            {habits.find((h) => h.value === c.habit)?.label.toLowerCase()}, {c.daysToRipe} days
+            {c.group === 'chinense' ? ', slow' : ''}
+          </Typography>
+        </>
+      )}
+      blank={() => ({ name: '', group: 'tomato', habit: 'tall', daysToRipe: '75' })}
+      formOf={(c) => ({ name: c.name, group: c.group, habit: c.habit, daysToRipe: String(c.daysToRipe) })}
+      read={(form, row) => {
+        const days = number(form.daysToRipe);
+        const errors: Record<string, string> =
+          days === null || !Number.isInteger(days) || Math.abs(days) > 1e6 ? { daysToRipe: 'Type a whole number of days.' } : {};
+        return {
+          errors,
+          row: {
+            id: row?.id ?? v7(),
+            version: row?.version ?? 0,
+            name: form.name,
+            crop: form.group === 'tomato' ? 'tomato' : 'pepper',
+            group: form.group,
+            habit: form.habit,
+            daysToRipe: days ?? 0,
+          },
+        };
+      }}
+      put={(body) => unwrap(api.PUT('/api/nurseries/{nursery}/cultivars', { params: { path: { nursery } }, body }))}
+      remove={(id) => unwrap(api.DELETE('/api/nurseries/{nursery}/cultivars/{id}', { params: { path: { nursery, id } } }))}
+      Form={CultivarForm}
+    />
+  );
+}
+
+function CultivarForm({ form, set, error }: FormProps<Form>) {
+  return (
+    <>
+      <TextField
+        label="Name"
+        autoFocus
+        value={form.name}
+        onChange={(e) => set({ name: e.target.value })}
+        error={Boolean(error('name'))}
+        helperText={error('name')}
+      />
+      <Choose
+        label="Kind"
+        value={form.group}
+        onChange={(group) => set({ group: group as Cultivar['group'] })}
+        options={groups}
+        error={error('group')}
+      />
+      <Choose
+        label="Habit"
+        value={form.habit}
+        onChange={(habit) => set({ habit: habit as Cultivar['habit'] })}
+        options={habits}
+      />
+      <NumberField
+        label="Days from planting to ripe"
+        value={form.daysToRipe}
+        onChange={(daysToRipe) => set({ daysToRipe })}
+        error={error('daysToRipe')}
+      />
+    </>
+  );
+}

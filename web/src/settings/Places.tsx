@@ -1,0 +1,143 @@
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { v7 } from 'uuid';
+import { api, unwrap, type Schemas } from '../api/client';
+import { useNursery } from '../app/nursery';
+import { Choose, NumberField } from '../ui/Field';
+import { number, temperature, type UnitSystem } from '../ui/units';
+import { Rows, type FormProps } from './Rows';
+
+type Place = Schemas['PlaceRow'];
+
+const kinds: { value: Place['kind']; label: string }[] = [
+  { value: 'mat', label: 'Heat mat' },
+  { value: 'lamps', label: 'Under lamps' },
+  { value: 'house', label: 'Room or house' },
+  { value: 'stand', label: 'Hardening stand' },
+  { value: 'open-bed', label: 'Open bed' },
+  { value: 'tunnel-bed', label: 'Tunnel bed' },
+];
+const isBed = (kind: Place['kind']) => kind === 'open-bed' || kind === 'tunnel-bed';
+
+interface Form {
+  name: string;
+  kind: Place['kind'];
+  walkOrder: string;
+  day: string;
+  night: string;
+  soil: string;
+  units: UnitSystem;
+}
+
+export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
+  const nursery = useNursery();
+  const path = { nursery };
+  const shown = (c: number | null) => (c === null ? '' : String(temperature.shown(c, units)));
+  return (
+    <Rows<Place, Form>
+      rows={rows}
+      title="A place"
+      add="Add a place"
+      lead="Where plants stand, in the order you walk. The warmth you keep there sets how fast they grow."
+      show={(p) => (
+        <>
+          <Typography sx={{ fontWeight: 600 }}>{p.name}</Typography>
+          <Typography color="text.secondary">
+            {isBed(p.kind)
+              ? kinds.find((k) => k.value === p.kind)?.label
+              : `${shown(p.dayC)} by day, ${shown(p.nightC)} by night${p.soilC === null ? '' : `, ${shown(p.soilC)} in the mix`} ${temperature.unit(units)}`}
+          </Typography>
+        </>
+      )}
+      blank={() => ({
+        name: '',
+        kind: 'house',
+        walkOrder: String((rows.at(-1)?.walkOrder ?? 0) + 10),
+        day: '',
+        night: '',
+        soil: '',
+        units,
+      })}
+      formOf={(p) => ({
+        name: p.name,
+        kind: p.kind,
+        walkOrder: String(p.walkOrder),
+        day: shown(p.dayC),
+        night: shown(p.nightC),
+        soil: shown(p.soilC),
+        units,
+      })}
+      read={(form, row) => {
+        const errors: Record<string, string> = {};
+        const degrees = (text: string, field: string, was: number | null) => {
+          if (text.trim() === '' || isBed(form.kind)) return null;
+          if (was !== null && text === shown(was)) return was;
+          const typed = number(text);
+          if (typed === null) errors[field] = 'Type degrees.';
+          return typed === null ? null : temperature.typed(typed, units);
+        };
+        const order = number(form.walkOrder);
+        if (order === null || !Number.isInteger(order)) errors.walkOrder = 'Type a whole number.';
+        return {
+          errors,
+          row: {
+            id: row?.id ?? v7(),
+            version: row?.version ?? 0,
+            name: form.name,
+            kind: form.kind,
+            walkOrder: order ?? 0,
+            dayC: degrees(form.day, 'dayC', row?.dayC ?? null),
+            nightC: degrees(form.night, 'nightC', row?.nightC ?? null),
+            soilC: degrees(form.soil, 'soilC', row?.soilC ?? null),
+          },
+        };
+      }}
+      put={(body) => unwrap(api.PUT('/api/nurseries/{nursery}/places', { params: { path }, body }))}
+      remove={(id) => unwrap(api.DELETE('/api/nurseries/{nursery}/places/{id}', { params: { path: { nursery, id } } }))}
+      Form={PlaceForm}
+    />
+  );
+}
+
+function PlaceForm({ form, set, error }: FormProps<Form>) {
+  const unit = temperature.unit(form.units);
+  return (
+    <>
+      <TextField
+        label="Name"
+        autoFocus
+        value={form.name}
+        onChange={(e) => set({ name: e.target.value })}
+        error={Boolean(error('name'))}
+        helperText={error('name')}
+      />
+      <Choose label="What it is" value={form.kind} onChange={(kind) => set({ kind: kind as Place['kind'] })} options={kinds} />
+      {!isBed(form.kind) && (
+        <>
+          <NumberField label="By day" unit={unit} value={form.day} onChange={(day) => set({ day })} error={error('dayC')} />
+          <NumberField
+            label="By night"
+            unit={unit}
+            value={form.night}
+            onChange={(night) => set({ night })}
+            error={error('nightC')}
+          />
+          <NumberField
+            label="In the mix (optional)"
+            unit={unit}
+            value={form.soil}
+            onChange={(soil) => set({ soil })}
+            error={error('soilC')}
+            help="Where a mat or cable warms it. Mains near water: a protected socket, a drip loop, a rated mat."
+          />
+        </>
+      )}
+      <NumberField
+        label="Place in the walk"
+        value={form.walkOrder}
+        onChange={(walkOrder) => set({ walkOrder })}
+        error={error('walkOrder')}
+      />
+    </>
+  );
+}

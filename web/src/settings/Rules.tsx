@@ -1,0 +1,104 @@
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Radio from '@mui/material/Radio';
+import RadioGroup from '@mui/material/RadioGroup';
+import Typography from '@mui/material/Typography';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { api, unwrap, type Schemas } from '../api/client';
+import { useNursery, useRefresh } from '../app/nursery';
+import { Choose } from '../ui/Field';
+import { Waiting } from '../ui/Page';
+import { useSay } from '../ui/Say';
+
+type HouseRules = Schemas['HouseRules'];
+
+/** Where growers differ: each option with the reason people hold it. A choice re-plans at once. */
+export function Rules() {
+  const nursery = useNursery();
+  const refresh = useRefresh();
+  const { say } = useSay();
+  const rules = useQuery({
+    queryKey: [nursery, 'rules'],
+    queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/rules', { params: { path: { nursery } } })),
+  });
+  const change = useMutation({
+    mutationFn: (body: Schemas['RulesInput']) =>
+      unwrap(api.PUT('/api/nurseries/{nursery}/rules', { params: { path: { nursery } }, body })),
+    onSuccess: (moved, sent) => {
+      const before = rules.data?.rules;
+      const plans = new Set(moved.map((m) => m.batchId)).size;
+      say(plans > 0 ? `Kept. ${plans} plans moved.` : 'Kept. No plan moved.', () => {
+        if (before) change.mutate({ version: sent.version + 1, rules: before });
+      });
+      return refresh();
+    },
+    onError: () => refresh(),
+  });
+  if (!rules.data) return <Waiting error={rules.error} />;
+  const { version, rules: now, texts } = rules.data;
+  const set = (code: string, value: string) => {
+    const numeric = typeof now[code as keyof HouseRules] === 'number';
+    change.mutate({ version, rules: { ...now, [code]: numeric ? Number(value) : value } });
+  };
+  return (
+    <Box sx={{ maxWidth: 860 }}>
+      {change.error && (
+        <Alert severity="error" sx={{ mb: 2 }}>
+          {change.error.message}
+        </Alert>
+      )}
+      {texts.map((rule) => (
+        <Box
+          component="section"
+          key={rule.code}
+          sx={{ borderBottom: 1, borderColor: 'divider', py: 1.5 }}
+          aria-labelledby={`rule-${rule.code}`}
+        >
+          <Typography variant="h2" id={`rule-${rule.code}`}>
+            {rule.title}
+          </Typography>
+          <Typography variant="body2" color="text.secondary">
+            {rule.changes}
+          </Typography>
+          <RadioGroup
+            value={String(now[rule.code as keyof HouseRules])}
+            onChange={(e) => set(rule.code, e.target.value)}
+            aria-labelledby={`rule-${rule.code}`}
+          >
+            {rule.options.map((o) => (
+              <FormControlLabel
+                key={o.value}
+                value={o.value}
+                disabled={change.isPending}
+                control={<Radio />}
+                sx={{ alignItems: 'flex-start', mt: 0.5, '& .MuiRadio-root': { pt: 0.5 } }}
+                label={
+                  <Box>
+                    <b>{o.label}</b>
+                    <Typography color="text.secondary">{o.why}</Typography>
+                  </Box>
+                }
+              />
+            ))}
+          </RadioGroup>
+          {rule.code === 'pepperTiming' && now.pepperTiming === 'after-average-frost' && (
+            <Box sx={{ maxWidth: 220, mt: 1, ml: 4 }}>
+              <Choose
+                label="Weeks"
+                value={String(now.pepperWeeksAfterFrost)}
+                onChange={(w) => set('pepperWeeksAfterFrost', w)}
+                options={['2', '3', '4'].map((w) => ({ value: w, label: w }))}
+              />
+            </Box>
+          )}
+          {rule.notOffered && (
+            <Typography variant="body2" color="text.secondary" sx={{ mt: 1, ml: 4 }}>
+              {rule.notOffered}
+            </Typography>
+          )}
+        </Box>
+      ))}
+    </Box>
+  );
+}

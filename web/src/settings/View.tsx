@@ -1,0 +1,51 @@
+import Box from '@mui/material/Box';
+import Tab from '@mui/material/Tab';
+import Tabs from '@mui/material/Tabs';
+import { useSearchParams } from 'react-router';
+import { useCatalogue, useSite } from '../app/nursery';
+import { Waiting } from '../ui/Page';
+import { Containers } from './Containers';
+import { Cultivars } from './Cultivars';
+import { Numbers } from './Numbers';
+import { Places } from './Places';
+import { Rules } from './Rules';
+
+const parts = ['places', 'containers', 'cultivars', 'rules', 'numbers'] as const;
+const names = {
+  places: 'Places',
+  containers: 'Containers',
+  cultivars: 'Cultivars',
+  rules: 'House rules',
+  numbers: 'Where the numbers come from',
+};
+
+/** The house: places, containers, cultivars, rules. */
+export function HouseView() {
+  const [search, setSearch] = useSearchParams();
+  const catalogue = useCatalogue();
+  const site = useSite();
+  const part = parts.find((p) => p === search.get('part')) ?? 'places';
+  if (!catalogue.data || !site.data) return <Waiting error={catalogue.error ?? site.error} />;
+  const units = site.data.input.units;
+  return (
+    <Box>
+      <Tabs
+        value={part}
+        onChange={(_, p: string) => setSearch({ part: p })}
+        variant="scrollable"
+        allowScrollButtonsMobile
+        textColor="inherit"
+        sx={{ mb: 2, borderBottom: 1, borderColor: 'divider', '& .MuiTab-root': { fontSize: '1rem', minHeight: 48, px: 1.5 } }}
+      >
+        {parts.map((p) => (
+          <Tab key={p} value={p} label={names[p]} />
+        ))}
+      </Tabs>
+      {part === 'places' && <Places rows={catalogue.data.places} units={units} />}
+      {part === 'containers' && <Containers rows={catalogue.data.containers} units={units} />}
+      {part === 'cultivars' && <Cultivars rows={catalogue.data.cultivars} />}
+      {part === 'rules' && <Rules />}
+      {part === 'numbers' && <Numbers />}
+    </Box>
+  );
+}

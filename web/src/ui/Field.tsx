@@ -1,0 +1,71 @@
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import InputAdornment from '@mui/material/InputAdornment';
+import type { ReactNode } from 'react';
+
+interface Shared {
+  label: string;
+  error?: string | undefined;
+  help?: string;
+  disabled?: boolean;
+}
+
+/** A number as typed text: nothing is lost or changed while typing. */
+export function NumberField(
+  props: Shared & { value: string; onChange: (text: string) => void; unit?: string; autoFocus?: boolean },
+) {
+  return (
+    <TextField
+      label={props.label}
+      value={props.value}
+      autoFocus={props.autoFocus ?? false}
+      disabled={props.disabled ?? false}
+      error={Boolean(props.error)}
+      helperText={props.error ?? props.help}
+      onChange={(e) => props.onChange(e.target.value)}
+      slotProps={{
+        htmlInput: { inputMode: 'decimal', autoComplete: 'off' },
+        input: props.unit ? { endAdornment: <InputAdornment position="end">{props.unit}</InputAdornment> } : {},
+      }}
+    />
+  );
+}
+
+/** A choice from a short list, the platform's own on phones. */
+export function Choose(
+  props: Shared & { value: string; onChange: (value: string) => void; options: { value: string; label: ReactNode }[] },
+) {
+  const known = props.options.some((o) => o.value === props.value);
+  return (
+    <TextField
+      select
+      label={props.label}
+      value={known ? props.value : ''}
+      disabled={props.disabled ?? false}
+      error={Boolean(props.error)}
+      helperText={props.error ?? props.help}
+      onChange={(e) => props.onChange(e.target.value)}
+    >
+      {props.options.map((o) => (
+        <MenuItem key={o.value} value={o.value}>
+          {o.label}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+/** A day, by the platform's own picker. */
+export function DayField(props: Shared & { value: string; onChange: (iso: string) => void; min?: string; max?: string }) {
+  return (
+    <TextField
+      type="date"
+      label={props.label}
+      value={props.value}
+      error={Boolean(props.error)}
+      helperText={props.error ?? props.help}
+      onChange={(e) => props.onChange(e.target.value)}
+      slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: props.min, max: props.max } }}
+    />
+  );
+}

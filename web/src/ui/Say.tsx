@@ -1,0 +1,74 @@
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import Snackbar from '@mui/material/Snackbar';
+import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
+
+interface Said {
+  text: string;
+  bad: boolean;
+  undo?: () => void;
+  key: number;
+}
+
+interface Say {
+  say: (text: string, undo?: () => void) => void;
+  complain: (text: string) => void;
+  /** Undoes what was said last, while it can be. */
+  undoLast: () => void;
+}
+
+const Context = createContext<Say>({ say: () => undefined, complain: () => undefined, undoLast: () => undefined });
+
+// The hook belongs to the provider: one small module for both.
+export const useSay = (): Say => useContext(Context);
+
+export function SayProvider({ children }: { children: ReactNode }) {
+  const [said, setSaid] = useState<Said | null>(null);
+  const say = useCallback(
+    (text: string, undo?: () => void) => setSaid({ text, bad: false, key: Date.now(), ...(undo ? { undo } : {}) }),
+    [],
+  );
+  const complain = useCallback((text: string) => setSaid({ text, bad: true, key: Date.now() }), []);
+  const undoLast = useCallback(() => {
+    const undo = said?.undo;
+    setSaid(null);
+    undo?.();
+  }, [said]);
+  const value = useMemo(() => ({ say, complain, undoLast }), [say, complain, undoLast]);
+  return (
+    <Context.Provider value={value}>
+      {children}
+      <Snackbar
+        key={said?.key}
+        open={said !== null}
+        autoHideDuration={said?.bad ? 12_000 : 8_000}
+        onClose={(_, reason) => {
+          if (reason !== 'clickaway') setSaid(null);
+        }}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
+        sx={{ mb: { xs: 8, md: 1 } }}
+      >
+        {said?.bad ? (
+          <Alert severity="error" variant="filled" onClose={() => setSaid(null)} sx={{ fontSize: '1rem' }}>
+            {said.text}
+          </Alert>
+        ) : (
+          <Alert
+            icon={false}
+            role="status"
+            sx={{ bgcolor: 'text.primary', color: 'background.paper', fontSize: '1rem', alignItems: 'center', py: 0 }}
+            action={
+              said?.undo && (
+                <Button onClick={undoLast} sx={{ color: 'label.main', textDecoration: 'none' }}>
+                  Undo
+                </Button>
+              )
+            }
+          >
+            {said?.text}
+          </Alert>
+        )}
+      </Snackbar>
+    </Context.Provider>
+  );
+}

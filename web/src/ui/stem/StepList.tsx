@@ -1,0 +1,79 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useState, type ReactNode } from 'react';
+import type { Schemas } from '../../api/client';
+import { day, daysBetween, span } from '../dates';
+import { Reasons } from '../Reasons';
+
+type Step = Schemas['StepAnswer'];
+
+/** The stages as a list: day first, then what, where, and the reason when opened. */
+export function StepList({ steps, actions }: { steps: Step[]; actions?: (step: Step) => ReactNode }) {
+  return (
+    <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0, borderTop: 1, borderColor: 'divider' }}>
+      {steps.map((step) => (
+        <Row key={step.stage} step={step} actions={actions?.(step)} />
+      ))}
+    </Box>
+  );
+}
+
+function Row({ step, actions }: { step: Step; actions?: ReactNode }) {
+  const [open, setOpen] = useState(false);
+  const done = step.doneOn !== null;
+  const off = step.doneOn ? daysBetween(step.due, step.doneOn) : 0;
+  return (
+    <Box component="li" sx={{ borderBottom: 1, borderColor: 'divider', py: 0.75 }}>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr auto', sm: '7.5rem 9.5rem 1fr auto' },
+          columnGap: 2,
+          alignItems: 'center',
+        }}
+      >
+        <Typography sx={{ fontWeight: 600, fontSize: '1.06rem', opacity: done ? 0.85 : 1 }}>
+          {day(step.mid)}
+          {step.lockedOn && !done ? ' (fixed)' : ''}
+        </Typography>
+        <Typography sx={{ gridRow: { xs: 2, sm: 1 }, gridColumn: { xs: 1, sm: 2 } }}>
+          {step.title}
+          <Typography component="span" variant="body2" color="text.secondary" sx={{ display: 'block' }}>
+            {done
+              ? off === 0
+                ? 'done as planned'
+                : `done, ${Math.abs(off)} d ${off > 0 ? 'later' : 'earlier'}`
+              : step.low === step.high
+                ? ' '
+                : span(step.low, step.high)}
+          </Typography>
+        </Typography>
+        <Typography color="text.secondary" sx={{ display: { xs: 'none', sm: 'block' }, minWidth: 0 }}>
+          {step.stage === 'ripe' ? '' : `${step.place}${step.container ? `, ${step.container}` : ''}`}
+        </Typography>
+        <Box sx={{ gridRow: { xs: '1 / 3', sm: 1 }, gridColumn: { xs: 2, sm: 4 }, display: 'flex', alignItems: 'center' }}>
+          {actions}
+          <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open} sx={{ px: 1, minWidth: 44 }}>
+            Why
+          </Button>
+        </Box>
+      </Box>
+      {step.conflict && (
+        <Typography color="error" sx={{ mt: 0.25 }}>
+          {step.conflict}
+        </Typography>
+      )}
+      {step.putOffTo && !done && step.putOffReason && (
+        <Typography variant="body2" color="text.secondary">
+          Put off: {step.putOffReason}
+        </Typography>
+      )}
+      {open && (
+        <Box sx={{ pt: 0.5, pb: 0.5 }}>
+          <Reasons why={step.why} spread={step.spread} />
+        </Box>
+      )}
+    </Box>
+  );
+}

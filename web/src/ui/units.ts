@@ -1,0 +1,36 @@
+import type { Schemas } from '../api/client';
+
+export type UnitSystem = Schemas['UnitSystem'];
+
+/** Figures as the grower reads and types them; the server and the store know SI alone. */
+export const temperature = {
+  unit: (u: UnitSystem) => (u === 'us' ? '°F' : '°C'),
+  shown: (celsius: number, u: UnitSystem) => (u === 'us' ? Math.round((celsius * 9) / 5 + 32) : Math.round(celsius * 10) / 10),
+  typed: (value: number, u: UnitSystem) => (u === 'us' ? Math.round((((value - 32) * 5) / 9) * 100) / 100 : value),
+};
+
+const litresPerGallon = 3.785411784;
+
+export const volume = {
+  unit: (u: UnitSystem) => (u === 'us' ? 'gal' : 'L'),
+  shown: (litres: number, u: UnitSystem) => {
+    const value = u === 'us' ? litres / litresPerGallon : litres;
+    return value >= 10 ? Math.round(value) : value >= 1 ? Math.round(value * 10) / 10 : Math.round(value * 1000) / 1000;
+  },
+  typed: (value: number, u: UnitSystem) => (u === 'us' ? value * litresPerGallon : value),
+};
+
+export const many = (n: number): string => n.toLocaleString('en-GB', { maximumFractionDigits: 1 });
+
+/** "1 tray", "3 trays". */
+export const counted = (n: number, one: string, more = `${one}s`): string => `${many(n)} ${n === 1 ? one : more}`;
+
+/** A typed number: spaces and thin separators are forgiven, a decimal comma too. Null where it is none. */
+export function number(text: string): number | null {
+  const plain = text
+    .trim()
+    .replace(/[\s\u202f']/g, '')
+    .replace(',', '.');
+  if (plain === '' || !/^[-+]?\d*\.?\d+$/.test(plain)) return null;
+  return Number(plain);
+}

@@ -1,0 +1,11 @@
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  plugins: [react()],
+  // Replaced by the server in each answer.
+  html: { cspNonce: 'JUVENAL_CSP_NONCE' },
+  build: { assetsInlineLimit: 0, modulePreload: { polyfill: false } },
+  server: { proxy: { '/api': 'http://127.0.0.1:5080' } },
+  test: { environment: 'jsdom', include: ['src/**/*.test.{ts,tsx}'] },
+});
