@@ -131,7 +131,7 @@ install_npm() {
   local dir=$1 stamp=$1/node_modules/.juvenal-lock
   cmp -s "$dir/package-lock.json" "$stamp" && return
   say "Installing front-end packages"
-  (cd "$dir" && npm ci --no-fund --no-audit --loglevel=error) || fail "npm could not install the front end's packages."
+  (cd "$dir" && npm ci --no-fund --no-audit --loglevel=error >/tmp/juvenal-npm.log 2>&1) || { head -20 /tmp/juvenal-npm.log >&2; fail "npm could not install the packages in $dir."; }
   cp "$dir/package-lock.json" "$stamp"
 }
 

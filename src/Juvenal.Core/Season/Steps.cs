@@ -29,7 +29,7 @@ internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow windo
         return new(stage, date, Due(stage), facts, place, container, leaves, Why(stage, facts), facts.Done is null ? parts : [], Conflict(stage, facts));
     }
 
-    private DateOnly Due(Stage stage) => stage switch
+    private DateOnly Due(Stage stage) => request.FactsOf(stage).Locked ?? stage switch
     {
         Stage.Sow => best,
         Stage.Harden => DayOf(Math.Max(course.Free[(int)stage], Target.DayNumber - request.Rules.HardeningDays)),

@@ -33,6 +33,8 @@ public static class Server
         builder.Services.AddSingleton(_ => NpgsqlDataSource.Create(builder.Configuration["JUVENAL_DB"] ?? Settings.Required("JUVENAL_DB")));
         builder.Services.AddSingleton<Database>();
         builder.Services.AddSingleton<Writer>();
+        // It warns about each session answer, whose headers are the stricter ones.
+        builder.Logging.AddFilter("Microsoft.AspNetCore.Antiforgery", LogLevel.Error);
         builder.Services.AddProblemDetails();
         builder.Services.AddExceptionHandler<ProblemMapper>();
         builder.Services.AddOpenApi(o => o.AddSchemaTransformer(PlainNumbers.Transform));

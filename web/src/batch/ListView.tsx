@@ -94,9 +94,14 @@ export function BatchListView() {
             <Box sx={{ display: { xs: 'none', md: 'block' } }}>
               <SmallStem steps={b.steps} range={range} today={site.data.today} />
             </Box>
-            <Typography sx={{ gridColumn: { xs: '1 / 3', md: 'auto' } }} color={b.conflict ? 'error' : 'text.secondary'}>
-              {b.next ? `${b.next.title} ${day(b.next.mid)}` : 'done'}
-            </Typography>
+            <Box sx={{ gridColumn: { xs: '1 / 3', md: 'auto' } }}>
+              <Typography>{b.next ? `${b.next.title} ${day(b.next.mid)}` : 'done'}</Typography>
+              {b.conflict && (
+                <Typography variant="body2" color="error">
+                  a fixed day conflicts
+                </Typography>
+              )}
+            </Box>
           </Box>
         ))}
       </Box>

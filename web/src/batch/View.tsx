@@ -10,6 +10,7 @@ import { useState } from 'react';
 import { useParams } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
 import { CropMark } from '../ui/CropMark';
+import { day } from '../ui/dates';
 import { DayField } from '../ui/Field';
 import { Waiting } from '../ui/Page';
 import { StemLine } from '../ui/stem/StemLine';
@@ -31,6 +32,7 @@ export function BatchView() {
 
 function Whole({ batch }: { batch: Batch }) {
   const [fixing, setFixing] = useState<Schemas['StepAnswer'] | null>(null);
+  const next = batch.steps.find((s) => s.doneOn === null && s.stage !== 'ripe');
   return (
     <Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1.5, mb: 1 }}>
@@ -84,6 +86,11 @@ function Whole({ batch }: { batch: Batch }) {
           {w.text}
         </Alert>
       ))}
+      {next && (
+        <Typography sx={{ fontSize: '1.1rem', mb: 1.5 }}>
+          Next: <b>{next.title.toLowerCase()}</b> on <b>{day(next.mid)}</b>. {next.why[0]?.text}
+        </Typography>
+      )}
       <StemLine steps={batch.steps} window={batch.window} today={batch.today} />
       <Box
         sx={{

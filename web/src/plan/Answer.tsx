@@ -1,40 +1,36 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { day } from '../ui/dates';
+import type { ReactNode } from 'react';
+import { day, span } from '../ui/dates';
 import { StemLine } from '../ui/stem/StemLine';
 import { StepList } from '../ui/stem/StepList';
 import { counted, many, volume, type UnitSystem } from '../ui/units';
 import type { PlanAnswer } from './usePlan';
 
-/** The plan: the answer first, the picture, then every step with its reason. */
-export function Answer({ plan, today, units, tray }: { plan: PlanAnswer; today: string; units: UnitSystem; tray: string }) {
+/** The answer first: when, how much, and what to know before keeping it. */
+export function Figures({ plan, units, tray, keep }: { plan: PlanAnswer; units: UnitSystem; tray: string; keep: ReactNode }) {
   const sow = plan.steps.find((s) => s.stage === 'sow');
   const out = plan.steps.find((s) => s.stage === 'plant-out');
   const ripe = plan.steps.find((s) => s.stage === 'ripe');
   const q = plan.quantity;
   if (!sow || !out || !ripe) return null;
+  const mix = `${many(volume.shown(q.mixLitres, units))} ${volume.unit(units)} mix`;
+  const trays = q.trays === null ? null : `${q.trays} × ${tray}`;
   return (
     <Box>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, rowGap: 1, mb: 1 }}>
-        <Figure
-          label="Sow"
-          value={day(sow.mid)}
-          note={sow.low === sow.high ? '' : `${day(sow.low)} to ${day(sow.high)} would do`}
-        />
+      <Box
+        sx={{ display: 'flex', flexWrap: { xs: 'wrap', md: 'nowrap' }, columnGap: 3, rowGap: 1, mb: 1, alignItems: 'flex-start' }}
+      >
+        <Figure label="Sow" value={day(sow.mid)} note={sow.low === sow.high ? '' : `${span(sow.low, sow.high)} would do`} />
         <Figure
           label="Sow how much"
           value={counted(q.cells, 'cell')}
-          note={[
-            counted(q.seeds, 'seed'),
-            q.trays === null ? null : `${q.trays} × ${tray}`,
-            `${many(volume.shown(q.mixLitres, units))} ${volume.unit(units)} mix`,
-          ]
-            .filter(Boolean)
-            .join(' · ')}
+          note={[counted(q.seeds, 'seed'), trays, mix].filter(Boolean).join(' · ')}
         />
         <Figure label="Plant out" value={day(out.mid)} note={`${plan.leavesAtPlanting} leaves, about ${plan.heightCm} cm`} />
-        <Figure label="First ripe" value={day(ripe.mid)} note={`${day(ripe.low)} to ${day(ripe.high)}`} />
+        <Figure label="First ripe" value={day(ripe.mid)} note={span(ripe.low, ripe.high)} />
+        <Box sx={{ ml: { md: 'auto' }, width: { xs: '100%', md: 'auto' }, display: 'grid' }}>{keep}</Box>
       </Box>
       {plan.warnings.map((w) => (
         <Alert
@@ -48,18 +44,26 @@ export function Answer({ plan, today, units, tray }: { plan: PlanAnswer; today: 
             border: 2,
             borderColor: 'text.primary',
             fontSize: '1rem',
-            py: 0.25,
+            py: 0,
           }}
         >
           {w.text}
         </Alert>
       ))}
-      {plan.choices.length > 0 && <Choices plan={plan} />}
+    </Box>
+  );
+}
+
+/** The picture, the ways out, and every step with its reason. */
+export function Details({ plan, today }: { plan: PlanAnswer; today: string }) {
+  return (
+    <Box>
       <StemLine steps={plan.steps} window={plan.window} today={today} />
       <Typography variant="body2" color="text.secondary" sx={{ my: 1 }}>
-        {many(q.expected)} plants expected; enough in {Math.round(q.probabilityOfEnough * 1000) / 10} cases of 100. Losses that
-        take a whole tray (mouse, damping off) are not in this: a spare tray is.
+        {many(plan.quantity.expected)} plants expected; enough in {Math.round(plan.quantity.probabilityOfEnough * 1000) / 10}{' '}
+        cases of 100. Losses that take a whole tray (mouse, damping off) are not in this: a spare tray is.
       </Typography>
+      {plan.choices.length > 0 && <Choices plan={plan} />}
       <StepList steps={plan.steps} />
     </Box>
   );
@@ -89,7 +93,14 @@ function Choices({ plan }: { plan: PlanAnswer }) {
       sx={{
         borderCollapse: 'collapse',
         mb: 1.5,
-        '& td, & th': { textAlign: 'left', pr: 3, py: 0.5, borderBottom: 1, borderColor: 'divider' },
+        '& td, & th': {
+          textAlign: 'left',
+          pr: { xs: 1, md: 3 },
+          py: 0.5,
+          fontSize: { xs: '0.95rem', md: '1rem' },
+          borderBottom: 1,
+          borderColor: 'divider',
+        },
       }}
     >
       <thead>
@@ -103,8 +114,12 @@ function Choices({ plan }: { plan: PlanAnswer }) {
         {plan.choices.map((c) => (
           <tr key={c.code}>
             <td>{c.text}</td>
-            <td>{day(c.plantOut)}</td>
-            <td>{day(c.ripe)}</td>
+            <Box component="td" sx={{ whiteSpace: 'nowrap' }}>
+              {day(c.plantOut)}
+            </Box>
+            <Box component="td" sx={{ whiteSpace: 'nowrap' }}>
+              {day(c.ripe)}
+            </Box>
           </tr>
         ))}
       </tbody>

@@ -6,13 +6,13 @@ import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
 import { useCatalogue, useNursery, useSite } from '../app/nursery';
-import { CropMark } from '../ui/CropMark';
-import { Choose, DayField, NumberField } from '../ui/Field';
+import { DayField } from '../ui/Field';
 import { Empty, Waiting } from '../ui/Page';
 import { useSay } from '../ui/Say';
-import { Answer } from './Answer';
+import { Details, Figures } from './Answer';
 import { differences, firstForm, read, type Form } from './model';
 import { PathForm } from './PathForm';
+import { SowingForm } from './SowingForm';
 import { useKeep, usePreview, type PlanAnswer } from './usePlan';
 
 /** When do I sow, and how much? */
@@ -63,12 +63,14 @@ function Planner({ site, catalogue }: { site: Schemas['SiteAnswer']; catalogue: 
   const [changed, setChanged] = useState<{ plan: PlanAnswer; differences: string[] } | null>(null);
   const units = site.input.units;
   const bad = Object.keys(errors).length > 0 || problem !== null;
-  const plan = preview.data;
+  // The last plan stays in sight, greyed, while what is typed cannot be planned.
+  const [shown, setShown] = useState<PlanAnswer | null>(null);
+  if (preview.data && preview.data !== shown) setShown(preview.data);
 
-  const keepIt = (shown: PlanAnswer) => {
+  const keepIt = (plan: PlanAnswer) => {
     if (!input) return;
     keep.mutate(
-      { input, shown: shown.version },
+      { input, shown: plan.version },
       {
         onSuccess: (id) => {
           say('Kept. Round will say when to sow.');
@@ -77,7 +79,7 @@ function Planner({ site, catalogue }: { site: Schemas['SiteAnswer']; catalogue: 
         onError: (e) => {
           if (e instanceof Problem && e.code === 'plan-changed') {
             const now = e.current as PlanAnswer;
-            setChanged({ plan: now, differences: differences(shown, now) });
+            setChanged({ plan: now, differences: differences(plan, now) });
             void preview.refetch();
           }
         },
@@ -88,70 +90,21 @@ function Planner({ site, catalogue }: { site: Schemas['SiteAnswer']; catalogue: 
   const general = problem && Object.keys(problem.errors).length === 0 ? problem.message : problem?.at('site');
   return (
     <Box
-      sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '300px minmax(0, 1fr)' }, columnGap: 4, rowGap: 3 }}
+      sx={{
+        display: 'grid',
+        // On a phone the answer stands first, then what it depends on, then the reasons.
+        gridTemplateAreas: { xs: '"head" "form" "rest"', md: '"form head" "form rest"' },
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '300px minmax(0, 1fr)' },
+        gridTemplateRows: { md: 'auto 1fr' },
+        columnGap: 4,
+        rowGap: { xs: 2.5, md: 0 },
+      }}
     >
-      <Box component="form" onSubmit={(e) => e.preventDefault()} aria-label="What to raise" sx={{ order: { xs: 1, md: 0 } }}>
+      <Box component="form" onSubmit={(e) => e.preventDefault()} aria-label="What to raise" sx={{ gridArea: 'form' }}>
         <Typography variant="h1" sx={{ mb: 1.5, display: { xs: 'none', md: 'block' } }}>
           Plan a batch
         </Typography>
-        <Box sx={{ display: 'grid', gap: 1.5, mb: 2.5 }}>
-          <Choose
-            label="Cultivar"
-            value={form.cultivarId}
-            onChange={(cultivarId) => set({ cultivarId })}
-            error={error('cultivarId')}
-            options={catalogue.cultivars.map((c) => ({
-              value: c.id,
-              label: (
-                <Box component="span" sx={{ display: 'inline-flex', gap: 1, alignItems: 'center' }}>
-                  <CropMark crop={c.crop} size={14} /> {c.name}
-                </Box>
-              ),
-            }))}
-          />
-          <NumberField
-            label="Plants wanted"
-            value={form.plantsWanted}
-            onChange={(plantsWanted) => set({ plantsWanted })}
-            error={error('sowing.plantsWanted')}
-          />
-          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
-            <NumberField
-              label="Germination"
-              unit="%"
-              value={form.germination}
-              onChange={(germination) => set({ germination })}
-              error={error('sowing.germination')}
-            />
-            <NumberField
-              label="Seeds a cell"
-              value={form.seedsPerCell}
-              onChange={(seedsPerCell) => set({ seedsPerCell })}
-              error={error('sowing.seedsPerCell')}
-            />
-            <NumberField
-              label="Survive"
-              unit="%"
-              value={form.survival}
-              onChange={(survival) => set({ survival })}
-              error={error('sowing.survival')}
-            />
-            <NumberField
-              label="How sure"
-              unit="%"
-              value={form.confidence}
-              onChange={(confidence) => set({ confidence })}
-              error={error('sowing.confidence')}
-            />
-            <NumberField
-              label="Seeds in hand"
-              value={form.seedsAvailable}
-              onChange={(seedsAvailable) => set({ seedsAvailable })}
-              error={error('sowing.seedsAvailable')}
-            />
-            <NumberField label="Season" value={form.season} onChange={(season) => set({ season })} error={error('season')} />
-          </Box>
-        </Box>
+        <SowingForm form={form} set={set} catalogue={catalogue} error={error} />
         <PathForm form={form} set={set} catalogue={catalogue} units={units} error={error} />
         <DayField
           label="Fix the planting day (optional)"
@@ -160,7 +113,7 @@ function Planner({ site, catalogue }: { site: Schemas['SiteAnswer']; catalogue: 
           error={error('locks')}
         />
       </Box>
-      <Box sx={{ minWidth: 0 }} aria-live="polite" aria-busy={preview.isFetching}>
+      <Box sx={{ gridArea: 'head', minWidth: 0 }} aria-live="polite" aria-busy={preview.isFetching}>
         {general && (
           <Alert severity="error" sx={{ mb: 2 }}>
             {general}
@@ -192,41 +145,34 @@ function Planner({ site, catalogue }: { site: Schemas['SiteAnswer']; catalogue: 
             {keep.error.message}
           </Alert>
         )}
-        {plan ? (
+        {shown ? (
           <Box sx={{ opacity: bad ? 0.35 : 1 }}>
-            <Answer
-              plan={plan}
-              today={site.today}
+            <Figures
+              plan={shown}
               units={units}
               tray={catalogue.containers.find((c) => c.id === form.trayId)?.name ?? ''}
+              keep={
+                <Button
+                  variant="contained"
+                  disabled={bad || preview.isFetching || preview.isPlaceholderData}
+                  loading={keep.isPending}
+                  onClick={() => keepIt(changed?.plan ?? shown)}
+                  sx={{ minHeight: 52, px: 3, fontSize: '1.1rem', whiteSpace: 'nowrap' }}
+                >
+                  Keep this plan
+                </Button>
+              }
             />
-            <Box
-              sx={{
-                position: { xs: 'fixed', md: 'sticky' },
-                bottom: { xs: 64, md: 12 },
-                right: { xs: 12, md: 'auto' },
-                zIndex: 4,
-                mt: 2,
-                display: 'flex',
-                justifyContent: 'flex-end',
-              }}
-            >
-              <Button
-                variant="contained"
-                size="large"
-                disabled={bad || preview.isFetching || preview.isPlaceholderData}
-                loading={keep.isPending}
-                onClick={() => keepIt(changed?.plan ?? plan)}
-                sx={{ minHeight: 52, px: 4, fontSize: '1.1rem' }}
-              >
-                Keep this plan
-              </Button>
-            </Box>
           </Box>
         ) : (
           !bad && <Waiting error={preview.error} />
         )}
       </Box>
+      {shown && (
+        <Box sx={{ gridArea: 'rest', minWidth: 0, opacity: bad ? 0.35 : 1 }}>
+          <Details plan={shown} today={site.today} />
+        </Box>
+      )}
     </Box>
   );
 }

@@ -49,7 +49,7 @@ export function firstForm(catalogue: Catalogue, season: number): Form {
     seedlingPlaceId: kind('lamps', 'house', 'mat'),
     moves: pot ? [{ containerId: pot.id, placeId: kind('house', 'lamps') }] : [],
     hardeningPlaceId: kind('stand', 'house'),
-    bedId: catalogue.places.find((p) => p.dayC === null)?.id ?? '',
+    bedId: (catalogue.places.find((p) => p.kind === 'open-bed') ?? catalogue.places.find((p) => p.dayC === null))?.id ?? '',
     plantOutOn: '',
   };
 }

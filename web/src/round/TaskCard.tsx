@@ -67,7 +67,9 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
         border: 1,
         borderColor: task.press === 'overdue' ? 'text.primary' : 'divider',
         borderRadius: 1,
-        p: { xs: 1.5, md: 2 },
+        px: { xs: 1.5, md: 2 },
+        pt: { xs: 1.25, md: 1.5 },
+        pb: 0.5,
         '&:focus': { outline: '3px solid', outlineOffset: 1 },
         breakInside: 'avoid',
       }}
@@ -100,10 +102,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
           </Typography>
           <Typography sx={{ fontSize: '1.05rem' }}>{amounts(task, units)}</Typography>
         </Box>
-        <Box
-          className="no-print"
-          sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap', flex: { xs: '1 1 100%', sm: 'none' } }}
-        >
+        <Box className="no-print" sx={{ display: 'flex', alignItems: 'center', gap: 0.75, flex: { xs: '1 1 100%', sm: 'none' } }}>
           <Button
             variant="outlined"
             aria-label="One fewer"
@@ -124,7 +123,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
                 style: { textAlign: 'center', fontSize: '1.25rem', fontWeight: 600, padding: '11px 4px' },
               },
             }}
-            sx={{ width: 92 }}
+            sx={{ width: { xs: 'auto', sm: 92 }, minWidth: 62, flex: { xs: 1, sm: 'none' } }}
           />
           <Button
             variant="outlined"
@@ -139,7 +138,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
             variant="contained"
             loading={done.isPending}
             onClick={finish}
-            sx={{ minHeight: 52, minWidth: 96, fontSize: '1.1rem', flex: { xs: 1, sm: 'none' } }}
+            sx={{ minHeight: 52, minWidth: 96, fontSize: '1.1rem', ml: 0.5 }}
           >
             {counting ? 'Log' : 'Done'}
           </Button>
@@ -182,7 +181,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
           {task.conflict}
         </Typography>
       )}
-      <Box className="no-print" sx={{ display: 'flex', gap: 0.5, mt: 0.5, ml: -1, alignItems: 'center', flexWrap: 'wrap' }}>
+      <Box className="no-print" sx={{ display: 'flex', gap: 0.5, mt: 0.25, ml: -1, alignItems: 'center', flexWrap: 'wrap' }}>
         <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open} sx={{ px: 1 }}>
           Why
         </Button>

@@ -61,15 +61,29 @@ export function RoundView() {
   );
 }
 
-/** A place on the walk; the line leads to the next. */
+/** A place on the walk; on a desk a line leads to the next. */
 function Stop({ stop, number, today, last }: { stop: Schemas['StopAnswer']; number: number; today: string; last: boolean }) {
   return (
-    <Box component="li" sx={{ display: 'grid', gridTemplateColumns: '30px minmax(0, 1fr)', columnGap: { xs: 1, md: 1.5 } }}>
-      <Box sx={{ display: 'flex', flexDirection: 'column', alignItems: 'center' }}>
+    <Box component="li" sx={{ position: 'relative', pl: { xs: 0, md: 5.25 }, pb: 2.5 }}>
+      {!last && (
+        <Box
+          sx={{
+            display: { xs: 'none', md: 'block' },
+            position: 'absolute',
+            left: 14,
+            top: 36,
+            bottom: 4,
+            width: 3,
+            bgcolor: 'divider',
+          }}
+        />
+      )}
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.25, mb: 1, ml: { md: -5.25 } }}>
         <Box
           sx={{
             width: 30,
             height: 30,
+            flex: 'none',
             borderRadius: '50%',
             bgcolor: 'text.primary',
             color: 'background.paper',
@@ -80,21 +94,16 @@ function Stop({ stop, number, today, last }: { stop: Schemas['StopAnswer']; numb
         >
           {number}
         </Box>
-        {!last && <Box sx={{ flex: 1, width: 3, bgcolor: 'divider', my: 0.5 }} />}
+        <Typography variant="h2">{stop.place}</Typography>
       </Box>
-      <Box sx={{ pb: 2.5, minWidth: 0 }}>
-        <Typography variant="h2" sx={{ lineHeight: '30px', mb: 1 }}>
-          {stop.place}
-        </Typography>
-        <Box sx={{ display: 'grid', gap: 1.25 }}>
-          {stop.tasks.map((task) => (
-            <TaskCard
-              key={`${task.batchId}${task.stage}${task.from?.containerId ?? ''}${task.from?.placeId ?? ''}`}
-              task={task}
-              today={today}
-            />
-          ))}
-        </Box>
+      <Box sx={{ display: 'grid', gap: 1.25 }}>
+        {stop.tasks.map((task) => (
+          <TaskCard
+            key={`${task.batchId}${task.stage}${task.from?.containerId ?? ''}${task.from?.placeId ?? ''}`}
+            task={task}
+            today={today}
+          />
+        ))}
       </Box>
     </Box>
   );

@@ -10,7 +10,7 @@ export function when(task: Task, today: string): string {
   if (task.press === 'coming') return away(today, task.due);
   const late = daysBetween(task.due, today);
   if (late <= 0) return 'today';
-  return late === 1 ? 'since yesterday' : `since ${late} days`;
+  return late === 1 ? 'due yesterday' : `due ${late} days ago`;
 }
 
 /** With what, and where to. */

@@ -69,6 +69,11 @@ export function RiskCurve({
             ) : (
               <path d={`M${x(w.opens) - 7} ${y(risk) - 8}h14L${x(w.opens)} ${y(risk) + 8}Z`} fill={p.pepper.main} />
             )}
+            {risk >= 0.01 && (
+              <text x={x(w.opens) + 12} y={y(risk) - 4} {...text}>
+                {Math.round(risk * 100)}%
+              </text>
+            )}
             <text
               x={x(w.opens)}
               y={top + 18 + i * 44}

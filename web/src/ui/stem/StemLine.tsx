@@ -28,7 +28,7 @@ export function StemLine({ steps, window: gate, today }: Props) {
     return () => observer.disconnect();
   }, []);
   return (
-    <Box ref={box} sx={{ width: '100%', minHeight: 150 }}>
+    <Box ref={box} sx={{ width: '100%', minHeight: width > 0 ? 0 : 150 }}>
       {width > 0 && <Picture steps={steps} window={gate} today={today} width={width} />}
     </Box>
   );
@@ -168,6 +168,10 @@ function Stage({ node, stem, small }: { node: StemNode; stem: number; small: boo
           textAnchor="middle"
           fontFamily={condensed}
           fill={step.conflict ? p.error.main : p.text.primary}
+          stroke={p.background.default}
+          strokeWidth="4"
+          strokeOpacity="0.7"
+          paintOrder="stroke"
         >
           <tspan x={label.x} dy={label.above ? -14 : 0} fontSize="15" fontWeight="600">
             {label.title}

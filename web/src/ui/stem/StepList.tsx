@@ -33,10 +33,7 @@ function Row({ step, actions }: { step: Step; actions?: ReactNode }) {
           alignItems: 'center',
         }}
       >
-        <Typography sx={{ fontWeight: 600, fontSize: '1.06rem', opacity: done ? 0.85 : 1 }}>
-          {day(step.mid)}
-          {step.lockedOn && !done ? ' (fixed)' : ''}
-        </Typography>
+        <Typography sx={{ fontWeight: 600, fontSize: '1.06rem', opacity: done ? 0.85 : 1 }}>{day(step.mid)}</Typography>
         <Typography sx={{ gridRow: { xs: 2, sm: 1 }, gridColumn: { xs: 1, sm: 2 } }}>
           {step.title}
           <Typography component="span" variant="body2" color="text.secondary" sx={{ display: 'block' }}>
@@ -44,9 +41,11 @@ function Row({ step, actions }: { step: Step; actions?: ReactNode }) {
               ? off === 0
                 ? 'done as planned'
                 : `done, ${Math.abs(off)} d ${off > 0 ? 'later' : 'earlier'}`
-              : step.low === step.high
-                ? ' '
-                : span(step.low, step.high)}
+              : step.lockedOn
+                ? 'you fixed this day'
+                : step.low === step.high
+                  ? ' '
+                  : span(step.low, step.high)}
           </Typography>
         </Typography>
         <Typography color="text.secondary" sx={{ display: { xs: 'none', sm: 'block' }, minWidth: 0 }}>

@@ -36,7 +36,7 @@ export function stemPicture(steps: Step[], today: string, windowHigh: string, wi
   const firstStep = shown[0];
   const lastStep = shown.at(-1);
   if (!firstStep || !lastStep) return { width, x: () => 0, nodes: [], months: [], stretches: [], rows: 0 };
-  const days = shown.flatMap((s) => [s.low, s.mid, s.high, s.due]).concat(windowHigh);
+  const days = shown.flatMap((s) => (s.doneOn ? [s.mid, s.due] : [s.low, s.mid, s.high])).concat(windowHigh);
   const sorted = [...days].sort();
   const start = dayjs(sorted[0]).subtract(2, 'day');
   const last = sorted.at(-1) ?? lastStep.mid;

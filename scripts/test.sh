@@ -1,0 +1,107 @@
+# ./juvenal test: everything, on a fresh machine too. Ends with “N passed, N failed”.
+
+PASSED=0
+FAILED=0
+
+# A check that passes or fails as a whole: its output is shown where it fails.
+check() {
+  local name=$1 log; shift
+  log=$(mktemp)
+  printf '  %-34s' "$name"
+  if "$@" >"$log" 2>&1; then
+    PASSED=$((PASSED + 1)); echo ok
+  else
+    FAILED=$((FAILED + 1)); echo FAILED; tail -60 "$log"
+  fi
+  rm -f "$log"
+}
+
+# A test runner: its own counts are added up. $2 is an extended regex for “passed”, $3 for “failed”; both find a number.
+runner() {
+  local name=$1 passed_pattern=$2 failed_pattern=$3 log code=0 passed failed; shift 3
+  log=$(mktemp)
+  printf '  %-34s' "$name"
+  "$@" >"$log" 2>&1 || code=$?
+  sed -i 's/\x1b\[[0-9;]*m//g' "$log"
+  passed=$(grep -oE "$passed_pattern" "$log" | grep -oE '[0-9]+' | tail -1 || true)
+  failed=$(grep -oE "$failed_pattern" "$log" | grep -oE '[0-9]+' | tail -1 || true)
+  passed=${passed:-0}
+  failed=${failed:-0}
+  # A runner that broke down, or ran nothing, counts as a failure.
+  if [ "$code" != 0 ] && [ "$failed" = 0 ] || [ "$passed" = 0 ]; then failed=$((failed + 1)); fi
+  PASSED=$((PASSED + passed)); FAILED=$((FAILED + failed))
+  echo "$passed passed, $failed failed"
+  [ "$failed" = 0 ] || tail -150 "$log"
+  rm -f "$log"
+}
+
+client_is_fresh() {
+  cp web/src/api/openapi.json "$1/openapi.json"; cp web/src/api/schema.d.ts "$1/schema.d.ts"
+  dotnet build src/Juvenal.Web --no-incremental --no-restore -v q || return 1
+  (cd web && npm run --silent client) || return 1
+  local stale=0
+  cmp web/src/api/openapi.json "$1/openapi.json" && cmp web/src/api/schema.d.ts "$1/schema.d.ts" || stale=1
+  [ "$stale" = 0 ] || echo "The API has changed: run dotnet build src/Juvenal.Web and npm run client in web/, then commit web/src/api."
+  return "$stale"
+}
+
+in_web() { (cd web && npm run --silent "$@"); }
+
+end_to_end() {
+  # The demo on a database of its own, served on a port of its own.
+  owner_sql postgres "drop database if exists juvenal_e2e with (force)" && owner_sql postgres "create database juvenal_e2e" || return 1
+  export JUVENAL_DB="$WEB_DB;Database=juvenal_e2e" JUVENAL_WEB_ROOT=$PWD/web/dist
+  JUVENAL_OWNER_DB="$OWNER_DB;Database=juvenal_e2e" dotnet out/Juvenal.Web/Juvenal.Web.dll migrate || return 1
+  dotnet out/Juvenal.Demo/Juvenal.Demo.dll || return 1
+  local port=5480
+  while ! port_is_free "$port"; do port=$((port + 1)); done
+  ASPNETCORE_URLS="http://127.0.0.1:$port" Logging__LogLevel__Default=Warning dotnet out/Juvenal.Web/Juvenal.Web.dll &
+  E2E_SERVER=$!
+  for _ in $(seq 1 100); do port_is_free "$port" || break; read -rt 0.1 <> <(:) || true; done
+  local code=0
+  (cd tests/e2e && JUVENAL_URL="http://127.0.0.1:$port" "$@") || code=$?
+  kill -TERM "$E2E_SERVER" 2>/dev/null || true
+  wait "$E2E_SERVER" 2>/dev/null || true
+  return "$code"
+}
+
+clean_up() {
+  kill -TERM "${E2E_SERVER:-0}" 2>/dev/null || true
+  stop_cluster
+}
+
+run_tests() {
+  need_dotnet
+  need_node
+  need_timezones
+  [ -x /usr/bin/chromium ] || need_packages chromium
+  export CI=${CI:-true}
+  say "Preparing"
+  dotnet restore Juvenal.slnx --locked-mode -v q >/tmp/juvenal-restore.log 2>&1 || { tail -20 /tmp/juvenal-restore.log; fail "The .NET packages could not be restored."; }
+  install_npm web
+  install_npm tests/e2e
+  trap clean_up EXIT
+  start_cluster test no
+  export JUVENAL_TEST_OWNER=$OWNER_DB JUVENAL_TEST_WEB=$WEB_DB
+  local scratch; scratch=$(mktemp -d)
+
+  say "Checks"
+  check "API client is fresh" client_is_fresh "$scratch"
+  check "Build, analyzers" dotnet build Juvenal.slnx --no-restore -v q
+  check "C# format" dotnet format Juvenal.slnx --no-restore --verify-no-changes --severity warn
+  check "Front end: types and build" in_web build
+  check "Front end: lint" in_web lint
+  check "Front end: format" in_web format
+
+  say "Tests"
+  runner "Core" 'succeeded: [0-9]+' 'failed: [0-9]+' dotnet test --project tests/Juvenal.Core.Tests --no-build
+  runner "HTTP on PostgreSQL" 'succeeded: [0-9]+' 'failed: [0-9]+' dotnet test --project tests/Juvenal.Web.Tests --no-build
+  runner "Front end" 'Tests .*[0-9]+ passed' '[0-9]+ failed' in_web test
+  sources_stamp web > out/.web 2>/dev/null || { mkdir -p out; sources_stamp web > out/.web; }
+  build_all
+  runner "Interface in Chromium" '[0-9]+ passed' '[0-9]+ failed' end_to_end npx playwright test
+
+  rm -rf "$scratch"
+  printf '\n%s passed, %s failed\n' "$PASSED" "$FAILED"
+  [ "$FAILED" = 0 ]
+}

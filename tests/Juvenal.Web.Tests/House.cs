@@ -1,0 +1,161 @@
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using Juvenal.Core.Site;
+using Juvenal.Store;
+using Juvenal.Store.Cultivars;
+using Juvenal.Store.Nurseries;
+using Juvenal.Store.Places;
+using Juvenal.Store.Site;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Npgsql;
+using Xunit;
+
+namespace Juvenal.Web.Tests;
+
+/// <summary>A server on a database of its own, with a nursery whose day is fixed, for one test class.</summary>
+public class House(TestCluster cluster) : IAsyncLifetime
+{
+    public static readonly DateOnly Today = new(2026, 2, 1);
+
+    private WebApplicationFactory<Program>? _server;
+
+    public TestCluster Cluster { get; } = cluster;
+
+    public string DatabaseName { get; private set; } = "";
+
+    public Guid Nursery { get; } = Guid.CreateVersion7();
+
+    public Guid Tomato { get; } = Guid.CreateVersion7();
+
+    public Guid Pepper { get; } = Guid.CreateVersion7();
+
+    public Guid Mat { get; } = Guid.CreateVersion7();
+
+    public Guid Lamps { get; } = Guid.CreateVersion7();
+
+    public Guid Glass { get; } = Guid.CreateVersion7();
+
+    public Guid Stand { get; } = Guid.CreateVersion7();
+
+    public Guid Porch { get; } = Guid.CreateVersion7();
+
+    public Guid Bed { get; } = Guid.CreateVersion7();
+
+    public Guid Tray { get; private set; }
+
+    public Guid Pot { get; private set; }
+
+    public HttpClient Client { get; private set; } = null!;
+
+    public NpgsqlDataSource Source { get; private set; } = null!;
+
+    public Database Database => new(Source);
+
+    public IServiceProvider Services => _server!.Services;
+
+    public virtual async ValueTask InitializeAsync()
+    {
+        DatabaseName = await Cluster.NewDatabaseAsync();
+        Source = NpgsqlDataSource.Create(Cluster.WebOf(DatabaseName));
+        await FurnishAsync();
+        _server = new WebApplicationFactory<Program>().WithWebHostBuilder(b => b
+            .UseSetting("JUVENAL_DB", Cluster.WebOf(DatabaseName))
+            .UseSetting("Logging:LogLevel:Default", "Warning"));
+        Client = _server.CreateClient();
+        var session = await Client.GetFromJsonAsync<JsonNode>("/api/session");
+        Client.DefaultRequestHeaders.Add("X-Juvenal-Token", (string)session!["token"]!);
+    }
+
+    public HttpClient Stranger() => _server!.CreateClient();
+
+    public async ValueTask DisposeAsync()
+    {
+        if (_server is not null) await _server.DisposeAsync();
+        if (Source is not null) await Source.DisposeAsync();
+        GC.SuppressFinalize(this);
+    }
+
+    public string Path(string rest) => $"/api/nurseries/{Nursery}/{rest}";
+
+    public JsonObject Input(int wanted = 60, Guid? germination = null, Guid? cultivar = null) => new()
+    {
+        ["cultivarId"] = cultivar ?? Tomato,
+        ["season"] = 2026,
+        ["plantsWanted"] = wanted,
+        ["germination"] = 0.85,
+        ["survival"] = 0.95,
+        ["confidence"] = 0.9,
+        ["seedsPerCell"] = 1,
+        ["seedsAvailable"] = null,
+        ["trayId"] = Tray,
+        ["germinationPlaceId"] = germination ?? Mat,
+        ["seedlingPlaceId"] = Lamps,
+        ["moves"] = new JsonArray(new JsonObject { ["containerId"] = Pot, ["placeId"] = Glass }),
+        ["hardeningPlaceId"] = Stand,
+        ["bedId"] = Bed,
+        ["locks"] = new JsonObject(),
+    };
+
+    public async Task<(int Status, JsonNode Body)> PostAsync(string path, JsonNode body) => await AnswerAsync(await Client.PostAsJsonAsync(Path(path), body));
+
+    public async Task<(int Status, JsonNode Body)> PutAsync(string path, JsonNode body) => await AnswerAsync(await Client.PutAsJsonAsync(Path(path), body));
+
+    public async Task<JsonNode> GetAsync(string path) => (await Client.GetFromJsonAsync<JsonNode>(Path(path)))!;
+
+    /// <summary>Plans and keeps a batch; its id.</summary>
+    public async Task<Guid> KeepAsync(JsonObject input)
+    {
+        var (_, plan) = await PostAsync("plan", input.DeepClone());
+        var id = Guid.CreateVersion7();
+        var (status, body) = await PostAsync("batches", new JsonObject { ["id"] = id, ["input"] = input, ["shown"] = (string)plan["version"]! });
+        Assert.True(status == 201, body.ToJsonString());
+        return id;
+    }
+
+    public Task<(int Status, JsonNode Body)> LogAsync(Guid batch, JsonObject entry)
+    {
+        entry["id"] ??= Guid.CreateVersion7();
+        entry["happenedOn"] ??= Today.ToString("yyyy-MM-dd");
+        return PostAsync($"batches/{batch}/entries", entry);
+    }
+
+    public JsonObject Group(Guid place, bool pot = false, bool bed = false) => new() { ["containerId"] = bed ? null : pot ? Pot : Tray, ["placeId"] = place };
+
+    public static async Task<(int Status, JsonNode Body)> AnswerAsync(HttpResponseMessage answer)
+    {
+        var text = await answer.Content.ReadAsStringAsync();
+        return ((int)answer.StatusCode, text.Length == 0 ? new JsonObject() : JsonNode.Parse(text)!);
+    }
+
+    public static string? Sentence(JsonNode problem, string field) => (string?)problem["errors"]?[field]?[0];
+
+    protected virtual async Task FurnishAsync()
+    {
+        await using var nursery = await Database.WriteAsync(Nursery, default);
+        await NurserySetup.CreateAsync(nursery, "Test yard", "Europe/Vienna", 47, Today, default);
+        await new SiteStore(nursery).ChangeAsync(new(1, "Europe/Vienna", 47, new FrostDates(SeasonDay.From(5, 9), null), false), default);
+        var places = new PlaceStore(nursery);
+        await places.PutAsync(new(Mat, 0, "Mat", PlaceKind.Mat, 1, 21, 18, 25), default);
+        await places.PutAsync(new(Lamps, 0, "Lamps", PlaceKind.Lamps, 2, 21, 18, null), default);
+        await places.PutAsync(new(Glass, 0, "Glass", PlaceKind.House, 3, 20, 15, null), default);
+        await places.PutAsync(new(Stand, 0, "Stand", PlaceKind.Stand, 4, 16, 9, null), default);
+        await places.PutAsync(new(Porch, 0, "Cold porch", PlaceKind.House, 5, 9, 5, null), default);
+        await places.PutAsync(new(Bed, 0, "Bed", PlaceKind.OpenBed, 6, null, null, null), default);
+        var cultivars = new CultivarStore(nursery);
+        await cultivars.PutAsync(new(Tomato, 0, "Made-up Red", Core.Cultivars.Crop.Tomato, Core.Cultivars.SpeciesGroup.Tomato, Core.Cultivars.Habit.Tall, 70), default);
+        await cultivars.PutAsync(new(Pepper, 0, "Made-up Horn", Core.Cultivars.Crop.Pepper, Core.Cultivars.SpeciesGroup.Annuum, Core.Cultivars.Habit.Bush, 80), default);
+        var containers = await new ContainerStore(nursery).AllAsync(default);
+        Tray = containers.Find(c => c.Cells == 72)!.Id;
+        Pot = containers.Find(c => c.Name == "9 cm pot")!.Id;
+        await nursery.CommitAsync(default);
+    }
+
+    /// <summary>Winds the nursery's clock to a day.</summary>
+    public async Task WindToAsync(DateOnly day)
+    {
+        await using var nursery = await Database.WriteAsync(Nursery, default);
+        await new SiteStore(nursery).WindToAsync(day, default);
+        await new Store.Plans.PlanStore(nursery, TimeProvider.System).ReplanAllAsync(default);
+        await nursery.CommitAsync(default);
+    }
+}

@@ -1,0 +1,114 @@
+using System.Text.Json.Nodes;
+using Juvenal.Core.Ledger;
+using Juvenal.Store.Batches;
+using Xunit;
+
+namespace Juvenal.Web.Tests;
+
+/// <summary>The ledger under the hands of several people.</summary>
+public class LedgerTests(House house) : IClassFixture<House>
+{
+    [Fact]
+    public async Task The_same_entry_sent_twice_has_one_effect_and_another_payload_none()
+    {
+        var batch = await SownAsync();
+        var entry = new JsonObject { ["id"] = Guid.CreateVersion7(), ["kind"] = "emerged", ["to"] = house.Group(house.Mat), ["seedlings"] = 30 };
+        Assert.Equal(200, (await house.LogAsync(batch, (JsonObject)entry.DeepClone())).Status);
+        Assert.Equal(200, (await house.LogAsync(batch, (JsonObject)entry.DeepClone())).Status);
+        entry["seedlings"] = 31;
+        var (status, problem) = await house.LogAsync(batch, entry);
+        Assert.Equal((409, "other-payload"), (status, (string)problem["code"]!));
+        Assert.Equal(30, (int)(await house.GetAsync($"batches/{batch}"))["emerged"]!);
+    }
+
+    [Fact]
+    public async Task Done_sent_twice_has_one_effect()
+    {
+        var batch = await house.KeepAsync(house.Input());
+        var done = new JsonObject { ["id"] = Guid.CreateVersion7(), ["extraId"] = Guid.CreateVersion7(), ["happenedOn"] = "2026-02-01", ["count"] = 80 };
+        Assert.Equal(200, (await house.PostAsync($"batches/{batch}/stages/sow/done", done.DeepClone())).Status);
+        Assert.Equal(200, (await house.PostAsync($"batches/{batch}/stages/sow/done", done.DeepClone())).Status);
+        done["count"] = 81;
+        Assert.Equal(409, (await house.PostAsync($"batches/{batch}/stages/sow/done", done)).Status);
+        Assert.Equal(80, (int)(await house.GetAsync($"batches/{batch}"))["seedsSown"]!);
+    }
+
+    /// <summary>Eight connections log shuffled, doubled and opposite entries; afterwards the projection is what the fold of the ledger says.</summary>
+    [Fact]
+    public async Task Entries_shuffled_and_doubled_over_eight_connections_equal_the_fold()
+    {
+        var batch = await SownAsync(seeds: 400);
+        var random = new Random(8);
+        var entries = Enumerable.Range(0, 60).Select(i => random.Next(4) switch
+        {
+            0 => new JsonObject { ["kind"] = "emerged", ["to"] = house.Group(house.Mat), ["seedlings"] = 100 + (i * 4) },
+            1 => new JsonObject { ["kind"] = "lost", ["from"] = house.Group(house.Mat), ["seedlings"] = random.Next(1, 4), ["reason"] = "slug" },
+            2 => Moved(house.Group(house.Mat), house.Group(house.Lamps), random.Next(1, 20)),
+            _ => Moved(house.Group(house.Lamps), house.Group(house.Mat), random.Next(1, 20)),
+        }).ToList();
+        foreach (var entry in entries)
+        {
+            entry["id"] = Guid.CreateVersion7();
+            entry["happenedOn"] = House.Today.ToString("yyyy-MM-dd");
+        }
+
+        var work = entries.Concat(entries).ToArray();
+        random.Shuffle(work);
+        var statuses = new System.Collections.Concurrent.ConcurrentBag<int>();
+        await Parallel.ForEachAsync(work, new ParallelOptions { MaxDegreeOfParallelism = 8 }, async (entry, _) => statuses.Add((await house.LogAsync(batch, (JsonObject)entry.DeepClone())).Status));
+        // Refused where the counts of that moment do not allow it; never a deadlock, never an error of ours.
+        Assert.All(statuses, s => Assert.Contains(s, new[] { 200, 409, 422 }));
+        Assert.Contains(200, statuses);
+
+        await using var reading = await house.Database.ReadAsync(house.Nursery, default);
+        var reader = new BatchReader(reading);
+        var stored = (await reader.OneAsync(batch, default)).State();
+        var (ledger, _) = await reader.LedgerAsync(batch, default);
+        var folded = Fold.Of(ledger.Select(e => e.Entry), 0.8);
+        Assert.Empty(folded.Contradictions);
+        Assert.Equal(folded.Groups.ToHashSet(), stored.Groups.ToHashSet());
+        Assert.Equal((folded.Emerged, folded.Lost), (stored.Emerged, stored.Lost));
+        Assert.Equal(stored.Emerged, stored.Seedlings + stored.Lost + stored.Snipped);
+    }
+
+    public static TheoryData<string, string, string> BadEntries => new()
+    {
+        { """{"kind":"emerged","to":"mat","seedlings":73}""", "seedlings", "73 up, but 72 seeds were sown: 72 at most." },
+        { """{"kind":"emerged","to":"mat","seedlings":39}""", "seedlings", "40 were counted up already: type the total so far, at least 40. If that was a miscount, undo it first." },
+        { """{"kind":"emerged","to":"mat","seedlings":-1}""", "seedlings", "From 0 to 5,000,000; -1 was given." },
+        { """{"kind":"lost","from":"mat","seedlings":41,"reason":"slug"}""", "seedlings", "Only 40 stand there on that day: 40 at most." },
+        { """{"kind":"lost","from":"mat","seedlings":4,"reason":" "}""", "reason", "Say why: it is what you look up next year." },
+        { """{"kind":"lost","from":"lamps","seedlings":1,"reason":"slug"}""", "seedlings", "Only 0 stand there on that day: 0 at most." },
+        { """{"kind":"emerged","to":"mat","seedlings":50,"happenedOn":"2026-02-02"}""", "happenedOn", "This day has not come yet." },
+        { """{"kind":"emerged","to":"mat","seedlings":50,"happenedOn":"2026-01-02"}""", "happenedOn", "They were sown on Sun 1 Feb: not before that." },
+        { """{"kind":"moved","from":"mat","to":"mat","seedlings":4,"containers":4,"containersTo":4}""", "to", "They stand there already." },
+        { """{"kind":"moved","from":"mat","seedlings":4}""", "to", "Choose one; this one is not there." },
+    };
+
+    [Theory]
+    [MemberData(nameof(BadEntries))]
+    public async Task A_wrong_entry_is_refused_at_its_field_and_changes_nothing(string json, string field, string sentence)
+    {
+        var batch = await SownAsync();
+        await house.LogAsync(batch, new JsonObject { ["kind"] = "emerged", ["to"] = house.Group(house.Mat), ["seedlings"] = 40 });
+        var entry = (JsonObject)JsonNode.Parse(json)!;
+        foreach (var side in new[] { "from", "to" })
+        {
+            if ((string?)entry[side] is { } place) entry[side] = house.Group(place == "mat" ? house.Mat : house.Lamps);
+        }
+
+        var (status, problem) = await house.LogAsync(batch, entry);
+        Assert.Equal((422, sentence), (status, House.Sentence(problem, field)));
+        Assert.Equal(40, (int)(await house.GetAsync($"batches/{batch}"))["standing"]!);
+    }
+
+    private static JsonObject Moved(JsonObject from, JsonObject to, int count) =>
+        new() { ["kind"] = "moved", ["from"] = from, ["to"] = to, ["seedlings"] = count, ["containers"] = 1, ["containersTo"] = 1 };
+
+    private async Task<Guid> SownAsync(int seeds = 72)
+    {
+        var batch = await house.KeepAsync(house.Input());
+        Assert.Equal(200, (await house.LogAsync(batch, new JsonObject { ["kind"] = "sown", ["stage"] = "sow", ["to"] = house.Group(house.Mat), ["seeds"] = seeds, ["containers"] = 72 })).Status);
+        return batch;
+    }
+}

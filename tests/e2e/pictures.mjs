@@ -1,0 +1,39 @@
+// Makes docs/screenshots anew from the demo nursery. Run by ./juvenal pictures.
+import { chromium } from '@playwright/test';
+import { browser } from './browser.mjs';
+
+const url = process.env.JUVENAL_URL ?? 'http://127.0.0.1:5080';
+const folder = process.env.JUVENAL_PICTURES ?? '../../docs/screenshots';
+const nursery = '019c0de0-0000-7000-8000-000000000001';
+const desk = { width: 1280, height: 800 };
+const phone = { width: 390, height: 844 };
+
+const pictures = [
+  { name: 'round', path: 'round', size: desk, scheme: 'light' },
+  { name: 'round-phone', path: 'round', size: phone, scheme: 'light' },
+  { name: 'round-phone-dark', path: 'round', size: phone, scheme: 'dark' },
+  { name: 'plan', path: 'plan', size: desk, scheme: 'light' },
+  { name: 'plan-dark', path: 'plan', size: desk, scheme: 'dark' },
+  { name: 'plan-phone', path: 'plan', size: phone, scheme: 'light' },
+  { name: 'batch', path: 'batches/019c0de0-0003-7000-8000-000000000003', size: desk, scheme: 'light' },
+  { name: 'batch-dark', path: 'batches/019c0de0-0003-7000-8000-000000000003', size: desk, scheme: 'dark' },
+  { name: 'batch-phone', path: 'batches/019c0de0-0003-7000-8000-000000000003', size: phone, scheme: 'light' },
+  { name: 'batches', path: 'batches', size: desk, scheme: 'light' },
+  { name: 'site', path: 'site', size: desk, scheme: 'light' },
+  { name: 'house-rules', path: 'house?part=rules', size: desk, scheme: 'light' },
+  { name: 'places', path: 'house?part=places', size: desk, scheme: 'light' },
+];
+
+const wanted = process.argv.slice(2);
+const chrome = await chromium.launch(browser);
+for (const { name, path, size, scheme } of pictures) {
+  if (wanted.length > 0 && !wanted.includes(name)) continue;
+  const page = await chrome.newPage({ viewport: size, colorScheme: scheme, reducedMotion: 'reduce' });
+  page.on('console', (m) => m.type() === 'error' && console.error(name, m.text()));
+  await page.goto(`${url}/n/${nursery}/${path}`);
+  await page.waitForLoadState('networkidle');
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: `${folder}/${name}.png` });
+  await page.close();
+}
+await chrome.close();

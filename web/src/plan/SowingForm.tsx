@@ -1,0 +1,76 @@
+import Box from '@mui/material/Box';
+import type { Schemas } from '../api/client';
+import { CropMark } from '../ui/CropMark';
+import { Choose, NumberField } from '../ui/Field';
+import type { Form } from './model';
+
+interface Props {
+  form: Form;
+  set: (change: Partial<Form>) => void;
+  catalogue: Schemas['CatalogueAnswer'];
+  error: (field: string) => string | undefined;
+}
+
+/** What is sown, and how many plants are wanted of it. */
+export function SowingForm({ form, set, catalogue, error }: Props) {
+  return (
+    <Box sx={{ display: 'grid', gap: 1.5, mb: 2.5 }}>
+      <Choose
+        label="Cultivar"
+        value={form.cultivarId}
+        onChange={(cultivarId) => set({ cultivarId })}
+        error={error('cultivarId')}
+        options={catalogue.cultivars.map((c) => ({
+          value: c.id,
+          label: (
+            <Box component="span" sx={{ display: 'inline-flex', gap: 1, alignItems: 'center' }}>
+              <CropMark crop={c.crop} size={14} /> {c.name}
+            </Box>
+          ),
+        }))}
+      />
+      <NumberField
+        label="Plants wanted"
+        value={form.plantsWanted}
+        onChange={(plantsWanted) => set({ plantsWanted })}
+        error={error('sowing.plantsWanted')}
+      />
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+        <NumberField
+          label="Germination"
+          unit="%"
+          value={form.germination}
+          onChange={(germination) => set({ germination })}
+          error={error('sowing.germination')}
+        />
+        <NumberField
+          label="Seeds a cell"
+          value={form.seedsPerCell}
+          onChange={(seedsPerCell) => set({ seedsPerCell })}
+          error={error('sowing.seedsPerCell')}
+        />
+        <NumberField
+          label="Survive"
+          unit="%"
+          value={form.survival}
+          onChange={(survival) => set({ survival })}
+          error={error('sowing.survival')}
+        />
+        <NumberField
+          label="How sure"
+          unit="%"
+          value={form.confidence}
+          onChange={(confidence) => set({ confidence })}
+          error={error('sowing.confidence')}
+        />
+        <NumberField
+          label="Seeds in hand"
+          value={form.seedsAvailable}
+          onChange={(seedsAvailable) => set({ seedsAvailable })}
+          error={error('sowing.seedsAvailable')}
+        />
+        <NumberField label="Season" value={form.season} onChange={(season) => set({ season })} error={error('season')} />
+      </Box>
+    </Box>
+  );
+}
