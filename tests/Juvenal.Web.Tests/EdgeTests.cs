@@ -86,7 +86,6 @@ public partial class EdgeTests(House house) : IClassFixture<House>
     [InlineData("""{"value":"1","from":"C","to":"F"}""")]
     [InlineData("""{"from":"C","to":"F"}""")]
     [InlineData("""{"value":NaN,"from":"C","to":"F"}""")]
-    [InlineData("""{"value":1e999,"from":"C","to":"F"}""")]
     [InlineData("""{"value":1,"value":2,"from":"C","to":"F"}""")]
     [InlineData("""{"value":1,"from":null,"to":"F"}""")]
     [InlineData("""[1,2""")]
@@ -119,6 +118,7 @@ public partial class EdgeTests(House house) : IClassFixture<House>
     [InlineData("pot-days", """{"crop":"tomato","volumeL":0.001,"meanTemperatureC":20}""", "volumeL")]
     [InlineData("pot-days", """{"crop":"pepper","volumeL":1,"meanTemperatureC":11}""", "meanTemperatureC")]
     [InlineData("units", """{"value":1,"from":"C","to":"L"}""", "to")]
+    [InlineData("units", """{"value":1e999,"from":"C","to":"F"}""", "value")]
     public async Task A_calculator_names_the_field_that_is_out_of_range(string name, string json, string field)
     {
         var (status, body) = await House.AnswerAsync(await CalcAsync(name, json));

@@ -11,10 +11,10 @@ internal static class FailureSentences
 
     public static string Of(Failure f) => f.Code switch
     {
-        "out-of-range" when f.High >= 1e12 => Invariant($"Not below {f.Low:#,0.##}; {f.Value:#,0.##} was given."),
-        "out-of-range" => Invariant($"From {f.Low:#,0.###} to {f.High:#,0.###}; {f.Value:#,0.###} was given."),
-        "share-to-one" => Invariant($"More than 0, at most 1 (100 %); {f.Value:0.###} was given."),
-        "share-below-one" => Invariant($"Between 0 and 1 (100 %), neither of them; {f.Value:0.###} was given."),
+        "out-of-range" when f.High >= 1e12 => Invariant($"Not below {f.Low:#,0.##}{Given(f)}."),
+        "out-of-range" => Invariant($"From {f.Low:#,0.###} to {f.High:#,0.###}{Given(f)}."),
+        "share-to-one" => $"More than 0, at most 1 (100 %){Given(f)}.",
+        "share-below-one" => $"Between 0 and 1 (100 %), neither of them{Given(f)}.",
         "unknown-unit" => $"“{f.Subject}” is none of the units C, F, cm, in, L, usgal, g, oz, m2, ft2.",
         "units-differ" => $"{f.Subject}: these measure different things.",
         "too-cold-to-emerge" => Invariant($"No {f.Subject} comes up at {f.Value:0.#} °C; it needs {(f.Subject == "pepper" ? "more than" : "at least")} {f.Low:0.#} °C, at most {f.High:0.#} °C."),
@@ -58,4 +58,7 @@ internal static class FailureSentences
         "day-impossible" => "There is no such day.",
         _ => "This cannot be.",
     };
+
+    // A number too large to be one (1e999) is read as infinite: it is not repeated.
+    private static string Given(Failure f) => f.Value is { } value && double.IsFinite(value) ? Invariant($"; {value:#,0.###} was given") : "";
 }
