@@ -3,6 +3,8 @@
 say()  { printf '\033[2m·\033[0m %s\n' "$*"; }
 fail() { printf 'juvenal: %s\n' "$*" >&2; exit 1; }
 
+# runuser is in sbin, which a plain PATH may lack.
+PATH=$PATH:/usr/sbin:/sbin
 export DOTNET_CLI_TELEMETRY_OPTOUT=1 DOTNET_NOLOGO=1 MSBUILDTERMINALLOGGER=off
 
 # Installs Debian packages where that is possible; else prints the line that would.

@@ -44,7 +44,7 @@ internal static class ReasonSentences
         "deviation-assumed" => Invariant($"Only the average date is known: a spread of {r.Value:0} days between years is assumed."),
         "freeze-years" => Invariant($"In 8 springs of 10 this gate opens within {r.Value:0} days of {Days.Say(r.Day)}."),
         "sow-back-from-window" => $"{Days.Many(r.Value!.Value)} before planting on {Days.Say(r.Day)}.",
-        "sow-late" => $"{Days.Many(r.Value!.Value)} later than best ({Days.Say(r.Day)}).",
+        "sow-late" => $"Sowing comes {Days.Many(r.Value!.Value)} later than best ({Days.Say(r.Day)}).",
         "sow-no-earlier" => r.Value < 1 ? "Not earlier: they would outgrow their last pot." : $"From {Days.Say(r.Day)} on would still do: earlier, they outgrow their last pot.",
         "sow-no-later" => $"Until {Days.Say(r.Day)} would still do: each day later plants a day later.",
         "emergence-at" => Invariant($"{Days.Many(r.Value!.Value)} at {m.Temperature(r.Limit)} on {r.Subject}."),

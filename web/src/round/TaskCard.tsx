@@ -164,13 +164,6 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
           )}
         </Box>
       )}
-      {counting && task.carryTo && (
-        <FormControlLabel
-          sx={{ mt: 0.5 }}
-          control={<Checkbox checked={carryOn} onChange={(e) => setCarryOn(e.target.checked)} />}
-          label={`Uncover, and carry on to ${task.carryTo}`}
-        />
-      )}
       {(wrong ?? refused) && (
         <Alert severity="error" sx={{ mt: 1 }}>
           {wrong ?? refused}
@@ -182,6 +175,13 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
         </Typography>
       )}
       <Box className="no-print" sx={{ display: 'flex', gap: 0.5, mt: 0.25, ml: -1, alignItems: 'center', flexWrap: 'wrap' }}>
+        {counting && task.carryTo && (
+          <FormControlLabel
+            sx={{ ml: 0, mr: 2 }}
+            control={<Checkbox checked={carryOn} onChange={(e) => setCarryOn(e.target.checked)} />}
+            label={`Uncover, and carry on to ${task.carryTo}`}
+          />
+        )}
         <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open} sx={{ px: 1 }}>
           Why
         </Button>

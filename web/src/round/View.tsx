@@ -148,7 +148,7 @@ function Coming({ tasks, base }: { tasks: Schemas['TaskAnswer'][]; base: string 
               borderBottom: 1,
               borderColor: 'divider',
               display: 'grid',
-              gridTemplateColumns: '5.6rem minmax(0, 1fr)',
+              gridTemplateColumns: '6.4rem minmax(0, 1fr)',
             }}
           >
             <span>{day(t.due)}</span>

@@ -35,7 +35,12 @@ export function HouseView() {
         variant="scrollable"
         allowScrollButtonsMobile
         textColor="inherit"
-        sx={{ mb: 2, borderBottom: 1, borderColor: 'divider', '& .MuiTab-root': { fontSize: '1rem', minHeight: 48, opacity: 1, px: 1.5 } }}
+        sx={{
+          mb: 2,
+          borderBottom: 1,
+          borderColor: 'divider',
+          '& .MuiTab-root': { fontSize: '1rem', minHeight: 48, opacity: 1, px: 1.5 },
+        }}
       >
         {parts.map((p) => (
           <Tab key={p} value={p} label={names[p]} />
