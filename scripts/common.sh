@@ -5,6 +5,7 @@ fail() { printf 'juvenal: %s\n' "$*" >&2; exit 1; }
 
 # runuser is in sbin, which a plain PATH may lack.
 PATH=$PATH:/usr/sbin:/sbin
+mkdir -p out/logs
 export DOTNET_CLI_TELEMETRY_OPTOUT=1 DOTNET_NOLOGO=1 MSBUILDTERMINALLOGGER=off
 
 # Installs Debian packages where that is possible; else prints the line that would.
@@ -16,8 +17,8 @@ need_packages() {
   # Debian makes a cluster of its own with the server package; it is not ours and not wanted.
   [ -d /etc/postgresql-common ] || mkdir -p /etc/postgresql-common
   [ -e /etc/postgresql-common/createcluster.conf ] || echo 'create_main_cluster = false' > /etc/postgresql-common/createcluster.conf
-  { DEBIAN_FRONTEND=noninteractive apt-get update -qq && DEBIAN_FRONTEND=noninteractive $line; } >/tmp/juvenal-apt.log 2>&1 \
-    || fail "apt-get could not install ${missing[*]}: see /tmp/juvenal-apt.log"
+  { DEBIAN_FRONTEND=noninteractive apt-get update -qq && DEBIAN_FRONTEND=noninteractive $line; } >out/logs/apt.log 2>&1 \
+    || fail "apt-get could not install ${missing[*]}: see out/logs/apt.log"
 }
 
 need_dotnet() {
@@ -133,7 +134,7 @@ install_npm() {
   local dir=$1 stamp=$1/node_modules/.juvenal-lock
   cmp -s "$dir/package-lock.json" "$stamp" && return
   say "Installing front-end packages"
-  (cd "$dir" && npm ci --no-fund --no-audit --loglevel=error >/tmp/juvenal-npm.log 2>&1) || { head -20 /tmp/juvenal-npm.log >&2; fail "npm could not install the packages in $dir."; }
+  (cd "$dir" && npm ci --no-fund --no-audit --loglevel=error) >out/logs/npm.log 2>&1 || { head -20 out/logs/npm.log >&2; fail "npm could not install the packages in $dir."; }
   cp "$dir/package-lock.json" "$stamp"
 }
 
@@ -148,8 +149,8 @@ build_all() {
   if [ "$(cat out/.server 2>/dev/null)" != "$server" ]; then
     say "Building the server"
     for project in Juvenal.Web Juvenal.Demo; do
-      dotnet publish "src/$project" -c Release -o "out/$project" -v q -p:OpenApiGenerateDocuments=false >/tmp/juvenal-build.log 2>&1 \
-        || { grep -E 'error' /tmp/juvenal-build.log | sort -u | head -20 >&2; fail "The server could not be built."; }
+      dotnet publish "src/$project" -c Release -o "out/$project" -v q -p:OpenApiGenerateDocuments=false >out/logs/build.log 2>&1 \
+        || { grep -E 'error' out/logs/build.log | sort -u | head -20 >&2; fail "The server could not be built."; }
     done
     echo "$server" > out/.server
   fi
@@ -157,7 +158,7 @@ build_all() {
   if [ "$(cat out/.web 2>/dev/null)" != "$front" ]; then
     install_npm web
     say "Building the front end"
-    (cd web && npm run --silent build) >/tmp/juvenal-web.log 2>&1 || { tail -30 /tmp/juvenal-web.log >&2; fail "The front end could not be built."; }
+    (cd web && npm run --silent build) >out/logs/web.log 2>&1 || { tail -30 out/logs/web.log >&2; fail "The front end could not be built."; }
     echo "$front" > out/.web
   fi
 }

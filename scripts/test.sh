@@ -77,7 +77,7 @@ run_tests() {
   [ -x /usr/bin/chromium ] || need_packages chromium
   export CI=${CI:-true}
   say "Preparing"
-  dotnet restore Juvenal.slnx --locked-mode -v q >/tmp/juvenal-restore.log 2>&1 || { tail -20 /tmp/juvenal-restore.log; fail "The .NET packages could not be restored."; }
+  dotnet restore Juvenal.slnx --locked-mode -v q >out/logs/restore.log 2>&1 || { tail -20 out/logs/restore.log; fail "The .NET packages could not be restored."; }
   install_npm web
   install_npm tests/e2e
   trap clean_up EXIT
