@@ -8,9 +8,6 @@ namespace Juvenal.Core.Growth;
 /// <param name="Rows">Temperature (°C) and the share of the way to emergence made in a day there (1/d), ascending.</param>
 public sealed record EmergenceTable(string Source, IReadOnlyList<(double Celsius, double RatePerDay)> Rows)
 {
-    /// <summary>Spread of the days to emergence within a sowing and between sowings: standard deviation as a share. [model]</summary>
-    public const double StandardDeviation = 0.15;
-
     /// <summary>
     /// Days to emergence: Harrington &amp; Minges (1954), Vegetable seed germination, University of California; figures from memory.
     /// Pepper's "none" at 10 °C is a rate of 0.

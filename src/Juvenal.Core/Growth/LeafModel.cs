@@ -16,9 +16,6 @@ public sealed record LeafModel(double BaseCelsius, double DegreeDaysPerLeaf, dou
     /// <summary>Warmer than this brings no more leaves, °C. [model]</summary>
     public const double CeilingCelsius = 28;
 
-    /// <summary>Standard deviation of a leaf stage's duration, as a share. [model]</summary>
-    public const double StandardDeviation = 0.10;
-
     /// <summary>True leaves at which hardening off can begin. [published: university extension, from memory]</summary>
     public const double ReadyToHarden = 6;
 

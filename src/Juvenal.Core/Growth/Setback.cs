@@ -9,9 +9,6 @@ public static class Setback
     /// <summary>After potting up with the ball whole. [model]</summary>
     public const double PottingUpDays = 2;
 
-    /// <summary>Standard deviation as a share of the setback. [model]</summary>
-    public const double StandardDeviation = 0.30;
-
     /// <param name="move">0 is the first move, out of the tray.</param>
     public static double Days(int move) => move == 0 ? PrickingOutDays : PottingUpDays;
 }

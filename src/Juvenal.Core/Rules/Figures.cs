@@ -1,6 +1,7 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Growth;
 using Juvenal.Core.MovingUp;
+using Juvenal.Core.Season;
 using Juvenal.Core.Seeds;
 using Juvenal.Core.Site;
 
@@ -76,9 +77,10 @@ public static class Figures
         new("Setback", "After pricking out", Setback.PrickingOutDays, "d", Mark.Model, "model"),
         new("Setback", "After potting up", Setback.PottingUpDays, "d", Mark.Model, "model"),
         new("Pots", "Overdue at", PotHold.OverdueFactor, "× comfortable", Mark.Model, "model"),
-        new("Spread", "Emergence, standard deviation", EmergenceTable.StandardDeviation, "share", Mark.Model, "model"),
-        new("Spread", "Leaf stages, standard deviation", LeafModel.StandardDeviation, "share", Mark.Model, "model"),
-        new("Spread", "Setbacks, standard deviation", Setback.StandardDeviation, "share", Mark.Model, "model"),
+        new("Spread", "Emergence, standard deviation", StageSpreads.Usual.Emergence, "share", Mark.Model, "model"),
+        new("Spread", "Leaf stages, standard deviation", StageSpreads.Usual.Leaves, "share", Mark.Model, "model"),
+        new("Spread", "Setbacks, standard deviation", StageSpreads.Usual.Setbacks, "share", Mark.Model, "model"),
+        new("Spread", "Days from planting to ripe, standard deviation", StageSpreads.Usual.Ripening, "share", Mark.Model, "model"),
         new("Spread", "Mean temperature of a place, standard deviation", Places.PlaceClimate.UsualDeviation, "°C", Mark.Model, "model"),
         new("Site", "Last freeze, standard deviation where only the average is known", SpringFreeze.AssumedDeviationDays, "d", Mark.Model, "model"),
         new("Site", "Window under a bare tunnel, earlier by", PlantingWindow.TunnelDays, "d", Mark.CommonPractice, "practice"),

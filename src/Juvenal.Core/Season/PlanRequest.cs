@@ -24,6 +24,17 @@ public sealed record StageFacts(DateOnly? Done = null, DateOnly? Locked = null, 
     public static StageFacts None { get; } = new();
 }
 
+/// <summary>How far stages stray from the middle course: standard deviations as shares of a stage's duration. [model]</summary>
+/// <param name="Emergence">Of the days to emergence.</param>
+/// <param name="Leaves">Of each leaf stage.</param>
+/// <param name="Setbacks">Of each setback.</param>
+/// <param name="Ripening">Of the days from planting to ripe fruit.</param>
+public sealed record StageSpreads(double Emergence, double Leaves, double Setbacks, double Ripening)
+{
+    /// <summary>Until the grower's own log teaches better.</summary>
+    public static StageSpreads Usual { get; } = new(0.15, 0.10, 0.30, 0.10);
+}
+
 /// <summary>Everything a plan is computed from. Equal requests give equal plans.</summary>
 /// <param name="Cultivar">What is grown.</param>
 /// <param name="Season">Label of the season.</param>
@@ -33,6 +44,7 @@ public sealed record StageFacts(DateOnly? Done = null, DateOnly? Locked = null, 
 /// <param name="Sowing">How much, with what seed.</param>
 /// <param name="Path">Places and containers.</param>
 /// <param name="Facts">By stage; a stage that is missing has none.</param>
+/// <param name="Spreads">Null: the usual ones.</param>
 public sealed record PlanRequest(
     CultivarTraits Cultivar,
     int Season,
@@ -41,7 +53,8 @@ public sealed record PlanRequest(
     HouseRules Rules,
     SowingChoice Sowing,
     GrowingPath Path,
-    IReadOnlyDictionary<Stage, StageFacts> Facts)
+    IReadOnlyDictionary<Stage, StageFacts> Facts,
+    StageSpreads? Spreads = null)
 {
     public StageFacts FactsOf(Stage stage) => Facts.TryGetValue(stage, out var facts) ? facts : StageFacts.None;
 }

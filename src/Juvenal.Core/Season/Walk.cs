@@ -15,15 +15,13 @@ namespace Juvenal.Core.Season;
 /// </remarks>
 internal sealed class Walk
 {
-    /// <summary>The deviation of the days from planting to ripe fruit, as a share. [model]</summary>
-    public const double RipeningDeviation = 0.10;
-
     /// <summary>Slower than this the walk does not go: a stage of over 200 days is refused before it comes to walking.</summary>
     private const double SlowestPerDay = 1 / 400.0;
 
     private readonly PlanRequest _request;
     private readonly LeafModel _leaf;
     private readonly EmergenceTable _table;
+    private readonly StageSpreads _spreads;
     private readonly double _factor;
     private readonly double _window;
     private readonly double _over;
@@ -38,6 +36,7 @@ internal sealed class Walk
     public Walk(PlanRequest request, double window, double over)
     {
         (_request, _window, _over) = (request, window, over);
+        _spreads = request.Spreads ?? StageSpreads.Usual;
         _leaf = LeafModel.For(request.Cultivar.Group);
         _table = EmergenceTable.For(request.Cultivar.Crop);
         _factor = LeafModel.EmergenceFactor(request.Cultivar.Group);
@@ -84,7 +83,7 @@ internal sealed class Walk
         var moves = _request.Path.Moves.Count;
         days[0] = free[0] = sow;
         leaves.Clear();
-        free[1] = sow + (_factor / EmergenceRate(z) * Stretch(EmergenceTable.StandardDeviation, z[Variates.Emergence]));
+        free[1] = sow + (_factor / EmergenceRate(z) * Stretch(_spreads.Emergence, z[Variates.Emergence]));
         var at = days[1] = Settle(Stage.Emerge, free[1]);
         var potFrom = at;
         var count = 0.0;
@@ -97,7 +96,7 @@ internal sealed class Walk
             count += Grown(i, days[stage] - at - setback, z);
             leaves[stage] = count;
             potFrom = at = days[stage];
-            setback = Setback.Days(i) * Stretch(Setback.StandardDeviation, z[Variates.FirstSetback + i]);
+            setback = Setback.Days(i) * Stretch(_spreads.Setbacks, z[Variates.FirstSetback + i]);
         }
 
         var ladder = _request.Rules.HardeningDays;
@@ -113,7 +112,7 @@ internal sealed class Walk
         free[plant] = Math.Max(days[harden] + ladder, z[Variates.Freeze] == 0 ? _window : gate);
         days[plant] = Settle(Stage.PlantOut, free[plant]);
         leaves[plant] = count + (Math.Max(0, days[plant] - days[harden]) * _leaf.LeavesPerDay(_request.Path.Hardening.MeanCelsius));
-        free[ripe] = days[plant] + (_request.Cultivar.DaysToRipe * Stretch(RipeningDeviation, z[Variates.Ripening]));
+        free[ripe] = days[plant] + (_request.Cultivar.DaysToRipe * Stretch(_spreads.Ripening, z[Variates.Ripening]));
         days[ripe] = Settle(Stage.Ripe, free[ripe]);
     }
 
@@ -136,7 +135,7 @@ internal sealed class Walk
     {
         var air = AirBefore(i, z);
         var rate = Math.Max(SlowestPerDay, _leaf.LeavesPerDay(air));
-        var byLeaves = at + setback + (Math.Max(0, LeavesFor(i) - leaves) / rate * Stretch(LeafModel.StandardDeviation, z[Variates.FirstLeafStage + i]));
+        var byLeaves = at + setback + (Math.Max(0, LeavesFor(i) - leaves) / rate * Stretch(_spreads.Leaves, z[Variates.FirstLeafStage + i]));
         if (i == 0 || i == _request.Path.Moves.Count) return byLeaves;
         return Math.Min(byLeaves, potFrom + PotFullDays(i, air));
     }
@@ -163,7 +162,7 @@ internal sealed class Walk
     }
 
     private double Grown(int i, double days, ReadOnlySpan<double> z) =>
-        Math.Max(0, days) * _leaf.LeavesPerDay(AirBefore(i, z)) / Stretch(LeafModel.StandardDeviation, z[Variates.FirstLeafStage + i]);
+        Math.Max(0, days) * _leaf.LeavesPerDay(AirBefore(i, z)) / Stretch(_spreads.Leaves, z[Variates.FirstLeafStage + i]);
 
     private double Settle(Stage stage, double computed)
     {

@@ -35,6 +35,8 @@ public static class Server
         builder.Services.AddSingleton<Writer>();
         // It warns about each session answer, whose headers are the stricter ones.
         builder.Logging.AddFilter("Microsoft.AspNetCore.Antiforgery", LogLevel.Error);
+        // Where the keys lie is said in the README, not at each start.
+        builder.Logging.AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
         builder.Services.AddProblemDetails();
         builder.Services.AddExceptionHandler<ProblemMapper>();
         builder.Services.AddOpenApi(o => o.AddSchemaTransformer(PlainNumbers.Transform));

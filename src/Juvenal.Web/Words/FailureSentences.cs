@@ -19,9 +19,9 @@ internal static class FailureSentences
         "units-differ" => $"{f.Subject}: these measure different things.",
         "too-cold-to-emerge" => Invariant($"No {f.Subject} comes up at {f.Value:0.#} °C; it needs {(f.Subject == "pepper" ? "more than" : "at least")} {f.Low:0.#} °C, at most {f.High:0.#} °C."),
         "too-hot-to-emerge" => Invariant($"No {f.Subject} comes up at {f.Value:0.#} °C; {f.High:0.#} °C is the most."),
-        "place-too-cold-to-emerge" => Invariant($"{f.Subject} has {f.Value:0.#} °C at sowing depth: too cold to come up. It would need at least {f.Low:0.#} °C to be up within {f.High:0} days."),
-        "place-too-hot-to-emerge" => Invariant($"{f.Subject} has {f.Value:0.#} °C at sowing depth: too hot to come up. {f.High:0} °C is the most."),
-        "place-too-cold-to-grow" => Invariant($"{f.Subject} has {f.Value:0.#} °C on average: leaves would take over {f.High:0} days. It would need at least {f.Low:0.#} °C."),
+        "place-too-cold-to-emerge" => Invariant($"{f.Subject} has {Degrees(f.Value)} at sowing depth: too cold to come up. It would need at least {Degrees(f.Low)} to be up within {f.High:0} days."),
+        "place-too-hot-to-emerge" => Invariant($"{f.Subject} has {Degrees(f.Value)} at sowing depth: too hot to come up. {Degrees(f.High)} is the most."),
+        "place-too-cold-to-grow" => Invariant($"{f.Subject} has {Degrees(f.Value)} on average: leaves would take over {f.High:0} days. It would need at least {Degrees(f.Low)}."),
         "seed-not-worth-sowing" => "With so little germination no sowing would be enough. Test the lot, or take another.",
         "group-of-other-crop" => "This species group belongs to the other crop.",
         "not-an-option" => Invariant($"{f.Value:0.###} is not one of the options."),
@@ -58,6 +58,9 @@ internal static class FailureSentences
         "day-impossible" => "There is no such day.",
         _ => "This cannot be.",
     };
+
+    // Both scales: a refusal is worded before it is known which one the grower reads.
+    private static string Degrees(double? celsius) => Invariant($"{celsius:0.#} °C ({(celsius * 9 / 5) + 32:0} °F)");
 
     // A number too large to be one (1e999) is read as infinite: it is not repeated.
     private static string Given(Failure f) => f.Value is { } value && double.IsFinite(value) ? Invariant($"; {value:#,0.###} was given") : "";

@@ -36,6 +36,33 @@ public class SpreadTests
         Assert.DoesNotContain(plan(0).Step(Stage.Emerge).Spread, p => p.Source == "temperature");
     }
 
+    public static TheoryData<string, StageSpreads, Stage> Sources => new()
+    {
+        { "emergence", new(0.3, 0, 0, 0), Stage.Emerge },
+        { "leaves", new(0, 0.3, 0, 0), Stage.PrickOut },
+        { "setbacks", new(0, 0, 0.9, 0), Stage.PotUp },
+        { "ripening", new(0, 0, 0, 0.3), Stage.Ripe },
+    };
+
+    [Theory]
+    [MemberData(nameof(Sources))]
+    public void Each_source_alone_spreads_its_stage_and_none_before(string source, StageSpreads spreads, Stage stage)
+    {
+        var still = new StageSpreads(0, 0, 0, 0);
+        var path = Nurseries.Path() with
+        {
+            Germination = Nurseries.Place("Mat", 21, 17, 25, deviation: 0),
+            Seedling = Nurseries.Place("Rack", 21, 17, deviation: 0),
+            Moves = [.. Nurseries.Path().Moves.Select(m => m with { Place = m.Place with { DeviationCelsius = 0 } })],
+        };
+        var request = Nurseries.Request(path: path).With(Stage.Sow, new(Locked: Nurseries.Winter));
+        var quiet = Planner.Plan(request with { Spreads = still }).Value;
+        var noisy = Planner.Plan(request with { Spreads = spreads }).Value;
+        Assert.True(noisy.Width(stage) >= quiet.Width(stage) + 2, $"{source}: {quiet.Width(stage)} → {noisy.Width(stage)}");
+        Assert.All(quiet.Steps.Where(s => s.Stage < stage), s => Assert.Equal(quiet.Width(s.Stage), noisy.Width(s.Stage)));
+        Assert.Equal(source, noisy.Step(stage).Spread[0].Source);
+    }
+
     [Fact]
     public void Each_source_has_its_part_where_it_belongs()
     {

@@ -75,7 +75,7 @@ function Figure({ label, value, note }: { label: string; value: string; note: st
       <Typography variant="overline" component="p" color="text.secondary">
         {label}
       </Typography>
-      <Typography component="p" sx={{ fontSize: '1.6rem', fontWeight: 600, lineHeight: 1.1 }}>
+      <Typography component="p" sx={{ fontSize: '1.6rem', fontWeight: 600, lineHeight: 1.1, whiteSpace: 'nowrap' }}>
         {value}
       </Typography>
       <Typography variant="body2" color="text.secondary">

@@ -4,37 +4,16 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import Radio from '@mui/material/Radio';
 import RadioGroup from '@mui/material/RadioGroup';
 import Typography from '@mui/material/Typography';
-import { useMutation, useQuery } from '@tanstack/react-query';
-import { api, unwrap, type Schemas } from '../api/client';
-import { useNursery, useRefresh } from '../app/nursery';
+import type { Schemas } from '../api/client';
 import { Choose } from '../ui/Field';
 import { Waiting } from '../ui/Page';
-import { useSay } from '../ui/Say';
+import { useRules } from '../ui/useRules';
 
 type HouseRules = Schemas['HouseRules'];
 
 /** Where growers differ: each option with the reason people hold it. A choice re-plans at once. */
 export function Rules() {
-  const nursery = useNursery();
-  const refresh = useRefresh();
-  const { say } = useSay();
-  const rules = useQuery({
-    queryKey: [nursery, 'rules'],
-    queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/rules', { params: { path: { nursery } } })),
-  });
-  const change = useMutation({
-    mutationFn: (body: Schemas['RulesInput']) =>
-      unwrap(api.PUT('/api/nurseries/{nursery}/rules', { params: { path: { nursery } }, body })),
-    onSuccess: (moved, sent) => {
-      const before = rules.data?.rules;
-      const plans = new Set(moved.map((m) => m.batchId)).size;
-      say(plans > 0 ? `Kept. ${plans} plans moved.` : 'Kept. No plan moved.', () => {
-        if (before) change.mutate({ version: sent.version + 1, rules: before });
-      });
-      return refresh();
-    },
-    onError: () => refresh(),
-  });
+  const { rules, change } = useRules();
   if (!rules.data) return <Waiting error={rules.error} />;
   const { version, rules: now, texts } = rules.data;
   const set = (code: string, value: string) => {

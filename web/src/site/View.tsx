@@ -14,6 +14,7 @@ import { Waiting } from '../ui/Page';
 import { Reasons } from '../ui/Reasons';
 import { useSay } from '../ui/Say';
 import { number } from '../ui/units';
+import { AcceptedRisk } from './AcceptedRisk';
 import { MonthDayField } from './MonthDayField';
 import { RiskCurve } from './RiskCurve';
 
@@ -164,9 +165,7 @@ function Settings({ site }: { site: Schemas['SiteAnswer'] }) {
           ))}
         </Box>
       )}
-      <Typography variant="body2" color="text.secondary">
-        How much frost risk you accept, and when peppers follow, are house rules: House.
-      </Typography>
+      <AcceptedRisk />
     </Box>
   );
 }
