@@ -21,7 +21,7 @@ internal static class RuleTexts
         new("acceptedRisk", "Frost risk accepted", "When the window opens.",
         [
             new("0.1", "1 spring in 10", "The usual balance: one late frost in ten years, and fleece at hand for it."),
-            new("0.2", "1 spring in 5", "A week earlier for those who can cover."),
+            new("0.2", "1 spring in 5", "Some days earlier, for those who can cover."),
             new("0.5", "1 spring in 2 (the average date)", "Earliest fruit; half of all years need covering or planting again."),
             new("0.05", "1 spring in 20", "For plants that cannot be replaced."),
         ]),
