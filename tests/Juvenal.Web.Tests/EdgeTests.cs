@@ -53,7 +53,7 @@ public partial class EdgeTests(House house) : IClassFixture<House>
     {
         var (status, problem) = await house.PostAsync("plan", house.Input(germination: house.Porch, cultivar: house.Pepper));
         Assert.Equal(422, status);
-        Assert.Equal("Cold porch has 7.3 °C (45 °F) at sowing depth: too cold to come up. It would need at least 12.5 °C (54 °F) to be up within 60 days.", House.Sentence(problem, "path.germination"));
+        Assert.Equal("Cold porch has 7.3 °C (45 °F) at sowing depth: too cold to come up. It would need at least 12.5 °C (55 °F) to be up within 60 days.", House.Sentence(problem, "path.germination"));
     }
 
     [Fact]

@@ -92,7 +92,9 @@ internal static class RoundEndpoints
         var most = work.Stage switch { Stage.Sow => 1_000_000, Stage.Emerge => work.Seeds, _ => work.Seedlings };
         return new(
             batch.Id, batch.Code, batch.Cultivar, batch.Crop, work.Stage, work.Press, Title(work.Stage), step.PutOffTo is { } put && put > work.Day ? put : work.Day, step.Low, step.High,
-            count, most, work.Seedlings, work.Containers, work.Seeds, work.Trays, work.MixLitres, work.Minutes, twins == Twins.Snip ? Rest.Snipped : Rest.Stays,
+            count, most, work.Seedlings, work.Containers, work.Seeds, work.Trays, work.MixLitres, work.Minutes,
+            // Only twins are left over by rule; a plant left behind is a plant.
+            twins == Twins.Snip && work.Stage == Stage.PrickOut && work.Seedlings > work.Containers ? Rest.Snipped : Rest.Stays,
             work.From is { } from ? new(from.Container, from.Place) : null, place.Id, place.Name, step.Container, carry, catalogue.Places[target.Place].Name,
             ReasonSentences.Of(step.Reasons, measures), step.Conflict is null ? null : ReasonSentences.Of(step.Conflict, measures).Text, step.PutOffReason,
             Cautions(batch, work.Stage, place.Kind));

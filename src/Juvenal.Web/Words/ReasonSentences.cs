@@ -75,6 +75,7 @@ internal static class ReasonSentences
     {
         >= 0.995 => "nearly every spring",
         0.5 => "every second spring",
+        0.1 => "1 spring of 10",
         >= 0.1 => Invariant($"{share * 10:0.#} springs of 10"),
         >= 0.01 => Invariant($"{share * 100:0} springs of 100"),
         _ => "hardly any spring",

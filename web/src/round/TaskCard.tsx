@@ -8,7 +8,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as To } from 'react-router';
-import { Problem } from '../api/client';
+import { Problem, type Schemas } from '../api/client';
 import { useNursery, useUnits } from '../app/nursery';
 import { CropMark } from '../ui/CropMark';
 import { away, duration } from '../ui/dates';
@@ -19,6 +19,8 @@ import { amounts, restWords, when } from './model';
 import { NotYet } from './NotYet';
 import { useDone, type Task } from './useRound';
 
+type Rest = Schemas['Rest'];
+
 /** One piece of work: what, how many, with what; done in one tap. */
 export function TaskCard({ task, today }: { task: Task; today: string }) {
   const nursery = useNursery();
@@ -26,7 +28,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
   const counting = task.stage === 'emerge';
   const [typed, setTyped] = useState<string | null>(null);
   const [carryOn, setCarryOn] = useState(true);
-  const [rest, setRest] = useState(task.leftover);
+  const [chosen, setChosen] = useState<Rest | null>(null);
   const [reason, setReason] = useState('');
   const [open, setOpen] = useState(false);
   const [putting, setPutting] = useState(false);
@@ -36,6 +38,8 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
   const text = typed ?? (counting ? '' : String(task.count));
   const count = number(text);
   const left = task.stage === 'sow' || counting ? 0 : task.seedlings - (count ?? 0);
+  // What becomes of the rest is the house rule's as long as every cell gave its plant; fewer than that stay, unless said otherwise.
+  const rest = chosen ?? (count !== null && count >= task.count ? task.leftover : 'stays');
   const finish = () => {
     if (count === null || !Number.isInteger(count) || count < 0) {
       setWrong(counting ? 'Type how many are up so far.' : 'Type a whole number.');
@@ -49,7 +53,12 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
         rest: left > 0 ? rest : 'stays',
         reason: rest === 'lost' ? reason : null,
       },
-      { onSuccess: () => setTyped(null) },
+      {
+        onSuccess: () => {
+          setTyped(null);
+          setChosen(null);
+        },
+      },
     );
   };
   const step = (by: number) => setTyped(String(Math.max(0, Math.min(task.most, (count ?? 0) + by))));
@@ -145,7 +154,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
         </Box>
       </Box>
 
-      {left > 0 && typed !== null && (
+      {left > 0 && (
         <Box sx={{ mt: 1, display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
           <Typography>The other {left}:</Typography>
           {(['stays', 'snipped', 'lost'] as const).map((r) => (
@@ -153,7 +162,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
               key={r}
               variant={rest === r ? 'contained' : 'outlined'}
               color={rest === r ? 'primary' : 'inherit'}
-              onClick={() => setRest(r)}
+              onClick={() => setChosen(r)}
               aria-pressed={rest === r}
             >
               {restWords[r]}

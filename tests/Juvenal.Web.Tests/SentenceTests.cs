@@ -1,0 +1,81 @@
+using System.Text.RegularExpressions;
+using Juvenal.Core.Measures;
+using Juvenal.Core.Rules;
+using Juvenal.Web.Words;
+using Xunit;
+
+namespace Juvenal.Web.Tests;
+
+/// <summary>Whatever the core and the store can say has words, and the words hold the numbers.</summary>
+public partial class SentenceTests
+{
+    private static readonly string Sources = string.Concat(
+        Directory.EnumerateFiles(Path.Combine(Root(), "src"), "*.cs", SearchOption.AllDirectories)
+            .Where(f => !f.Contains("/obj/", StringComparison.Ordinal) && (f.Contains("Juvenal.Core") || f.Contains("Juvenal.Store") || f.Contains("Endpoints")))
+            .Select(File.ReadAllText));
+
+    [Fact]
+    public void Every_code_in_the_core_and_the_store_has_its_sentence()
+    {
+        // Codes are kebab-case first arguments; those of failures, reasons, contradictions, conflicts and choices alike.
+        var codes = Codes().Matches(Sources).Select(m => m.Groups[1].Value).Where(c => c.Contains('-')).ToHashSet();
+        Assert.True(codes.Count > 60, $"{codes.Count} codes were found");
+        var mute = codes.Where(c => FailureSentences.Of(new(c, "f", 1, 1, 1, "Sow")) == "This cannot be." && ReasonSentences.Of(Reason(c), Measures.Metric).Text == c).ToList();
+        // Of these the words stand elsewhere: conflicts, choices, table keys, entry words.
+        string[] elsewhere = ["changed-meanwhile", "plan-changed", "other-payload", "in-use", "later-work-rests-on-it", "sow-now", "fewer-moves", "earlier-cultivar", "buy-plants", "next-season",
+            "harrington-minges-1954", "thom-shaw-1958"];
+        Assert.Empty(mute.Except(elsewhere));
+    }
+
+    [Fact]
+    public void Every_rule_has_its_options_with_the_default_first()
+    {
+        Assert.All(RuleTexts.All, r => Assert.True(r.Options.Count >= 2 && r.Options.All(o => o.Why.Length > 10), r.Code));
+        Assert.Equal(["0.1", "after-tomatoes", "first-true-leaves", "snip", "10"], RuleTexts.All.Select(r => r.Options[0].Value));
+        Assert.Equal((0.1, 10), (HouseRules.Default.AcceptedRisk, HouseRules.Default.HardeningDays));
+        string[] codes = [RuleCodes.AcceptedRisk, RuleCodes.HardeningLength, RuleCodes.PepperTiming, RuleCodes.PrickOut, RuleCodes.Twins];
+        Assert.All(codes, c => Assert.NotNull(RuleTexts.Title(c)));
+    }
+
+    [Theory]
+    [InlineData(0.5, "every second spring")]
+    [InlineData(0.1, "1 spring of 10")]
+    [InlineData(0.25, "2.5 springs of 10")]
+    [InlineData(0.05, "5 springs of 100")]
+    [InlineData(0.001, "hardly any spring")]
+    [InlineData(0.999, "nearly every spring")]
+    public void A_risk_is_said_in_springs(double share, string words) =>
+        Assert.Contains(words, ReasonSentences.Of(new Reason("freeze-risk", share, Day: new DateOnly(2026, 5, 9)), Measures.Metric).Text);
+
+    [Fact]
+    public void Temperatures_are_said_in_the_growers_degrees()
+    {
+        var reason = new Reason("emergence-at", 6, 25, "C", Source: "harrington-minges-1954", Subject: "Heat mat");
+        Assert.Equal("6 days at 25 °C on Heat mat.", ReasonSentences.Of(reason, Measures.Metric).Text);
+        Assert.Equal("6 days at 77 °F on Heat mat.", ReasonSentences.Of(reason, new Measures(true)).Text);
+        Assert.Contains("1954", ReasonSentences.Of(reason, Measures.Metric).Source);
+    }
+
+    [Fact]
+    public void Days_are_said_as_growers_write_them()
+    {
+        Assert.Equal("Tue 14 Apr", Days.Say(new DateOnly(2026, 4, 14)));
+        Assert.Equal("1 day", Days.Many(1.2));
+        Assert.Equal("12 days", Days.Many(12));
+    }
+
+    [Fact]
+    public void No_sentence_shouts() => Assert.DoesNotContain('!', string.Concat(RuleTexts.All.SelectMany(r => r.Options.Select(o => o.Why))));
+
+    private static Reason Reason(string code) => new(code, 2, 1, Subject: "Sow", Day: new DateOnly(2026, 4, 14));
+
+    private static string Root()
+    {
+        var folder = new DirectoryInfo(AppContext.BaseDirectory);
+        while (!File.Exists(Path.Combine(folder.FullName, "Juvenal.slnx"))) folder = folder.Parent ?? throw new InvalidOperationException("Outside the house.");
+        return folder.FullName;
+    }
+
+    [GeneratedRegex("""(?:new|Reason|Failure|Contradiction|ConflictException|Choice|\?|:)\s?\(?(?:entry, )?"([a-z0-9-]+)"[,)\s]""")]
+    private static partial Regex Codes();
+}

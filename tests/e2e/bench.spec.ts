@@ -1,0 +1,96 @@
+import { expect, test, type Page } from '@playwright/test';
+
+const nursery = '/n/019c0de0-0000-7000-8000-000000000001';
+
+// At the bench: one hand, wet, on a phone.
+test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+
+const task = (page: Page, code: string) => page.locator('[data-task]').filter({ hasText: code });
+
+test('fewer than planned are pricked out; the rest is snipped, and every count agrees', async ({ page }) => {
+  await page.goto(`${nursery}/round`);
+  const card = task(page, '26-06');
+  await expect(card.getByRole('heading')).toHaveText(/Prick out (\d+) plants/);
+  const all = Number(/\d+/.exec((await card.getByRole('heading').textContent()) ?? '')?.[0]);
+
+  await card.getByLabel(/How many/).fill(String(all + 40));
+  await card.getByRole('button', { name: 'Done' }).click();
+  await expect(card.getByText(`${all} at most.`, { exact: false })).toBeVisible();
+  await expect(card.getByLabel(/How many/)).toHaveValue(String(all + 40));
+
+  await card.getByLabel(/How many/).fill(String(all - 5));
+  await expect(card.getByText('The other 5:')).toBeVisible();
+  await card.getByRole('button', { name: 'snipped' }).click();
+  await card.getByRole('button', { name: 'Done' }).click();
+  await expect(card).toHaveCount(0);
+
+  await page.getByRole('link', { name: 'Batches' }).last().click();
+  await page.getByRole('link', { name: 'Brasshouse' }).first().click();
+  await expect(page.getByText(`${all - 5} plants`)).toBeVisible();
+  await expect(page.getByText('5 snipped, Lamp rack')).toBeVisible();
+  await expect(page.getByText(`${all - 5} to Glasshouse, ${all - 5} × 9 cm pot`)).toBeVisible();
+});
+
+test('a done task is undone, with both its entries', async ({ page }) => {
+  await page.goto(`${nursery}/round`);
+  const card = task(page, '26-03');
+  await expect(card.getByRole('heading')).toHaveText(/Harden off/);
+  await card.getByRole('button', { name: 'One fewer' }).click();
+  await card.getByRole('button', { name: 'Done' }).click();
+  // One stays behind: it is still work, where it stands.
+  await expect(task(page, '26-03').getByRole('heading')).toHaveText('Harden off 1 plant');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(task(page, '26-03').getByRole('heading')).not.toHaveText('Harden off 1 plant');
+});
+
+test('a loss is logged with its reason, and the ledger says it in words', async ({ page }) => {
+  await page.goto(`${nursery}/batches`);
+  await page.getByRole('link', { name: 'Slow Furnace' }).click();
+  const form = page.getByRole('form', { name: 'Log' });
+  await form.getByLabel('Seedlings', { exact: true }).fill('2');
+  await form.getByRole('button', { name: 'Log' }).click();
+  await expect(form.getByText('Say why: it is what you look up next year.')).toBeVisible();
+  await form.getByLabel('Why').fill('slug');
+  await form.getByRole('button', { name: 'Log' }).click();
+  await expect(page.getByText('2 lost, Warm bench: slug')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo: 2 lost, Warm bench' }).first().click();
+  await expect(page.getByRole('button', { name: 'Undo: 2 lost, Warm bench' })).toHaveCount(0);
+  await expect(page.getByText('2 lost, Warm bench: slug')).toBeVisible();
+});
+
+test('a place is added, changed and removed; one that is used stays', async ({ page }) => {
+  await page.goto(`${nursery}/house`);
+  await page.getByRole('button', { name: 'Add a place' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await expect(dialog.getByText('Give it a name.')).toBeVisible();
+  await dialog.getByLabel('Name').fill('Porch');
+  await dialog.getByLabel('By day').fill('warm');
+  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await expect(dialog.getByText('Type degrees.')).toBeVisible();
+  await dialog.getByLabel('By day').fill('16');
+  await dialog.getByLabel('By night').fill('9');
+  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByText('16 by day, 9 by night °C')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Change Porch' }).click();
+  await dialog.getByRole('button', { name: 'Remove' }).click();
+  await expect(page.getByText('16 by day, 9 by night °C')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Change Lamp rack' }).click();
+  await dialog.getByRole('button', { name: 'Remove' }).click();
+  await expect(dialog.getByText('Batches use it: it stays.')).toBeVisible();
+});
+
+test('the server gone for a moment loses nothing that was typed', async ({ page }) => {
+  await page.goto(`${nursery}/round`);
+  const card = task(page, '26-07');
+  await card.getByLabel(/Up so far/).fill('31');
+  await page.route('**/stages/**', (route) => route.abort());
+  await card.getByRole('button', { name: 'Log' }).click();
+  await expect(card.getByText('The server does not answer. What you typed is still here.')).toBeVisible();
+  await expect(card.getByLabel(/Up so far/)).toHaveValue('31');
+  await page.unroute('**/stages/**');
+  await card.getByLabel(/carry on/).uncheck();
+  await card.getByRole('button', { name: 'Log' }).click();
+  await expect(card.getByText(/31 up so far/)).toBeVisible();
+});
