@@ -33,6 +33,39 @@ public class LedgerTests(House house) : IClassFixture<House>
         Assert.Equal(80, (int)(await house.GetAsync($"batches/{batch}"))["seedsSown"]!);
     }
 
+    [Fact]
+    public async Task A_move_by_hand_to_where_the_plan_wants_them_does_the_stage()
+    {
+        var batch = await SownAsync();
+        await house.LogAsync(batch, new JsonObject { ["kind"] = "emerged", ["to"] = house.Group(house.Mat), ["seedlings"] = 60 });
+        async Task MoveAsync(JsonObject from, JsonObject to, int containers)
+        {
+            var moved = Moved(from, to, 60);
+            (moved["containers"], moved["containersTo"]) = (containers, to["containerId"] is null ? 0 : 60);
+            Assert.Equal(200, (await house.LogAsync(batch, moved)).Status);
+        }
+
+        await MoveAsync(house.Group(house.Mat), house.Group(house.Glass, pot: true), 72);
+        Assert.Equal("prick-out", await ReachedAsync());
+        await MoveAsync(house.Group(house.Glass, pot: true), house.Group(house.Porch, pot: true), 60);
+        Assert.Equal("prick-out", await ReachedAsync());
+        await MoveAsync(house.Group(house.Porch, pot: true), house.Group(house.Bed, bed: true), 60);
+        Assert.Equal("plant-out", await ReachedAsync());
+
+        async Task<string> ReachedAsync() => (string)Assert.Single((await house.GetAsync($"batches/{batch}"))["groups"]!.AsArray())!["reached"]!;
+    }
+
+    [Fact]
+    public async Task Keeping_twice_keeps_one_and_another_choice_under_the_same_id_is_refused()
+    {
+        var (_, plan) = await house.PostAsync("plan", house.Input());
+        var keep = new JsonObject { ["id"] = Guid.CreateVersion7(), ["input"] = house.Input(), ["shown"] = (string)plan["version"]! };
+        Assert.Equal(201, (await house.PostAsync("batches", keep.DeepClone())).Status);
+        Assert.Equal(201, (await house.PostAsync("batches", keep.DeepClone())).Status);
+        keep["input"] = house.Input(wanted: 61);
+        Assert.Equal(409, (await house.PostAsync("batches", keep)).Status);
+    }
+
     /// <summary>Eight connections log shuffled, doubled and opposite entries; afterwards the projection is what the fold of the ledger says.</summary>
     [Fact]
     public async Task Entries_shuffled_and_doubled_over_eight_connections_equal_the_fold()

@@ -62,15 +62,7 @@ public sealed record BatchView(
         Steps.Where(s => s.PutOffTo is not null).ToDictionary(s => s.Stage, s => (s.PutOffTo!.Value, s.PutOffReason ?? "")),
         []);
 
-    /// <summary>Where the plan puts the plants in a stage; no container in a bed.</summary>
-    public GroupKey TargetOf(Stage stage) => stage switch
-    {
-        Stage.Sow => new(Input.TrayId, Input.GerminationPlaceId),
-        Stage.Emerge => new(Input.TrayId, Input.SeedlingPlaceId),
-        Stage.Harden => new(Input.Moves.Count == 0 ? Input.TrayId : Input.Moves[^1].ContainerId, Input.HardeningPlaceId),
-        Stage.PlantOut or Stage.Ripe => new(null, Input.BedId),
-        _ => new(Input.Moves[stage - Stage.PrickOut].ContainerId, Input.Moves[stage - Stage.PrickOut].PlaceId),
-    };
+    public GroupKey TargetOf(Stage stage) => Input.TargetOf(stage);
 }
 
 public sealed class BatchReader(NurseryTransaction nursery)

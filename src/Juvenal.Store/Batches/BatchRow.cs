@@ -1,3 +1,4 @@
+using Juvenal.Core.Ledger;
 using Juvenal.Core.Season;
 using Juvenal.Store.Nurseries;
 using Npgsql;
@@ -37,7 +38,28 @@ public sealed record BatchInput(
     IReadOnlyList<MoveInput> Moves,
     Guid HardeningPlaceId,
     Guid BedId,
-    IReadOnlyDictionary<Stage, DateOnly> Locks);
+    IReadOnlyDictionary<Stage, DateOnly> Locks)
+{
+    /// <summary>Where the plan puts the plants in a stage; no container in a bed.</summary>
+    public GroupKey TargetOf(Stage stage) => stage switch
+    {
+        Stage.Sow => new(TrayId, GerminationPlaceId),
+        Stage.Emerge => new(TrayId, SeedlingPlaceId),
+        Stage.Harden => new(Moves.Count == 0 ? TrayId : Moves[^1].ContainerId, HardeningPlaceId),
+        Stage.PlantOut or Stage.Ripe => new(null, BedId),
+        _ => new(Moves[stage - Stage.PrickOut].ContainerId, Moves[stage - Stage.PrickOut].PlaceId),
+    };
+
+    /// <summary>The stage that a move to a group does, by the plan; null where the plan does not put them there.</summary>
+    /// <param name="to">Where they went.</param>
+    /// <param name="isBed">Any bed is planting out, planned or not.</param>
+    public Stage? StageOfMoveTo(GroupKey to, bool isBed)
+    {
+        if (isBed) return Stage.PlantOut;
+        Stage[] stages = [Stage.Harden, .. Enumerable.Range(0, Moves.Count).Select(GrowingPath.StageOfMove).Reverse(), Stage.Emerge];
+        return stages.Where(s => TargetOf(s) == to).Select(s => (Stage?)s).FirstOrDefault();
+    }
+}
 
 /// <summary>A batch as it is stored, without its plan.</summary>
 internal sealed record BatchRow(Guid Id, int Version, string Code, BatchInput Input)

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Season;
@@ -9,11 +10,6 @@ namespace Juvenal.Store.Batches;
 /// <summary>Keeps batches and changes what the grower chose for them.</summary>
 public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
 {
-    private const string SeasonLock = """
-        -- One new code at a time.
-        select pg_advisory_xact_lock(hashtextextended($1, 5081))
-        """;
-
     private const string LastCode = """
         -- The highest running number of a season's codes.
         select coalesce(max(substring(code from '[0-9]+$')::int), 0)::text
@@ -65,8 +61,14 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     /// <exception cref="ConflictException">plan-changed: <see cref="ConflictException.Current"/> is the plan as it is now; nothing was kept.</exception>
     public async Task KeepAsync(Guid id, BatchInput input, string shown, CancellationToken cancel)
     {
-        await nursery.ExecuteAsync(SeasonLock, cancel, Sql.Of(nursery.Nursery.ToString()));
-        if (await nursery.OneAsync(BatchRow.SelectOnly, BatchRow.Read, cancel, Sql.OfNull((Guid?)id)) is not null) return;
+        // One code at a time; and a rule changed meanwhile either comes before this or plans the new batch too.
+        await PlanStore.OneAtATimeAsync(nursery, cancel);
+        if (await nursery.OneAsync(BatchRow.SelectOnly, BatchRow.Read, cancel, Sql.OfNull((Guid?)id)) is { } kept)
+        {
+            if (Same(kept.Input, input)) return;
+            throw new ConflictException("other-payload");
+        }
+
         var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
         var state = Fold.Of([], 1);
         var outcome = PlanStore.Plan(catalogue, input, state);
@@ -87,6 +89,9 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
                 .Concat(PlanWriter.Plan(nursery.Nursery, batch, catalogue, state, outcome)),
             cancel);
     }
+
+    // Records with lists in them compare by reference; what is stored of them does not.
+    private static bool Same(BatchInput a, BatchInput b) => JsonSerializer.Serialize(a, Sql.Json) == JsonSerializer.Serialize(b, Sql.Json);
 
     /// <summary>Fixes the day of a stage, or frees it, and plans the rest around it.</summary>
     /// <param name="id">The batch.</param>

@@ -44,6 +44,12 @@ public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
         var entries = (await reader.AllAsync(batchId, cancel)).ConvertAll(e => e.Entry);
         var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
         Check(entry, entries, catalogue);
+        // A move by hand to where the plan wants them does that stage: the Round must not ask for it again.
+        if (entry is { Kind: EntryKind.Moved, Stage: null, To: { } to })
+        {
+            entry = entry with { Stage = batch.Input.StageOfMoveTo(to, CatalogueRows.IsBed(catalogue.Places[to.Place].Kind)) };
+        }
+
         var seedsToEmergence = PlanWriter.SeedsToEmergence(batch.Input);
         var state = Fold.Of([.. entries, entry with { Sequence = long.MaxValue }], seedsToEmergence);
         if (state.Contradictions.Count > 0) throw Contradicted(entry, state.Contradictions);

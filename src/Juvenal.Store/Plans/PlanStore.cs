@@ -16,7 +16,7 @@ public sealed record Shift(Guid BatchId, string Code, Stage Stage, DateOnly Was,
 public sealed class PlanStore(NurseryTransaction nursery, TimeProvider clock)
 {
     private const string OneAtATime = """
-        -- One re-planning of a nursery at a time.
+        -- One planning of a nursery at a time.
         select pg_advisory_xact_lock(hashtextextended($1, 5080))
         """;
 
@@ -40,7 +40,7 @@ public sealed class PlanStore(NurseryTransaction nursery, TimeProvider clock)
     /// <returns>What moved, by a day or more.</returns>
     public async Task<IReadOnlyList<Shift>> ReplanAllAsync(CancellationToken cancel)
     {
-        await nursery.ExecuteAsync(OneAtATime, cancel, Sql.Of(nursery.Nursery.ToString()));
+        await OneAtATimeAsync(nursery, cancel);
         var batches = await nursery.ListAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.OfNull((Guid?)null));
         var before = await DaysAsync(cancel);
         var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
@@ -57,6 +57,10 @@ public sealed class PlanStore(NurseryTransaction nursery, TimeProvider clock)
             .Where(b => after.TryGetValue((b.BatchId, b.Stage), out var now) && now.Is != b.Is)
             .Select(b => b with { Was = b.Is, Is = after[(b.BatchId, b.Stage)].Is })];
     }
+
+    /// <summary>Waits until nobody else plans this nursery; until the end of the transaction.</summary>
+    internal static Task OneAtATimeAsync(NurseryTransaction nursery, CancellationToken cancel) =>
+        nursery.ExecuteAsync(OneAtATime, cancel, Sql.Of(nursery.Nursery.ToString()));
 
     internal static Outcome<Plan> Plan(Catalogue catalogue, BatchInput input, BatchState state)
     {

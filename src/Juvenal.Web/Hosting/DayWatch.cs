@@ -19,9 +19,10 @@ internal sealed class DayWatch(Database database, TimeProvider clock, ILogger<Da
             {
                 foreach (var nursery in await database.NurseriesAsync(stoppingToken)) await LookAsync(nursery.Id, stoppingToken);
             }
-            catch (NpgsqlException e)
+            catch (Exception e) when (e is not OperationCanceledException)
             {
-                log.LogWarning("The day could not be checked: {Error}", e.SqlState ?? e.GetType().Name);
+                // A database that is away for a minute must not stop the server.
+                log.LogWarning("The day could not be checked: {Error}", (e as NpgsqlException)?.SqlState ?? e.GetType().Name);
             }
         }
         while (await timer.WaitForNextTickAsync(stoppingToken));

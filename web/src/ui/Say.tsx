@@ -41,7 +41,7 @@ export function SayProvider({ children }: { children: ReactNode }) {
       <Snackbar
         key={said?.key}
         open={said !== null}
-        autoHideDuration={said?.bad ? 12_000 : 8_000}
+        autoHideDuration={said?.bad ? 12_000 : said?.undo ? 8_000 : 3_000}
         onClose={(_, reason) => {
           if (reason !== 'clickaway') setSaid(null);
         }}
