@@ -45,6 +45,7 @@ public sealed record StageSpreads(double Emergence, double Leaves, double Setbac
 /// <param name="Path">Places and containers.</param>
 /// <param name="Facts">By stage; a stage that is missing has none.</param>
 /// <param name="Spreads">Null: the usual ones.</param>
+/// <param name="PlantsStanding">Plants counted, once emergence is; null before.</param>
 public sealed record PlanRequest(
     CultivarTraits Cultivar,
     int Season,
@@ -54,7 +55,8 @@ public sealed record PlanRequest(
     SowingChoice Sowing,
     GrowingPath Path,
     IReadOnlyDictionary<Stage, StageFacts> Facts,
-    StageSpreads? Spreads = null)
+    StageSpreads? Spreads = null,
+    int? PlantsStanding = null)
 {
     public StageFacts FactsOf(Stage stage) => Facts.TryGetValue(stage, out var facts) ? facts : StageFacts.None;
 }
@@ -69,6 +71,8 @@ public sealed record SpreadPart(string Source, double Days);
 /// <param name="Facts">What is settled about it.</param>
 /// <param name="Place">Where the plants stand after it.</param>
 /// <param name="Container">What they stand in after it; null in a bed.</param>
+/// <param name="Containers">Containers to have ready: cells at sowing, pots at a move; 0 where none is filled.</param>
+/// <param name="MixLitres">Loose mix for them, L.</param>
 /// <param name="Leaves">True leaves expected on the planned day; null before emergence and after planting.</param>
 /// <param name="Reasons">Why this day, the deciding one first.</param>
 /// <param name="Spread">Where its uncertainty comes from, largest first.</param>
@@ -80,6 +84,8 @@ public sealed record PlanStep(
     StageFacts Facts,
     string Place,
     string? Container,
+    int Containers,
+    double MixLitres,
     double? Leaves,
     IReadOnlyList<Reason> Reasons,
     IReadOnlyList<SpreadPart> Spread,

@@ -47,7 +47,7 @@ public static class Planner
         var slack = LastPotSlack(request, walk, course);
         var noEarlier = best.AddDays(-slack);
         var noLater = best.AddDays(LatestDays);
-        var steps = new Steps(request, walk, window, course, best, noEarlier, noLater).All();
+        var steps = new Steps(request, walk, window, course, quantity.Value, best, noEarlier, noLater).All();
         var planted = course.Leaves[(int)Stage.PlantOut];
         var plan = new Plan(
             steps,

@@ -1,12 +1,14 @@
 using Juvenal.Core.Growth;
 using Juvenal.Core.Measures;
+using Juvenal.Core.MovingUp;
 using Juvenal.Core.Rules;
+using Juvenal.Core.Seeds;
 using Juvenal.Core.Site;
 
 namespace Juvenal.Core.Season;
 
 /// <summary>Turns the middle course and the draws around it into steps with spreads and reasons.</summary>
-internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow window, Planner.Course course, DateOnly best, DateOnly noEarlier, DateOnly noLater)
+internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow window, Planner.Course course, SowingQuantity quantity, DateOnly best, DateOnly noEarlier, DateOnly noLater)
 {
     private const int Stages = 8;
 
@@ -26,7 +28,8 @@ internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow windo
             : DateSpread.FromDayNumbers(low, day.DayNumber, high);
         var (place, container) = Stands(stage);
         var leaves = stage is Stage.Sow or Stage.Emerge or Stage.Ripe ? (double?)null : course.Leaves[(int)stage];
-        return new(stage, date, Due(stage), facts, place, container, leaves, Why(stage, facts), facts.Done is null ? parts : [], Conflict(stage, facts));
+        var (containers, mix) = facts.Done is null ? Materials(stage) : (0, 0);
+        return new(stage, date, Due(stage), facts, place, container, containers, mix, leaves, Why(stage, facts), facts.Done is null ? parts : [], Conflict(stage, facts));
     }
 
     private DateOnly Due(Stage stage) => request.FactsOf(stage).Locked ?? stage switch
@@ -37,6 +40,15 @@ internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow windo
     };
 
     private DateOnly Target => request.FactsOf(Stage.PlantOut).Locked ?? window.Opens.Mid;
+
+    /// <summary>What to have ready: cells at sowing; at a move a pot for each plant that stands, or that is expected to.</summary>
+    private (int Containers, double MixLitres) Materials(Stage stage)
+    {
+        if (stage == Stage.Sow) return (quantity.Cells, Mix.Litres(quantity.Cells, request.Path.Tray.Litres));
+        if (stage is < Stage.PrickOut or > Stage.PotOn) return (0, 0);
+        var pots = request.PlantsStanding ?? (int)Math.Ceiling(quantity.ExpectedPlants / request.Sowing.Survival);
+        return (pots, Mix.Litres(pots, request.Path.Moves[stage - Stage.PrickOut].Container.Litres));
+    }
 
     private (string Place, string? Container) Stands(Stage stage)
     {

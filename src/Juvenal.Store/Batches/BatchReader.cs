@@ -22,6 +22,8 @@ public sealed record StoredStep(
     string? PutOffReason,
     string Place,
     string? Container,
+    int Containers,
+    double MixLitres,
     double? Leaves,
     IReadOnlyList<Reason> Reasons,
     IReadOnlyList<SpreadPart> Spread,
@@ -82,7 +84,7 @@ public sealed class BatchReader(NurseryTransaction nursery)
           coalesce((
             select jsonb_agg(jsonb_build_object('stage', p.stage, 'low', p.low, 'mid', p.mid, 'high', p.high, 'due', p.due, 'doneOn', p.done_on,
               'lockedOn', p.locked_on, 'putOffTo', p.put_off_to, 'putOffReason', p.put_off_reason, 'place', p.place, 'container', p.container,
-              'leaves', p.leaves, 'reasons', p.reasons, 'spread', p.spread, 'conflict', p.conflict) order by p.stage)
+              'containers', p.containers, 'mixLitres', p.mix_litres, 'leaves', p.leaves, 'reasons', p.reasons, 'spread', p.spread, 'conflict', p.conflict) order by p.stage)
             from plan_step p
             where p.nursery_id = b.nursery_id
               and p.batch_id = b.id), '[]'),

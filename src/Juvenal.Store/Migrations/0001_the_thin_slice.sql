@@ -139,6 +139,8 @@ create table plan_step (
   put_off_reason text,
   place text not null,
   container text,
+  containers int not null check (containers >= 0),
+  mix_litres double precision not null check (mix_litres >= 0),
   leaves double precision,
   reasons jsonb not null,
   spread jsonb not null,

@@ -2,6 +2,7 @@ using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Places;
 using Juvenal.Core.Season;
+using Juvenal.Core.Seeds;
 using Juvenal.Core.Site;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Cultivars;
@@ -82,7 +83,8 @@ public sealed class Catalogue
                 hardening!,
                 bed!.Name,
                 bed.Kind == PlaceKind.TunnelBed ? BedKind.Tunnel : BedKind.Open),
-            Facts(input, state));
+            Facts(input, state),
+            PlantsStanding: state is { Emerged: > 0 } ? Prospect.Of(state, input.PlantsWanted, input.Survival, Rules.Rules.Twins).Usable : null);
 
         T? Find<T>(IReadOnlyDictionary<Guid, T> all, Guid id, string field)
             where T : class

@@ -53,8 +53,8 @@ internal static class PlanWriter
     private const string InsertStep = """
         -- One step of a plan.
         insert into plan_step (nursery_id, batch_id, stage, low, mid, high, due, done_on, locked_on, put_off_to, put_off_reason,
-          place, container, leaves, reasons, spread, conflict, batch_version, rules_version, site_version)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20)
+          place, container, containers, mix_litres, leaves, reasons, spread, conflict, batch_version, rules_version, site_version)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22)
         """;
 
     private const string SetPlan = """
@@ -107,7 +107,7 @@ internal static class PlanWriter
             yield return NurseryTransaction.Command(
                 InsertStep, Sql.Of(nursery), Sql.Of(batch.Id), Sql.Of((int)step.Stage), Sql.Of(step.Date.Low), Sql.Of(step.Date.Mid), Sql.Of(step.Date.High), Sql.Of(step.Due),
                 Sql.OfNull(step.Facts.Done), Sql.OfNull(step.Facts.Locked), Sql.OfNull(step.Facts.NotBefore), Sql.OfNull(reason),
-                Sql.Of(step.Place), Sql.OfNull(step.Container), Sql.OfNull(step.Leaves), Sql.OfJson(step.Reasons), Sql.OfJson(step.Spread), Sql.OfJson(step.Conflict),
+                Sql.Of(step.Place), Sql.OfNull(step.Container), Sql.Of(step.Containers), Sql.Of(step.MixLitres), Sql.OfNull(step.Leaves), Sql.OfJson(step.Reasons), Sql.OfJson(step.Spread), Sql.OfJson(step.Conflict),
                 Sql.Of(batch.Version), Sql.Of(catalogue.Rules.Version), Sql.Of(catalogue.Site.Version));
         }
     }

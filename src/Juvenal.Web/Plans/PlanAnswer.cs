@@ -21,6 +21,8 @@ public sealed record SpreadAnswer(string Source, double Days);
 /// <param name="PutOffReason">Why.</param>
 /// <param name="Place">Where the plants stand after it.</param>
 /// <param name="Container">What they stand in after it; null in a bed.</param>
+/// <param name="Containers">To have ready; 0 where none is filled.</param>
+/// <param name="MixLitres">For them.</param>
 /// <param name="Leaves">True leaves expected on that day.</param>
 /// <param name="Why">The deciding reason first.</param>
 /// <param name="Spread">One standard deviation from each source, days.</param>
@@ -38,6 +40,8 @@ public sealed record StepAnswer(
     string? PutOffReason,
     string Place,
     string? Container,
+    int Containers,
+    double MixLitres,
     double? Leaves,
     IReadOnlyList<Why> Why,
     IReadOnlyList<SpreadAnswer> Spread,
@@ -45,11 +49,11 @@ public sealed record StepAnswer(
 {
     internal static StepAnswer Of(PlanStep s, Measures m) => new(
         s.Stage, LedgerWords.Stage(s.Stage), s.Date.Low, s.Date.Mid, s.Date.High, s.Due, s.Facts.Done, s.Facts.Locked, s.Facts.NotBefore, null,
-        s.Place, s.Container, Leaf(s.Leaves), ReasonSentences.Of(s.Reasons, m), Parts(s.Spread), Said(s.Conflict, m));
+        s.Place, s.Container, s.Containers, s.MixLitres, Leaf(s.Leaves), ReasonSentences.Of(s.Reasons, m), Parts(s.Spread), Said(s.Conflict, m));
 
     internal static StepAnswer Of(StoredStep s, Measures m) => new(
         s.Stage, LedgerWords.Stage(s.Stage), s.Low, s.Mid, s.High, s.Due, s.DoneOn, s.LockedOn, s.PutOffTo, s.PutOffReason,
-        s.Place, s.Container, Leaf(s.Leaves), ReasonSentences.Of(s.Reasons, m), Parts(s.Spread), Said(s.Conflict, m));
+        s.Place, s.Container, s.Containers, s.MixLitres, Leaf(s.Leaves), ReasonSentences.Of(s.Reasons, m), Parts(s.Spread), Said(s.Conflict, m));
 
     private static double? Leaf(double? leaves) => leaves is { } l ? Math.Round(l, 1) : null;
 

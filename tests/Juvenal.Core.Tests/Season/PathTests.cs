@@ -107,6 +107,20 @@ public class PathTests
     }
 
     [Fact]
+    public void Every_step_says_what_to_have_ready()
+    {
+        var request = Nurseries.Request();
+        var plan = Planner.Plan(request).Value;
+        Assert.Equal((plan.Quantity.Cells, plan.Quantity.Cells * 0.05 * 1.15), (plan.Step(Stage.Sow).Containers, plan.Step(Stage.Sow).MixLitres));
+        var pots = plan.Step(Stage.PrickOut).Containers;
+        Assert.InRange(pots * 0.95, plan.Quantity.ExpectedPlants, plan.Quantity.ExpectedPlants + 1);
+        Assert.Equal(pots * 1.0 * 1.15, plan.Step(Stage.PotUp).MixLitres, 1e-9);
+        Assert.Equal(0, plan.Step(Stage.Harden).Containers);
+        // Once they are counted, what stands counts.
+        Assert.Equal(41, Planner.Plan(request with { PlantsStanding = 41 }).Value.Step(Stage.PrickOut).Containers);
+    }
+
+    [Fact]
     public void The_south_plants_in_its_own_spring()
     {
         var freeze = SpringFreeze.FromTyped(new(SeasonDay.From(10, 5), null), 2027, Hemisphere.South).Value;

@@ -1215,6 +1215,16 @@ export interface components {
             /** @description What they stand in after it; null in a bed. */
             container: null | string;
             /**
+             * Format: int32
+             * @description To have ready; 0 where none is filled.
+             */
+            containers: number;
+            /**
+             * Format: double
+             * @description For them.
+             */
+            mixLitres: number;
+            /**
              * Format: double
              * @description True leaves expected on that day.
              */

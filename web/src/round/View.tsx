@@ -29,6 +29,9 @@ export function RoundView() {
       <Box>
         <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, mb: 1.5 }}>
           <Typography variant="h1" sx={{ flex: 1 }}>
+            <Box component="span" sx={{ display: 'none', '@media print': { display: 'inline' } }}>
+              {day(today)}:{' '}
+            </Box>
             {headline(jobs, minutes)}
           </Typography>
           <Button

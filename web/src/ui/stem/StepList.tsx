@@ -4,7 +4,9 @@ import Typography from '@mui/material/Typography';
 import { useState, type ReactNode } from 'react';
 import type { Schemas } from '../../api/client';
 import { day, daysBetween, span } from '../dates';
+import { useUnits } from '../../app/nursery';
 import { Reasons } from '../Reasons';
+import { many, volume } from '../units';
 
 type Step = Schemas['StepAnswer'];
 
@@ -19,7 +21,14 @@ export function StepList({ steps, actions }: { steps: Step[]; actions?: (step: S
   );
 }
 
+/** Where they stand after it, and in what: so many, where they have to be filled. */
+function where(step: Step): string {
+  if (!step.container) return step.place;
+  return `${step.place}, ${step.containers > 0 && step.stage !== 'sow' ? `${step.containers} × ` : ''}${step.container}`;
+}
+
 function Row({ step, actions }: { step: Step; actions?: ReactNode }) {
+  const units = useUnits();
   const [open, setOpen] = useState(false);
   const done = step.doneOn !== null;
   const off = step.doneOn ? daysBetween(step.due, step.doneOn) : 0;
@@ -49,7 +58,8 @@ function Row({ step, actions }: { step: Step; actions?: ReactNode }) {
           </Typography>
         </Typography>
         <Typography color="text.secondary" sx={{ display: { xs: 'none', sm: 'block' }, minWidth: 0 }}>
-          {step.stage === 'ripe' ? '' : `${step.place}${step.container ? `, ${step.container}` : ''}`}
+          {step.stage === 'ripe' ? '' : where(step)}
+          {step.mixLitres > 0 && ` · ${many(volume.shown(step.mixLitres, units))} ${volume.unit(units)} mix`}
         </Typography>
         <Box sx={{ gridRow: { xs: '1 / 3', sm: 1 }, gridColumn: { xs: 2, sm: 4 }, display: 'flex', alignItems: 'center' }}>
           {actions}

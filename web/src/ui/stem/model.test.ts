@@ -16,6 +16,8 @@ const step = (stage: Schemas['Stage'], mid: string, spread = 3, doneOn: string |
   putOffReason: null,
   place: 'House',
   container: null,
+  containers: 0,
+  mixLitres: 0,
   leaves: null,
   why: [],
   spread: [],
