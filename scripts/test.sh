@@ -65,6 +65,29 @@ end_to_end() {
   return "$code"
 }
 
+# The demo's database: backed up, damaged, restored over a changed one. The ledger must come back to the letter.
+backup_round_trip() {
+  source scripts/backup.sh
+  local file=$1/yard.backup before
+  ledger() { owner_sql juvenal_e2e "select md5(string_agg(l::text, '|' order by sequence)) from ledger_entry l"; }
+  before=$(ledger)
+  [ -n "$before" ] || { echo "There is no ledger to back up."; return 1; }
+  dump_database juvenal_e2e "$file" || return 1
+  owner_sql juvenal_e2e "update batch set code = 'changed-' || code" || return 1
+  head -c $(($(stat -c %s "$file") / 2)) "$file" > "$1/half.backup"
+  echo "no backup" > "$1/none.backup"
+  head -c $(($(stat -c %s "$file") - 300)) "$file" > "$1/late.backup"
+  for damaged in half none late; do
+    ! restore_database "$1/$damaged.backup" juvenal_e2e yes || { echo "A damaged file was restored."; return 1; }
+    [ "$(owner_sql juvenal_e2e "select count(*) from batch where code like 'changed-%'")" -gt 0 ] || { echo "A damaged file changed something."; return 1; }
+  done
+  ! restore_database "$file" juvenal_e2e no || { echo "It was replaced without being asked."; return 1; }
+  restore_database "$file" juvenal_e2e yes || return 1
+  [ "$(owner_sql juvenal_e2e "select count(*) from batch where code like 'changed-%'")" = 0 ] && [ "$(ledger)" = "$before" ] || { echo "What came back is not what was there."; return 1; }
+  # The server's role sees it as before, and no more.
+  [ "$(PGPASSWORD=$(cat "$CLUSTER/web.password") "$PGBIN/psql" -h 127.0.0.1 -p "$PGPORT" -U juvenal_web -d juvenal_e2e -qtAXc 'select count(*) from batch')" = 0 ] || { echo "The walls did not come back."; return 1; }
+}
+
 clean_up() {
   kill -TERM "${E2E_SERVER:-0}" 2>/dev/null || true
   stop_cluster
@@ -100,6 +123,7 @@ run_tests() {
   sources_stamp web > out/.web 2>/dev/null || { mkdir -p out; sources_stamp web > out/.web; }
   build_all
   runner "Interface in Chromium" '[0-9]+ passed' '[0-9]+ failed' end_to_end npx playwright test
+  check "Backup and restore" backup_round_trip "$scratch"
 
   rm -rf "$scratch"
   printf '\n%s passed, %s failed\n' "$PASSED" "$FAILED"

@@ -2,6 +2,7 @@ using System.Reflection;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Juvenal.Store;
+using Juvenal.Store.Keys;
 using Juvenal.Web.Batches;
 using Juvenal.Web.Calc;
 using Juvenal.Web.Catalogue;
@@ -9,7 +10,10 @@ using Juvenal.Web.Plans;
 using Juvenal.Web.Problems;
 using Juvenal.Web.Round;
 using Juvenal.Web.Site;
+using Microsoft.AspNetCore.DataProtection;
+using Microsoft.AspNetCore.DataProtection.KeyManagement;
 using Microsoft.AspNetCore.Http.Json;
+using Microsoft.Extensions.Options;
 using Npgsql;
 
 namespace Juvenal.Web.Hosting;
@@ -35,7 +39,7 @@ public static class Server
         builder.Services.AddSingleton<Writer>();
         // It warns about each session answer, whose headers are the stricter ones.
         builder.Logging.AddFilter("Microsoft.AspNetCore.Antiforgery", LogLevel.Error);
-        // Where the keys lie is said in the README, not at each start.
+        // It warns at each start that the keys lie unencrypted: they lie in the database, behind its own password.
         builder.Logging.AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
         builder.Services.AddProblemDetails();
         builder.Services.AddExceptionHandler<ProblemMapper>();
@@ -43,6 +47,11 @@ public static class Server
         builder.Services.AddResponseCompression(o => o.EnableForHttps = false);
         builder.Services.AddRequestTimeouts(o => o.DefaultPolicy = new() { Timeout = TimeSpan.FromSeconds(30), TimeoutStatusCode = 503 });
         if (!IsWritingOpenApi) builder.Services.AddHostedService<DayWatch>();
+        builder.Services.AddDataProtection().SetApplicationName("Juvenal");
+        builder.Services.AddSingleton<KeyStore>();
+        builder.Services.AddSingleton<KeyRing>();
+        // The key ring is read at start; while the API is written down there is no database.
+        if (!IsWritingOpenApi) builder.Services.AddSingleton<IConfigureOptions<KeyManagementOptions>, KeyRingOptions>();
         builder.Services.AddAntiforgery(o =>
         {
             o.HeaderName = SessionEndpoints.TokenHeader;

@@ -33,9 +33,15 @@ internal sealed class ProblemMapper(IProblemDetailsService problems, ILogger<Pro
         BadHttpRequestException bad => Malformed(bad),
         PostgresException { SqlState: PostgresErrorCodes.CheckViolation or PostgresErrorCodes.NumericValueOutOfRange } check =>
             new() { Status = 422, Title = "The database refused it: " + (check.ConstraintName ?? "a number is out of range") + "." },
-        NpgsqlException => new() { Status = 503, Title = "The database does not answer. Nothing was lost; try again in a moment." },
+        // A bug in a statement is ours (500); a database that is away, starting, full or closed to us is not.
+        PostgresException { IsTransient: false } postgres when !IsAway(postgres.SqlState) => null,
+        NpgsqlException or TimeoutException => new() { Status = 503, Title = "The database does not answer. Nothing was lost; try again in a moment." },
         _ => null,
     };
+
+    // 08: connection; 53: out of resources; 57P: shut down or starting; 55000: the database takes no connections now; 3D000: it is gone.
+    private static bool IsAway(string state) => state.StartsWith("08", StringComparison.Ordinal) || state.StartsWith("53", StringComparison.Ordinal)
+        || state.StartsWith("57P", StringComparison.Ordinal) || state is "55000" or "3D000";
 
     private static ProblemDetails Malformed(BadHttpRequestException bad)
     {

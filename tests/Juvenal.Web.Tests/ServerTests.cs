@@ -1,0 +1,98 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Npgsql;
+using Xunit;
+
+namespace Juvenal.Web.Tests;
+
+/// <summary>Two servers on one database; a database that goes away and comes back.</summary>
+public class ServerTests(House house) : IClassFixture<House>
+{
+    [Fact]
+    public async Task Two_servers_on_one_database_accept_each_others_cookies()
+    {
+        await using var one = NewServer();
+        await using var two = NewServer();
+        var first = one.CreateClient(new() { HandleCookies = false });
+        var answer = await first.GetAsync("/api/session");
+        var cookie = answer.Headers.GetValues("Set-Cookie").Single().Split(';')[0];
+        var token = (string)(await answer.Content.ReadFromJsonAsync<JsonNode>())!["token"]!;
+
+        Assert.Equal(HttpStatusCode.OK, await WindAsync(two, cookie, token));
+        // A token without its cookie, or a forged one, opens nothing.
+        Assert.Equal(HttpStatusCode.BadRequest, await WindAsync(two, "", token));
+        Assert.Equal(HttpStatusCode.BadRequest, await WindAsync(two, cookie, token[..^4] + "AAAA"));
+        await house.WindToAsync(House.Today);
+    }
+
+    [Fact]
+    public async Task A_database_that_goes_away_is_a_clear_503_and_comes_back_without_a_restart()
+    {
+        Assert.Equal(HttpStatusCode.OK, (await house.Client.GetAsync(house.Path("round"))).StatusCode);
+        await OwnerAsync($"alter database {house.DatabaseName} allow_connections false");
+        await CutAsync();
+        try
+        {
+            // The first may still find a broken connection in the pool, the next none at all: both are the same to the grower.
+            for (var i = 0; i < 3; i++)
+            {
+                var (status, problem) = await House.AnswerAsync(await house.Client.GetAsync(house.Path("round")));
+                Assert.Equal((503, "The database does not answer. Nothing was lost; try again in a moment."), (status, (string)problem["title"]!));
+                Assert.DoesNotContain("Npgsql", problem.ToJsonString());
+            }
+
+            Assert.Equal(HttpStatusCode.ServiceUnavailable, (await house.Client.GetAsync("/readyz")).StatusCode);
+            Assert.Equal(HttpStatusCode.OK, (await house.Client.GetAsync("/healthz")).StatusCode);
+        }
+        finally
+        {
+            await OwnerAsync($"alter database {house.DatabaseName} allow_connections true");
+        }
+
+        Assert.Equal(HttpStatusCode.OK, (await house.Client.GetAsync(house.Path("round"))).StatusCode);
+        Assert.Equal(HttpStatusCode.OK, (await house.Client.GetAsync("/readyz")).StatusCode);
+    }
+
+    [Fact]
+    public async Task Connections_cut_in_the_middle_of_the_day_lose_nothing()
+    {
+        var batch = await house.KeepAsync(house.Input());
+        var sown = new JsonObject { ["id"] = Guid.CreateVersion7(), ["kind"] = "sown", ["stage"] = "sow", ["to"] = house.Group(house.Mat), ["seeds"] = 72, ["containers"] = 72 };
+        Assert.Equal(200, (await house.LogAsync(batch, (JsonObject)sown.DeepClone())).Status);
+        await CutAsync();
+        // Sent again until it is answered, as the page would: it has one effect.
+        var status = 0;
+        for (var i = 0; i < 20 && status != 200; i++) status = (await house.LogAsync(batch, (JsonObject)sown.DeepClone())).Status;
+        Assert.Equal(200, status);
+        Assert.Equal(72, (int)(await house.GetAsync($"batches/{batch}"))["seedsSown"]!);
+    }
+
+    private WebApplicationFactory<Program> NewServer() => new WebApplicationFactory<Program>().WithWebHostBuilder(b => b
+        .UseSetting("JUVENAL_DB", house.Cluster.WebOf(house.DatabaseName))
+        .UseSetting("Logging:LogLevel:Default", "Warning"));
+
+    private async Task<HttpStatusCode> WindAsync(WebApplicationFactory<Program> server, string cookie, string token)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, house.Path("clock")) { Content = JsonContent.Create(new { days = 1 }) };
+        if (cookie.Length > 0) request.Headers.Add("Cookie", cookie);
+        request.Headers.Add("X-Juvenal-Token", token);
+        return (await server.CreateClient(new() { HandleCookies = false }).SendAsync(request)).StatusCode;
+    }
+
+    private async Task CutAsync()
+    {
+        await OwnerAsync($"select pg_terminate_backend(pid) from pg_stat_activity where datname = '{house.DatabaseName}'");
+        // The test's own connections are cut as well; the server has to notice for itself.
+        house.Source.Clear();
+    }
+
+    private async Task OwnerAsync(string sql)
+    {
+        await using var connection = new NpgsqlConnection(house.Cluster.OwnerOf("postgres"));
+        await connection.OpenAsync();
+        await using var command = new NpgsqlCommand(sql, connection);
+        await command.ExecuteNonQueryAsync();
+    }
+}
