@@ -94,3 +94,31 @@ test('the server gone for a moment loses nothing that was typed', async ({ page 
   await card.getByRole('button', { name: 'Log' }).click();
   await expect(card.getByText(/31 up so far/)).toBeVisible();
 });
+
+test('a kept batch is changed, and one planned by mistake ends and goes on', async ({ page }) => {
+  await page.goto(`${nursery}/batches`);
+  await page.getByRole('link', { name: 'Ember Lane' }).click();
+  await page.getByRole('link', { name: 'Change' }).click();
+  await expect(page.getByLabel('Plants wanted')).toHaveValue('180');
+  await page.getByLabel('Plants wanted').fill('150');
+  await page.getByRole('button', { name: 'Keep the change' }).click();
+  await expect(page).toHaveURL(/batches\/[0-9a-f-]+$/);
+  await expect(page.getByText('270', { exact: true })).toBeVisible();
+  await page.getByRole('link', { name: 'Change' }).click();
+  await expect(page.getByLabel('Plants wanted')).toHaveValue('150');
+
+  await page.goto(`${nursery}/batches`);
+  await page.getByRole('link', { name: 'Brasshouse' }).last().click();
+  await page.getByRole('button', { name: 'End' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'End' }).click();
+  await expect(page.getByText('Say why: it is what you look up next year.')).toBeVisible();
+  await page.getByRole('button', { name: 'Not sown after all' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'End' }).click();
+  await expect(page.getByText('Not sown after all')).toBeVisible();
+  await page.getByRole('link', { name: 'Round' }).last().click();
+  await expect(page.locator('[data-task]').first()).toBeVisible();
+  await expect(task(page, '26-11')).toHaveCount(0);
+  await page.goBack();
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await expect(page.getByRole('button', { name: 'End' })).toBeVisible();
+});

@@ -50,6 +50,8 @@ public sealed record BatchView(
     int Lost,
     int Snipped,
     PlanSummary Summary,
+    DateOnly? EndedOn,
+    string? EndReason,
     IReadOnlyList<StoredStep> Steps,
     IReadOnlyList<StoredGroup> Standing)
 {
@@ -80,7 +82,7 @@ public sealed class BatchReader(NurseryTransaction nursery)
           (select array_agg(m.place_id order by m.ordinal) from batch_move m where m.nursery_id = b.nursery_id and m.batch_id = b.id),
           (select array_agg(l.stage order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
           (select array_agg(l.locked_on order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
-          c.name, c.crop, c.species_group, c.habit, b.cells, b.seeds, b.trays, b.seeds_sown, b.emerged, b.lost, b.snipped, b.summary,
+          c.name, c.crop, c.species_group, c.habit, b.cells, b.seeds, b.trays, b.seeds_sown, b.emerged, b.lost, b.snipped, b.summary, b.ended_on, b.end_reason,
           coalesce((
             select jsonb_agg(jsonb_build_object('stage', p.stage, 'low', p.low, 'mid', p.mid, 'high', p.high, 'due', p.due, 'doneOn', p.done_on,
               'lockedOn', p.locked_on, 'putOffTo', p.put_off_to, 'putOffReason', p.put_off_reason, 'place', p.place, 'container', p.container,
@@ -97,7 +99,7 @@ public sealed class BatchReader(NurseryTransaction nursery)
         from batch b
         join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
         where $1::uuid is null or b.id = $1
-        order by b.season desc, b.code, b.id
+        order by b.ended_on is not null, b.season desc, b.code, b.id
         limit $2
         """;
 
@@ -120,6 +122,6 @@ public sealed class BatchReader(NurseryTransaction nursery)
         var row = BatchRow.Read(r);
         return new(row.Id, row.Version, row.Code, row.Input, r.GetString(20), r.Enum<Crop>(21), r.Enum<SpeciesGroup>(22), r.Enum<Habit>(23),
             r.GetInt32(24), r.GetInt32(25), r.OrNull<int>(26), r.GetInt32(27), r.GetInt32(28), r.GetInt32(29), r.GetInt32(30),
-            r.FromJson<PlanSummary>(31), r.FromJson<List<StoredStep>>(32), r.FromJson<List<StoredGroup>>(33));
+            r.FromJson<PlanSummary>(31), r.OrNull<DateOnly>(32), r.TextOrNull(33), r.FromJson<List<StoredStep>>(34), r.FromJson<List<StoredGroup>>(35));
     }
 }

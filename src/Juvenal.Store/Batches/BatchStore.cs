@@ -4,6 +4,7 @@ using Juvenal.Core.Measures;
 using Juvenal.Core.Season;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
+using Npgsql;
 
 namespace Juvenal.Store.Batches;
 
@@ -22,6 +23,33 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         insert into batch (nursery_id, id, code, season, cultivar_id, plants_wanted, germination, survival, confidence, seeds_per_cell, seeds_available,
           tray_id, germination_place_id, seedling_place_id, hardening_place_id, bed_id, cells, seeds, trays, summary)
         values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20)
+        """;
+
+    private const string Change = """
+        -- What was chosen for a batch.
+        update batch
+        set version = version + 1, season = $2, cultivar_id = $3, plants_wanted = $4, germination = $5, survival = $6, confidence = $7, seeds_per_cell = $8,
+          seeds_available = $9, tray_id = $10, germination_place_id = $11, seedling_place_id = $12, hardening_place_id = $13, bed_id = $14
+        where id = $1
+        """;
+
+    private const string DeleteMoves = """
+        -- The path is written anew.
+        delete from batch_move
+        where batch_id = $1
+        """;
+
+    private const string DeleteLocks = """
+        -- The fixed days are written anew.
+        delete from stage_lock
+        where batch_id = $1
+        """;
+
+    private const string SetEnd = """
+        -- The batch ends, or goes on.
+        update batch
+        set version = version + 1, ended_on = $2, end_reason = $3
+        where id = $1
         """;
 
     private const string InsertMove = """
@@ -83,12 +111,72 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
             Sql.Of(input.Germination), Sql.Of(input.Survival), Sql.Of(input.Confidence), Sql.Of(input.SeedsPerCell), Sql.OfNull(input.SeedsAvailable),
             Sql.Of(input.TrayId), Sql.Of(input.GerminationPlaceId), Sql.Of(input.SeedlingPlaceId), Sql.Of(input.HardeningPlaceId), Sql.Of(input.BedId),
             Sql.Of(plan.Quantity.Cells), Sql.Of(plan.Quantity.Seeds), Sql.OfNull(plan.Quantity.Trays), Sql.OfJson(PlanSummary.Of(plan)));
+        await nursery.ExecuteManyAsync([.. Choices(id, input), .. PlanWriter.Plan(nursery.Nursery, batch, catalogue, state, outcome)], cancel);
+    }
+
+    /// <summary>What a batch would look like with other choices, from what has happened to it.</summary>
+    public async Task<Outcome<Plan>> PreviewAsync(Guid id, BatchInput input, CancellationToken cancel)
+    {
+        var (_, catalogue, state) = await LoadAsync(id, BatchRow.SelectOnly, cancel);
+        return PlanStore.Plan(catalogue, input, state);
+    }
+
+    /// <summary>Changes what was chosen for a batch, if its new plan is still the one that was shown.</summary>
+    /// <param name="id">The batch.</param>
+    /// <param name="version">The version that was changed.</param>
+    /// <param name="input">The choices.</param>
+    /// <param name="shown">The version of the plan that was shown.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <exception cref="ConflictException">changed-meanwhile: someone else was faster; plan-changed: the plan is another now.</exception>
+    /// <exception cref="RefusedException">It cannot be planned; or another cultivar is chosen after sowing.</exception>
+    public async Task ChangeAsync(Guid id, int version, BatchInput input, string shown, CancellationToken cancel)
+    {
+        var (batch, catalogue, state) = await LoadAsync(id, BatchRow.Select, cancel);
+        if (batch.Version != version) throw new ConflictException("changed-meanwhile", batch.Input);
+        if (state.SeedsSown > 0 && input.CultivarId != batch.Input.CultivarId) throw new RefusedException(new Failure("sown-already", "cultivarId"));
+        var outcome = PlanStore.Plan(catalogue, input, state);
+        if (!outcome.Succeeded) throw new RefusedException(outcome.Failures);
+        if (PlanVersion.Of(outcome.Value) != shown) throw new ConflictException("plan-changed", outcome.Value);
+        var changed = batch with { Version = version + 1, Input = input };
         await nursery.ExecuteManyAsync(
-            input.Moves.Select((m, i) => NurseryTransaction.Command(InsertMove, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of(i), Sql.Of(m.ContainerId), Sql.Of(m.PlaceId)))
-                .Concat(input.Locks.Select(l => NurseryTransaction.Command(SetLock, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of((int)l.Key), Sql.Of(l.Value))))
-                .Concat(PlanWriter.Plan(nursery.Nursery, batch, catalogue, state, outcome)),
+            [
+                NurseryTransaction.Command(Change, Sql.Of(id), Sql.Of(input.Season), Sql.Of(input.CultivarId), Sql.Of(input.PlantsWanted),
+                    Sql.Of(input.Germination), Sql.Of(input.Survival), Sql.Of(input.Confidence), Sql.Of(input.SeedsPerCell), Sql.OfNull(input.SeedsAvailable),
+                    Sql.Of(input.TrayId), Sql.Of(input.GerminationPlaceId), Sql.Of(input.SeedlingPlaceId), Sql.Of(input.HardeningPlaceId), Sql.Of(input.BedId)),
+                NurseryTransaction.Command(DeleteMoves, Sql.Of(id)),
+                NurseryTransaction.Command(DeleteLocks, Sql.Of(id)),
+                .. Choices(id, input),
+                .. PlanWriter.Plan(nursery.Nursery, changed, catalogue, state, outcome),
+            ],
             cancel);
     }
+
+    /// <summary>Ends a batch of which nothing stands any more, or takes that back.</summary>
+    /// <param name="id">The batch.</param>
+    /// <param name="reason">Why; null takes the end back.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <exception cref="RefusedException">Plants still stand: they are accounted for first. Or no reason is given.</exception>
+    public async Task EndAsync(Guid id, string? reason, CancellationToken cancel)
+    {
+        var (_, catalogue, state) = await LoadAsync(id, BatchRow.Select, cancel);
+        var growing = state.Groups.Where(g => g.Group.Container is not null).Sum(g => g.Seedlings);
+        if (reason is not null && string.IsNullOrWhiteSpace(reason)) throw new RefusedException(new Failure("reason-missing", "reason"));
+        if (reason?.Length > 200) throw new RefusedException(new Failure("reason-too-long", "reason", reason.Length, 0, 200));
+        if (reason is not null && growing > 0) throw new RefusedException(new Failure("plants-standing", "reason", growing));
+        await nursery.ExecuteAsync(SetEnd, cancel, Sql.Of(id), Sql.OfNull(reason is null ? null : catalogue.Today), Sql.OfNull(reason?.Trim()));
+    }
+
+    private async Task<(BatchRow Batch, Catalogue Catalogue, BatchState State)> LoadAsync(Guid id, string select, CancellationToken cancel)
+    {
+        var batch = await nursery.OneAsync(select, BatchRow.Read, cancel, Sql.OfNull((Guid?)id)) ?? throw new NotFoundException("batch");
+        var entries = await new Ledger.LedgerReader(nursery).AllAsync(id, cancel);
+        var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
+        return (batch, catalogue, Fold.Of(entries.Select(e => e.Entry), PlanWriter.SeedsToEmergence(batch.Input)));
+    }
+
+    private IEnumerable<NpgsqlBatchCommand> Choices(Guid id, BatchInput input) =>
+        input.Moves.Select((m, i) => NurseryTransaction.Command(InsertMove, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of(i), Sql.Of(m.ContainerId), Sql.Of(m.PlaceId)))
+            .Concat(input.Locks.Select(l => NurseryTransaction.Command(SetLock, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of((int)l.Key), Sql.Of(l.Value))));
 
     // Records with lists in them compare by reference; what is stored of them does not.
     private static bool Same(BatchInput a, BatchInput b) => JsonSerializer.Serialize(a, Sql.Json) == JsonSerializer.Serialize(b, Sql.Json);
@@ -101,11 +189,8 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     /// <param name="cancel">Cancels.</param>
     public async Task LockAsync(Guid id, int version, Stage stage, DateOnly? day, CancellationToken cancel)
     {
-        var batch = await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.OfNull((Guid?)id)) ?? throw new NotFoundException("batch");
+        var (batch, catalogue, state) = await LoadAsync(id, BatchRow.Select, cancel);
         if (batch.Version != version) throw new ConflictException("changed-meanwhile", batch.Input.Locks);
-        var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
-        var entries = await new Ledger.LedgerReader(nursery).AllAsync(id, cancel);
-        var state = Fold.Of(entries.Select(e => e.Entry), PlanWriter.SeedsToEmergence(batch.Input));
         if (stage == Stage.Ripe) throw new RefusedException(new Failure("not-lockable", "stage"));
         if (state.StageDays.ContainsKey(stage)) throw new RefusedException(new Failure("done-already", "stage"));
         if (day < catalogue.Today) throw new RefusedException(new Failure("day-passed", "day"));

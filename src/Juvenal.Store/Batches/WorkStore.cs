@@ -11,7 +11,7 @@ namespace Juvenal.Store.Batches;
 public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
 {
     /// <summary>A batch's next work from its stored plan and counts.</summary>
-    public static IReadOnlyList<Work> Next(BatchView batch, Catalogue catalogue) => TodaysWork.Next(
+    public static IReadOnlyList<Work> Next(BatchView batch, Catalogue catalogue) => batch.EndedOn is not null ? [] : TodaysWork.Next(
         [.. batch.Steps.Select(s => new StepDay(s.Stage, DateSpread.Around(s.Low, s.Mid, s.High), s.Due, s.PutOffTo))],
         batch.State(),
         catalogue.Today,

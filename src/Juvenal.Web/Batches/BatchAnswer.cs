@@ -16,7 +16,7 @@ public sealed record GroupAnswer(Guid? ContainerId, string? Container, Guid Plac
 /// <param name="Next">The next stage and its day; null when all is done.</param>
 public sealed record BatchRowAnswer(
     Guid Id, string Code, int Season, string Cultivar, Crop Crop, int PlantsWanted, int SeedsSown, int Emerged, int Standing, int Lost, int Snipped,
-    StepAnswer? Next, IReadOnlyList<StepDayAnswer> Steps, bool Conflict);
+    StepAnswer? Next, IReadOnlyList<StepDayAnswer> Steps, bool Conflict, DateOnly? EndedOn);
 
 /// <summary>As much of a step as a small stem-line needs.</summary>
 public sealed record StepDayAnswer(Stage Stage, DateOnly Low, DateOnly Mid, DateOnly High, DateOnly? DoneOn, DateOnly? LockedOn);
@@ -35,7 +35,8 @@ public sealed record BatchAnswer(
     Guid Id, int Version, string Code, int Season, string Cultivar, Crop Crop, SpeciesGroup Group, Habit Habit,
     BatchInput Input, int Cells, int Seeds, int? Trays, int SeedsSown, int Emerged, int Lost, int Snipped, int Standing,
     WindowSpan Window, IReadOnlyList<StepAnswer> Steps, IReadOnlyList<GroupAnswer> Groups, IReadOnlyList<Why> Warnings, IReadOnlyList<ChoiceAnswer> Choices,
-    IReadOnlyList<string> Failures, ProspectAnswer? Prospect, IReadOnlyList<EntryAnswer> Ledger, DateOnly Today, DateOnly SowNoEarlier, DateOnly SowNoLater, double Expected);
+    IReadOnlyList<string> Failures, ProspectAnswer? Prospect, IReadOnlyList<EntryAnswer> Ledger, DateOnly Today, DateOnly SowNoEarlier, DateOnly SowNoLater, double Expected,
+    DateOnly? EndedOn, string? EndReason);
 
 internal static class BatchAnswers
 {
@@ -47,7 +48,8 @@ internal static class BatchAnswers
             batch.Standing.Sum(g => g.Seedlings), batch.Lost, batch.Snipped,
             next is null ? null : StepAnswer.Of(next, measures),
             [.. batch.Steps.Select(s => new StepDayAnswer(s.Stage, s.Low, s.Mid, s.High, s.DoneOn, s.LockedOn))],
-            batch.Steps.Any(s => s.Conflict is not null));
+            batch.EndedOn is null && batch.Steps.Any(s => s.Conflict is not null),
+            batch.EndedOn);
     }
 
     public static BatchAnswer Whole(BatchView b, Store.Plans.Catalogue catalogue, IReadOnlyList<StoredEntry> entries, IReadOnlySet<Guid> takenBack)
@@ -66,7 +68,8 @@ internal static class BatchAnswers
             [.. b.Summary.Failures.Select(FailureSentences.Of)],
             prospect is null ? null : new(prospect.Usable, Math.Round(prospect.Expected, 1), prospect.ProbabilityOfEnough),
             [.. entries.Select(e => Entry(e, takenBack, catalogue))],
-            catalogue.Today, b.Summary.SowNoEarlier, b.Summary.SowNoLater, Math.Round(b.Summary.Expected, 1));
+            catalogue.Today, b.Summary.SowNoEarlier, b.Summary.SowNoLater, Math.Round(b.Summary.Expected, 1),
+            b.EndedOn, b.EndReason);
     }
 
     public static GroupAnswer Group(StoredGroup g, Store.Plans.Catalogue catalogue) => new(

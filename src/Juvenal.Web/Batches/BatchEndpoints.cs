@@ -49,6 +49,14 @@ public sealed record DoneInput(Guid Id, Guid ExtraId, DateOnly HappenedOn, int C
 /// <param name="Day">Null frees it.</param>
 public sealed record LockInput(int Version, DateOnly? Day);
 
+/// <param name="Version">The batch's version that was seen.</param>
+/// <param name="Input">The choices.</param>
+/// <param name="Shown">Version of the plan that was shown.</param>
+public sealed record ChangeInput(int Version, BatchInput Input, string Shown);
+
+/// <param name="Reason">Why it ends; null takes the end back.</param>
+public sealed record EndInput(string? Reason);
+
 /// <summary>Ids of the entries that were written, the last one first: for undoing.</summary>
 public sealed record Written(IReadOnlyList<Guid> Entries);
 
@@ -72,6 +80,31 @@ internal static class BatchEndpoints
             var (entries, takenBack) = await reader.LedgerAsync(id, cancel);
             return TypedResults.Ok(BatchAnswers.Whole(batch, await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel), entries, takenBack));
         }).WithName("batch");
+
+        nursery.MapPost("/batches/{id:guid}/plan", async (Guid nursery, Guid id, BatchInput input, Database database, TimeProvider clock, CancellationToken cancel) =>
+        {
+            await using var reading = await database.ReadAsync(nursery, cancel);
+            var outcome = await new BatchStore(reading, clock).PreviewAsync(id, input, cancel);
+            if (!outcome.Succeeded) throw new RefusedException(outcome.Failures);
+            var site = await new Store.Site.SiteStore(reading).GetAsync(cancel);
+            return TypedResults.Ok(Plans.PlanAnswer.Of(outcome.Value, new Measures(site.UsUnits)));
+        }).WithName("previewChange");
+
+        nursery.MapPut("/batches/{id:guid}", async (Guid nursery, Guid id, ChangeInput change, Database database, TimeProvider clock, CancellationToken cancel) =>
+        {
+            await using var writing = await database.WriteAsync(nursery, cancel);
+            await new BatchStore(writing, clock).ChangeAsync(id, change.Version, change.Input, change.Shown, cancel);
+            await writing.CommitAsync(cancel);
+            return TypedResults.NoContent();
+        }).WithName("changeBatch");
+
+        nursery.MapPut("/batches/{id:guid}/end", async (Guid nursery, Guid id, EndInput end, Database database, TimeProvider clock, CancellationToken cancel) =>
+        {
+            await using var writing = await database.WriteAsync(nursery, cancel);
+            await new BatchStore(writing, clock).EndAsync(id, end.Reason, cancel);
+            await writing.CommitAsync(cancel);
+            return TypedResults.NoContent();
+        }).WithName("endBatch");
 
         nursery.MapPost("/batches/{id:guid}/entries", async (Guid nursery, Guid id, EntryInput input, Database database, TimeProvider clock, CancellationToken cancel) =>
         {

@@ -98,12 +98,12 @@ public sealed record PlanAnswer(
     IReadOnlyList<Why> Warnings,
     IReadOnlyList<ChoiceAnswer> Choices)
 {
-    internal static PlanAnswer Of(Plan plan, Measures measures, double cellLitres = 0) => new(
+    internal static PlanAnswer Of(Plan plan, Measures measures) => new(
         PlanVersion.Of(plan),
         new(plan.Window.Opens.Low, plan.Window.Opens.Mid, plan.Window.Opens.High, ReasonSentences.Of(plan.Window.Reasons, measures)),
         [.. plan.Steps.Select(s => StepAnswer.Of(s, measures))],
         new(plan.Quantity.Cells, plan.Quantity.Seeds, plan.Quantity.Trays, Math.Round(plan.Quantity.ExpectedPlants, 1), plan.Quantity.ProbabilityOfEnough,
-            Core.MovingUp.Mix.Litres(plan.Quantity.Cells, cellLitres)),
+            plan.Step(Stage.Sow).MixLitres),
         plan.SowNoEarlier,
         plan.SowNoLater,
         Math.Round(plan.LeavesAtPlanting, 1),

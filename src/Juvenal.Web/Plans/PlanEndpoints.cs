@@ -22,7 +22,7 @@ internal static class PlanEndpoints
             var request = catalogue.Request(input, null);
             var outcome = request.Succeeded ? Planner.Plan(request.Value) : request.Failures.ToList();
             if (!outcome.Succeeded) throw new RefusedException(outcome.Failures);
-            return TypedResults.Ok(PlanAnswer.Of(outcome.Value, new Measures(catalogue.Site.UsUnits), catalogue.Containers[input.TrayId].Litres));
+            return TypedResults.Ok(PlanAnswer.Of(outcome.Value, new Measures(catalogue.Site.UsUnits)));
         }).WithName("previewPlan");
 
         nursery.MapPost("/batches", async (Guid nursery, KeepInput keep, Database database, TimeProvider clock, CancellationToken cancel) =>

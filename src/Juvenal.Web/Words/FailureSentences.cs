@@ -51,6 +51,8 @@ internal static class FailureSentences
         "moves-nowhere" => "They stand there already.",
         "not-later" => "Choose a day after today.",
         "too-far" => "That is more than a year away.",
+        "sown-already" => "They are sown: another cultivar is another batch.",
+        "plants-standing" => Invariant($"{f.Value:#,0} plants still stand. Log what becomes of them first: lost, snipped, or planted."),
         "undone-already" => "It is undone already.",
         "not-lockable" => "Ripening cannot be fixed to a day.",
         "done-already" => "It is done: its day is in the ledger.",

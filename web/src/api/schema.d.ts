@@ -300,7 +300,39 @@ export interface paths {
             cookie?: never;
         };
         get: operations["batch"];
+        put: operations["changeBatch"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/batches/{id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
         put?: never;
+        post: operations["previewChange"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/batches/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["endBatch"];
         post?: never;
         delete?: never;
         options?: never;
@@ -422,6 +454,9 @@ export interface components {
             sowNoLater: string;
             /** Format: double */
             expected: number;
+            /** Format: date */
+            endedOn: null | string;
+            endReason: null | string;
         };
         /** @description What the grower chooses for a batch. Preview, keeping and changing all take this. */
         BatchInput: {
@@ -521,6 +556,8 @@ export interface components {
             next: null | components["schemas"]["StepAnswer"];
             steps: components["schemas"]["StepDayAnswer"][];
             conflict: boolean;
+            /** Format: date */
+            endedOn: null | string;
         };
         /** @enum {unknown} */
         BedKind: "open" | "tunnel";
@@ -529,6 +566,17 @@ export interface components {
             places: components["schemas"]["PlaceRow"][];
             containers: components["schemas"]["ContainerRow"][];
             cultivars: components["schemas"]["CultivarRow"][];
+        };
+        ChangeInput: {
+            /**
+             * Format: int32
+             * @description The batch's version that was seen.
+             */
+            version: number;
+            /** @description The choices. */
+            input: components["schemas"]["BatchInput"];
+            /** @description Version of the plan that was shown. */
+            shown: string;
         };
         /** @description A way out of being late. */
         ChoiceAnswer: {
@@ -644,6 +692,10 @@ export interface components {
              * @default 1
              */
             daysFactor?: number;
+        };
+        EndInput: {
+            /** @description Why it ends; null takes the end back. */
+            reason: null | string;
         };
         /** @description A line of the ledger. */
         EntryAnswer: {
@@ -1883,6 +1935,83 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["BatchAnswer"];
                 };
+            };
+        };
+    };
+    changeBatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    previewChange: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BatchInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanAnswer"];
+                };
+            };
+        };
+    };
+    endBatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EndInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -95,7 +95,9 @@ export function BatchListView() {
               <SmallStem steps={b.steps} range={range} today={site.data.today} />
             </Box>
             <Box sx={{ gridColumn: { xs: '1 / 3', md: 'auto' } }}>
-              <Typography>{b.next ? `${b.next.title} ${day(b.next.mid)}` : 'done'}</Typography>
+              <Typography>
+                {b.endedOn ? `ended ${day(b.endedOn)}` : b.next ? `${b.next.title} ${day(b.next.mid)}` : 'done'}
+              </Typography>
               {b.conflict && (
                 <Typography variant="body2" color="error">
                   a fixed day conflicts

@@ -7,8 +7,9 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { useParams } from 'react-router';
+import { Link as To, useParams } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
+import { useNursery } from '../app/nursery';
 import { CropMark } from '../ui/CropMark';
 import { day } from '../ui/dates';
 import { DayField } from '../ui/Field';
@@ -20,7 +21,8 @@ import { counted } from '../ui/units';
 import { Ledger } from './Ledger';
 import { LogForm } from './LogForm';
 import { figures, groupName } from './model';
-import { useBatch, useLock, type Batch } from './useBatch';
+import { useBatch, useEnd, useLock, type Batch } from './useBatch';
+import { End } from './End';
 
 /** How is this one doing? */
 export function BatchView() {
@@ -31,6 +33,9 @@ export function BatchView() {
 }
 
 function Whole({ batch }: { batch: Batch }) {
+  const nursery = useNursery();
+  const end = useEnd(batch);
+  const [ending, setEnding] = useState(false);
   const [fixing, setFixing] = useState<Schemas['StepAnswer'] | null>(null);
   const next = batch.steps.find((s) => s.doneOn === null && s.stage !== 'ripe');
   return (
@@ -39,6 +44,14 @@ function Whole({ batch }: { batch: Batch }) {
         <CropMark crop={batch.crop} size={24} />
         <Typography variant="h1">{batch.cultivar}</Typography>
         <Tag>{batch.code}</Tag>
+        <Box className="no-print" sx={{ ml: 'auto' }}>
+          <Button variant="text" component={To} to={`/n/${nursery}/plan?batch=${batch.id}`} sx={{ px: 1 }}>
+            Change
+          </Button>
+          <Button variant="text" onClick={() => (batch.endedOn ? end.mutate(null) : setEnding(true))} sx={{ px: 1 }}>
+            {batch.endedOn ? 'Go on' : 'End'}
+          </Button>
+        </Box>
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, rowGap: 1, mb: 1.5 }}>
         {figures(batch).map((f) => (
@@ -86,7 +99,13 @@ function Whole({ batch }: { batch: Batch }) {
           {w.text}
         </Alert>
       ))}
-      {next && (
+      {batch.endedOn && (
+        <Typography sx={{ fontSize: '1.1rem', mb: 1.5 }}>
+          Ended on <b>{day(batch.endedOn)}</b>: {batch.endReason}
+        </Typography>
+      )}
+      {end.error && !ending && <Alert severity="error">{end.error.message}</Alert>}
+      {next && !batch.endedOn && (
         <Typography sx={{ fontSize: '1.1rem', mb: 1.5 }}>
           Next: <b>{next.title.toLowerCase()}</b> on <b>{day(next.mid)}</b>. {next.why[0]?.text}
         </Typography>
@@ -160,6 +179,7 @@ function Whole({ batch }: { batch: Batch }) {
           <LogForm batch={batch} />
         </Box>
       )}
+      {ending && <End end={end} onClose={() => setEnding(false)} />}
       {fixing && <Fix batch={batch} step={fixing} onClose={() => setFixing(null)} />}
     </Box>
   );

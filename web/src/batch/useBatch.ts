@@ -62,3 +62,16 @@ export function useLock(batch: Batch) {
     onError: () => refresh(),
   });
 }
+
+/** Ends a batch with a reason, or (null) takes the end back. */
+export function useEnd(batch: Batch) {
+  const nursery = useNursery();
+  const refresh = useRefresh();
+  return useMutation({
+    mutationFn: (reason: string | null) =>
+      unwrap(
+        api.PUT('/api/nurseries/{nursery}/batches/{id}/end', { params: { path: { nursery, id: batch.id } }, body: { reason } }),
+      ),
+    onSuccess: () => refresh(),
+  });
+}

@@ -15,7 +15,7 @@ export function Figures({ plan, units, tray, keep }: { plan: PlanAnswer; units: 
   const ripe = plan.steps.find((s) => s.stage === 'ripe');
   const q = plan.quantity;
   if (!sow || !out || !ripe) return null;
-  const mix = `${many(volume.shown(q.mixLitres, units))} ${volume.unit(units)} mix`;
+  const mix = q.mixLitres === 0 ? null : `${many(volume.shown(q.mixLitres, units))} ${volume.unit(units)} mix`;
   const trays = q.trays === null ? null : `${q.trays} × ${tray}`;
   return (
     <Box>

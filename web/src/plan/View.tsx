@@ -3,23 +3,25 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
 import { useCatalogue, useNursery, useSite } from '../app/nursery';
 import { DayField } from '../ui/Field';
 import { Empty, Waiting } from '../ui/Page';
 import { useSay } from '../ui/Say';
 import { Details, Figures } from './Answer';
-import { differences, firstForm, read, type Form } from './model';
+import { differences, firstForm, formOf, read, type Form } from './model';
 import { PathForm } from './PathForm';
 import { SowingForm } from './SowingForm';
-import { useKeep, usePreview, type PlanAnswer } from './usePlan';
+import { useChanged, useKeep, usePreview, type PlanAnswer } from './usePlan';
 
 /** When do I sow, and how much? */
 export function PlanView() {
   const nursery = useNursery();
   const site = useSite();
   const catalogue = useCatalogue();
+  const [search] = useSearchParams();
+  const changed = useChanged(search.get('batch'));
   if (!site.data || !catalogue.data) return <Waiting error={site.error ?? catalogue.error} />;
   const base = `/n/${nursery}`;
   const growing = catalogue.data.places.some((p) => p.dayC !== null);
@@ -46,18 +48,26 @@ export function PlanView() {
         Name a tomato or a pepper, and how long it takes to ripen.
       </Empty>
     );
-  return <Planner site={site.data} catalogue={catalogue.data} />;
+  if (search.get('batch') && !changed.data) return <Waiting error={changed.error} />;
+  return <Planner key={changed.data?.version ?? 0} site={site.data} catalogue={catalogue.data} batch={changed.data ?? null} />;
 }
 
-function Planner({ site, catalogue }: { site: Schemas['SiteAnswer']; catalogue: Schemas['CatalogueAnswer'] }) {
+interface Props {
+  site: Schemas['SiteAnswer'];
+  catalogue: Schemas['CatalogueAnswer'];
+  /** The batch that is changed; null where a new one is planned. */
+  batch: Schemas['BatchAnswer'] | null;
+}
+
+function Planner({ site, catalogue, batch }: Props) {
   const nursery = useNursery();
   const navigate = useNavigate();
   const { say } = useSay();
-  const [form, setForm] = useState<Form>(() => firstForm(catalogue, site.season));
+  const [form, setForm] = useState<Form>(() => (batch ? formOf(batch.input) : firstForm(catalogue, site.season)));
   const set = (change: Partial<Form>) => setForm((f) => ({ ...f, ...change }));
-  const { input, errors } = useMemo(() => read(form), [form]);
-  const preview = usePreview(input);
-  const keep = useKeep();
+  const { input, errors } = useMemo(() => read(form, batch?.input.locks), [form, batch]);
+  const preview = usePreview(input, batch?.id ?? null);
+  const keep = useKeep(batch);
   const problem = preview.error instanceof Problem ? preview.error : null;
   const error = (field: string) => errors[field] ?? problem?.at(field);
   const [changed, setChanged] = useState<{ plan: PlanAnswer; differences: string[] } | null>(null);
@@ -73,7 +83,7 @@ function Planner({ site, catalogue }: { site: Schemas['SiteAnswer']; catalogue: 
       { input, shown: plan.version },
       {
         onSuccess: (id) => {
-          say('Kept. Round will say when to sow.');
+          say(batch ? 'Changed.' : 'Kept. Round will say when to sow.');
           void navigate(`/n/${nursery}/batches/${id}`);
         },
         onError: (e) => {
@@ -102,7 +112,7 @@ function Planner({ site, catalogue }: { site: Schemas['SiteAnswer']; catalogue: 
     >
       <Box component="form" onSubmit={(e) => e.preventDefault()} aria-label="What to raise" sx={{ gridArea: 'form' }}>
         <Typography variant="h1" sx={{ mb: 1.5, display: { xs: 'none', md: 'block' } }}>
-          Plan a batch
+          {batch ? `Change ${batch.code}` : 'Plan a batch'}
         </Typography>
         <SowingForm form={form} set={set} catalogue={catalogue} error={error} />
         <PathForm form={form} set={set} catalogue={catalogue} units={units} error={error} />
@@ -159,7 +169,7 @@ function Planner({ site, catalogue }: { site: Schemas['SiteAnswer']; catalogue: 
                   onClick={() => keepIt(changed?.plan ?? shown)}
                   sx={{ minHeight: 52, px: 3, fontSize: '1.1rem', whiteSpace: 'nowrap' }}
                 >
-                  Keep this plan
+                  {batch ? 'Keep the change' : 'Keep this plan'}
                 </Button>
               }
             />

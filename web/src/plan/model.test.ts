@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { read, type Form } from './model';
+import { differences, formOf, read, type Form } from './model';
+import type { PlanAnswer } from './usePlan';
 
 const form: Form = {
   cultivarId: 'c',
@@ -53,4 +54,37 @@ describe('what is typed in the planner', () => {
 
   it('fixes the planting day', () =>
     expect(read({ ...form, plantOutOn: '2026-05-16' }).input?.locks).toEqual({ 'plant-out': '2026-05-16' }));
+});
+
+describe('a batch that is changed', () => {
+  const kept = { ...form, germination: '82.5', seedsAvailable: '200', plantOutOn: '2026-05-16' };
+
+  it('comes back on the form as it was typed', () => {
+    const { input } = read(kept);
+    expect(input && formOf(input)).toEqual(kept);
+  });
+
+  it('keeps days that were fixed elsewhere, and frees the planting day where it is left empty', () => {
+    const locks = { harden: '2026-05-08', 'plant-out': '2026-05-16' };
+    expect(read(form, locks).input?.locks).toEqual({ harden: '2026-05-08' });
+    expect(read({ ...form, plantOutOn: '2026-05-20' }, locks).input?.locks).toEqual({
+      harden: '2026-05-08',
+      'plant-out': '2026-05-20',
+    });
+  });
+});
+
+describe('what differs between two plans', () => {
+  const plan = (mid: string, cells: number) =>
+    ({ steps: [{ stage: 'sow', title: 'Sow', mid }], quantity: { cells, seeds: cells } }) as unknown as PlanAnswer;
+
+  it('names days and amounts', () =>
+    expect(differences(plan('2026-03-28', 60), plan('2026-03-30', 72))).toEqual([
+      'Sow: Mon 30 Mar instead of Sat 28 Mar',
+      'Cells: 72 instead of 60',
+      'Seeds: 72 instead of 60',
+    ]));
+
+  it('says so where only spreads have changed', () =>
+    expect(differences(plan('2026-03-28', 60), plan('2026-03-28', 60))).toEqual(['Spreads or warnings have changed.']));
 });

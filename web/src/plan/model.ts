@@ -54,8 +54,30 @@ export function firstForm(catalogue: Catalogue, season: number): Form {
   };
 }
 
+/** The form of a batch that is there already. */
+export function formOf(input: BatchInput): Form {
+  const percent = (share: number) => String(Math.round(share * 1000) / 10);
+  return {
+    cultivarId: input.cultivarId,
+    season: String(input.season),
+    plantsWanted: String(input.plantsWanted),
+    germination: percent(input.germination),
+    survival: percent(input.survival),
+    confidence: percent(input.confidence),
+    seedsPerCell: String(input.seedsPerCell),
+    seedsAvailable: input.seedsAvailable === null ? '' : String(input.seedsAvailable),
+    trayId: input.trayId,
+    germinationPlaceId: input.germinationPlaceId,
+    seedlingPlaceId: input.seedlingPlaceId,
+    moves: input.moves,
+    hardeningPlaceId: input.hardeningPlaceId,
+    bedId: input.bedId,
+    plantOutOn: input.locks['plant-out'] ?? '',
+  };
+}
+
 /** What the form says, or the fields that are no numbers. Ranges are the server's to judge. */
-export function read(form: Form): { input: BatchInput | null; errors: Record<string, string> } {
+export function read(form: Form, locks: BatchInput['locks'] = {}): { input: BatchInput | null; errors: Record<string, string> } {
   const errors: Record<string, string> = {};
   const whole = (field: TypedNumber, at: string) => {
     const value = number(form[field]);
@@ -82,14 +104,16 @@ export function read(form: Form): { input: BatchInput | null; errors: Record<str
     moves: form.moves,
     hardeningPlaceId: form.hardeningPlaceId,
     bedId: form.bedId,
-    locks: {},
+    // Days fixed elsewhere stay fixed.
+    locks: Object.fromEntries(Object.entries(locks).filter(([stage]) => stage !== 'plant-out')),
   };
   if (Math.abs(input.plantsWanted) > 2_000_000_000 || Math.abs(input.seedsAvailable ?? 0) > 2_000_000_000) {
     errors['sowing.plantsWanted'] = 'From 1 to 1,000,000.';
   }
   if (form.plantOutOn) {
     const fixed = dayjs(form.plantOutOn);
-    if (fixed.isValid() && fixed.year() > 1900 && fixed.year() < 2200) input.locks = { 'plant-out': form.plantOutOn };
+    if (fixed.isValid() && fixed.year() > 1900 && fixed.year() < 2200)
+      input.locks = { ...input.locks, 'plant-out': form.plantOutOn };
     else errors['locks'] = 'There is no such day.';
   }
   return { input: Object.keys(errors).length === 0 ? input : null, errors };

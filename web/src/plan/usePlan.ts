@@ -20,13 +20,21 @@ function useRested<T>(value: T): T {
 }
 
 /** The plan for what is chosen now; while a new one is on its way the last one stays on screen. */
-export function usePreview(input: BatchInput | null) {
+export function usePreview(input: BatchInput | null, batch: string | null) {
   const nursery = useNursery();
   const rested = useRested(input);
   return useQuery({
-    queryKey: [nursery, 'plan', rested],
+    queryKey: [nursery, 'plan', batch, rested],
     queryFn: ({ signal }) => {
       if (!rested) throw new Error('Nothing chosen.');
+      if (batch)
+        return unwrap(
+          api.POST('/api/nurseries/{nursery}/batches/{id}/plan', {
+            params: { path: { nursery, id: batch } },
+            body: rested,
+            signal,
+          }),
+        );
       return unwrap(api.POST('/api/nurseries/{nursery}/plan', { params: { path: { nursery } }, body: rested, signal }));
     },
     enabled: rested !== null,
@@ -35,20 +43,33 @@ export function usePreview(input: BatchInput | null) {
   });
 }
 
-export function useKeep() {
+/** Keeps a new batch, or a changed one; gives its id. */
+export function useKeep(batch: { id: string; version: number } | null) {
   const nursery = useNursery();
   const refresh = useRefresh();
   const { idsFor } = useEntryIds();
   return useMutation({
-    mutationFn: async ({ input, shown }: { input: BatchInput; shown: string }) =>
-      (
+    mutationFn: async ({ input, shown }: { input: BatchInput; shown: string }) => {
+      if (batch) {
+        const params = { path: { nursery, id: batch.id } };
         await unwrap(
-          api.POST('/api/nurseries/{nursery}/batches', {
-            params: { path: { nursery } },
-            body: { id: idsFor(input)[0], input, shown },
-          }),
-        )
-      ).id,
+          api.PUT('/api/nurseries/{nursery}/batches/{id}', { params, body: { version: batch.version, input, shown } }),
+        );
+        return batch.id;
+      }
+      const body = { id: idsFor(input)[0], input, shown };
+      return (await unwrap(api.POST('/api/nurseries/{nursery}/batches', { params: { path: { nursery } }, body }))).id;
+    },
     onSuccess: () => refresh(),
+  });
+}
+
+/** The batch that is changed, where one is. */
+export function useChanged(id: string | null) {
+  const nursery = useNursery();
+  return useQuery({
+    queryKey: [nursery, 'batch', id],
+    queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/batches/{id}', { params: { path: { nursery, id: id ?? '' } } })),
+    enabled: id !== null,
   });
 }

@@ -1,0 +1,49 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { Problem } from '../api/client';
+import type { useEnd } from './useBatch';
+
+const reasons = ['Planned by mistake', 'Not sown after all', 'Did not come up', 'All planted'];
+
+/** A batch leaves the round and stays in the books; it can go on again. */
+export function End({ end, onClose }: { end: ReturnType<typeof useEnd>; onClose: () => void }) {
+  const [reason, setReason] = useState('');
+  const said = end.error instanceof Problem ? (end.error.at('reason') ?? end.error.message) : end.error?.message;
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
+      <DialogTitle>End this batch</DialogTitle>
+      <DialogContent>
+        <Typography sx={{ mb: 2 }}>It leaves the round and stays in the books.</Typography>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mb: 2 }}>
+          {reasons.map((r) => (
+            <Button key={r} variant={reason === r ? 'contained' : 'outlined'} onClick={() => setReason(r)}>
+              {r}
+            </Button>
+          ))}
+        </Box>
+        <TextField
+          label="Why"
+          value={reason}
+          onChange={(e) => setReason(e.target.value)}
+          error={Boolean(said)}
+          helperText={said}
+        />
+      </DialogContent>
+      <DialogActions>
+        <Button variant="text" onClick={onClose}>
+          Back
+        </Button>
+        <Button variant="contained" loading={end.isPending} onClick={() => end.mutate(reason, { onSuccess: onClose })}>
+          End
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
