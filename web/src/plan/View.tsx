@@ -49,7 +49,7 @@ export function PlanView() {
       </Empty>
     );
   if (search.get('batch') && !changed.data) return <Waiting error={changed.error} />;
-  return <Planner key={changed.data?.version ?? 0} site={site.data} catalogue={catalogue.data} batch={changed.data ?? null} />;
+  return <Planner key={changed.data?.id ?? 'new'} site={site.data} catalogue={catalogue.data} batch={changed.data ?? null} />;
 }
 
 interface Props {
@@ -59,7 +59,9 @@ interface Props {
   batch: Schemas['BatchAnswer'] | null;
 }
 
-function Planner({ site, catalogue, batch }: Props) {
+function Planner({ site, catalogue, batch: given }: Props) {
+  // The version that was opened is the one that is changed: if another comes meanwhile, the server says so.
+  const [batch] = useState(given);
   const nursery = useNursery();
   const navigate = useNavigate();
   const { say } = useSay();
@@ -164,7 +166,7 @@ function Planner({ site, catalogue, batch }: Props) {
               keep={
                 <Button
                   variant="contained"
-                  disabled={bad || preview.isFetching || preview.isPlaceholderData}
+                  disabled={bad || !preview.settled}
                   loading={keep.isPending}
                   onClick={() => keepIt(changed?.plan ?? shown)}
                   sx={{ minHeight: 52, px: 3, fontSize: '1.1rem', whiteSpace: 'nowrap' }}

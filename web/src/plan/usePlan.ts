@@ -23,7 +23,7 @@ function useRested<T>(value: T): T {
 export function usePreview(input: BatchInput | null, batch: string | null) {
   const nursery = useNursery();
   const rested = useRested(input);
-  return useQuery({
+  const query = useQuery({
     queryKey: [nursery, 'plan', batch, rested],
     queryFn: ({ signal }) => {
       if (!rested) throw new Error('Nothing chosen.');
@@ -41,6 +41,9 @@ export function usePreview(input: BatchInput | null, batch: string | null) {
     placeholderData: (last) => last,
     gcTime: 60_000,
   });
+  /** Whether the plan on screen is that of what is typed. */
+  const settled = rested === input && !query.isFetching && !query.isPlaceholderData;
+  return { ...query, settled };
 }
 
 /** Keeps a new batch, or a changed one; gives its id. */
