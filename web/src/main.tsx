@@ -1,9 +1,7 @@
 import createCache from '@emotion/cache';
 import { CacheProvider } from '@emotion/react';
 import '@fontsource/barlow/400.css';
-import '@fontsource/barlow/500.css';
 import '@fontsource/barlow/600.css';
-import '@fontsource/barlow-semi-condensed/500.css';
 import '@fontsource/barlow-semi-condensed/600.css';
 import '@fontsource/barlow-semi-condensed/700.css';
 import CssBaseline from '@mui/material/CssBaseline';

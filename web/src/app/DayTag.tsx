@@ -38,7 +38,7 @@ export function DayTag() {
           variant="text"
           disabled={wind.isPending}
           onClick={() => wind.mutate(1)}
-          aria-label="Wind the demo's clock to the next day"
+          aria-label="+1 day: wind the demo's clock to the next day"
           sx={{ minWidth: 44, px: 1 }}
         >
           +1 day

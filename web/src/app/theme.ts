@@ -69,6 +69,8 @@ export const theme = createTheme({
   typography: {
     fontFamily: body,
     fontSize: 15,
+    // Two weights of each cut ship with the application: medium is drawn as semi-bold.
+    fontWeightMedium: 600,
     h1: { fontFamily: condensed, fontWeight: 600, fontSize: '1.9rem', lineHeight: 1.15 },
     h2: { fontFamily: condensed, fontWeight: 600, fontSize: '1.3rem', lineHeight: 1.2 },
     h3: { fontFamily: condensed, fontWeight: 600, fontSize: '1.08rem', lineHeight: 1.25 },

@@ -76,6 +76,15 @@ function Whole({ batch }: { batch: Batch }) {
           </Box>
         ))}
       </Box>
+      {!batch.endedOn &&
+        batch.steps.map(
+          (s) =>
+            s.conflict && (
+              <Typography key={s.stage} color="error" sx={{ fontSize: '1.05rem', mb: 1.5 }}>
+                {s.title}: {s.conflict}
+              </Typography>
+            ),
+        )}
       {batch.failures.map((f) => (
         <Alert key={f} severity="error" sx={{ mb: 1 }}>
           It cannot be planned anew: {f} The days below are those of the last plan.
@@ -128,7 +137,12 @@ function Whole({ batch }: { batch: Batch }) {
             steps={batch.steps}
             actions={(step) =>
               step.doneOn || step.stage === 'ripe' ? null : (
-                <Button variant="text" onClick={() => setFixing(step)} sx={{ px: 1 }} aria-label={`Fix the day: ${step.title}`}>
+                <Button
+                  variant="text"
+                  onClick={() => setFixing(step)}
+                  sx={{ px: 1 }}
+                  aria-label={`${step.lockedOn ? 'Fixed' : 'Fix'} the day: ${step.title}`}
+                >
                   {step.lockedOn ? 'Fixed' : 'Fix'}
                 </Button>
               )
