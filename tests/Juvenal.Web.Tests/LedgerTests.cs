@@ -56,6 +56,21 @@ public class LedgerTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task Containers_that_nobody_counted_follow_from_the_plants_also_when_sent_twice()
+    {
+        var batch = await SownAsync();
+        await house.LogAsync(batch, new JsonObject { ["kind"] = "emerged", ["to"] = house.Group(house.Mat), ["seedlings"] = 60 });
+        var carry = new JsonObject { ["id"] = Guid.CreateVersion7(), ["kind"] = "moved", ["from"] = house.Group(house.Mat), ["to"] = house.Group(house.Lamps), ["seedlings"] = 60 };
+        Assert.Equal(200, (await house.LogAsync(batch, (JsonObject)carry.DeepClone())).Status);
+        Assert.Equal(200, (await house.LogAsync(batch, carry)).Status);
+        var tray = Assert.Single((await house.GetAsync($"batches/{batch}"))["groups"]!.AsArray())!;
+        Assert.Equal(("Lamps", 60, 72), ((string)tray["place"]!, (int)tray["seedlings"]!, (int)tray["containers"]!));
+        Assert.Equal(200, (await house.LogAsync(batch, new JsonObject { ["kind"] = "moved", ["from"] = house.Group(house.Lamps), ["to"] = house.Group(house.Glass, pot: true), ["seedlings"] = 60 })).Status);
+        var pots = Assert.Single((await house.GetAsync($"batches/{batch}"))["groups"]!.AsArray())!;
+        Assert.Equal(("Glass", 60, 60), ((string)pots["place"]!, (int)pots["seedlings"]!, (int)pots["containers"]!));
+    }
+
+    [Fact]
     public async Task Keeping_twice_keeps_one_and_another_choice_under_the_same_id_is_refused()
     {
         var (_, plan) = await house.PostAsync("plan", house.Input());

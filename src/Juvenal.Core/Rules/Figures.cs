@@ -87,6 +87,8 @@ public static class Figures
         new("Site", "Peppers after tomatoes", PlantingWindow.PepperDaysAfterTomatoes, "d", Mark.CommonPractice, "practice"),
         new("Seeds", "Bench against germination test", SowingQuantity.BenchFactor, "×", Mark.Model, "model"),
         new("Seeds", "Separated twin against a single", SowingQuantity.SeparatedTwinSurvival, "×", Mark.Model, "model"),
+        new("Moving up", "Next pot after a cell", NextContainer.AfterCellLitres, "L", Mark.CommonPractice, "practice"),
+        new("Moving up", "Next pot after a pot", NextContainer.Times, "× volume", Mark.CommonPractice, "practice"),
         new("Moving up", "Mix settles by", Mix.Settling, "share", Mark.CommonPractice, "practice"),
         new("Moving up", "Sowing a cell", Handwork.SowingMinutesPerCell, "min", Mark.CommonPractice, "practice"),
         new("Moving up", "Pricking out a plant", Handwork.PrickingOutMinutes, "min", Mark.CommonPractice, "practice"),

@@ -45,9 +45,9 @@ public static class WorkDone
         }
 
         var left = work.Seedlings - said.Count;
-        // The last plant out empties the tray, blank cells and all; before that a plant leaves one cell behind.
-        var emptied = left <= 0 ? work.FromContainers : Math.Min(said.Count, work.FromContainers);
-        var filled = work.Stage == Stage.PlantOut ? 0 : work.Stage == Stage.Harden ? emptied : said.Count;
+        var from = new Standing(work.From!.Value, work.FromSeedlings, work.FromContainers, work.Stage);
+        var emptied = Emptying.Emptied(EntryKind.Moved, said.Count, from);
+        var filled = Emptying.Filled(from.Group, target, said.Count, emptied);
         var moved = entry with { From = work.From, To = target, Seedlings = said.Count, Containers = emptied, ContainersTo = filled };
         if (left <= 0 || said.Rest == Rest.Stays || said.ExtraId is not { } rest) return [moved];
         return

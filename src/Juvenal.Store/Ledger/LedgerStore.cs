@@ -27,10 +27,11 @@ public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
     /// <param name="batchId">The batch it belongs to.</param>
     /// <param name="entry">Its <see cref="LedgerEntry.Sequence"/> is given here.</param>
     /// <param name="cancel">Cancels.</param>
+    /// <param name="byRule">Containers were not counted: they follow from the seedlings (<see cref="Emptying"/>).</param>
     /// <exception cref="NotFoundException">No such batch.</exception>
     /// <exception cref="RefusedException">The counts, the days or the fields do not allow it.</exception>
     /// <exception cref="ConflictException">The same id was used for something else; or, for an undo, later work rests on the entry.</exception>
-    public async Task AppendAsync(Guid batchId, LedgerEntry entry, CancellationToken cancel)
+    public async Task AppendAsync(Guid batchId, LedgerEntry entry, CancellationToken cancel, bool byRule = false)
     {
         var batch = await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.OfNull((Guid?)batchId)) ?? throw new NotFoundException("batch");
         var reader = new LedgerReader(nursery);
@@ -43,6 +44,8 @@ public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
 
         var entries = (await reader.AllAsync(batchId, cancel)).ConvertAll(e => e.Entry);
         var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
+        var seedsToEmergence = PlanWriter.SeedsToEmergence(batch.Input);
+        if (byRule) entry = Counted(entry, Fold.Of(entries, seedsToEmergence));
         Check(entry, entries, catalogue);
         // A move by hand to where the plan wants them does that stage: the Round must not ask for it again.
         if (entry is { Kind: EntryKind.Moved, Stage: null, To: { } to })
@@ -50,7 +53,6 @@ public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
             entry = entry with { Stage = batch.Input.StageOfMoveTo(to, CatalogueRows.IsBed(catalogue.Places[to.Place].Kind)) };
         }
 
-        var seedsToEmergence = PlanWriter.SeedsToEmergence(batch.Input);
         var state = Fold.Of([.. entries, entry with { Sequence = long.MaxValue }], seedsToEmergence);
         if (state.Contradictions.Count > 0) throw Contradicted(entry, state.Contradictions);
 
@@ -62,6 +64,13 @@ public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
         await nursery.ExecuteManyAsync(
             PlanWriter.Counts(nursery.Nursery, batchId, state).Concat(PlanWriter.Plan(nursery.Nursery, batch, catalogue, state, PlanStore.Plan(catalogue, batch.Input, state))),
             cancel);
+    }
+
+    private static LedgerEntry Counted(LedgerEntry entry, BatchState state)
+    {
+        if (entry.Kind is not (EntryKind.Moved or EntryKind.Lost or EntryKind.Snipped) || state.Groups.FirstOrDefault(g => g.Group == entry.From) is not { } group) return entry;
+        var emptied = Emptying.Emptied(entry.Kind, entry.Seedlings, group);
+        return entry with { Containers = emptied, ContainersTo = entry is { Kind: EntryKind.Moved, To: { } to } ? Emptying.Filled(group.Group, to, entry.Seedlings, emptied) : 0 };
     }
 
     private static void Check(LedgerEntry entry, List<LedgerEntry> entries, Catalogue catalogue)

@@ -22,16 +22,16 @@ public sealed record GroupInput(Guid? ContainerId, Guid PlaceId)
 /// <param name="To">Sown, emerged, moved.</param>
 /// <param name="Seeds">Sown.</param>
 /// <param name="Seedlings">Emerged: total to date. Lost, snipped, moved: how many.</param>
-/// <param name="Containers">Sown: filled; else: fewer at "from".</param>
-/// <param name="ContainersTo">Moved: more at "to".</param>
+/// <param name="Containers">Sown: filled; else: fewer at "from". Null: not counted, they follow from the seedlings.</param>
+/// <param name="ContainersTo">Moved: more at "to"; null as above.</param>
 /// <param name="Reason">Lost, not yet.</param>
 /// <param name="NewDay">Not yet.</param>
 /// <param name="Corrects">Undo.</param>
 public sealed record EntryInput(
     Guid Id, EntryKind Kind, DateOnly HappenedOn, Stage? Stage = null, GroupInput? From = null, GroupInput? To = null,
-    int Seeds = 0, int Seedlings = 0, int Containers = 0, int ContainersTo = 0, string? Reason = null, DateOnly? NewDay = null, Guid? Corrects = null)
+    int Seeds = 0, int Seedlings = 0, int? Containers = null, int? ContainersTo = null, string? Reason = null, DateOnly? NewDay = null, Guid? Corrects = null)
 {
-    internal LedgerEntry Entry => new(Id, 0, HappenedOn, Kind, Stage, From?.Key, To?.Key, Seeds, Seedlings, Containers, ContainersTo, Reason, NewDay, Corrects);
+    internal LedgerEntry Entry => new(Id, 0, HappenedOn, Kind, Stage, From?.Key, To?.Key, Seeds, Seedlings, Containers ?? 0, ContainersTo ?? 0, Reason, NewDay, Corrects);
 }
 
 /// <summary>"Done", said of a piece of work in the Round.</summary>
@@ -85,9 +85,7 @@ internal static class BatchEndpoints
         {
             await using var reading = await database.ReadAsync(nursery, cancel);
             var outcome = await new BatchStore(reading, clock).PreviewAsync(id, input, cancel);
-            if (!outcome.Succeeded) throw new RefusedException(outcome.Failures);
-            var site = await new Store.Site.SiteStore(reading).GetAsync(cancel);
-            return TypedResults.Ok(Plans.PlanAnswer.Of(outcome.Value, new Measures(site.UsUnits)));
+            return TypedResults.Ok(Plans.PlanAnswer.Of(outcome, await new Store.Site.SiteStore(reading).GetAsync(cancel)));
         }).WithName("previewChange");
 
         nursery.MapPut("/batches/{id:guid}", async (Guid nursery, Guid id, ChangeInput change, Database database, TimeProvider clock, CancellationToken cancel) =>
@@ -109,7 +107,7 @@ internal static class BatchEndpoints
         nursery.MapPost("/batches/{id:guid}/entries", async (Guid nursery, Guid id, EntryInput input, Database database, TimeProvider clock, CancellationToken cancel) =>
         {
             await using var writing = await database.WriteAsync(nursery, cancel);
-            await new LedgerStore(writing, clock).AppendAsync(id, input.Entry, cancel);
+            await new LedgerStore(writing, clock).AppendAsync(id, input.Entry, cancel, byRule: input.Containers is null);
             await writing.CommitAsync(cancel);
             return TypedResults.Ok(new Written([input.Id]));
         }).WithName("logEntry");

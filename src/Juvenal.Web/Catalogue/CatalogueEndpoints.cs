@@ -1,3 +1,4 @@
+using Juvenal.Core.MovingUp;
 using Juvenal.Store;
 using Juvenal.Store.Cultivars;
 using Juvenal.Store.Nurseries;
@@ -7,7 +8,9 @@ using Juvenal.Store.Plans;
 namespace Juvenal.Web.Catalogue;
 
 /// <summary>What there is to plan with.</summary>
-public sealed record CatalogueAnswer(IReadOnlyList<PlaceRow> Places, IReadOnlyList<ContainerRow> Containers, IReadOnlyList<CultivarRow> Cultivars);
+/// <param name="Next">By container: the one that usually comes next; a container that has none is missing.</param>
+public sealed record CatalogueAnswer(
+    IReadOnlyList<PlaceRow> Places, IReadOnlyList<ContainerRow> Containers, IReadOnlyList<CultivarRow> Cultivars, IReadOnlyDictionary<Guid, Guid> Next);
 
 internal static class CatalogueEndpoints
 {
@@ -18,8 +21,9 @@ internal static class CatalogueEndpoints
             await using var reading = await database.ReadAsync(nursery, cancel);
             // An unknown nursery is not an empty one.
             await new Store.Site.SiteStore(reading).GetAsync(cancel);
+            var containers = await new ContainerStore(reading).AllAsync(cancel);
             return TypedResults.Ok(new CatalogueAnswer(
-                await new PlaceStore(reading).AllAsync(cancel), await new ContainerStore(reading).AllAsync(cancel), await new CultivarStore(reading).AllAsync(cancel)));
+                await new PlaceStore(reading).AllAsync(cancel), containers, await new CultivarStore(reading).AllAsync(cancel), Next(containers)));
         }).WithName("catalogue");
 
         nursery.MapPut("/places", (Guid nursery, PlaceRow row, Writer writer, CancellationToken cancel) =>
@@ -34,6 +38,15 @@ internal static class CatalogueEndpoints
             writer.ChangeAsync(nursery, n => new CultivarStore(n).PutAsync(row, cancel), cancel)).WithName("putCultivar");
         nursery.MapDelete("/cultivars/{id:guid}", (Guid nursery, Guid id, Writer writer, CancellationToken cancel) =>
             writer.ChangeAsync(nursery, n => new CultivarStore(n).DeleteAsync(id, cancel), cancel)).WithName("deleteCultivar");
+    }
+
+    private static Dictionary<Guid, Guid> Next(List<ContainerRow> rows)
+    {
+        var all = rows.ToDictionary(r => Store.Plans.Catalogue.Of(r), r => r.Id);
+        return all
+            .Select(c => (c.Value, Next: NextContainer.After(c.Key, all.Keys)))
+            .Where(c => c.Next is not null)
+            .ToDictionary(c => c.Value, c => all[c.Next!]);
     }
 }
 

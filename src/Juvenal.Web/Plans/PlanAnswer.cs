@@ -1,7 +1,9 @@
 using Juvenal.Core.Measures;
 using Juvenal.Core.Season;
 using Juvenal.Store.Batches;
+using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
+using Juvenal.Store.Site;
 using Juvenal.Web.Words;
 
 namespace Juvenal.Web.Plans;
@@ -98,6 +100,10 @@ public sealed record PlanAnswer(
     IReadOnlyList<Why> Warnings,
     IReadOnlyList<ChoiceAnswer> Choices)
 {
+    /// <exception cref="RefusedException">There is no plan.</exception>
+    internal static PlanAnswer Of(Core.Measures.Outcome<Plan> outcome, SiteRow site) =>
+        outcome.Succeeded ? Of(outcome.Value, new Measures(site.UsUnits)) : throw new RefusedException(outcome.Failures);
+
     internal static PlanAnswer Of(Plan plan, Measures measures) => new(
         PlanVersion.Of(plan),
         new(plan.Window.Opens.Low, plan.Window.Opens.Mid, plan.Window.Opens.High, ReasonSentences.Of(plan.Window.Reasons, measures)),

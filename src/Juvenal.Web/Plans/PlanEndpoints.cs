@@ -1,8 +1,6 @@
-using Juvenal.Core.Season;
 using Juvenal.Store;
 using Juvenal.Store.Batches;
-using Juvenal.Store.Nurseries;
-using Juvenal.Web.Words;
+using Juvenal.Store.Plans;
 
 namespace Juvenal.Web.Plans;
 
@@ -18,11 +16,8 @@ internal static class PlanEndpoints
         nursery.MapPost("/plan", async (Guid nursery, BatchInput input, Database database, TimeProvider clock, CancellationToken cancel) =>
         {
             await using var reading = await database.ReadAsync(nursery, cancel);
-            var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
-            var request = catalogue.Request(input, null);
-            var outcome = request.Succeeded ? Planner.Plan(request.Value) : request.Failures.ToList();
-            if (!outcome.Succeeded) throw new RefusedException(outcome.Failures);
-            return TypedResults.Ok(PlanAnswer.Of(outcome.Value, new Measures(catalogue.Site.UsUnits)));
+            var outcome = await new PlanStore(reading, clock).PreviewAsync(input, cancel);
+            return TypedResults.Ok(PlanAnswer.Of(outcome, await new Store.Site.SiteStore(reading).GetAsync(cancel)));
         }).WithName("previewPlan");
 
         nursery.MapPost("/batches", async (Guid nursery, KeepInput keep, Database database, TimeProvider clock, CancellationToken cancel) =>

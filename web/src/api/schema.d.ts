@@ -566,6 +566,10 @@ export interface components {
             places: components["schemas"]["PlaceRow"][];
             containers: components["schemas"]["ContainerRow"][];
             cultivars: components["schemas"]["CultivarRow"][];
+            /** @description By container: the one that usually comes next; a container that has none is missing. */
+            next: {
+                [key: string]: string;
+            };
         };
         ChangeInput: {
             /**
@@ -743,16 +747,14 @@ export interface components {
             seedlings?: number;
             /**
              * Format: int32
-             * @description Sown: filled; else: fewer at "from".
-             * @default 0
+             * @description Sown: filled; else: fewer at "from". Null: not counted, they follow from the seedlings.
              */
-            containers?: number;
+            containers?: null | number;
             /**
              * Format: int32
-             * @description Moved: more at "to".
-             * @default 0
+             * @description Moved: more at "to"; null as above.
              */
-            containersTo?: number;
+            containersTo?: null | number;
             /** @description Lost, not yet. */
             reason?: null | string;
             /**

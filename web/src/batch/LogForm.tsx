@@ -39,26 +39,26 @@ export function LogForm({ batch }: { batch: Batch }) {
 
   const send = () => {
     const seedlings = number(count);
-    const emptied = containers.trim() === '' ? Math.min(seedlings ?? 0, group.containers) : number(containers);
+    const emptied = containers.trim() === '' ? null : number(containers);
     const errors: Record<string, string> = {};
     if (seedlings === null || !Number.isInteger(seedlings) || seedlings < 0) errors.seedlings = 'Type a whole number.';
-    if (emptied === null || !Number.isInteger(emptied) || emptied < 0)
+    if (containers.trim() !== '' && (emptied === null || !Number.isInteger(emptied) || emptied < 0))
       errors.containers = 'Type a whole number, or leave it empty.';
     if (kind === 'moved' && !to.placeId) errors.to = 'Choose where to.';
     if (!on) errors.happenedOn = 'Choose the day.';
     setWrong(errors);
     if (Object.keys(errors).length > 0) return;
     const here = { containerId: group.containerId, placeId: group.placeId };
-    // In a tray a cell stays filled when its seedling is lost before it is seen; a pot is empty.
+    // Containers that nobody counted follow from the seedlings; the server knows how.
     const entry: Entry = { kind, happenedOn: on, seedlings: seedlings ?? 0 };
     if (kind === 'emerged') entry.to = here;
     else {
       entry.from = here;
-      entry.containers = group.containerId === null ? 0 : (emptied ?? 0);
+      entry.containers = emptied;
       if (kind === 'lost') entry.reason = reason.trim();
       if (kind === 'moved') {
         entry.to = { containerId: intoBed ? null : to.containerId || group.containerId, placeId: to.placeId };
-        entry.containersTo = intoBed ? 0 : (seedlings ?? 0);
+        entry.containersTo = emptied === null || intoBed ? null : (seedlings ?? 0);
       }
     }
     log.mutate(entry, {
@@ -106,7 +106,7 @@ export function LogForm({ batch }: { batch: Batch }) {
           value={containers}
           onChange={setContainers}
           error={error('containers')}
-          help="Empty: one for each"
+          help="Empty: as usual"
         />
       )}
       {kind === 'lost' && (

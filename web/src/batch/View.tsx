@@ -14,6 +14,8 @@ import { CropMark } from '../ui/CropMark';
 import { day } from '../ui/dates';
 import { DayField } from '../ui/Field';
 import { Waiting } from '../ui/Page';
+import { Figure } from '../ui/Figure';
+import { Warning } from '../ui/Warning';
 import { StemLine } from '../ui/stem/StemLine';
 import { StepList } from '../ui/stem/StepList';
 import { Tag } from '../ui/Tag';
@@ -55,25 +57,7 @@ function Whole({ batch }: { batch: Batch }) {
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, rowGap: 1, mb: 1.5 }}>
         {figures(batch).map((f) => (
-          <Box key={f.label}>
-            <Typography variant="overline" component="p" color="text.secondary">
-              {f.label}
-            </Typography>
-            <Typography
-              component="p"
-              sx={{
-                fontSize: '1.7rem',
-                fontWeight: 600,
-                lineHeight: 1.05,
-                color: f.label === 'Lost' ? 'error.main' : 'text.primary',
-              }}
-            >
-              {f.value}
-            </Typography>
-            <Typography variant="body2" color="text.secondary">
-              {f.note}
-            </Typography>
-          </Box>
+          <Figure key={f.label} {...f} loss={f.label === 'Lost'} />
         ))}
       </Box>
       {!batch.endedOn &&
@@ -91,22 +75,7 @@ function Whole({ batch }: { batch: Batch }) {
         </Alert>
       ))}
       {batch.warnings.map((w) => (
-        <Alert
-          key={w.text}
-          severity="warning"
-          icon={false}
-          sx={{
-            mb: 1,
-            bgcolor: 'background.paper',
-            color: 'text.primary',
-            border: 1,
-            borderColor: 'text.primary',
-            fontSize: '1rem',
-            py: 0,
-          }}
-        >
-          {w.text}
-        </Alert>
+        <Warning key={w.text}>{w.text}</Warning>
       ))}
       {batch.endedOn && (
         <Typography sx={{ fontSize: '1.1rem', mb: 1.5 }}>

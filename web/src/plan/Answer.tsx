@@ -1,8 +1,9 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import { day, span } from '../ui/dates';
+import { Figure } from '../ui/Figure';
+import { Warning } from '../ui/Warning';
 import { StemLine } from '../ui/stem/StemLine';
 import { StepList } from '../ui/stem/StepList';
 import { counted, many, volume, type UnitSystem } from '../ui/units';
@@ -33,22 +34,7 @@ export function Figures({ plan, units, tray, keep }: { plan: PlanAnswer; units: 
         <Box sx={{ ml: { md: 'auto' }, width: { xs: '100%', md: 'auto' }, display: 'grid' }}>{keep}</Box>
       </Box>
       {plan.warnings.map((w) => (
-        <Alert
-          key={w.text}
-          severity="warning"
-          icon={false}
-          sx={{
-            mb: 1,
-            bgcolor: 'background.paper',
-            color: 'text.primary',
-            border: 2,
-            borderColor: 'text.primary',
-            fontSize: '1rem',
-            py: 0,
-          }}
-        >
-          {w.text}
-        </Alert>
+        <Warning key={w.text}>{w.text}</Warning>
       ))}
     </Box>
   );
@@ -65,22 +51,6 @@ export function Details({ plan, today }: { plan: PlanAnswer; today: string }) {
       </Typography>
       {plan.choices.length > 0 && <Choices plan={plan} />}
       <StepList steps={plan.steps} />
-    </Box>
-  );
-}
-
-function Figure({ label, value, note }: { label: string; value: string; note: string }) {
-  return (
-    <Box>
-      <Typography variant="overline" component="p" color="text.secondary">
-        {label}
-      </Typography>
-      <Typography component="p" sx={{ fontSize: '1.6rem', fontWeight: 600, lineHeight: 1.1, whiteSpace: 'nowrap' }}>
-        {value}
-      </Typography>
-      <Typography variant="body2" color="text.secondary">
-        {note}
-      </Typography>
     </Box>
   );
 }

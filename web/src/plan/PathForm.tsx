@@ -31,7 +31,6 @@ export function PathForm({ form, set, catalogue, units, error }: Props) {
   const move = (i: number, change: Partial<Form['moves'][number]>) =>
     set({ moves: form.moves.map((m, j) => (j === i ? { ...m, ...change } : m)) });
   const last = form.moves.at(-1);
-  const bigger = catalogue.containers.filter((c) => c.cells === null);
 
   return (
     <Box>
@@ -93,9 +92,11 @@ export function PathForm({ form, set, catalogue, units, error }: Props) {
           variant="text"
           sx={{ mb: 1 }}
           onClick={() => {
-            const now = catalogue.containers.find((c) => c.id === (last?.containerId ?? form.trayId));
-            const next = bigger.find((c) => c.litres >= (now?.litres ?? 0) * 1.8) ?? bigger.at(-1);
-            if (next) set({ moves: [...form.moves, { containerId: next.id, placeId: last?.placeId ?? form.seedlingPlaceId }] });
+            const now = last?.containerId ?? form.trayId;
+            // Where nothing is bigger the same is offered: the plan says that it is not.
+            set({
+              moves: [...form.moves, { containerId: catalogue.next[now] ?? now, placeId: last?.placeId ?? form.seedlingPlaceId }],
+            });
           }}
         >
           Add a move

@@ -9,6 +9,7 @@ import { useCatalogue, useNursery, useSite } from '../app/nursery';
 import { DayField } from '../ui/Field';
 import { Empty, Waiting } from '../ui/Page';
 import { useSay } from '../ui/Say';
+import { Warning } from '../ui/Warning';
 import { Details, Figures } from './Answer';
 import { differences, firstForm, formOf, read, type Form } from './model';
 import { PathForm } from './PathForm';
@@ -137,12 +138,7 @@ function Planner({ site, catalogue, batch: given }: Props) {
           </Alert>
         )}
         {changed && (
-          <Alert
-            severity="warning"
-            icon={false}
-            sx={{ mb: 2, border: 2, borderColor: 'text.primary', bgcolor: 'background.paper', color: 'text.primary' }}
-            onClose={() => setChanged(null)}
-          >
+          <Warning onClose={() => setChanged(null)}>
             <b>The plan has changed since it was shown:</b>
             <ul>
               {changed.differences.map((d) => (
@@ -150,7 +146,7 @@ function Planner({ site, catalogue, batch: given }: Props) {
               ))}
             </ul>
             Keep it as it is now?
-          </Alert>
+          </Warning>
         )}
         {keep.error && !changed && (
           <Alert severity="error" sx={{ mb: 2 }}>

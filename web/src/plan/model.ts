@@ -32,9 +32,9 @@ export function firstForm(catalogue: Catalogue, season: number): Form {
   const growing = catalogue.places.filter((p) => p.dayC !== null);
   const kind = (...kinds: Schemas['PlaceKind'][]) =>
     (kinds.map((k) => growing.find((p) => p.kind === k)).find(Boolean) ?? growing[0])?.id ?? '';
-  const pots = catalogue.containers.filter((c) => c.cells === null);
-  const pot = pots.find((c) => c.litres >= 0.35) ?? pots[0];
   const trays = catalogue.containers.filter((c) => c.cells !== null);
+  const trayId = (trays.find((t) => t.cells === 72) ?? trays[0] ?? catalogue.containers[0])?.id ?? '';
+  const pot = catalogue.next[trayId];
   return {
     cultivarId: catalogue.cultivars[0]?.id ?? '',
     season: String(season),
@@ -44,10 +44,10 @@ export function firstForm(catalogue: Catalogue, season: number): Form {
     confidence: '90',
     seedsPerCell: '1',
     seedsAvailable: '',
-    trayId: (trays.find((t) => t.cells === 72) ?? trays[0] ?? catalogue.containers[0])?.id ?? '',
+    trayId,
     germinationPlaceId: kind('mat', 'lamps', 'house'),
     seedlingPlaceId: kind('lamps', 'house', 'mat'),
-    moves: pot ? [{ containerId: pot.id, placeId: kind('house', 'lamps') }] : [],
+    moves: pot ? [{ containerId: pot, placeId: kind('house', 'lamps') }] : [],
     hardeningPlaceId: kind('stand', 'house'),
     bedId: (catalogue.places.find((p) => p.kind === 'open-bed') ?? catalogue.places.find((p) => p.dayC === null))?.id ?? '',
     plantOutOn: '',
