@@ -1,5 +1,6 @@
 using Juvenal.Core.Season;
 using Juvenal.Store;
+using Juvenal.Store.Accounts;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Places;
 using Juvenal.Store.Plans;
@@ -45,8 +46,12 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
 
     private int _entries;
 
+    // On Saturdays there is help.
+    private Role _hand;
+
     public async Task LiveAsync(DateOnly day, bool last, CancellationToken cancel)
     {
+        _hand = day.DayOfWeek == DayOfWeek.Saturday ? Role.Helper : day.Day % 3 == 0 ? Role.Grower : Role.Owner;
         for (var i = 0; i < Wishes.Length; i++)
         {
             if (Wishes[i].PlannedOn == day) await KeepAsync(i, cancel);
@@ -123,7 +128,7 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
 
     private async Task WriteAsync(Func<Store.Nurseries.NurseryTransaction, Task> write, CancellationToken cancel)
     {
-        await using var nursery = await database.WriteAsync(nurseryId, cancel);
+        await using var nursery = await database.WriteAsync(nurseryId, cancel, DemoPeople.NameOf(_hand));
         await write(nursery);
         await nursery.CommitAsync(cancel);
     }

@@ -1,6 +1,7 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Site;
 using Juvenal.Store;
+using Juvenal.Store.Accounts;
 using Juvenal.Store.Cultivars;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Places;
@@ -72,6 +73,20 @@ public static class WindlassYard
             }
 
             await spring.LiveAsync(day, last: day == Today, cancel);
+        }
+    }
+
+    /// <summary>The yard's people: one who owns it, one who plans with them, one who helps on Saturdays. They have no passwords.</summary>
+    public static async Task SettleAsync(Database database, CancellationToken cancel)
+    {
+        foreach (var role in Enum.GetValues<Role>())
+        {
+            var account = new Account(Numbered(5, (int)role), DemoPeople.NameOf(role), "", Guid.NewGuid());
+            await using var people = await database.WriteAsync(new Asker(Account: account.Id, Nursery: Id), cancel);
+            await new AccountStore(people).AddAsync(account, cancel);
+            await new PeopleStore(people).JoinAsync(Id, account.Id, role, cancel);
+            await new AuditStore(people).WriteAsync(TimeProvider.System.GetUtcNow(), Id, account.Id, Deed.Joined, account.Name, role.ToString(), cancel);
+            await people.CommitAsync(cancel);
         }
     }
 

@@ -1,3 +1,4 @@
+using Juvenal.Store.Accounts;
 using Juvenal.Store.Nurseries;
 using Npgsql;
 
@@ -8,9 +9,22 @@ public sealed class Database(NpgsqlDataSource source)
 {
     public const string WebRole = "juvenal_web";
 
-    public Task<NurseryTransaction> ReadAsync(Guid nursery, CancellationToken cancel) => NurseryTransaction.ReadAsync(source, nursery, cancel);
+    public Task<NurseryTransaction> ReadAsync(Guid nursery, CancellationToken cancel) => NurseryTransaction.OpenAsync(source, nursery, null, writes: false, cancel);
 
-    public Task<NurseryTransaction> WriteAsync(Guid nursery, CancellationToken cancel) => NurseryTransaction.WriteAsync(source, nursery, cancel);
+    /// <param name="nursery">The one that is seen.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <param name="by">Who acts, by name.</param>
+    public Task<NurseryTransaction> WriteAsync(Guid nursery, CancellationToken cancel, string? by = null) => NurseryTransaction.OpenAsync(source, nursery, by, writes: true, cancel);
+
+    /// <summary>The nursery as it is at one moment, however long the reading takes.</summary>
+    public Task<NurseryTransaction> SnapshotAsync(Guid nursery, CancellationToken cancel, string? by = null) =>
+        NurseryTransaction.OpenAsync(source, nursery, by, writes: true, cancel, System.Data.IsolationLevel.RepeatableRead);
+
+    public Task<AccountTransaction> ReadAsync(Asker asker, CancellationToken cancel) => AccountTransaction.OpenAsync(source, asker, writes: false, cancel);
+
+    public Task<AccountTransaction> WriteAsync(Asker asker, CancellationToken cancel) => AccountTransaction.OpenAsync(source, asker, writes: true, cancel);
+
+    public SignInTries Tries(TimeProvider clock) => new(source, clock);
 
     /// <summary>Throws where the connection could do more than the server may.</summary>
     /// <exception cref="InvalidOperationException">The role is not <see cref="WebRole"/>, or is a superuser, or may pass row-level security.</exception>
@@ -49,21 +63,28 @@ public sealed class Database(NpgsqlDataSource source)
         }
     }
 
-    /// <summary>Every nursery, oldest first.</summary>
-    public async Task<IReadOnlyList<Nursery>> NurseriesAsync(CancellationToken cancel)
+    /// <summary>The ids of all nurseries, oldest first: for planning a new day, and for nothing that answers a request.</summary>
+    public async Task<IReadOnlyList<Guid>> EveryNurseryAsync(CancellationToken cancel)
     {
         const string all = """
             -- Which nurseries are there?
-            select id, name
-            from nursery
-            order by created_at, id
+            select every_nursery()
             """;
         await using var command = source.CreateCommand(all);
         await using var reader = await command.ExecuteReaderAsync(cancel);
-        var rows = new List<Nursery>();
-        while (await reader.ReadAsync(cancel)) rows.Add(new(reader.GetGuid(0), reader.GetString(1)));
+        var rows = new List<Guid>();
+        while (await reader.ReadAsync(cancel)) rows.Add(reader.GetGuid(0));
         return rows;
     }
-}
 
-public sealed record Nursery(Guid Id, string Name);
+    /// <summary>False on a new installation, until its first owner has an account.</summary>
+    public async Task<bool> AnyoneHasANurseryAsync(CancellationToken cancel)
+    {
+        const string anyone = """
+            -- Has anyone an account here?
+            select anyone_has_a_nursery()
+            """;
+        await using var command = source.CreateCommand(anyone);
+        return await command.ExecuteScalarAsync(cancel) is true;
+    }
+}

@@ -7,9 +7,16 @@ if (args is ["migrate"])
     return;
 }
 
-if (args is ["open", var name])
+if (args is ["open", var nursery])
 {
-    await FirstNursery.OpenAsync(Settings.Required("JUVENAL_DB"), name);
+    if (await FirstNursery.OpenAsync(Settings.Required("JUVENAL_DB"), nursery) is { } link) Console.WriteLine(link);
+    return;
+}
+
+if (args is ["password", var name])
+{
+    if (await FirstNursery.NewPasswordAsync(Settings.Required("JUVENAL_DB"), name) is { } password) Console.WriteLine(password);
+    else Environment.ExitCode = 1;
     return;
 }
 

@@ -1,21 +1,32 @@
+using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using System.Text.RegularExpressions;
 using Juvenal.Core.Site;
 using Juvenal.Store;
+using Juvenal.Store.Accounts;
 using Juvenal.Store.Cultivars;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Places;
 using Juvenal.Store.Site;
+using Juvenal.Web.Accounts;
 using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.AspNetCore.Routing;
+using Microsoft.Extensions.DependencyInjection;
 using Npgsql;
 using Xunit;
 
 namespace Juvenal.Web.Tests;
 
 /// <summary>A server on a database of its own, with a nursery whose day is fixed, for one test class.</summary>
-public class House(TestCluster cluster) : IAsyncLifetime
+public partial class House(TestCluster cluster) : IAsyncLifetime
 {
     public static readonly DateOnly Today = new(2026, 2, 1);
+
+    public const string Password = "seven wet trowels";
+
+    // Slow on purpose: once for all.
+    private static string? _hash;
 
     private WebApplicationFactory<Program>? _server;
 
@@ -58,15 +69,68 @@ public class House(TestCluster cluster) : IAsyncLifetime
         DatabaseName = await Cluster.NewDatabaseAsync();
         Source = NpgsqlDataSource.Create(Cluster.WebOf(DatabaseName));
         await FurnishAsync();
-        _server = new WebApplicationFactory<Program>().WithWebHostBuilder(b => b
-            .UseSetting("JUVENAL_DB", Cluster.WebOf(DatabaseName))
-            .UseSetting("Logging:LogLevel:Default", "Warning"));
-        Client = _server.CreateClient();
-        var session = await Client.GetFromJsonAsync<JsonNode>("/api/session");
-        Client.DefaultRequestHeaders.Add("X-Juvenal-Token", (string)session!["token"]!);
+        _server = NewServer();
+        Client = await EnterAsync(await AddAsync("Test owner", Role.Owner));
     }
 
+    /// <summary>Another server on the same database.</summary>
+    public WebApplicationFactory<Program> NewServer(params (string Name, string Value)[] settings) => ServerOn(Cluster.WebOf(DatabaseName), settings);
+
+    public static WebApplicationFactory<Program> ServerOn(string connection, params (string Name, string Value)[] settings) => new WebApplicationFactory<Program>().WithWebHostBuilder(b =>
+    {
+        b.UseSetting("JUVENAL_DB", connection).UseSetting("Logging:LogLevel:Default", "Warning");
+        foreach (var (name, value) in settings) b.UseSetting(name, value);
+    });
+
     public HttpClient Stranger() => _server!.CreateClient();
+
+    /// <summary>An account of this nursery, or of another; its name. All have <see cref="Password"/>.</summary>
+    public async Task<string> AddAsync(string name, Role role, Guid? nursery = null)
+    {
+        _hash ??= new Passwords().Hash(Password);
+        var account = new Account(Guid.CreateVersion7(), name, _hash, Guid.NewGuid());
+        await using var people = await Database.WriteAsync(new Asker(Account: account.Id, Nursery: nursery ?? Nursery), default);
+        await new AccountStore(people).AddAsync(account, default);
+        await new PeopleStore(people).JoinAsync(nursery ?? Nursery, account.Id, role, default);
+        await people.CommitAsync(default);
+        return name;
+    }
+
+    /// <summary>A client that is signed in, over HTTP as the page does it.</summary>
+    public async Task<HttpClient> EnterAsync(string name, WebApplicationFactory<Program>? server = null)
+    {
+        var client = (server ?? _server!).CreateClient();
+        await TokenAsync(client);
+        var answer = await client.PostAsJsonAsync("/api/sign-in", new { name, password = Password });
+        Assert.Equal(HttpStatusCode.NoContent, answer.StatusCode);
+        await TokenAsync(client);
+        return client;
+    }
+
+    /// <summary>Asks for the session and carries its token from now on.</summary>
+    public static async Task<JsonNode> TokenAsync(HttpClient client)
+    {
+        var session = (await client.GetFromJsonAsync<JsonNode>("/api/session"))!;
+        client.DefaultRequestHeaders.Remove("X-Juvenal-Token");
+        client.DefaultRequestHeaders.Add("X-Juvenal-Token", (string)session["token"]!);
+        return session;
+    }
+
+    /// <summary>Every endpoint of the API, with a path that names this nursery and otherwise nothing that exists.</summary>
+    public IEnumerable<(string Method, string Path, string Pattern)> Endpoints() =>
+        from endpoint in Services.GetServices<EndpointDataSource>().SelectMany(s => s.Endpoints).OfType<RouteEndpoint>()
+        let pattern = "/" + endpoint.RoutePattern.RawText!.TrimStart('/')
+        where pattern.StartsWith("/api/", StringComparison.Ordinal) && !pattern.Contains('*')
+        from method in endpoint.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods ?? []
+        select (method, Parameter().Replace(pattern, m => m.Value switch
+        {
+            "{nursery:guid}" => Nursery.ToString(),
+            "{stage}" => "sow",
+            _ => Guid.CreateVersion7().ToString(),
+        }), pattern);
+
+    [GeneratedRegex(@"\{[^}]+\}")]
+    private static partial Regex Parameter();
 
     public async ValueTask DisposeAsync()
     {

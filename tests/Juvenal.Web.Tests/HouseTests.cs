@@ -3,7 +3,6 @@ using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Juvenal.Store.Site;
 using Juvenal.Web.Hosting;
-using Microsoft.AspNetCore.Mvc.Testing;
 using Npgsql;
 using Xunit;
 
@@ -89,8 +88,8 @@ public class HouseTests(House house) : IClassFixture<House>
         await FirstNursery.OpenAsync(house.Cluster.WebOf(name), "My nursery");
         await using var source = NpgsqlDataSource.Create(house.Cluster.WebOf(name));
         var database = new Store.Database(source);
-        var only = Assert.Single(await database.NurseriesAsync(default));
-        await using var writing = await database.WriteAsync(only.Id, default);
+        var only = Assert.Single(await database.EveryNurseryAsync(default));
+        await using var writing = await database.WriteAsync(only, default);
         await Assert.ThrowsAsync<Store.Nurseries.RefusedException>(() => new SiteStore(writing).WindToAsync(House.Today, default));
     }
 
@@ -103,16 +102,20 @@ public class HouseTests(House house) : IClassFixture<House>
         Assert.Equal(new DateOnly(2026, 4, day), new SiteRow(1, zone, 47, null, false, null).Today(new Stopped(new(2026, 4, 17, 23, 30, 0, TimeSpan.Zero))));
 
     [Fact]
-    public async Task An_empty_nursery_says_what_to_do_first()
+    public async Task The_first_owner_comes_by_the_link_of_the_start_command_and_finds_an_empty_nursery()
     {
         var name = await house.Cluster.NewDatabaseAsync();
-        await FirstNursery.OpenAsync(house.Cluster.WebOf(name), "My nursery");
-        await using var server = new WebApplicationFactory<Program>().WithWebHostBuilder(b => b
-            .UseSetting("JUVENAL_DB", house.Cluster.WebOf(name))
-            .UseSetting("Logging:LogLevel:Default", "Warning"));
+        var link = (await FirstNursery.OpenAsync(house.Cluster.WebOf(name), "My nursery"))!;
+        await using var server = House.ServerOn(house.Cluster.WebOf(name));
         var client = server.CreateClient();
-        var session = await client.GetFromJsonAsync<JsonNode>("/api/session");
-        var id = (string)session!["nurseries"]![0]!["id"]!;
+        Assert.Empty((await House.TokenAsync(client))["nurseries"]!.AsArray());
+        var joined = await client.PostAsJsonAsync("/api/invitation/join", new { secret = link.Split('#')[1], name = "First owner", password = House.Password });
+        Assert.Equal(HttpStatusCode.OK, joined.StatusCode);
+        var session = await House.TokenAsync(client);
+        Assert.Equal(("First owner", "owner"), ((string)session["name"]!, (string)session["nurseries"]![0]!["role"]!));
+        // Now that somebody owns it, no further link is given.
+        Assert.Null(await FirstNursery.OpenAsync(house.Cluster.WebOf(name), "My nursery"));
+        var id = (string)session["nurseries"]![0]!["id"]!;
         var round = await client.GetFromJsonAsync<JsonNode>($"/api/nurseries/{id}/round");
         Assert.Equal("site", (string)round!["missing"]!);
         var site = await client.GetFromJsonAsync<JsonNode>($"/api/nurseries/{id}/site");

@@ -13,17 +13,26 @@ public class ServerTests(House house) : IClassFixture<House>
     [Fact]
     public async Task Two_servers_on_one_database_accept_each_others_cookies()
     {
-        await using var one = NewServer();
-        await using var two = NewServer();
+        await using var one = house.NewServer();
+        await using var two = house.NewServer();
         var first = one.CreateClient(new() { HandleCookies = false });
-        var answer = await first.GetAsync("/api/session");
-        var cookie = answer.Headers.GetValues("Set-Cookie").Single().Split(';')[0];
-        var token = (string)(await answer.Content.ReadFromJsonAsync<JsonNode>())!["token"]!;
+        var (antiforgery, token) = await SessionAsync(first, "");
+        using var signIn = new HttpRequestMessage(HttpMethod.Post, "/api/sign-in") { Content = JsonContent.Create(new { name = "Test owner", password = House.Password }) };
+        signIn.Headers.Add("Cookie", antiforgery);
+        signIn.Headers.Add("X-Juvenal-Token", token);
+        var session = (await first.SendAsync(signIn)).Headers.GetValues("Set-Cookie").Single(c => c.StartsWith("juvenal-session", StringComparison.Ordinal));
+        // No script may read it, no other site may send it.
+        Assert.Contains("httponly", session, StringComparison.OrdinalIgnoreCase);
+        Assert.Contains("samesite=strict", session, StringComparison.OrdinalIgnoreCase);
+        var (other, mine) = await SessionAsync(first, session.Split(';')[0]);
+        var cookies = $"{session.Split(';')[0]}; {other}";
 
-        Assert.Equal(HttpStatusCode.OK, await WindAsync(two, cookie, token));
-        // A token without its cookie, or a forged one, opens nothing.
-        Assert.Equal(HttpStatusCode.BadRequest, await WindAsync(two, "", token));
-        Assert.Equal(HttpStatusCode.BadRequest, await WindAsync(two, cookie, token[..^4] + "AAAA"));
+        Assert.Equal(HttpStatusCode.OK, await WindAsync(two, cookies, mine));
+        // Without the session, without the token's cookie, with a forged token, or with the token of before the sign-in, nothing opens.
+        Assert.Equal(HttpStatusCode.Unauthorized, await WindAsync(two, other, mine));
+        Assert.Equal(HttpStatusCode.BadRequest, await WindAsync(two, session.Split(';')[0], mine));
+        Assert.Equal(HttpStatusCode.BadRequest, await WindAsync(two, cookies, mine[..^4] + "AAAA"));
+        Assert.Equal(HttpStatusCode.BadRequest, await WindAsync(two, cookies, token));
         await house.WindToAsync(House.Today);
     }
 
@@ -69,9 +78,13 @@ public class ServerTests(House house) : IClassFixture<House>
         Assert.Equal(72, (int)(await house.GetAsync($"batches/{batch}"))["seedsSown"]!);
     }
 
-    private WebApplicationFactory<Program> NewServer() => new WebApplicationFactory<Program>().WithWebHostBuilder(b => b
-        .UseSetting("JUVENAL_DB", house.Cluster.WebOf(house.DatabaseName))
-        .UseSetting("Logging:LogLevel:Default", "Warning"));
+    private static async Task<(string Cookie, string Token)> SessionAsync(HttpClient client, string cookie)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Get, "/api/session");
+        if (cookie.Length > 0) request.Headers.Add("Cookie", cookie);
+        var answer = await client.SendAsync(request);
+        return (answer.Headers.GetValues("Set-Cookie").Single().Split(';')[0], (string)(await answer.Content.ReadFromJsonAsync<JsonNode>())!["token"]!);
+    }
 
     private async Task<HttpStatusCode> WindAsync(WebApplicationFactory<Program> server, string cookie, string token)
     {

@@ -6,14 +6,14 @@ using Npgsql;
 namespace Juvenal.Store.Ledger;
 
 /// <summary>An entry with what only the store knows of it.</summary>
-public sealed record StoredEntry(Guid BatchId, LedgerEntry Entry, DateTime WrittenAt, byte[] PayloadHash);
+public sealed record StoredEntry(Guid BatchId, LedgerEntry Entry, DateTime WrittenAt, byte[] PayloadHash, string? By);
 
 internal sealed class LedgerReader(NurseryTransaction nursery)
 {
     private const string Select = """
         -- Ledger entries, of one batch or of all, in the order they count in.
         select batch_id, id, sequence, happened_on, kind, stage, from_container_id, from_place_id, to_container_id, to_place_id,
-          seeds, seedlings, containers, containers_to, reason, new_day, corrects, written_at, payload_hash
+          seeds, seedlings, containers, containers_to, reason, new_day, corrects, written_at, payload_hash, by_name
         from ledger_entry
         where $1::uuid is null or batch_id = $1
         order by batch_id, happened_on, sequence
@@ -22,7 +22,7 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
     private const string ById = """
         -- One entry, whichever batch it belongs to.
         select batch_id, id, sequence, happened_on, kind, stage, from_container_id, from_place_id, to_container_id, to_place_id,
-          seeds, seedlings, containers, containers_to, reason, new_day, corrects, written_at, payload_hash
+          seeds, seedlings, containers, containers_to, reason, new_day, corrects, written_at, payload_hash, by_name
         from ledger_entry
         where id = $1
         """;
@@ -38,7 +38,8 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
             Group(r, 6), Group(r, 8), r.GetInt32(10), r.GetInt32(11), r.GetInt32(12), r.GetInt32(13),
             r.TextOrNull(14), r.OrNull<DateOnly>(15), r.OrNull<Guid>(16)),
         r.GetDateTime(17),
-        r.GetFieldValue<byte[]>(18));
+        r.GetFieldValue<byte[]>(18),
+        r.TextOrNull(19));
 
     private static GroupKey? Group(NpgsqlDataReader r, int column) =>
         r.OrNull<Guid>(column + 1) is { } place ? new GroupKey(r.OrNull<Guid>(column), place) : null;

@@ -19,8 +19,8 @@ public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
     private const string Insert = """
         -- One line of the ledger.
         insert into ledger_entry (nursery_id, id, batch_id, kind, stage, happened_on, from_container_id, from_place_id, to_container_id, to_place_id,
-          seeds, seedlings, containers, containers_to, reason, new_day, corrects, payload_hash)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18)
+          seeds, seedlings, containers, containers_to, reason, new_day, corrects, payload_hash, by_name)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19)
         """;
 
     /// <summary>Writes one entry; sent twice, it has one effect.</summary>
@@ -60,7 +60,7 @@ public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
             Sql.Of(nursery.Nursery), Sql.Of(entry.Id), Sql.Of(batchId), Sql.Of(entry.Kind.Word()), Sql.OfNull((int?)entry.Stage), Sql.Of(entry.HappenedOn),
             Sql.OfNull(entry.From?.Container), Sql.OfNull(entry.From?.Place), Sql.OfNull(entry.To?.Container), Sql.OfNull(entry.To?.Place),
             Sql.Of(entry.Seeds), Sql.Of(entry.Seedlings), Sql.Of(entry.Containers), Sql.Of(entry.ContainersTo),
-            Sql.OfNull(entry.Reason), Sql.OfNull(entry.NewDay), Sql.OfNull(entry.Corrects), Sql.Of(hash));
+            Sql.OfNull(entry.Reason), Sql.OfNull(entry.NewDay), Sql.OfNull(entry.Corrects), Sql.Of(hash), Sql.OfNull(nursery.By));
         await nursery.ExecuteManyAsync(
             PlanWriter.Counts(nursery.Nursery, batchId, state).Concat(PlanWriter.Plan(nursery.Nursery, batch, catalogue, state, PlanStore.Plan(catalogue, batch.Input, state))),
             cancel);

@@ -28,6 +28,9 @@ internal static class Sql
 
     public static NpgsqlParameter OfJson<T>(T value) => Nullable(NpgsqlDbType.Jsonb, value is null ? null : JsonSerializer.Serialize(value, Json));
 
+    /// <summary>A text that is JSON already.</summary>
+    public static NpgsqlParameter OfJsonText(string json) => Nullable(NpgsqlDbType.Jsonb, json);
+
     public static T FromJson<T>(this NpgsqlDataReader reader, int column) => JsonSerializer.Deserialize<T>(reader.GetString(column), Json)!;
 
     public static T? OrNull<T>(this NpgsqlDataReader reader, int column)

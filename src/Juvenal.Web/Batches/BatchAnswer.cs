@@ -23,7 +23,7 @@ public sealed record StepDayAnswer(Stage Stage, DateOnly Low, DateOnly Mid, Date
 
 /// <summary>A line of the ledger.</summary>
 public sealed record EntryAnswer(
-    Guid Id, EntryKind Kind, Stage? Stage, DateOnly HappenedOn, DateTime WrittenAt, string Text, string? Reason, bool TakenBack, bool CanUndo);
+    Guid Id, EntryKind Kind, Stage? Stage, DateOnly HappenedOn, DateTime WrittenAt, string Text, string? Reason, bool TakenBack, bool CanUndo, string? By);
 
 /// <param name="Usable">Plants that count now.</param>
 /// <param name="Expected">At planting.</param>
@@ -79,7 +79,7 @@ internal static class BatchAnswers
     {
         var e = stored.Entry;
         var taken = takenBack.Contains(e.Id);
-        return new(e.Id, e.Kind, e.Stage, e.HappenedOn, DateTime.SpecifyKind(stored.WrittenAt, DateTimeKind.Utc), Text(e, catalogue), e.Reason, taken, !taken && e.Kind != EntryKind.Undo);
+        return new(e.Id, e.Kind, e.Stage, e.HappenedOn, DateTime.SpecifyKind(stored.WrittenAt, DateTimeKind.Utc), Text(e, catalogue), e.Reason, taken, !taken && e.Kind != EntryKind.Undo, stored.By);
     }
 
     private static string Text(LedgerEntry e, Store.Plans.Catalogue catalogue)

@@ -1,6 +1,7 @@
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Season;
-using Juvenal.Store;
+using Juvenal.Store.Accounts;
+using Juvenal.Web.Accounts;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
@@ -64,70 +65,70 @@ internal static class BatchEndpoints
 {
     public static void MapBatches(this RouteGroupBuilder nursery)
     {
-        nursery.MapGet("/batches", async (Guid nursery, Database database, CancellationToken cancel) =>
+        nursery.MapGet("/batches", async ([AsParameters] Here here, CancellationToken cancel) =>
         {
-            await using var reading = await database.ReadAsync(nursery, cancel);
+            await using var reading = await here.ReadAsync(cancel);
             var site = await new Store.Site.SiteStore(reading).GetAsync(cancel);
             var batches = await new BatchReader(reading).AllAsync(cancel);
             return TypedResults.Ok(batches.Select(b => BatchAnswers.Row(b, new Measures(site.UsUnits))).ToList());
-        }).WithName("batches");
+        }).WithName("batches").For(Role.Helper);
 
-        nursery.MapGet("/batches/{id:guid}", async (Guid nursery, Guid id, Database database, TimeProvider clock, CancellationToken cancel) =>
+        nursery.MapGet("/batches/{id:guid}", async ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
         {
-            await using var reading = await database.ReadAsync(nursery, cancel);
+            await using var reading = await here.ReadAsync(cancel);
             var reader = new BatchReader(reading);
             var batch = await reader.OneAsync(id, cancel);
             var (entries, takenBack) = await reader.LedgerAsync(id, cancel);
             return TypedResults.Ok(BatchAnswers.Whole(batch, await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel), entries, takenBack));
-        }).WithName("batch");
+        }).WithName("batch").For(Role.Helper);
 
-        nursery.MapPost("/batches/{id:guid}/plan", async (Guid nursery, Guid id, BatchInput input, Database database, TimeProvider clock, CancellationToken cancel) =>
+        nursery.MapPost("/batches/{id:guid}/plan", async ([AsParameters] Here here, Guid id, BatchInput input, TimeProvider clock, CancellationToken cancel) =>
         {
-            await using var reading = await database.ReadAsync(nursery, cancel);
+            await using var reading = await here.ReadAsync(cancel);
             var outcome = await new BatchStore(reading, clock).PreviewAsync(id, input, cancel);
             return TypedResults.Ok(Plans.PlanAnswer.Of(outcome, await new Store.Site.SiteStore(reading).GetAsync(cancel)));
-        }).WithName("previewChange");
+        }).WithName("previewChange").For(Role.Grower);
 
-        nursery.MapPut("/batches/{id:guid}", async (Guid nursery, Guid id, ChangeInput change, Database database, TimeProvider clock, CancellationToken cancel) =>
+        nursery.MapPut("/batches/{id:guid}", async ([AsParameters] Here here, Guid id, ChangeInput change, TimeProvider clock, CancellationToken cancel) =>
         {
-            await using var writing = await database.WriteAsync(nursery, cancel);
+            await using var writing = await here.WriteAsync(cancel);
             await new BatchStore(writing, clock).ChangeAsync(id, change.Version, change.Input, change.Shown, cancel);
             await writing.CommitAsync(cancel);
             return TypedResults.NoContent();
-        }).WithName("changeBatch");
+        }).WithName("changeBatch").For(Role.Grower);
 
-        nursery.MapPut("/batches/{id:guid}/end", async (Guid nursery, Guid id, EndInput end, Database database, TimeProvider clock, CancellationToken cancel) =>
+        nursery.MapPut("/batches/{id:guid}/end", async ([AsParameters] Here here, Guid id, EndInput end, TimeProvider clock, CancellationToken cancel) =>
         {
-            await using var writing = await database.WriteAsync(nursery, cancel);
+            await using var writing = await here.WriteAsync(cancel);
             await new BatchStore(writing, clock).EndAsync(id, end.Reason, cancel);
             await writing.CommitAsync(cancel);
             return TypedResults.NoContent();
-        }).WithName("endBatch");
+        }).WithName("endBatch").For(Role.Grower);
 
-        nursery.MapPost("/batches/{id:guid}/entries", async (Guid nursery, Guid id, EntryInput input, Database database, TimeProvider clock, CancellationToken cancel) =>
+        nursery.MapPost("/batches/{id:guid}/entries", async ([AsParameters] Here here, Guid id, EntryInput input, TimeProvider clock, CancellationToken cancel) =>
         {
-            await using var writing = await database.WriteAsync(nursery, cancel);
+            await using var writing = await here.WriteAsync(cancel);
             await new LedgerStore(writing, clock).AppendAsync(id, input.Entry, cancel, byRule: input.Containers is null);
             await writing.CommitAsync(cancel);
             return TypedResults.Ok(new Written([input.Id]));
-        }).WithName("logEntry");
+        }).WithName("logEntry").For(Role.Helper);
 
-        nursery.MapPost("/batches/{id:guid}/stages/{stage}/done", async (Guid nursery, Guid id, string stage, DoneInput input, Database database, TimeProvider clock, CancellationToken cancel) =>
+        nursery.MapPost("/batches/{id:guid}/stages/{stage}/done", async ([AsParameters] Here here, Guid id, string stage, DoneInput input, TimeProvider clock, CancellationToken cancel) =>
         {
-            await using var writing = await database.WriteAsync(nursery, cancel);
+            await using var writing = await here.WriteAsync(cancel);
             var said = new Said(input.Id, input.ExtraId, input.HappenedOn, input.Count, input.CarryOn, input.Rest, input.Reason);
             var written = await new WorkStore(writing, clock).DoneAsync(id, StageOf(stage), said, input.From?.Key, cancel);
             await writing.CommitAsync(cancel);
             return TypedResults.Ok(new Written(written));
-        }).WithName("stageDone");
+        }).WithName("stageDone").For(Role.Helper);
 
-        nursery.MapPut("/batches/{id:guid}/stages/{stage}/lock", async (Guid nursery, Guid id, string stage, LockInput input, Database database, TimeProvider clock, CancellationToken cancel) =>
+        nursery.MapPut("/batches/{id:guid}/stages/{stage}/lock", async ([AsParameters] Here here, Guid id, string stage, LockInput input, TimeProvider clock, CancellationToken cancel) =>
         {
-            await using var writing = await database.WriteAsync(nursery, cancel);
+            await using var writing = await here.WriteAsync(cancel);
             await new BatchStore(writing, clock).LockAsync(id, input.Version, StageOf(stage), input.Day, cancel);
             await writing.CommitAsync(cancel);
             return TypedResults.NoContent();
-        }).WithName("lockStage");
+        }).WithName("lockStage").For(Role.Grower);
     }
 
     private static Stage StageOf(string word) => Enum.TryParse<Stage>(word.Replace("-", "", StringComparison.Ordinal), true, out var stage) && Enum.IsDefined(stage) && !char.IsDigit(word[0])

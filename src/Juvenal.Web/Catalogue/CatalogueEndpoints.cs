@@ -1,5 +1,6 @@
 using Juvenal.Core.MovingUp;
-using Juvenal.Store;
+using Juvenal.Store.Accounts;
+using Juvenal.Web.Accounts;
 using Juvenal.Store.Cultivars;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Places;
@@ -16,28 +17,28 @@ internal static class CatalogueEndpoints
 {
     public static void MapCatalogue(this RouteGroupBuilder nursery)
     {
-        nursery.MapGet("/catalogue", async (Guid nursery, Database database, CancellationToken cancel) =>
+        nursery.MapGet("/catalogue", async ([AsParameters] Here here, CancellationToken cancel) =>
         {
-            await using var reading = await database.ReadAsync(nursery, cancel);
+            await using var reading = await here.ReadAsync(cancel);
             // An unknown nursery is not an empty one.
             await new Store.Site.SiteStore(reading).GetAsync(cancel);
             var containers = await new ContainerStore(reading).AllAsync(cancel);
             return TypedResults.Ok(new CatalogueAnswer(
                 await new PlaceStore(reading).AllAsync(cancel), containers, await new CultivarStore(reading).AllAsync(cancel), Next(containers)));
-        }).WithName("catalogue");
+        }).WithName("catalogue").For(Role.Helper);
 
-        nursery.MapPut("/places", (Guid nursery, PlaceRow row, Writer writer, CancellationToken cancel) =>
-            writer.ChangeAsync(nursery, n => new PlaceStore(n).PutAsync(row, cancel), cancel)).WithName("putPlace");
-        nursery.MapDelete("/places/{id:guid}", (Guid nursery, Guid id, Writer writer, CancellationToken cancel) =>
-            writer.ChangeAsync(nursery, n => new PlaceStore(n).DeleteAsync(id, cancel), cancel)).WithName("deletePlace");
-        nursery.MapPut("/containers", (Guid nursery, ContainerRow row, Writer writer, CancellationToken cancel) =>
-            writer.ChangeAsync(nursery, n => new ContainerStore(n).PutAsync(row, cancel), cancel)).WithName("putContainer");
-        nursery.MapDelete("/containers/{id:guid}", (Guid nursery, Guid id, Writer writer, CancellationToken cancel) =>
-            writer.ChangeAsync(nursery, n => new ContainerStore(n).DeleteAsync(id, cancel), cancel)).WithName("deleteContainer");
-        nursery.MapPut("/cultivars", (Guid nursery, CultivarRow row, Writer writer, CancellationToken cancel) =>
-            writer.ChangeAsync(nursery, n => new CultivarStore(n).PutAsync(row, cancel), cancel)).WithName("putCultivar");
-        nursery.MapDelete("/cultivars/{id:guid}", (Guid nursery, Guid id, Writer writer, CancellationToken cancel) =>
-            writer.ChangeAsync(nursery, n => new CultivarStore(n).DeleteAsync(id, cancel), cancel)).WithName("deleteCultivar");
+        nursery.MapPut("/places", ([AsParameters] Here here, PlaceRow row, Writer writer, CancellationToken cancel) =>
+            writer.ChangeAsync(here, n => new PlaceStore(n).PutAsync(row, cancel), cancel)).WithName("putPlace").For(Role.Grower);
+        nursery.MapDelete("/places/{id:guid}", ([AsParameters] Here here, Guid id, Writer writer, CancellationToken cancel) =>
+            writer.ChangeAsync(here, n => new PlaceStore(n).DeleteAsync(id, cancel), cancel)).WithName("deletePlace").For(Role.Grower);
+        nursery.MapPut("/containers", ([AsParameters] Here here, ContainerRow row, Writer writer, CancellationToken cancel) =>
+            writer.ChangeAsync(here, n => new ContainerStore(n).PutAsync(row, cancel), cancel)).WithName("putContainer").For(Role.Grower);
+        nursery.MapDelete("/containers/{id:guid}", ([AsParameters] Here here, Guid id, Writer writer, CancellationToken cancel) =>
+            writer.ChangeAsync(here, n => new ContainerStore(n).DeleteAsync(id, cancel), cancel)).WithName("deleteContainer").For(Role.Grower);
+        nursery.MapPut("/cultivars", ([AsParameters] Here here, CultivarRow row, Writer writer, CancellationToken cancel) =>
+            writer.ChangeAsync(here, n => new CultivarStore(n).PutAsync(row, cancel), cancel)).WithName("putCultivar").For(Role.Grower);
+        nursery.MapDelete("/cultivars/{id:guid}", ([AsParameters] Here here, Guid id, Writer writer, CancellationToken cancel) =>
+            writer.ChangeAsync(here, n => new CultivarStore(n).DeleteAsync(id, cancel), cancel)).WithName("deleteCultivar").For(Role.Grower);
     }
 
     private static Dictionary<Guid, Guid> Next(List<ContainerRow> rows)
@@ -51,11 +52,11 @@ internal static class CatalogueEndpoints
 }
 
 /// <summary>A change that plans rest on: written, re-planned and committed in one.</summary>
-internal sealed class Writer(Database database, TimeProvider clock)
+internal sealed class Writer(TimeProvider clock)
 {
-    public async Task<Microsoft.AspNetCore.Http.HttpResults.NoContent> ChangeAsync(Guid nursery, Func<NurseryTransaction, Task> change, CancellationToken cancel)
+    public async Task<Microsoft.AspNetCore.Http.HttpResults.NoContent> ChangeAsync(Here here, Func<NurseryTransaction, Task> change, CancellationToken cancel)
     {
-        await using var writing = await database.WriteAsync(nursery, cancel);
+        await using var writing = await here.WriteAsync(cancel);
         await new Store.Site.SiteStore(writing).GetAsync(cancel);
         await change(writing);
         await new PlanStore(writing, clock).ReplanAllAsync(cancel);

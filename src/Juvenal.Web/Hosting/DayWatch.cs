@@ -17,7 +17,7 @@ internal sealed class DayWatch(Database database, TimeProvider clock, ILogger<Da
         {
             try
             {
-                foreach (var nursery in await database.NurseriesAsync(stoppingToken)) await LookAsync(nursery.Id, stoppingToken);
+                foreach (var nursery in await database.EveryNurseryAsync(stoppingToken)) await LookAsync(nursery, stoppingToken);
             }
             catch (Exception e) when (e is not OperationCanceledException)
             {

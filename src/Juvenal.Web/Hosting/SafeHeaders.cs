@@ -13,6 +13,17 @@ internal sealed class SafeHeaders(RequestDelegate next)
     {
         var nonce = Convert.ToBase64String(RandomNumberGenerator.GetBytes(18));
         context.Items[Key] = nonce;
+        // At the start of the answer, so that an error's answer, which begins anew, carries them too.
+        context.Response.OnStarting(() =>
+        {
+            Write(context, nonce);
+            return Task.CompletedTask;
+        });
+        return next(context);
+    }
+
+    private static void Write(HttpContext context, string nonce)
+    {
         var headers = context.Response.Headers;
         headers.ContentSecurityPolicy =
             $"default-src 'none'; script-src 'self' 'nonce-{nonce}'; style-src 'self' 'nonce-{nonce}'; font-src 'self'; img-src 'self' data:; "
@@ -23,6 +34,5 @@ internal sealed class SafeHeaders(RequestDelegate next)
         headers["Cross-Origin-Opener-Policy"] = "same-origin";
         headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()";
         if (context.Request.Path.StartsWithSegments("/api")) headers.CacheControl = "no-store";
-        return next(context);
     }
 }

@@ -3,6 +3,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using Juvenal.Store;
 using Juvenal.Store.Keys;
+using Juvenal.Web.Accounts;
 using Juvenal.Web.Batches;
 using Juvenal.Web.Calc;
 using Juvenal.Web.Catalogue;
@@ -37,8 +38,6 @@ public static class Server
         builder.Services.AddSingleton(_ => NpgsqlDataSource.Create(builder.Configuration["JUVENAL_DB"] ?? Settings.Required("JUVENAL_DB")));
         builder.Services.AddSingleton<Database>();
         builder.Services.AddSingleton<Writer>();
-        // It warns about each session answer, whose headers are the stricter ones.
-        builder.Logging.AddFilter("Microsoft.AspNetCore.Antiforgery", LogLevel.Error);
         // It warns at each start that the keys lie unencrypted: they lie in the database, behind its own password.
         builder.Logging.AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
         builder.Services.AddProblemDetails();
@@ -52,25 +51,28 @@ public static class Server
         builder.Services.AddSingleton<KeyRing>();
         // The key ring is read at start; while the API is written down there is no database.
         if (!IsWritingOpenApi) builder.Services.AddSingleton<IConfigureOptions<KeyManagementOptions>, KeyRingOptions>();
-        builder.Services.AddAntiforgery(o =>
-        {
-            o.HeaderName = SessionEndpoints.TokenHeader;
-            o.Cookie.Name = "juvenal-antiforgery";
-            o.Cookie.SameSite = SameSiteMode.Strict;
-            o.Cookie.HttpOnly = true;
-        });
+        builder.AddDoorway();
 
         var app = builder.Build();
+        if (builder.Configuration["JUVENAL_BEHIND"] is { Length: > 0 }) app.UseForwardedHeaders();
+        app.UseMiddleware<RequestLog>();
+        app.UseMiddleware<SafeHeaders>();
         app.UseExceptionHandler();
         app.UseStatusCodePages();
-        app.UseMiddleware<SafeHeaders>();
         app.UseResponseCompression();
         app.UseRequestTimeouts();
+        app.UseRateLimiter();
+        app.UseAuthentication();
+        app.UseMiddleware<Gate>();
         app.MapOpenApi("/openapi/{documentName}.json");
-        var api = app.MapGroup("/api").AddEndpointFilter<AntiforgeryGuard>();
+        var api = app.MapGroup("/api");
         api.MapCalculators();
         api.MapSession();
+        api.MapInvitations();
+        api.MapImport();
         var nursery = api.MapGroup("/nurseries/{nursery:guid}");
+        nursery.MapPeople();
+        nursery.MapExport();
         nursery.MapSite();
         nursery.MapCatalogue();
         nursery.MapPlans();

@@ -1,4 +1,5 @@
-using Juvenal.Store;
+using Juvenal.Store.Accounts;
+using Juvenal.Web.Accounts;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Plans;
 
@@ -13,20 +14,20 @@ internal static class PlanEndpoints
 {
     public static void MapPlans(this RouteGroupBuilder nursery)
     {
-        nursery.MapPost("/plan", async (Guid nursery, BatchInput input, Database database, TimeProvider clock, CancellationToken cancel) =>
+        nursery.MapPost("/plan", async ([AsParameters] Here here, BatchInput input, TimeProvider clock, CancellationToken cancel) =>
         {
-            await using var reading = await database.ReadAsync(nursery, cancel);
+            await using var reading = await here.ReadAsync(cancel);
             var outcome = await new PlanStore(reading, clock).PreviewAsync(input, cancel);
             return TypedResults.Ok(PlanAnswer.Of(outcome, await new Store.Site.SiteStore(reading).GetAsync(cancel)));
-        }).WithName("previewPlan");
+        }).WithName("previewPlan").For(Role.Grower);
 
-        nursery.MapPost("/batches", async (Guid nursery, KeepInput keep, Database database, TimeProvider clock, CancellationToken cancel) =>
+        nursery.MapPost("/batches", async ([AsParameters] Here here, KeepInput keep, TimeProvider clock, CancellationToken cancel) =>
         {
-            await using var writing = await database.WriteAsync(nursery, cancel);
+            await using var writing = await here.WriteAsync(cancel);
             await new BatchStore(writing, clock).KeepAsync(keep.Id, keep.Input, keep.Shown, cancel);
             await writing.CommitAsync(cancel);
-            return TypedResults.Created($"/api/nurseries/{nursery}/batches/{keep.Id}", new Kept(keep.Id));
-        }).WithName("keepBatch");
+            return TypedResults.Created($"/api/nurseries/{here.Nursery}/batches/{keep.Id}", new Kept(keep.Id));
+        }).WithName("keepBatch").For(Role.Grower);
     }
 }
 

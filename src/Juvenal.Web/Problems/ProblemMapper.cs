@@ -29,6 +29,7 @@ internal sealed class ProblemMapper(IProblemDetailsService problems, ILogger<Pro
         RefusedException refused => new ValidationProblem(FailureSentences.ByField(refused.Failures)),
         NotFoundException missing => new() { Status = 404, Title = $"There is no such {missing.What} here." },
         ConflictException conflict => Conflict(conflict),
+        Accounts.WaitException wait => Wait(wait),
         BadHttpRequestException { StatusCode: 413 } => new() { Status = 413, Title = "That is too large." },
         BadHttpRequestException bad => Malformed(bad),
         PostgresException { SqlState: PostgresErrorCodes.CheckViolation or PostgresErrorCodes.NumericValueOutOfRange } check =>
@@ -42,6 +43,12 @@ internal sealed class ProblemMapper(IProblemDetailsService problems, ILogger<Pro
     // 08: connection; 53: out of resources; 57P: shut down or starting; 55000: the database takes no connections now; 3D000: it is gone.
     private static bool IsAway(string state) => state.StartsWith("08", StringComparison.Ordinal) || state.StartsWith("53", StringComparison.Ordinal)
         || state.StartsWith("57P", StringComparison.Ordinal) || state is "55000" or "3D000";
+
+    private static ProblemDetails Wait(Accounts.WaitException wait)
+    {
+        var minutes = Math.Max(1, (int)Math.Ceiling(wait.Wait.TotalMinutes));
+        return new() { Status = 429, Title = $"Too many tries. Wait {minutes} {(minutes == 1 ? "minute" : "minutes")}, then try again." };
+    }
 
     private static ProblemDetails Malformed(BadHttpRequestException bad)
     {

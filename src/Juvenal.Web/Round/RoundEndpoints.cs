@@ -1,7 +1,8 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Season;
 using Juvenal.Core.Seeds;
-using Juvenal.Store;
+using Juvenal.Store.Accounts;
+using Juvenal.Web.Accounts;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Places;
 using Juvenal.Web.Batches;
@@ -45,13 +46,13 @@ internal static class RoundEndpoints
 
     private const int MostComing = 12;
 
-    public static void MapRound(this RouteGroupBuilder nursery) => nursery.MapGet("/round", async (Guid nursery, Database database, TimeProvider clock, CancellationToken cancel) =>
+    public static void MapRound(this RouteGroupBuilder nursery) => nursery.MapGet("/round", async ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
     {
-        await using var reading = await database.ReadAsync(nursery, cancel);
+        await using var reading = await here.ReadAsync(cancel);
         var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
         var batches = await new BatchReader(reading).AllAsync(cancel);
         return TypedResults.Ok(Answer(batches, catalogue));
-    }).WithName("round");
+    }).WithName("round").For(Role.Helper);
 
     private static RoundAnswer Answer(IReadOnlyList<BatchView> batches, Store.Plans.Catalogue catalogue)
     {

@@ -1,7 +1,8 @@
 using Juvenal.Core.Measures;
 using Juvenal.Core.Rules;
 using Juvenal.Core.Site;
-using Juvenal.Store;
+using Juvenal.Store.Accounts;
+using Juvenal.Web.Accounts;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
 using Juvenal.Store.Rules;
@@ -52,45 +53,45 @@ internal static class SiteEndpoints
 {
     public static void MapSite(this RouteGroupBuilder nursery)
     {
-        nursery.MapGet("/site", async (Guid nursery, Database database, TimeProvider clock, CancellationToken cancel) =>
+        nursery.MapGet("/site", async ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
         {
-            await using var reading = await database.ReadAsync(nursery, cancel);
+            await using var reading = await here.ReadAsync(cancel);
             var site = await new SiteStore(reading).GetAsync(cancel);
             var rules = await new RulesStore(reading).GetAsync(cancel);
             return TypedResults.Ok(Answer(site, rules.Rules, site.Today(clock)));
-        }).WithName("site");
+        }).WithName("site").For(Role.Helper);
 
-        nursery.MapPut("/site", async (Guid nursery, SiteInput input, Database database, TimeProvider clock, CancellationToken cancel) =>
+        nursery.MapPut("/site", async ([AsParameters] Here here, SiteInput input, TimeProvider clock, CancellationToken cancel) =>
         {
-            await using var writing = await database.WriteAsync(nursery, cancel);
+            await using var writing = await here.WriteAsync(cancel);
             await new SiteStore(writing).ChangeAsync(new(input.Version, input.TimeZone, input.Latitude, Frost(input), input.Units == UnitSystem.Us), cancel);
             return await ReplannedAsync(writing, clock, cancel);
-        }).WithName("changeSite");
+        }).WithName("changeSite").For(Role.Grower);
 
-        nursery.MapGet("/rules", async (Guid nursery, Database database, CancellationToken cancel) =>
+        nursery.MapGet("/rules", async ([AsParameters] Here here, CancellationToken cancel) =>
         {
-            await using var reading = await database.ReadAsync(nursery, cancel);
+            await using var reading = await here.ReadAsync(cancel);
             var row = await new RulesStore(reading).GetAsync(cancel);
             return TypedResults.Ok(new RulesAnswer(row.Version, row.Rules, RuleTexts.All));
-        }).WithName("rules");
+        }).WithName("rules").For(Role.Helper);
 
-        nursery.MapPut("/rules", async (Guid nursery, RulesInput input, Database database, TimeProvider clock, CancellationToken cancel) =>
+        nursery.MapPut("/rules", async ([AsParameters] Here here, RulesInput input, TimeProvider clock, CancellationToken cancel) =>
         {
-            await using var writing = await database.WriteAsync(nursery, cancel);
+            await using var writing = await here.WriteAsync(cancel);
             await new RulesStore(writing).ChangeAsync(new(input.Version, input.Rules), cancel);
             return await ReplannedAsync(writing, clock, cancel);
-        }).WithName("changeRules");
+        }).WithName("changeRules").For(Role.Grower);
 
-        nursery.MapPost("/clock", async (Guid nursery, WindInput input, Database database, TimeProvider clock, CancellationToken cancel) =>
+        nursery.MapPost("/clock", async ([AsParameters] Here here, WindInput input, TimeProvider clock, CancellationToken cancel) =>
         {
             if (input.Days is < 1 or > 60) throw new RefusedException(Failure.OutOfRange("days", input.Days, 1, 60));
-            await using var writing = await database.WriteAsync(nursery, cancel);
+            await using var writing = await here.WriteAsync(cancel);
             var store = new SiteStore(writing);
             await store.WindToAsync((await store.GetAsync(cancel)).Today(clock).AddDays(input.Days), cancel);
             return await ReplannedAsync(writing, clock, cancel);
-        }).WithName("windClock");
+        }).WithName("windClock").For(Role.Grower);
 
-        nursery.MapGet("/numbers", (Guid nursery) => TypedResults.Ok(Figures.All.Select(f => new FigureAnswer(f.Stage, f.What, f.Value, f.Unit, f.Mark, Sources.All.First(s => s.Key == f.SourceKey).Citation)).ToList())).WithName("numbers");
+        nursery.MapGet("/numbers", (Guid nursery) => TypedResults.Ok(Figures.All.Select(f => new FigureAnswer(f.Stage, f.What, f.Value, f.Unit, f.Mark, Sources.All.First(s => s.Key == f.SourceKey).Citation)).ToList())).WithName("numbers").For(Role.Helper);
     }
 
     private static async Task<Microsoft.AspNetCore.Http.HttpResults.Ok<List<ShiftAnswer>>> ReplannedAsync(NurseryTransaction writing, TimeProvider clock, CancellationToken cancel)

@@ -84,6 +84,246 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sign-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signIn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signUp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["changePassword"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["openNursery"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/qr": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["qr"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["enterDemo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitation/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["lookAtInvitation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitation/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["people"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/people/{account}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeMember"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["leave"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/invitations/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["withdrawInvitation"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/audit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["audit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/site": {
         parameters: {
             query?: never;
@@ -408,6 +648,13 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AuditAnswer: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** @description What was done, in words. */
+            sentence: string;
+        };
         /** @description A batch with plan, counts and ledger. */
         BatchAnswer: {
             /** Format: uuid */
@@ -648,6 +895,9 @@ export interface components {
              */
             daysToRipe: number;
         };
+        DemoInput: {
+            role: components["schemas"]["Role"];
+        };
         /** @description "Done", said of a piece of work in the Round. */
         DoneInput: {
             /**
@@ -715,6 +965,7 @@ export interface components {
             reason: null | string;
             takenBack: boolean;
             canUndo: boolean;
+            by: null | string;
         };
         /** @description A ledger entry as it is written. Which fields count depends on its kind; the others stay out. */
         EntryInput: {
@@ -841,6 +1092,44 @@ export interface components {
              */
             prickOutLeaves?: number;
         };
+        Invitation: {
+            /** Format: uuid */
+            id: string;
+            role: components["schemas"]["Role"];
+            /** Format: date-time */
+            madeAt: string;
+            /** Format: date-time */
+            expiresAt: string;
+            /** @description Who came by it, by name. */
+            usedBy: null | string;
+            /** @description It can still be used. */
+            open: boolean;
+        };
+        InvitationAnswer: {
+            nursery: string;
+            role: components["schemas"]["Role"];
+        };
+        /** @description The link, shown this once. */
+        InvitationLink: {
+            /** @description From the server's address on, with the secret behind the #. */
+            path: string;
+            /**
+             * Format: date-time
+             * @description It works once, and until then.
+             */
+            expiresAt: string;
+        };
+        InviteInput: {
+            role: components["schemas"]["Role"];
+        };
+        JoinInput: {
+            /** @description What stands behind the # of the link. */
+            secret: string;
+            /** @description Of a new account; null joins with the one that is signed in. */
+            name: null | string;
+            /** @description Of a new account. */
+            password: null | string;
+        };
         KeepInput: {
             /**
              * Format: uuid
@@ -868,11 +1157,25 @@ export interface components {
              */
             day: null | string;
         };
+        LookInput: {
+            /** @description What stands behind the # of the link. */
+            secret: string;
+        };
         /**
          * @description How far a figure can be trusted.
          * @enum {unknown}
          */
         Mark: "published" | "common-practice" | "model";
+        MemberAnswer: {
+            /** Format: uuid */
+            accountId: string;
+            name: string;
+            role: components["schemas"]["Role"];
+            /** Format: date-time */
+            since: string;
+            /** @description The one who asks. */
+            you: boolean;
+        };
         /** @description A day of the season. */
         MonthDay: {
             /** Format: int32 */
@@ -886,10 +1189,27 @@ export interface components {
             /** Format: uuid */
             placeId: string;
         };
-        Nursery: {
+        NurseryInput: {
+            name: string;
+        };
+        /** @description A nursery that someone may enter, and as what. */
+        NurseryOf: {
             /** Format: uuid */
             id: string;
             name: string;
+            role: components["schemas"]["Role"];
+        };
+        Opened: {
+            /** Format: uuid */
+            id: string;
+        };
+        PasswordInput: {
+            current: string;
+            next: string;
+        };
+        PeopleAnswer: {
+            members: components["schemas"]["MemberAnswer"][];
+            invitations: components["schemas"]["Invitation"][];
         };
         /** @enum {unknown} */
         PepperTiming: "after-tomatoes" | "after-average-frost";
@@ -1007,6 +1327,19 @@ export interface components {
              */
             probabilityOfEnough: number;
         };
+        /** @description A QR code to draw. */
+        QrAnswer: {
+            /**
+             * Format: int32
+             * @description Its width and height in squares, the quiet zone included.
+             */
+            size: number;
+            /** @description An SVG path of its dark squares. */
+            path: string;
+        };
+        QrInput: {
+            text: string;
+        };
         QuantityAnswer: {
             /**
              * Format: int32
@@ -1050,6 +1383,14 @@ export interface components {
             day: string;
             /** Format: double */
             risk: number;
+        };
+        /**
+         * @description What someone may do in a nursery; each may do all that the one before may.
+         * @enum {unknown}
+         */
+        Role: "helper" | "grower" | "owner";
+        RoleInput: {
+            role: null | components["schemas"]["Role"];
         };
         RoundAnswer: {
             /**
@@ -1108,10 +1449,18 @@ export interface components {
         };
         /** @description What the page needs before anything else. */
         Session: {
+            /** @description Signed in as; null at the door. */
+            name: null | string;
             /** @description Those one may enter. */
-            nurseries: components["schemas"]["Nursery"][];
-            /** @description To be sent back with every write. */
+            nurseries: components["schemas"]["NurseryOf"][];
+            /** @description To be sent back with every write; another one after each sign-in. */
             token: string;
+            /** @description The made-up nursery: anyone on this machine enters as they like. */
+            demo: boolean;
+            /** @description Anyone may make an account here. */
+            signUp: boolean;
+            /** @description May open another nursery. */
+            mayOpen: boolean;
         };
         /** @description A day that moved with a change. */
         ShiftAnswer: {
@@ -1123,6 +1472,16 @@ export interface components {
             was: string;
             /** Format: date */
             is: string;
+        };
+        SignInInput: {
+            name: string;
+            password: string;
+        };
+        SignUpInput: {
+            name: string;
+            password: string;
+            /** @description What the new nursery is called. */
+            nursery: string;
         };
         SiteAnswer: {
             /** @description As stored. */
@@ -1538,6 +1897,346 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Session"];
+                };
+            };
+        };
+    };
+    signIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignInInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    signOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    signUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignUpInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Opened"];
+                };
+            };
+        };
+    };
+    changePassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    openNursery: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NurseryInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Opened"];
+                };
+            };
+        };
+    };
+    qr: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QrInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QrAnswer"];
+                };
+            };
+        };
+    };
+    enterDemo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DemoInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    lookAtInvitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationAnswer"];
+                };
+            };
+        };
+    };
+    join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Opened"];
+                };
+            };
+        };
+    };
+    people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleAnswer"];
+                };
+            };
+        };
+    };
+    changeMember: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                account: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoleInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InviteInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationLink"];
+                };
+            };
+        };
+    };
+    withdrawInvitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    audit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AuditAnswer"][];
                 };
             };
         };

@@ -1,15 +1,22 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { useSay } from '../ui/Say';
+import { useMay } from './session';
 
 /** `g` and then a letter goes to a view. */
-export const views = [
-  { path: 'round', name: 'Round', key: 'r' },
-  { path: 'plan', name: 'Plan', key: 'p' },
-  { path: 'batches', name: 'Batches', key: 'b' },
-  { path: 'site', name: 'Site', key: 's' },
-  { path: 'house', name: 'House', key: 'h' },
+const views = [
+  { path: 'round', name: 'Round', key: 'r', plans: false },
+  { path: 'plan', name: 'Plan', key: 'p', plans: true },
+  { path: 'batches', name: 'Batches', key: 'b', plans: false },
+  { path: 'site', name: 'Site', key: 's', plans: true },
+  { path: 'house', name: 'House', key: 'h', plans: true },
 ] as const;
+
+/** The views that one has work in: a helper has no plan to make. */
+export function useViews() {
+  const may = useMay('grower');
+  return useMemo(() => views.filter((v) => may || !v.plans), [may]);
+}
 
 const typing = (target: EventTarget | null) =>
   target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
@@ -18,6 +25,7 @@ const typing = (target: EventTarget | null) =>
 export function useKeys(base: string, help: () => void) {
   const navigate = useNavigate();
   const { undoLast } = useSay();
+  const views = useViews();
   const going = useRef(false);
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
@@ -47,5 +55,5 @@ export function useKeys(base: string, help: () => void) {
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [base, help, navigate, undoLast]);
+  }, [base, help, navigate, undoLast, views]);
 }

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
 import { useParams } from 'react-router';
-import { api, openSession, unwrap } from '../api/client';
+import { api, unwrap } from '../api/client';
 
 /** The nursery in the path. */
 export function useNursery(): string {
@@ -9,8 +9,6 @@ export function useNursery(): string {
   if (!nursery) throw new Error('Outside a nursery.');
   return nursery;
 }
-
-export const useSession = () => useQuery({ queryKey: ['session'], queryFn: openSession, staleTime: Infinity });
 
 export function useSite() {
   const nursery = useNursery();

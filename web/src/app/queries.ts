@@ -1,7 +1,15 @@
-import { QueryClient } from '@tanstack/react-query';
-import { Problem } from '../api/client';
+import { MutationCache, QueryCache, QueryClient } from '@tanstack/react-query';
+import { Problem, type Schemas } from '../api/client';
 
-export const queries = new QueryClient({
+/** The session ended elsewhere (a new password, another browser): the page asks for it, and keeps what was typed. */
+function onError(error: Error) {
+  if (!(error instanceof Problem) || error.code !== 'signed-out') return;
+  queries.setQueryData<Schemas['Session']>(['session'], (was) => was && { ...was, name: null });
+}
+
+export const queries: QueryClient = new QueryClient({
+  queryCache: new QueryCache({ onError }),
+  mutationCache: new MutationCache({ onError }),
   defaultOptions: {
     queries: {
       staleTime: 10_000,

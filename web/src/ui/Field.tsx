@@ -1,7 +1,8 @@
+import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import InputAdornment from '@mui/material/InputAdornment';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 
 interface Shared {
   label: string;
@@ -26,6 +27,50 @@ export function NumberField(
       slotProps={{
         htmlInput: { inputMode: 'decimal', autoComplete: 'off' },
         input: props.unit ? { endAdornment: <InputAdornment position="end">{props.unit}</InputAdornment> } : {},
+      }}
+    />
+  );
+}
+
+/** A line of text. */
+export function TextLine(
+  props: Shared & { value: string; onChange: (text: string) => void; autoFocus?: boolean; autoComplete?: string },
+) {
+  return (
+    <TextField
+      label={props.label}
+      value={props.value}
+      autoFocus={props.autoFocus ?? false}
+      error={Boolean(props.error)}
+      helperText={props.error ?? props.help}
+      onChange={(e) => props.onChange(e.target.value)}
+      autoComplete={props.autoComplete ?? 'off'}
+    />
+  );
+}
+
+/** A password, hidden until one asks to see it: wet fingers mistype. */
+export function PasswordField(props: Shared & { value: string; onChange: (text: string) => void; autoComplete: string }) {
+  const [shown, setShown] = useState(false);
+  return (
+    <TextField
+      label={props.label}
+      type={shown ? 'text' : 'password'}
+      value={props.value}
+      error={Boolean(props.error)}
+      helperText={props.error ?? props.help}
+      onChange={(e) => props.onChange(e.target.value)}
+      autoComplete={props.autoComplete}
+      slotProps={{
+        input: {
+          endAdornment: (
+            <InputAdornment position="end">
+              <Button variant="text" onClick={() => setShown(!shown)} aria-pressed={shown} sx={{ minWidth: 0, px: 1 }}>
+                {shown ? 'Hide' : 'Show'}
+              </Button>
+            </InputAdornment>
+          ),
+        },
       }}
     />
   );

@@ -1,0 +1,35 @@
+using Juvenal.Store.Nurseries;
+
+namespace Juvenal.Store.Exports;
+
+/// <param name="Type">As PostgreSQL names it.</param>
+/// <param name="Required">May not be empty.</param>
+/// <param name="Meaning">For people.</param>
+public sealed record ExportColumn(string Table, string Name, string Type, bool Required, string? Meaning)
+{
+    public bool IsText => Type == "text";
+}
+
+/// <summary>What belongs to a nursery and travels with it: everything but accounts, invitations and the list of sign-ins.</summary>
+public static class ExportTables
+{
+    /// <summary>Each after those it refers to.</summary>
+    public static IReadOnlyList<string> All { get; } =
+        ["site", "house_rules", "place", "container_kind", "cultivar", "batch", "batch_move", "stage_lock", "ledger_entry", "plan_step", "standing"];
+
+    /// <summary>Given anew where a nursery comes in: whose it is, and the number the server counts entries with (their order stays).</summary>
+    private static readonly string[] GivenAnew = ["nursery_id", "sequence"];
+
+    private const string Columns = """
+        -- The columns of the tables that travel, with their meaning.
+        select c.relname::text, a.attname::text, format_type(a.atttypid, a.atttypmod), a.attnotnull, col_description(c.oid, a.attnum)
+        from pg_class c
+        join pg_namespace n on n.oid = c.relnamespace
+        join pg_attribute a on a.attrelid = c.oid
+        where n.nspname = 'public' and c.relname = any($1) and a.attnum > 0 and not a.attisdropped and a.attname <> all($2)
+        order by array_position($1, c.relname::text), a.attnum
+        """;
+
+    public static Task<List<ExportColumn>> ColumnsAsync(Walled walled, CancellationToken cancel) => walled.ListAsync(
+        Columns, r => new ExportColumn(r.GetString(0), r.GetString(1), r.GetString(2), r.GetBoolean(3), r.TextOrNull(4)), cancel, Sql.Of(All.ToArray()), Sql.Of(GivenAnew));
+}

@@ -1,0 +1,128 @@
+using System.Data;
+using Npgsql;
+
+namespace Juvenal.Store.Nurseries;
+
+/// <summary>
+/// A connection behind row-level security: it carries what the policies look at (the nursery, the account, …).
+/// For reading, each statement goes with its settings in one round trip; for writing, one transaction that counts only when
+/// <see cref="CommitAsync"/> is called.
+/// </summary>
+public abstract class Walled : IAsyncDisposable
+{
+    private const string Set = "select set_config($1, $2, true)";
+
+    private readonly NpgsqlConnection _connection;
+    private readonly NpgsqlTransaction? _transaction;
+    private readonly (string Name, string Value)[] _settings;
+
+    protected Walled(NpgsqlConnection connection, NpgsqlTransaction? transaction, (string Name, string Value)[] settings) =>
+        (_connection, _transaction, _settings) = (connection, transaction, settings);
+
+    public async Task<List<T>> ListAsync<T>(string sql, Func<NpgsqlDataReader, T> read, CancellationToken cancel, params NpgsqlParameter[] parameters)
+    {
+        await using var batch = Batch(Command(sql, parameters));
+        await using var reader = await StartAsync(batch, cancel);
+        var rows = new List<T>();
+        while (await reader.ReadAsync(cancel)) rows.Add(read(reader));
+        return rows;
+    }
+
+    /// <summary>Rows as they come, for what is too long to be held.</summary>
+    public async IAsyncEnumerable<T> StreamAsync<T>(string sql, Func<NpgsqlDataReader, T> read, [System.Runtime.CompilerServices.EnumeratorCancellation] CancellationToken cancel, params NpgsqlParameter[] parameters)
+    {
+        await using var batch = Batch(Command(sql, parameters));
+        await using var reader = await StartAsync(batch, cancel);
+        while (await reader.ReadAsync(cancel)) yield return read(reader);
+    }
+
+    public async Task<T?> OneAsync<T>(string sql, Func<NpgsqlDataReader, T> read, CancellationToken cancel, params NpgsqlParameter[] parameters)
+        where T : class
+    {
+        var rows = await ListAsync(sql, read, cancel, parameters);
+        return rows.Count == 0 ? null : rows[0];
+    }
+
+    /// <returns>How many rows it changed.</returns>
+    public async Task<int> ExecuteAsync(string sql, CancellationToken cancel, params NpgsqlParameter[] parameters)
+    {
+        Writing();
+        await using var batch = Batch(Command(sql, parameters));
+        return await batch.ExecuteNonQueryAsync(cancel);
+    }
+
+    /// <summary>Many statements in one round trip.</summary>
+    public async Task ExecuteManyAsync(IEnumerable<NpgsqlBatchCommand> commands, CancellationToken cancel)
+    {
+        Writing();
+        await using var batch = new NpgsqlBatch(_connection, _transaction);
+        foreach (var command in commands) batch.BatchCommands.Add(command);
+        if (batch.BatchCommands.Count > 0) await batch.ExecuteNonQueryAsync(cancel);
+    }
+
+    public static NpgsqlBatchCommand Command(string sql, params NpgsqlParameter[] parameters)
+    {
+        var command = new NpgsqlBatchCommand(sql);
+        command.Parameters.AddRange(parameters);
+        return command;
+    }
+
+    public Task CommitAsync(CancellationToken cancel) => Writing().CommitAsync(cancel);
+
+    public async ValueTask DisposeAsync()
+    {
+        if (_transaction is not null) await _transaction.DisposeAsync();
+        await _connection.DisposeAsync();
+        GC.SuppressFinalize(this);
+    }
+
+    /// <summary>Opens a connection; for writing, with its transaction begun and its settings made.</summary>
+    private protected static async Task<(NpgsqlConnection Connection, NpgsqlTransaction? Transaction)> OpenAsync(
+        NpgsqlDataSource source, bool writes, (string Name, string Value)[] settings, CancellationToken cancel, IsolationLevel isolation = IsolationLevel.ReadCommitted)
+    {
+        var connection = await source.OpenConnectionAsync(cancel);
+        if (!writes) return (connection, null);
+        try
+        {
+            var transaction = await connection.BeginTransactionAsync(isolation, cancel);
+            await using var batch = new NpgsqlBatch(connection, transaction);
+            foreach (var (name, value) in settings) batch.BatchCommands.Add(Command(Set, Sql.Of(name), Sql.Of(value)));
+            await batch.ExecuteNonQueryAsync(cancel);
+            return (connection, transaction);
+        }
+        catch
+        {
+            await connection.DisposeAsync();
+            throw;
+        }
+    }
+
+    private NpgsqlBatch Batch(NpgsqlBatchCommand command)
+    {
+        var batch = new NpgsqlBatch(_connection, _transaction);
+        if (_transaction is null)
+        {
+            foreach (var (name, value) in _settings) batch.BatchCommands.Add(Command(Set, Sql.Of(name), Sql.Of(value)));
+        }
+
+        batch.BatchCommands.Add(command);
+        return batch;
+    }
+
+    private static async Task<NpgsqlDataReader> StartAsync(NpgsqlBatch batch, CancellationToken cancel)
+    {
+        var reader = await batch.ExecuteReaderAsync(cancel);
+        try
+        {
+            for (var i = 1; i < batch.BatchCommands.Count; i++) await reader.NextResultAsync(cancel);
+            return reader;
+        }
+        catch
+        {
+            await reader.DisposeAsync();
+            throw;
+        }
+    }
+
+    private NpgsqlTransaction Writing() => _transaction ?? throw new InvalidOperationException("Opened for reading.");
+}

@@ -1,0 +1,186 @@
+using System.Globalization;
+using System.IO.Compression;
+using System.Net;
+using System.Net.Http.Headers;
+using System.Text;
+using System.Text.Json.Nodes;
+using CsvHelper;
+using Juvenal.Store.Accounts;
+using Juvenal.Store.Exports;
+using Npgsql;
+using Xunit;
+
+namespace Juvenal.Web.Tests;
+
+/// <summary>A nursery leaves whole and comes in whole.</summary>
+public class ExportTests(House house) : IClassFixture<House>
+{
+    [Fact]
+    public async Task What_is_exported_imported_and_exported_again_is_the_same()
+    {
+        var batch = await LivedAsync();
+        var first = await ExportAsync(house.Nursery);
+        var (status, opened) = await ImportAsync(Zip(first));
+        Assert.Equal(200, status);
+        var second = await ExportAsync((Guid)opened["id"]!);
+
+        Assert.Equal(first.Keys.Order(), second.Keys.Order());
+        Assert.All(first, f => Assert.True(f.Value == second[f.Key], f.Key));
+
+        // It is a nursery like any other: the batch is there, and work goes on.
+        var there = $"/api/nurseries/{opened["id"]}/";
+        Assert.Equal(70, (int)JsonNode.Parse(await house.Client.GetStringAsync(there + $"batches/{batch}"))!["seedlings"]!);
+    }
+
+    [Fact]
+    public async Task Every_table_of_a_nursery_travels_and_every_column_says_what_it_means()
+    {
+        const string walled = """
+            select c.relname::text
+            from pg_class c
+            join pg_namespace n on n.oid = c.relnamespace
+            join pg_attribute a on a.attrelid = c.oid and a.attname = 'nursery_id'
+            where n.nspname = 'public' and c.relkind = 'r' and c.relname not in ('membership', 'invitation', 'audit_entry')
+            """;
+        await using var owner = new NpgsqlConnection(house.Cluster.OwnerOf(house.DatabaseName));
+        await owner.OpenAsync();
+        await using var command = new NpgsqlCommand(walled, owner);
+        await using var reader = await command.ExecuteReaderAsync();
+        var tables = new List<string>();
+        while (await reader.ReadAsync()) tables.Add(reader.GetString(0));
+        Assert.Equal(tables.Order(), ExportTables.All.Order());
+
+        await using var reading = await house.Database.ReadAsync(house.Nursery, default);
+        Assert.All(await ExportTables.ColumnsAsync(reading, default), c => Assert.False(string.IsNullOrWhiteSpace(c.Meaning), $"{c.Table}.{c.Name}"));
+    }
+
+    [Theory]
+    [InlineData("=1+2")]
+    [InlineData("+43")]
+    [InlineData("-2 rows")]
+    [InlineData("@SUM(A1)")]
+    public async Task A_name_that_a_spreadsheet_would_run_is_made_harmless_in_csv_and_stays_as_typed_elsewhere(string name)
+    {
+        var place = new JsonObject { ["id"] = Guid.CreateVersion7(), ["version"] = 0, ["name"] = name, ["kind"] = "house", ["walkOrder"] = 9, ["dayC"] = 20, ["nightC"] = -2.5, ["soilC"] = null };
+        Assert.Equal(204, (await house.PutAsync("places", place)).Status);
+        var files = await ExportAsync(house.Nursery);
+        using var csv = new CsvReader(new StringReader(files["csv/place.csv"]), CultureInfo.InvariantCulture);
+        var rows = csv.GetRecords<dynamic>().Cast<IDictionary<string, object>>().ToList();
+        Assert.Contains(rows, r => (string)r["name"] == "'" + name && (string)r["night_c"] == "-2.5");
+        Assert.Contains(JsonNode.Parse(files["json/place.json"])!.AsArray(), r => (string)r!["name"]! == name);
+    }
+
+    [Theory]
+    [InlineData("no zip", "The file is damaged. Nothing was brought in.")]
+    [InlineData("half", "The file is damaged. Nothing was brought in.")]
+    [InlineData("empty zip", "This is no exported nursery.")]
+    [InlineData("newer", "This nursery was exported by a newer Juvenal: bring that one up to date here first.")]
+    [InlineData("unknown column", "In place there are columns that are not known here, or not in every row. Nothing was brought in.")]
+    [InlineData("injected column", "In place there are columns that are not known here, or not in every row. Nothing was brought in.")]
+    [InlineData("another's nursery", "In place there are columns that are not known here, or not in every row. Nothing was brought in.")]
+    [InlineData("missing reference", "In batch there are values that cannot be. Nothing was brought in.")]
+    [InlineData("negative", "In standing there are values that cannot be. Nothing was brought in.")]
+    [InlineData("more plants than the ledger", "The ledger of 26-01 and its counts disagree. Nothing was brought in.")]
+    [InlineData("broken json", "The file is damaged. Nothing was brought in.")]
+    [InlineData("broken summary", "The file is damaged. Nothing was brought in.")]
+    public async Task A_file_that_is_not_whole_or_does_not_agree_with_itself_brings_nothing_in(string how, string sentence)
+    {
+        await LivedAsync();
+        var files = await ExportAsync(house.Nursery);
+        var zip = how switch
+        {
+            "no zip" => "not at all a zip"u8.ToArray(),
+            "half" => Zip(files)[..2000],
+            "empty zip" => Zip([]),
+            "newer" => Zip(With(files, "manifest.json", s => s.Replace("\"version\":1", "\"version\":2"))),
+            "unknown column" => Zip(With(files, "json/place.json", s => s.Replace("\"walk_order\"", "\"walk_no\""))),
+            "injected column" => Zip(With(files, "json/place.json", s => s.Replace("\"walk_order\"", "\"walk_order) select 1; drop table place; --\""))),
+            "another's nursery" => Zip(With(files, "json/place.json", s => s.Replace("{\"id\"", $"{{\"nursery_id\":\"{house.Nursery}\",\"id\""))),
+            "missing reference" => Zip(With(files, "json/cultivar.json", _ => "[]")),
+            "negative" => Zip(With(files, "json/standing.json", s => s.Replace("\"seedlings\":70", "\"seedlings\":-70"))),
+            "more plants than the ledger" => Zip(With(files, "json/standing.json", s => s.Replace("\"seedlings\":70", "\"seedlings\":71"))),
+            "broken json" => Zip(With(files, "json/place.json", s => s[..^5])),
+            _ => Zip(With(files, "json/batch.json", s => s.Replace("\"summary\":{", "\"summary\":{\"windowLow\":\"never\",\"x\":{").Replace("},\"ended_on\"", "}},\"ended_on\""))),
+        };
+        var before = await NurseriesAsync();
+        var (status, problem) = await ImportAsync(zip);
+        Assert.Equal((422, sentence), (status, House.Sentence(problem, "file")));
+        Assert.Equal(before, await NurseriesAsync());
+    }
+
+    [Fact]
+    public async Task Names_in_the_zip_that_lead_elsewhere_are_not_looked_at_and_a_file_too_large_is_refused()
+    {
+        var files = await ExportAsync(house.Nursery);
+        files["../../../../tmp/juvenal-was-here.txt"] = "climbed out";
+        files["json/../../account.json"] = "[{\"name\":\"forged\"}]";
+        Assert.Equal(200, (await ImportAsync(Zip(files))).Status);
+        Assert.False(File.Exists("/tmp/juvenal-was-here.txt"));
+        using var content = new ByteArrayContent([1]);
+        content.Headers.ContentType = new MediaTypeHeaderValue("application/json");
+        Assert.Equal(HttpStatusCode.UnsupportedMediaType, (await house.Client.PostAsync("/api/import", content)).StatusCode);
+    }
+
+    [Fact]
+    public async Task A_helper_cannot_export_and_an_export_is_written_down()
+    {
+        var helper = await house.EnterAsync(await house.AddAsync("Curious helper", Role.Helper));
+        Assert.Equal(HttpStatusCode.Forbidden, (await helper.GetAsync(house.Path("export"))).StatusCode);
+        var files = await ExportAsync(house.Nursery);
+        Assert.DoesNotContain(files, f => f.Value.Contains("Curious helper", StringComparison.Ordinal) || f.Key.Contains("account", StringComparison.Ordinal));
+        Assert.Contains((await house.GetAsync("audit")).AsArray(), a => (string)a!["sentence"]! == "Exported the nursery");
+    }
+
+    /// <summary>A batch that was sown, came up and lost two: 70 plants on the mat.</summary>
+    private async Task<Guid> LivedAsync()
+    {
+        var known = (await house.GetAsync("batches")).AsArray();
+        if (known.Count > 0) return (Guid)known[0]!["id"]!;
+        var batch = await house.KeepAsync(house.Input());
+        await house.LogAsync(batch, new JsonObject { ["kind"] = "sown", ["stage"] = "sow", ["to"] = house.Group(house.Mat), ["seeds"] = 80, ["containers"] = 80 });
+        await house.LogAsync(batch, new JsonObject { ["kind"] = "emerged", ["to"] = house.Group(house.Mat), ["seedlings"] = 72 });
+        await house.LogAsync(batch, new JsonObject { ["kind"] = "lost", ["from"] = house.Group(house.Mat), ["seedlings"] = 2, ["containers"] = 2, ["reason"] = "slug, „fat“, 2\n= many" });
+        return batch;
+    }
+
+    private async Task<Dictionary<string, string>> ExportAsync(Guid nursery)
+    {
+        using var zip = new ZipArchive(new MemoryStream(await house.Client.GetByteArrayAsync($"/api/nurseries/{nursery}/export")));
+        return zip.Entries.ToDictionary(e => e.FullName, e =>
+        {
+            using var reader = new StreamReader(e.Open());
+            return reader.ReadToEnd();
+        });
+    }
+
+    private async Task<(int Status, JsonNode Body)> ImportAsync(byte[] zip)
+    {
+        using var content = new ByteArrayContent(zip);
+        content.Headers.ContentType = new MediaTypeHeaderValue("application/zip");
+        return await House.AnswerAsync(await house.Client.PostAsync("/api/import", content));
+    }
+
+    private async Task<int> NurseriesAsync() => (await House.TokenAsync(house.Client))["nurseries"]!.AsArray().Count;
+
+    private static Dictionary<string, string> With(Dictionary<string, string> files, string name, Func<string, string> change)
+    {
+        var changed = change(files[name]);
+        Assert.NotEqual(files[name], changed);
+        return new(files) { [name] = changed };
+    }
+
+    private static byte[] Zip(Dictionary<string, string> files)
+    {
+        using var memory = new MemoryStream();
+        using (var zip = new ZipArchive(memory, ZipArchiveMode.Create, leaveOpen: true))
+        {
+            foreach (var (name, text) in files)
+            {
+                using var stream = zip.CreateEntry(name).Open();
+                stream.Write(Encoding.UTF8.GetBytes(text));
+            }
+        }
+
+        return memory.ToArray();
+    }
+}

@@ -1,0 +1,67 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useParams } from 'react-router';
+import { api, openSession, unwrap, type Schemas } from '../api/client';
+
+export type Role = Schemas['Role'];
+
+/** What each role is called, and what it may do. */
+export const roles: Record<Role, { name: string; may: string }> = {
+  helper: { name: 'Helper', may: 'sees the Round and the batches, logs and counts' },
+  grower: { name: 'Grower', may: 'plans, logs, changes places, rules and the site' },
+  owner: { name: 'Owner', may: 'everything: also invites, removes and exports' },
+};
+
+export const useSession = () => useQuery({ queryKey: ['session'], queryFn: openSession, staleTime: Infinity });
+
+/** What one is in the nursery of this page. */
+export function useRole(): Role {
+  const { nursery } = useParams();
+  return useSession().data?.nurseries.find((n) => n.id === nursery)?.role ?? 'helper';
+}
+
+const rank: Record<Role, number> = { helper: 0, grower: 1, owner: 2 };
+
+/** Whether one may do here what this role may. */
+export const useMay = (role: Role): boolean => rank[useRole()] >= rank[role];
+
+/** Whatever changes who one is: the session and its token are asked for anew, and what was seen before is forgotten. */
+function useEnter<T>(enter: (input: T) => Promise<unknown>) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: async (input: T) => {
+      const result = await enter(input);
+      await client.fetchQuery({ queryKey: ['session'], queryFn: openSession });
+      return result;
+    },
+    // What stands on the page stays there, with what was typed; it is only asked for again.
+    onSuccess: () => client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'session' }),
+  });
+}
+
+export const useSignIn = () => useEnter((body: Schemas['SignInInput']) => unwrap(api.POST('/api/sign-in', { body })));
+
+export const useSignUp = () => useEnter((body: Schemas['SignUpInput']) => unwrap(api.POST('/api/sign-up', { body })));
+
+export const useDemo = () => useEnter((role: Role) => unwrap(api.POST('/api/demo', { body: { role } })));
+
+export const useJoin = () => useEnter((body: Schemas['JoinInput']) => unwrap(api.POST('/api/invitation/join', { body })));
+
+export const usePassword = () => useEnter((body: Schemas['PasswordInput']) => unwrap(api.POST('/api/password', { body })));
+
+/** Nothing of what was seen stays on the page. */
+export function useSignOut() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: () => unwrap(api.POST('/api/sign-out')),
+    onSuccess: async () => {
+      leftOnPurpose = true;
+      client.removeQueries({ predicate: (q) => q.queryKey[0] !== 'session' });
+      await client.fetchQuery({ queryKey: ['session'], queryFn: openSession });
+    },
+  });
+}
+
+let leftOnPurpose = false;
+
+/** The demo lets one in by itself, but not right after one has signed out. */
+export const hasLeft = () => leftOnPurpose;
