@@ -55,7 +55,7 @@ end_to_end() {
   dotnet out/Juvenal.Demo/Juvenal.Demo.dll || return 1
   local port=5480
   while ! port_is_free "$port"; do port=$((port + 1)); done
-  ASPNETCORE_URLS="http://127.0.0.1:$port" Logging__LogLevel__Default=Warning dotnet out/Juvenal.Web/Juvenal.Web.dll &
+  JUVENAL_DEMO=open ASPNETCORE_URLS="http://127.0.0.1:$port" Logging__LogLevel__Default=Warning dotnet out/Juvenal.Web/Juvenal.Web.dll &
   E2E_SERVER=$!
   for _ in $(seq 1 100); do port_is_free "$port" || break; read -rt 0.1 <> <(:) || true; done
   local code=0

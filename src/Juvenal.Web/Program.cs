@@ -20,6 +20,18 @@ if (args is ["password", var name])
     return;
 }
 
+if (args is ["certificate", var folder, .. var names])
+{
+    Console.WriteLine(OwnCertificate.Keep(folder, names, TimeProvider.System) ? "new" : "kept");
+    return;
+}
+
+if (args is ["qr", var text])
+{
+    Console.Write(QrCodes.ForTerminal(text));
+    return;
+}
+
 var app = Server.Build(args);
 await Server.StartAsync(app);
 

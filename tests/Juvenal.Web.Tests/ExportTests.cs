@@ -29,7 +29,7 @@ public class ExportTests(House house) : IClassFixture<House>
 
         // It is a nursery like any other: the batch is there, and work goes on.
         var there = $"/api/nurseries/{opened["id"]}/";
-        Assert.Equal(70, (int)JsonNode.Parse(await house.Client.GetStringAsync(there + $"batches/{batch}"))!["seedlings"]!);
+        Assert.Equal(70, (int)JsonNode.Parse(await house.Client.GetStringAsync(there + $"batches/{batch}"))!["standing"]!);
     }
 
     [Fact]
@@ -109,16 +109,13 @@ public class ExportTests(House house) : IClassFixture<House>
     }
 
     [Fact]
-    public async Task Names_in_the_zip_that_lead_elsewhere_are_not_looked_at_and_a_file_too_large_is_refused()
+    public async Task Names_in_the_zip_that_lead_elsewhere_are_not_looked_at()
     {
         var files = await ExportAsync(house.Nursery);
         files["../../../../tmp/juvenal-was-here.txt"] = "climbed out";
         files["json/../../account.json"] = "[{\"name\":\"forged\"}]";
         Assert.Equal(200, (await ImportAsync(Zip(files))).Status);
         Assert.False(File.Exists("/tmp/juvenal-was-here.txt"));
-        using var content = new ByteArrayContent([1]);
-        content.Headers.ContentType = new MediaTypeHeaderValue("application/json");
-        Assert.Equal(HttpStatusCode.UnsupportedMediaType, (await house.Client.PostAsync("/api/import", content)).StatusCode);
     }
 
     [Fact]

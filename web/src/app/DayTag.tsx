@@ -6,11 +6,13 @@ import { day } from '../ui/dates';
 import { useSay } from '../ui/Say';
 import { Tag } from '../ui/Tag';
 import { useNursery, useRefresh, useSite } from './nursery';
+import { useMay } from './session';
 
 /** The nursery's day. In the demo it can be wound forward. */
 export function DayTag() {
   const nursery = useNursery();
   const site = useSite();
+  const may = useMay('grower');
   const refresh = useRefresh();
   const { say, complain } = useSay();
   const wind = useMutation({
@@ -33,7 +35,7 @@ export function DayTag() {
       <Tag>
         <time dateTime={site.data.today}>{day(site.data.today)}</time>
       </Tag>
-      {site.data.demoClock && (
+      {site.data.demoClock && may && (
         <Button
           variant="text"
           disabled={wind.isPending}

@@ -7,15 +7,18 @@ import Link from '@mui/material/Link';
 import { useColorScheme } from '@mui/material/styles';
 import Typography from '@mui/material/Typography';
 import { useCallback, useState } from 'react';
-import { NavLink, Outlet } from 'react-router';
+import { NavLink, Outlet, Link as To } from 'react-router';
+import { SignIn } from '../door/SignIn';
+import { Threshold } from '../door/Threshold';
 import { Waiting } from '../ui/Page';
 import { DayTag } from './DayTag';
-import { useKeys, views } from './keys';
-import { useNursery, useSession } from './nursery';
+import { useKeys, useViews } from './keys';
+import { useNursery } from './nursery';
+import { useSession } from './session';
 import { condensed } from './theme';
+import { You } from './You';
 
 const keyHelp: [string, string][] = [
-  ...views.map((v): [string, string] => [`g ${v.key}`, v.name]),
   ['/', 'Find a batch or cultivar'],
   ['j  k', 'Next, previous task'],
   ['.', 'The task in focus is done'],
@@ -30,9 +33,29 @@ export function Shell() {
   const [helping, setHelping] = useState(false);
   const help = useCallback(() => setHelping(true), []);
   useKeys(base, help);
+  const views = useViews();
+  const [entered, setEntered] = useState(false);
+  const inside = Boolean(session.data?.name);
+  if (inside && !entered) setEntered(true);
   // The session brings the token that writes need: nothing is shown before it is there.
   if (!session.data) return <Waiting error={session.error} retry={() => void session.refetch()} />;
   const name = session.data.nurseries.find((n) => n.id === nursery)?.name;
+  if (!inside && !entered) {
+    return (
+      <Threshold title="Sign in">
+        <SignIn />
+      </Threshold>
+    );
+  }
+  if (inside && !name) {
+    return (
+      <Threshold title="There is no such nursery here">
+        <Button variant="contained" component={To} to="/">
+          To your nurseries
+        </Button>
+      </Threshold>
+    );
+  }
 
   return (
     <Box sx={{ minHeight: '100vh', pb: { xs: 9, md: 4 } }}>
@@ -71,6 +94,7 @@ export function Shell() {
         <Views base={base} wide />
         <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1 }}>
           <DayTag />
+          <You />
           <Scheme />
           <Button
             variant="text"
@@ -91,11 +115,18 @@ export function Shell() {
         <Outlet />
       </Box>
       <Views base={base} wide={false} />
+      {/* The session ended while someone was working: what they typed stays behind the door. */}
+      <Dialog open={!inside} fullWidth maxWidth="xs">
+        <DialogTitle>Sign in again</DialogTitle>
+        <DialogContent>
+          <SignIn />
+        </DialogContent>
+      </Dialog>
       <Dialog open={helping} onClose={() => setHelping(false)}>
         <DialogTitle>Keys</DialogTitle>
         <DialogContent>
           <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: '5rem 1fr', gap: 0.75, m: 0 }}>
-            {keyHelp.map(([key, what]) => (
+            {[...views.map((v): [string, string] => [`g ${v.key}`, v.name]), ...keyHelp].map(([key, what]) => (
               <Box key={key} sx={{ display: 'contents' }}>
                 <Box component="dt" sx={{ fontWeight: 600 }}>
                   {key}
@@ -114,6 +145,7 @@ export function Shell() {
 
 /** The views: in the head on a desk, under the thumb on a phone. */
 function Views({ base, wide }: { base: string; wide: boolean }) {
+  const views = useViews();
   return (
     <Box
       component="nav"

@@ -1,16 +1,20 @@
 import { createBrowserRouter, Navigate, useRouteError } from 'react-router';
+import { SignIn } from '../door/SignIn';
+import { Threshold } from '../door/Threshold';
 import { Waiting } from '../ui/Page';
-import { useSession } from './nursery';
+import { useSession } from './session';
 import { Shell } from './Shell';
 
 function Door() {
   const session = useSession();
-  const first = session.data?.nurseries[0];
+  if (!session.data) return <Waiting error={session.error} retry={() => void session.refetch()} />;
+  const first = session.data.nurseries[0];
   if (first) return <Navigate to={`/n/${first.id}/round`} replace />;
+  if (session.data.name !== null) return <Navigate to="/account" replace />;
   return (
-    <Waiting
-      error={session.error ?? (session.data ? new Error('There is no nursery here. Start Juvenal with ./juvenal start.') : null)}
-    />
+    <Threshold title="Sign in">
+      <SignIn />
+    </Threshold>
   );
 }
 
@@ -28,6 +32,18 @@ const Fallback = () => <Waiting error={null} />;
 
 export const router = createBrowserRouter([
   { path: '/', Component: Door, HydrateFallback: Fallback },
+  {
+    path: '/invitation',
+    HydrateFallback: Fallback,
+    ErrorBoundary: Broken,
+    lazy: async () => ({ Component: (await import('../door/InvitationView')).InvitationView }),
+  },
+  {
+    path: '/account',
+    HydrateFallback: Fallback,
+    ErrorBoundary: Broken,
+    lazy: async () => ({ Component: (await import('../door/AccountView')).AccountView }),
+  },
   {
     path: '/n/:nursery',
     Component: Shell,

@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useParams } from 'react-router';
 import { api, openSession, unwrap, type Schemas } from '../api/client';
 
@@ -19,6 +19,11 @@ export function useRole(): Role {
   return useSession().data?.nurseries.find((n) => n.id === nursery)?.role ?? 'helper';
 }
 
+/** The session as it is now, with the token that goes with it. */
+export async function openAnew(client: QueryClient): Promise<void> {
+  client.setQueryData(['session'], await openSession());
+}
+
 const rank: Record<Role, number> = { helper: 0, grower: 1, owner: 2 };
 
 /** Whether one may do here what this role may. */
@@ -30,7 +35,7 @@ function useEnter<T>(enter: (input: T) => Promise<unknown>) {
   return useMutation({
     mutationFn: async (input: T) => {
       const result = await enter(input);
-      await client.fetchQuery({ queryKey: ['session'], queryFn: openSession });
+      await openAnew(client);
       return result;
     },
     // What stands on the page stays there, with what was typed; it is only asked for again.
@@ -56,7 +61,7 @@ export function useSignOut() {
     onSuccess: async () => {
       leftOnPurpose = true;
       client.removeQueries({ predicate: (q) => q.queryKey[0] !== 'session' });
-      await client.fetchQuery({ queryKey: ['session'], queryFn: openSession });
+      await openAnew(client);
     },
   });
 }

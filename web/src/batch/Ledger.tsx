@@ -34,6 +34,12 @@ export function Ledger({ batch }: { batch: Batch }) {
           >
             {e.text}
             {e.reason ? `: ${e.reason}` : ''}
+            {e.by && (
+              <Typography component="span" color="text.secondary" sx={{ fontSize: '0.9rem' }}>
+                {' '}
+                {e.by}
+              </Typography>
+            )}
           </Box>
           {e.canUndo && (
             <Button

@@ -6,6 +6,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as To, useLocation } from 'react-router';
 import { useNursery, useSite } from '../app/nursery';
+import { useMay } from '../app/session';
 import { CropMark } from '../ui/CropMark';
 import { day } from '../ui/dates';
 import { Empty, Waiting } from '../ui/Page';
@@ -18,13 +19,14 @@ import { useBatches } from './useBatch';
 export function BatchListView() {
   const nursery = useNursery();
   const site = useSite();
+  const plans = useMay('grower');
   const batches = useBatches();
   const location = useLocation();
   const [find, setFind] = useState('');
   if (!batches.data || !site.data) return <Waiting error={batches.error ?? site.error} />;
   if (batches.data.length === 0)
     return (
-      <Empty title="No batches yet" to={`/n/${nursery}/plan`} action="Plan a batch">
+      <Empty title="No batches yet" {...(plans ? { to: `/n/${nursery}/plan`, action: 'Plan a batch' } : {})}>
         A batch is one sowing of one cultivar. Its plan says when to sow and what comes after.
       </Empty>
     );
@@ -48,9 +50,11 @@ export function BatchListView() {
           type="search"
           sx={{ maxWidth: 280 }}
         />
-        <Button component={To} to={`/n/${nursery}/plan`} variant="contained">
-          Plan a batch
-        </Button>
+        {plans && (
+          <Button component={To} to={`/n/${nursery}/plan`} variant="contained">
+            Plan a batch
+          </Button>
+        )}
       </Box>
       {shown.length === 0 && <Typography>No batch is called “{find}”.</Typography>}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, borderTop: 1, borderColor: 'divider' }}>

@@ -10,6 +10,7 @@ import { useState } from 'react';
 import { Link as To, useParams } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
 import { useNursery } from '../app/nursery';
+import { useMay } from '../app/session';
 import { CropMark } from '../ui/CropMark';
 import { day } from '../ui/dates';
 import { DayField } from '../ui/Field';
@@ -37,6 +38,7 @@ export function BatchView() {
 function Whole({ batch }: { batch: Batch }) {
   const nursery = useNursery();
   const end = useEnd(batch);
+  const plans = useMay('grower');
   const [ending, setEnding] = useState(false);
   const [fixing, setFixing] = useState<Schemas['StepAnswer'] | null>(null);
   const next = batch.steps.find((s) => s.doneOn === null && s.stage !== 'ripe');
@@ -46,14 +48,16 @@ function Whole({ batch }: { batch: Batch }) {
         <CropMark crop={batch.crop} size={24} />
         <Typography variant="h1">{batch.cultivar}</Typography>
         <Tag>{batch.code}</Tag>
-        <Box className="no-print" sx={{ ml: 'auto' }}>
-          <Button variant="text" component={To} to={`/n/${nursery}/plan?batch=${batch.id}`} sx={{ px: 1 }}>
-            Change
-          </Button>
-          <Button variant="text" onClick={() => (batch.endedOn ? end.mutate(null) : setEnding(true))} sx={{ px: 1 }}>
-            {batch.endedOn ? 'Go on' : 'End'}
-          </Button>
-        </Box>
+        {plans && (
+          <Box className="no-print" sx={{ ml: 'auto' }}>
+            <Button variant="text" component={To} to={`/n/${nursery}/plan?batch=${batch.id}`} sx={{ px: 1 }}>
+              Change
+            </Button>
+            <Button variant="text" onClick={() => (batch.endedOn ? end.mutate(null) : setEnding(true))} sx={{ px: 1 }}>
+              {batch.endedOn ? 'Go on' : 'End'}
+            </Button>
+          </Box>
+        )}
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, rowGap: 1, mb: 1.5 }}>
         {figures(batch).map((f) => (
@@ -105,7 +109,7 @@ function Whole({ batch }: { batch: Batch }) {
           <StepList
             steps={batch.steps}
             actions={(step) =>
-              step.doneOn || step.stage === 'ripe' ? null : (
+              !plans || step.doneOn || step.stage === 'ripe' ? null : (
                 <Button
                   variant="text"
                   onClick={() => setFixing(step)}

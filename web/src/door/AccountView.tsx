@@ -5,8 +5,8 @@ import Typography from '@mui/material/Typography';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { api, openSession, Problem, unwrap, type Schemas } from '../api/client';
-import { roles, usePassword, useSession, useSignOut } from '../app/session';
+import { api, Problem, unwrap, type Schemas } from '../api/client';
+import { openAnew, roles, usePassword, useSession, useSignOut } from '../app/session';
 import { PasswordField, TextLine } from '../ui/Field';
 import { Waiting } from '../ui/Page';
 import { useSay } from '../ui/Say';
@@ -47,7 +47,7 @@ function Nurseries({ session }: { session: Schemas['Session'] }) {
   const [name, setName] = useState('');
   const [file, setFile] = useState<File | null>(null);
   const enter = async (opened: Schemas['Opened']) => {
-    await client.fetchQuery({ queryKey: ['session'], queryFn: openSession });
+    await openAnew(client);
     await navigate(`/n/${opened.id}/round`);
   };
   const open = useMutation({
@@ -93,7 +93,12 @@ function Nurseries({ session }: { session: Schemas['Session'] }) {
           }}
           sx={{ display: 'flex', gap: 1, mt: 2, alignItems: 'start' }}
         >
-          <TextLine label="Open another nursery" value={name} onChange={setName} error={problem?.at('name') ?? problem?.message} />
+          <TextLine
+            label="Open another nursery"
+            value={name}
+            onChange={setName}
+            error={problem?.at('name') ?? problem?.message}
+          />
           <Button type="submit" variant="outlined" loading={open.isPending} disabled={!name.trim()}>
             Open
           </Button>
@@ -105,7 +110,11 @@ function Nurseries({ session }: { session: Schemas['Session'] }) {
 }
 
 /** A nursery that was exported comes in as a new one. */
-function Import(props: { file: File | null; onFile: (file: File | null) => void; onDone: (opened: Schemas['Opened']) => Promise<void> }) {
+function Import(props: {
+  file: File | null;
+  onFile: (file: File | null) => void;
+  onDone: (opened: Schemas['Opened']) => Promise<void>;
+}) {
   const bring = useMutation({
     mutationFn: (body: File) =>
       unwrap(
@@ -126,7 +135,7 @@ function Import(props: { file: File | null; onFile: (file: File | null) => void;
           type="file"
           accept=".zip"
           onChange={(e) => {
-            const file = (e.target as HTMLInputElement).files?.[0] ?? null;
+            const file = e.target.files?.[0] ?? null;
             props.onFile(file);
             if (file) bring.mutate(file);
           }}

@@ -52,7 +52,9 @@ function Join({ secret, session }: { secret: string; session: Schemas['Session']
   const [how, setHow] = useState<'new' | 'known'>('new');
   const problem = join.error instanceof Problem ? join.error : null;
   const enter = (body: Schemas['JoinInput']) =>
-    join.mutate(body, { onSuccess: (opened) => void navigate(`/n/${(opened as Schemas['Opened']).id}/round`, { replace: true }) });
+    join.mutate(body, {
+      onSuccess: (opened) => void navigate(`/n/${(opened as Schemas['Opened']).id}/round`, { replace: true }),
+    });
 
   if (session.name !== null) {
     return (

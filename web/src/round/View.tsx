@@ -5,6 +5,7 @@ import Typography from '@mui/material/Typography';
 import { Link as To } from 'react-router';
 import type { Schemas } from '../api/client';
 import { useNursery, useUnits } from '../app/nursery';
+import { useMay } from '../app/session';
 import { CropMark } from '../ui/CropMark';
 import { day } from '../ui/dates';
 import { Empty, Waiting } from '../ui/Page';
@@ -199,8 +200,11 @@ const firsts: Record<string, { title: string; text: string; to: string; action: 
 };
 
 function First({ missing, base }: { missing: string; base: string }) {
+  const plans = useMay('grower');
   const first = firsts[missing] ?? firsts.batch;
   if (!first) return null;
+  if (!plans)
+    return <Empty title="No work yet">A grower of this nursery plans the first batch; then its work stands here.</Empty>;
   return (
     <Empty title={first.title} to={`${base}/${first.to}`} action={first.action}>
       {first.text}

@@ -4,18 +4,23 @@ import Tabs from '@mui/material/Tabs';
 import { useSearchParams } from 'react-router';
 import { useCatalogue, useSite } from '../app/nursery';
 import { Waiting } from '../ui/Page';
+import { useMay } from '../app/session';
 import { Containers } from './Containers';
 import { Cultivars } from './Cultivars';
+import { Export } from './Export';
 import { Numbers } from './Numbers';
+import { People } from './People';
 import { Places } from './Places';
 import { Rules } from './Rules';
 
-const parts = ['places', 'containers', 'cultivars', 'rules', 'numbers'] as const;
+const parts = ['places', 'containers', 'cultivars', 'rules', 'people', 'export', 'numbers'] as const;
 const names = {
   places: 'Places',
   containers: 'Containers',
   cultivars: 'Cultivars',
   rules: 'House rules',
+  people: 'People',
+  export: 'Export',
   numbers: 'Where the numbers come from',
 };
 
@@ -24,7 +29,9 @@ export function HouseView() {
   const [search, setSearch] = useSearchParams();
   const catalogue = useCatalogue();
   const site = useSite();
-  const part = parts.find((p) => p === search.get('part')) ?? 'places';
+  const owner = useMay('owner');
+  const shown = parts.filter((p) => owner || (p !== 'people' && p !== 'export'));
+  const part = shown.find((p) => p === search.get('part')) ?? 'places';
   if (!catalogue.data || !site.data) return <Waiting error={catalogue.error ?? site.error} />;
   const units = site.data.input.units;
   return (
@@ -42,7 +49,7 @@ export function HouseView() {
           '& .MuiTab-root': { fontSize: '1rem', minHeight: 48, opacity: 1, px: 1.5 },
         }}
       >
-        {parts.map((p) => (
+        {shown.map((p) => (
           <Tab key={p} value={p} label={names[p]} />
         ))}
       </Tabs>
@@ -50,6 +57,8 @@ export function HouseView() {
       {part === 'containers' && <Containers rows={catalogue.data.containers} units={units} />}
       {part === 'cultivars' && <Cultivars rows={catalogue.data.cultivars} />}
       {part === 'rules' && <Rules />}
+      {part === 'people' && <People />}
+      {part === 'export' && <Export />}
       {part === 'numbers' && <Numbers />}
     </Box>
   );

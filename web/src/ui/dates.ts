@@ -3,6 +3,9 @@ import dayjs from 'dayjs';
 /** "Tue 14 Apr". */
 export const day = (iso: string): string => dayjs(iso).format('ddd D MMM');
 
+/** "Tue 14 Apr, 17:20". */
+export const moment = (iso: string): string => dayjs(iso).format('ddd D MMM, HH:mm');
+
 /** "14–19 Apr", "28 Apr – 3 May"; one day where both are the same. */
 export function span(low: string, high: string): string {
   const [a, b] = [dayjs(low), dayjs(high)];
