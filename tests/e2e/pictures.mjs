@@ -21,6 +21,7 @@ const pictures = [
   { name: 'batches', path: 'batches', size: desk, scheme: 'light' },
   { name: 'site', path: 'site', size: desk, scheme: 'light' },
   { name: 'house-rules', path: 'house?part=rules', size: desk, scheme: 'light' },
+  { name: 'people', path: 'house?part=people', size: desk, scheme: 'light' },
   { name: 'places', path: 'house?part=places', size: desk, scheme: 'light' },
 ];
 

@@ -57,7 +57,7 @@ export function You() {
         <ListSubheader sx={{ lineHeight: 1.3, py: 1, bgcolor: 'transparent' }}>
           {session.name}
           <br />
-          {roles[role].name}: {roles[role].may}
+          {roles[role].may}.
         </ListSubheader>
         {session.demo &&
           (['owner', 'grower', 'helper'] as Role[])

@@ -1,10 +1,11 @@
 import { MutationCache, QueryCache, QueryClient } from '@tanstack/react-query';
-import { Problem, type Schemas } from '../api/client';
+import { Problem } from '../api/client';
 
 /** The session ended elsewhere (a new password, another browser): the page asks for it, and keeps what was typed. */
 function onError(error: Error) {
   if (!(error instanceof Problem) || error.code !== 'signed-out') return;
-  queries.setQueryData<Schemas['Session']>(['session'], (was) => was && { ...was, name: null });
+  // Asked for anew, since the sign-in that follows needs a token of its own.
+  void queries.invalidateQueries({ queryKey: ['session'] });
 }
 
 export const queries: QueryClient = new QueryClient({

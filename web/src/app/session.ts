@@ -6,9 +6,9 @@ export type Role = Schemas['Role'];
 
 /** What each role is called, and what it may do. */
 export const roles: Record<Role, { name: string; may: string }> = {
-  helper: { name: 'Helper', may: 'sees the Round and the batches, logs and counts' },
-  grower: { name: 'Grower', may: 'plans, logs, changes places, rules and the site' },
-  owner: { name: 'Owner', may: 'everything: also invites, removes and exports' },
+  helper: { name: 'Helper', may: 'A helper sees the Round and the batches, logs and counts' },
+  grower: { name: 'Grower', may: 'A grower plans, logs, and changes places, rules and the site' },
+  owner: { name: 'Owner', may: 'An owner does everything: also invites, removes and exports' },
 };
 
 export const useSession = () => useQuery({ queryKey: ['session'], queryFn: openSession, staleTime: Infinity });

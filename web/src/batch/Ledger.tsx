@@ -8,7 +8,7 @@ import type { Batch } from './useBatch';
 /** What was written, newest first. Nothing is overwritten: what was taken back stays, struck through. */
 export function Ledger({ batch }: { batch: Batch }) {
   const undo = useUndo();
-  if (batch.ledger.length === 0) return <Typography color="text.secondary">Nothing is logged yet.</Typography>;
+  if (batch.ledger.length === 0) return <Typography color="textSecondary">Nothing is logged yet.</Typography>;
   return (
     <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
       {batch.ledger.map((e) => (
@@ -35,7 +35,7 @@ export function Ledger({ batch }: { batch: Batch }) {
             {e.text}
             {e.reason ? `: ${e.reason}` : ''}
             {e.by && (
-              <Typography component="span" color="text.secondary" sx={{ fontSize: '0.9rem' }}>
+              <Typography component="span" color="textSecondary" sx={{ fontSize: '0.9rem', whiteSpace: 'nowrap' }}>
                 {' '}
                 {e.by}
               </Typography>

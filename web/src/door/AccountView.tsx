@@ -61,7 +61,7 @@ function Nurseries({ session }: { session: Schemas['Session'] }) {
         Nurseries
       </Typography>
       {session.nurseries.length === 0 && (
-        <Typography color="text.secondary">You belong to none. Ask an owner for an invitation link.</Typography>
+        <Typography color="textSecondary">You belong to none. Ask an owner for an invitation link.</Typography>
       )}
       <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, borderTop: 1, borderColor: 'divider' }}>
         {session.nurseries.map((n) => (
@@ -80,7 +80,7 @@ function Nurseries({ session }: { session: Schemas['Session'] }) {
             <Button variant="text" component={Link} to={`/n/${n.id}/round`} sx={{ px: 0 }}>
               {n.name}
             </Button>
-            <Typography color="text.secondary">{roles[n.role].name}</Typography>
+            <Typography color="textSecondary">{roles[n.role].name}</Typography>
           </Box>
         ))}
       </Box>

@@ -38,7 +38,7 @@ export function InvitationView() {
   return (
     <Threshold title={look.data.nursery}>
       <Typography sx={{ mb: 2 }}>
-        You are asked in as <b>{roles[look.data.role].name.toLowerCase()}</b>: {roles[look.data.role].may}.
+        You are asked in as <b>{roles[look.data.role].name.toLowerCase()}</b>. {roles[look.data.role].may}.
       </Typography>
       <Join secret={secret} session={session.data} />
     </Threshold>

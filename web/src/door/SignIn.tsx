@@ -6,6 +6,7 @@ import { useEffect, useState } from 'react';
 import { Problem } from '../api/client';
 import { hasLeft, roles, useDemo, useSession, useSignIn, useSignUp, type Role } from '../app/session';
 import { Waiting } from '../ui/Page';
+import { Code } from '../ui/Warning';
 import { PasswordField, TextLine } from '../ui/Field';
 
 /** At the door: a name and a password. In the demo anyone on this machine comes in. */
@@ -46,8 +47,8 @@ export function SignInForm({ onDone }: { onDone?: () => void }) {
       <Button type="submit" variant="contained" size="large" loading={signIn.isPending} disabled={!name || !password}>
         Sign in
       </Button>
-      <Typography color="text.secondary" sx={{ fontSize: '0.95rem' }}>
-        Forgotten the password? Whoever runs this Juvenal gives you a new one: ./juvenal password NAME.
+      <Typography color="textSecondary" sx={{ fontSize: '0.95rem' }}>
+        Forgotten the password? Whoever runs this Juvenal gives you a new one: <Code>./juvenal password NAME</Code>
       </Typography>
     </Box>
   );

@@ -45,7 +45,7 @@ export function Details({ plan, today }: { plan: PlanAnswer; today: string }) {
   return (
     <Box>
       <StemLine steps={plan.steps} window={plan.window} today={today} />
-      <Typography variant="body2" color="text.secondary" sx={{ my: 1 }}>
+      <Typography variant="body2" color="textSecondary" sx={{ my: 1 }}>
         {many(plan.quantity.expected)} plants expected; enough in {Math.round(plan.quantity.probabilityOfEnough * 1000) / 10}{' '}
         cases of 100. Losses that take a whole tray (mouse, damping off) are not in this: a spare tray is.
       </Typography>

@@ -198,7 +198,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
           Not yet
         </Button>
         {task.minutes > 1 && (
-          <Typography variant="body2" color="text.secondary" sx={{ ml: 0.5 }}>
+          <Typography variant="body2" color="textSecondary" sx={{ ml: 0.5 }}>
             about {duration(task.minutes)}
           </Typography>
         )}
@@ -215,7 +215,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
       )}
       {putting && <NotYet task={task} today={today} onClose={() => setPutting(false)} />}
       {task.putOffReason && (
-        <Typography variant="body2" color="text.secondary">
+        <Typography variant="body2" color="textSecondary">
           Put off before: {task.putOffReason} ({away(today, task.due)})
         </Typography>
       )}

@@ -45,7 +45,7 @@ export function RoundView() {
           </Button>
         </Box>
         {jobs === 0 && (
-          <Typography color="text.secondary">
+          <Typography color="textSecondary">
             {coming[0]
               ? `Next: ${coming[0].title.toLowerCase()} ${coming[0].cultivar} on ${day(coming[0].due)}.`
               : 'Nothing is planned in the next two weeks.'}

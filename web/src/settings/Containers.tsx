@@ -31,7 +31,7 @@ export function Containers({ rows, units }: { rows: Container[]; units: UnitSyst
       show={(c) => (
         <>
           <Typography sx={{ fontWeight: 600 }}>{c.name}</Typography>
-          <Typography color="text.secondary">
+          <Typography color="textSecondary">
             {shown(c.litres)} {volume.unit(units)}
             {c.cells === null ? '' : ` a cell, ${c.cells} cells`}
             {c.final ? ', final' : ''}

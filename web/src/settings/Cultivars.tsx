@@ -44,7 +44,7 @@ export function Cultivars({ rows }: { rows: Cultivar[] }) {
             <CropMark crop={c.crop} size={15} />
             <Typography sx={{ fontWeight: 600 }}>{c.name}</Typography>
           </Box>
-          <Typography color="text.secondary">
+          <Typography color="textSecondary">
             {habits.find((h) => h.value === c.habit)?.label.toLowerCase()}, {c.daysToRipe} days
             {c.group === 'chinense' ? ', slow' : ''}
           </Typography>

@@ -15,7 +15,7 @@ export function Export() {
       <Button variant="contained" component="a" href={`/api/nurseries/${nursery}/export`} download>
         Download the nursery
       </Button>
-      <Typography color="text.secondary">
+      <Typography color="textSecondary">
         To bring one in: your account, “Bring in an exported nursery”. It becomes a nursery of its own; nothing here is changed.
       </Typography>
     </Box>

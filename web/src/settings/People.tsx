@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -17,6 +16,7 @@ import { moment } from '../ui/dates';
 import { Waiting } from '../ui/Page';
 import { QrPicture } from '../ui/QrPicture';
 import { useSay } from '../ui/Say';
+import { Code, Warning } from '../ui/Warning';
 
 const all: Role[] = ['helper', 'grower', 'owner'];
 
@@ -26,6 +26,7 @@ export function People() {
   const refresh = useRefresh();
   const { say, complain } = useSay();
   const [inviting, setInviting] = useState(false);
+  const [sure, setSure] = useState<string | null>(null);
   const people = useQuery({
     queryKey: [nursery, 'people'],
     queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/people', { params: { path: { nursery } } })),
@@ -50,7 +51,7 @@ export function People() {
   return (
     <Box sx={{ maxWidth: 860 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 1, flexWrap: 'wrap' }}>
-        <Typography color="text.secondary" sx={{ flex: '1 1 260px' }}>
+        <Typography color="textSecondary" sx={{ flex: '1 1 260px' }}>
           Who belongs here, and what each may do.
         </Typography>
         <Button variant="contained" onClick={() => setInviting(true)}>
@@ -79,7 +80,6 @@ export function People() {
             <TextField
               select
               value={m.role}
-              label="Role"
               onChange={(e) => change.mutate({ account: m.accountId, role: e.target.value as Role })}
               slotProps={{ htmlInput: { 'aria-label': `Role of ${m.name}` } }}
               sx={{ width: 130 }}
@@ -92,10 +92,13 @@ export function People() {
             </TextField>
             <Button
               variant="text"
-              onClick={() => change.mutate({ account: m.accountId, role: null })}
-              aria-label={`Remove ${m.name}`}
+              color={sure === m.accountId ? 'error' : 'primary'}
+              onClick={() => (sure === m.accountId ? change.mutate({ account: m.accountId, role: null }) : setSure(m.accountId))}
+              onBlur={() => setSure(null)}
+              aria-label={`Remove ${m.name}${sure === m.accountId ? ': sure' : ''}`}
+              sx={{ minWidth: 130 }}
             >
-              Remove
+              {sure === m.accountId ? 'Yes, remove' : 'Remove'}
             </Button>
           </Box>
         ))}
@@ -149,9 +152,7 @@ function Invite({ onClose }: { onClose: () => void }) {
               value={role}
               onChange={(e) => setRole(e.target.value as Role)}
               error={Boolean(invite.error)}
-              helperText={
-                problem?.at('role') ?? invite.error?.message ?? `A ${roles[role].name.toLowerCase()} ${roles[role].may}.`
-              }
+              helperText={problem?.at('role') ?? invite.error?.message ?? `${roles[role].may}.`}
             >
               {all.map((r) => (
                 <MenuItem key={r} value={r}>
@@ -191,9 +192,9 @@ function Link({ link, say }: { link: Schemas['InvitationLink']; say: (text: stri
         Copy
       </Button>
       {local ? (
-        <Alert severity="info" icon={false}>
-          This address opens on this machine only. For a phone, start Juvenal with ./juvenal start --lan.
-        </Alert>
+        <Warning>
+          This address opens on this machine only. For a phone, start Juvenal with <Code>./juvenal start --lan</Code>
+        </Warning>
       ) : (
         <QrPicture text={address} label="The link as a QR code" />
       )}
@@ -230,7 +231,7 @@ function Audit() {
                 py: 0.75,
               }}
             >
-              <Typography component="span" color="text.secondary">
+              <Typography component="span" color="textSecondary">
                 {moment(a.at)}
               </Typography>
               <span>{a.by}</span>

@@ -42,7 +42,7 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
       show={(p) => (
         <>
           <Typography sx={{ fontWeight: 600 }}>{p.name}</Typography>
-          <Typography color="text.secondary">
+          <Typography color="textSecondary">
             {isBed(p.kind)
               ? kinds.find((k) => k.value === p.kind)?.label
               : `${shown(p.dayC)} by day, ${shown(p.nightC)} by night${p.soilC === null ? '' : `, ${shown(p.soilC)} in the mix`} ${temperature.unit(units)}`}

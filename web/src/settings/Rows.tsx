@@ -46,7 +46,7 @@ export function Rows<R extends Row, F extends object>(props: Props<R, F>) {
   return (
     <Box sx={{ maxWidth: 860 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 1, flexWrap: 'wrap' }}>
-        <Typography color="text.secondary" sx={{ flex: '1 1 260px' }}>
+        <Typography color="textSecondary" sx={{ flex: '1 1 260px' }}>
           {props.lead}
         </Typography>
         <Button variant="contained" onClick={() => setEditing({ row: null })}>

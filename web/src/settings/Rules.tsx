@@ -37,7 +37,7 @@ export function Rules() {
           <Typography variant="h2" id={`rule-${rule.code}`}>
             {rule.title}
           </Typography>
-          <Typography variant="body2" color="text.secondary">
+          <Typography variant="body2" color="textSecondary">
             {rule.changes}
           </Typography>
           <RadioGroup
@@ -55,7 +55,7 @@ export function Rules() {
                 label={
                   <Box>
                     <b>{o.label}</b>
-                    <Typography color="text.secondary">{o.why}</Typography>
+                    <Typography color="textSecondary">{o.why}</Typography>
                   </Box>
                 }
               />
@@ -72,7 +72,7 @@ export function Rules() {
             </Box>
           )}
           {rule.notOffered && (
-            <Typography variant="body2" color="text.secondary" sx={{ mt: 1, ml: 4 }}>
+            <Typography variant="body2" color="textSecondary" sx={{ mt: 1, ml: 4 }}>
               {rule.notOffered}
             </Typography>
           )}

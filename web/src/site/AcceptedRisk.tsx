@@ -23,7 +23,7 @@ export function AcceptedRisk() {
         onChange={(risk) => change.mutate({ version, rules: { ...now, acceptedRisk: Number(risk) } })}
         options={rule.options.map((o) => ({ value: o.value, label: o.label }))}
       />
-      <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
+      <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
         When peppers follow tomatoes is a{' '}
         <Link component={To} to={`/n/${nursery}/house?part=rules`}>
           house rule

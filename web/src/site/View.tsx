@@ -34,7 +34,7 @@ function Site({ site }: { site: Schemas['SiteAnswer'] }) {
       <Settings site={site} />
       <Box sx={{ minWidth: 0 }}>
         {site.windows.length === 0 ? (
-          <Typography color="text.secondary">
+          <Typography color="textSecondary">
             With the average last frost, this shows when tomatoes and peppers may go out.
           </Typography>
         ) : (

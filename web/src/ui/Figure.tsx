@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 export function Figure({ label, value, note, loss = false }: { label: string; value: string; note: string; loss?: boolean }) {
   return (
     <Box>
-      <Typography variant="overline" component="p" color="text.secondary">
+      <Typography variant="overline" component="p" color="textSecondary">
         {label}
       </Typography>
       <Typography
@@ -20,7 +20,7 @@ export function Figure({ label, value, note, loss = false }: { label: string; va
       >
         {value}
       </Typography>
-      <Typography variant="body2" color="text.secondary">
+      <Typography variant="body2" color="textSecondary">
         {note}
       </Typography>
     </Box>

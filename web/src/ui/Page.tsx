@@ -29,7 +29,7 @@ export function Empty({ title, children, to, action }: { title: string; children
       <Typography variant="h1" component="p" sx={{ mb: 1 }}>
         {title}
       </Typography>
-      <Typography color="text.secondary" sx={{ mb: 2.5 }}>
+      <Typography color="textSecondary" sx={{ mb: 2.5 }}>
         {children}
       </Typography>
       {to && (

@@ -10,7 +10,7 @@ export function Reasons({ why, spread = [] }: { why: Schemas['Why'][]; spread?: 
         <Typography component="li" key={w.text} variant="body2" sx={{ mb: 0.25 }}>
           {w.text}
           {(w.rule ?? w.source) && (
-            <Typography component="span" variant="body2" color="text.secondary">
+            <Typography component="span" variant="body2" color="textSecondary">
               {' '}
               {[w.rule && `House rule: ${w.rule}`, w.source].filter(Boolean).join(' · ')}
             </Typography>

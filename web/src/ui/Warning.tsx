@@ -1,4 +1,5 @@
 import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
 import type { ReactNode } from 'react';
 
 /** Something to know before going on: framed in ink, since red is for loss and danger alone. */
@@ -20,5 +21,14 @@ export function Warning({ children, onClose }: { children: ReactNode; onClose?: 
     >
       {children}
     </Alert>
+  );
+}
+
+/** A command as it is typed: two hyphens stay two. */
+export function Code({ children }: { children: string }) {
+  return (
+    <Box component="code" sx={{ fontFamily: 'monospace', fontSize: '0.95em', whiteSpace: 'nowrap' }}>
+      {children}
+    </Box>
   );
 }

@@ -45,7 +45,7 @@ function Row({ step, actions }: { step: Step; actions?: ReactNode }) {
         <Typography sx={{ fontWeight: 600, fontSize: '1.06rem', opacity: done ? 0.85 : 1 }}>{day(step.mid)}</Typography>
         <Typography sx={{ gridRow: { xs: 2, sm: 1 }, gridColumn: { xs: 1, sm: 2 } }}>
           {step.title}
-          <Typography component="span" variant="body2" color="text.secondary" sx={{ display: 'block' }}>
+          <Typography component="span" variant="body2" color="textSecondary" sx={{ display: 'block' }}>
             {done
               ? off === 0
                 ? 'done as planned'
@@ -57,7 +57,7 @@ function Row({ step, actions }: { step: Step; actions?: ReactNode }) {
                   : span(step.low, step.high)}
           </Typography>
         </Typography>
-        <Typography color="text.secondary" sx={{ display: { xs: 'none', sm: 'block' }, minWidth: 0 }}>
+        <Typography color="textSecondary" sx={{ display: { xs: 'none', sm: 'block' }, minWidth: 0 }}>
           {step.stage === 'ripe' ? '' : where(step)}
           {step.mixLitres > 0 && ` · ${many(volume.shown(step.mixLitres, units))} ${volume.unit(units)} mix`}
         </Typography>
@@ -74,7 +74,7 @@ function Row({ step, actions }: { step: Step; actions?: ReactNode }) {
         </Typography>
       )}
       {step.putOffTo && !done && step.putOffReason && (
-        <Typography variant="body2" color="text.secondary">
+        <Typography variant="body2" color="textSecondary">
           Put off: {step.putOffReason}
         </Typography>
       )}
