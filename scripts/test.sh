@@ -47,22 +47,58 @@ client_is_fresh() {
 
 in_web() { (cd web && npm run --silent "$@"); }
 
-end_to_end() {
-  # The demo on a database of its own, served on a port of its own.
-  owner_sql postgres "drop database if exists juvenal_e2e with (force)" && owner_sql postgres "create database juvenal_e2e" || return 1
-  export JUVENAL_DB="$WEB_DB;Database=juvenal_e2e" JUVENAL_WEB_ROOT=$PWD/web/dist
-  JUVENAL_OWNER_DB="$OWNER_DB;Database=juvenal_e2e" dotnet out/Juvenal.Web/Juvenal.Web.dll migrate || return 1
-  dotnet out/Juvenal.Demo/Juvenal.Demo.dll || return 1
-  local port=5480
+# A fresh, migrated database; exports JUVENAL_DB.
+fresh_database() {
+  owner_sql postgres "drop database if exists $1 with (force)" && owner_sql postgres "create database $1" || return 1
+  export JUVENAL_DB="$WEB_DB;Database=$1"
+  JUVENAL_OWNER_DB="$OWNER_DB;Database=$1" dotnet out/Juvenal.Web/Juvenal.Web.dll migrate
+}
+
+# Serves JUVENAL_DB on a port of its own, from $1 on; sets SERVED to its address.
+serve_for_test() {
+  local port=$1; shift
   while ! port_is_free "$port"; do port=$((port + 1)); done
-  JUVENAL_DEMO=open ASPNETCORE_URLS="http://127.0.0.1:$port" Logging__LogLevel__Default=Warning dotnet out/Juvenal.Web/Juvenal.Web.dll &
-  E2E_SERVER=$!
+  env "$@" ASPNETCORE_URLS="http://127.0.0.1:$port" Logging__LogLevel__Default=Warning dotnet out/Juvenal.Web/Juvenal.Web.dll &
+  E2E_SERVERS="$E2E_SERVERS $!"
   for _ in $(seq 1 100); do port_is_free "$port" || break; read -rt 0.1 <> <(:) || true; done
-  local code=0
-  (cd tests/e2e && JUVENAL_URL="http://127.0.0.1:$port" "$@") || code=$?
-  kill -TERM "$E2E_SERVER" 2>/dev/null || true
-  wait "$E2E_SERVER" 2>/dev/null || true
+  SERVED="http://127.0.0.1:$port"
+}
+
+E2E_SERVERS=
+stop_test_servers() {
+  for server in $E2E_SERVERS; do kill -TERM "$server" 2>/dev/null || true; wait "$server" 2>/dev/null || true; done
+  E2E_SERVERS=
+}
+
+end_to_end() {
+  # Two servers: somebody's own nursery, new; and the demo. Each on a database of its own.
+  export JUVENAL_WEB_ROOT=$PWD/web/dist
+  local own_url own_link code=0
+  fresh_database juvenal_e2e_own || return 1
+  own_link=$(dotnet out/Juvenal.Web/Juvenal.Web.dll open "My nursery") || return 1
+  serve_for_test 5580 JUVENAL_DEMO=
+  own_url=$SERVED
+  fresh_database juvenal_e2e || return 1
+  dotnet out/Juvenal.Demo/Juvenal.Demo.dll || return 1
+  serve_for_test 5480 JUVENAL_DEMO=open
+  (cd tests/e2e && JUVENAL_URL="$SERVED" JUVENAL_OWN="$own_url" JUVENAL_LINK="$own_link" "$@") || code=$?
+  stop_test_servers
   return "$code"
+}
+
+# Two server processes on the demo's database: signed in at one with a token of the other, one is known to both.
+two_processes() {
+  local jar=$1/cookies one two token
+  export JUVENAL_DB="$WEB_DB;Database=juvenal_e2e" JUVENAL_WEB_ROOT=$PWD/web/dist
+  serve_for_test 5680 JUVENAL_DEMO=open; one=$SERVED
+  serve_for_test 5690 JUVENAL_DEMO=open; two=$SERVED
+  session() { curl -sS -b "$jar" -c "$jar" "$1/api/session"; }
+  token=$(session "$one" | sed -n 's/.*"token":"\([^"]*\)".*/\1/p')
+  curl -sS -f -b "$jar" -c "$jar" -H "X-Juvenal-Token: $token" -H 'content-type: application/json' -d '{"role":"grower"}' "$two/api/demo" || { stop_test_servers; return 1; }
+  local at_one at_two
+  at_one=$(session "$one") at_two=$(session "$two")
+  stop_test_servers
+  grep -q '"name":"Yard grower"' <<<"$at_one" && grep -q '"name":"Yard grower"' <<<"$at_two" || { echo "$at_one"; echo "$at_two"; return 1; }
 }
 
 # The demo's database: backed up, damaged, restored over a changed one. The ledger must come back to the letter.
@@ -89,7 +125,7 @@ backup_round_trip() {
 }
 
 clean_up() {
-  kill -TERM "${E2E_SERVER:-0}" 2>/dev/null || true
+  stop_test_servers
   stop_cluster
 }
 
@@ -123,6 +159,7 @@ run_tests() {
   sources_stamp web > out/.web 2>/dev/null || { mkdir -p out; sources_stamp web > out/.web; }
   build_all
   runner "Interface in Chromium" '[0-9]+ passed' '[0-9]+ failed' end_to_end npx playwright test
+  check "Two processes, one database" two_processes "$scratch"
   check "Backup and restore" backup_round_trip "$scratch"
 
   rm -rf "$scratch"
