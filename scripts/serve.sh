@@ -23,7 +23,7 @@ serve() {
   export JUVENAL_DB="$WEB_DB;Database=juvenal"
   JUVENAL_OWNER_DB="$OWNER_DB;Database=juvenal" dotnet out/Juvenal.Web/Juvenal.Web.dll migrate || fail "The database could not be brought up to date."
 
-  export JUVENAL_WEB_ROOT=$PWD/web/dist ASPNETCORE_URLS="http://127.0.0.1:$port" Logging__LogLevel__Default=Warning
+  export JUVENAL_DROP=$CLUSTER/readings JUVENAL_WEB_ROOT=$PWD/web/dist ASPNETCORE_URLS="http://127.0.0.1:$port" Logging__LogLevel__Default=Warning
   # One JSON object a line, for whoever collects logs; without ids, names or anything typed.
   [ "${JUVENAL_LOG:-}" != json ] || export Logging__Console__FormatterName=json Logging__LogLevel__Juvenal=Information
   local address="http://127.0.0.1:$port" link=

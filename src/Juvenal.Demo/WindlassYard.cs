@@ -1,5 +1,6 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Site;
+using Juvenal.Devices;
 using Juvenal.Store;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Cultivars;
@@ -23,6 +24,8 @@ public static class WindlassYard
     /// <summary>The demo's day: a Saturday in mid-season.</summary>
     public static readonly DateOnly Today = new(2026, 4, 18);
 
+    private static readonly DeviceChoice Devices = new(DeviceSource.StandIn, DeviceSource.StandIn, DeviceSource.StandIn);
+
     private static readonly PlaceRow[] Places =
     [
         Place(1, "Heat mat", PlaceKind.Mat, 10, 21, 18, 26),
@@ -31,8 +34,8 @@ public static class WindlassYard
         Place(4, "Glasshouse", PlaceKind.House, 40, 18, 11),
         Place(5, "Hardening stand", PlaceKind.Stand, 50, 16, 8),
         Place(6, "Tunnel", PlaceKind.TunnelBed, 60),
-        Place(7, "Wall bed", PlaceKind.OpenBed, 70),
-        Place(8, "Long bed", PlaceKind.OpenBed, 80),
+        Place(7, "Wall bed", PlaceKind.OpenBed, 70) with { Surface = Surface.Film },
+        Place(8, "Long bed", PlaceKind.OpenBed, 80) with { Surface = Surface.Film },
     ];
 
     private static readonly CultivarRow[] Cultivars =
@@ -53,7 +56,18 @@ public static class WindlassYard
         {
             await NurserySetup.CreateAsync(nursery, "Windlass Yard", "Europe/Vienna", 47.2, First, cancel);
             var site = new SiteStore(nursery);
-            await site.ChangeAsync(new(1, "Europe/Vienna", 47.2, new FrostDates(SeasonDay.From(5, 9), SeasonDay.From(5, 20)), false), cancel);
+            await site.ChangeAsync(
+                new(1, "Europe/Vienna", 47.2, new FrostDates(SeasonDay.From(5, 9), SeasonDay.From(5, 20)), false, 0, FreezeFrom.Record, new FrostDates(SeasonDay.From(10, 7), null), Devices), cancel);
+            // Thirty-one years of made-up weather, up to yesterday; the stand-ins go on from there.
+            var record = new RecordStore(nursery);
+            await record.PutAsync(StandIns.Weather.Days(new(1995, 1, 1), Today.AddDays(-1)), imported: true, cancel);
+            foreach (var reading in ((IProbe)StandIns.All).Readings(Today.AddDays(-40), Today).Where(r => r.Day.Day % 2 == 0))
+            {
+                await record.AddSoilAsync(new(Guid.CreateVersion7(), reading.Day, reading.Surface, reading.Celsius, Hand: false), cancel);
+            }
+
+            await record.PutForecastAsync([.. StandIns.All.MadeOn(Today).Days.Select(d => new ForecastRow(d.Day, Today, d.MinimumC!.Value, d.MaximumC!.Value))], cancel);
+            await new RecordWriter(nursery).RecomputeAsync(await site.GetAsync(cancel), cancel);
             var places = new PlaceStore(nursery);
             foreach (var place in Places) await places.PutAsync(place, cancel);
             var cultivars = new CultivarStore(nursery);

@@ -10,6 +10,7 @@ using Juvenal.Store.Nurseries;
 using Juvenal.Store.Places;
 using Juvenal.Store.Site;
 using Juvenal.Web.Accounts;
+using Microsoft.AspNetCore.Http.Metadata;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.AspNetCore.Routing;
 using Microsoft.Extensions.DependencyInjection;
@@ -117,7 +118,7 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
     }
 
     /// <summary>Every endpoint of the API, with a path that names this nursery and otherwise nothing that exists.</summary>
-    public IEnumerable<(string Method, string Path, string Pattern)> Endpoints() =>
+    public IEnumerable<(string Method, string Path, string Pattern, HttpContent? Content)> Endpoints() =>
         from endpoint in Services.GetServices<EndpointDataSource>().SelectMany(s => s.Endpoints).OfType<RouteEndpoint>()
         let pattern = "/" + endpoint.RoutePattern.RawText!.TrimStart('/')
         where pattern.StartsWith("/api/", StringComparison.Ordinal) && !pattern.Contains('*')
@@ -126,8 +127,9 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
         {
             "{nursery:guid}" => Nursery.ToString(),
             "{stage}" => "sow",
+            "{season:int}" => "2020",
             _ => Guid.CreateVersion7().ToString(),
-        }), pattern);
+        }), pattern, method == "GET" ? null : (HttpContent)new StringContent("{}", System.Text.Encoding.UTF8, endpoint.Metadata.GetMetadata<IAcceptsMetadata>()?.ContentTypes[0] ?? "application/json"));
 
     [GeneratedRegex(@"\{[^}]+\}")]
     private static partial Regex Parameter();

@@ -23,7 +23,7 @@ public partial class SentenceTests
         var mute = codes.Where(c => FailureSentences.Of(new(c, "f", 1, 1, 1, "Sow")) == "This cannot be." && ReasonSentences.Of(Reason(c), Measures.Metric).Text == c).ToList();
         // Of these the words stand elsewhere: conflicts, choices, table keys, entry words.
         string[] elsewhere = ["changed-meanwhile", "plan-changed", "other-payload", "in-use", "later-work-rests-on-it", "sow-now", "fewer-moves", "earlier-cultivar", "buy-plants", "next-season",
-            "harrington-minges-1954", "thom-shaw-1958"];
+            "harrington-minges-1954", "thom-shaw-1958", "thom-1959", "soil-heat"];
         Assert.Empty(mute.Except(elsewhere));
     }
 
@@ -31,9 +31,9 @@ public partial class SentenceTests
     public void Every_rule_has_its_options_with_the_default_first()
     {
         Assert.All(RuleTexts.All, r => Assert.True(r.Options.Count >= 2 && r.Options.All(o => o.Why.Length > 10), r.Code));
-        Assert.Equal(["0.1", "after-tomatoes", "first-true-leaves", "snip", "10"], RuleTexts.All.Select(r => r.Options[0].Value));
+        Assert.Equal(["0.1", "after-tomatoes", "18", "first-true-leaves", "snip", "10"], RuleTexts.All.Select(r => r.Options[0].Value));
         Assert.Equal((0.1, 10), (HouseRules.Default.AcceptedRisk, HouseRules.Default.HardeningDays));
-        string[] codes = [RuleCodes.AcceptedRisk, RuleCodes.HardeningLength, RuleCodes.PepperTiming, RuleCodes.PrickOut, RuleCodes.Twins];
+        string[] codes = [RuleCodes.AcceptedRisk, RuleCodes.HardeningLength, RuleCodes.PepperTiming, RuleCodes.PrickOut, RuleCodes.Twins, RuleCodes.PepperSoil, RuleCodes.PlanningNights];
         Assert.All(codes, c => Assert.NotNull(RuleTexts.Title(c)));
     }
 

@@ -14,6 +14,9 @@ public enum PepperTiming
 {
     AfterTomatoes,
     AfterAverageFrost,
+
+    /// <summary>Needs a weather record.</summary>
+    BySoilAndNights,
 }
 
 /// <summary>Names of the house rules, as reasons carry them.</summary>
@@ -24,6 +27,8 @@ public static class RuleCodes
     public const string AcceptedRisk = "accepted-risk";
     public const string Twins = "twins";
     public const string HardeningLength = "hardening-length";
+    public const string PepperSoil = "pepper-soil";
+    public const string PlanningNights = "planning-nights";
 }
 
 /// <summary>The practices on which growers differ, as this house has settled them. <see cref="Default"/> is the common choice.</summary>
@@ -33,17 +38,25 @@ public static class RuleCodes
 /// <param name="PepperWeeksAfterFrost">2–4, for <see cref="PepperTiming.AfterAverageFrost"/>.</param>
 /// <param name="AcceptedRisk">Share of springs in which a freeze after planting is accepted: 0.05, 0.1, 0.2 or 0.5.</param>
 /// <param name="HardeningDays">7, 10 or 14.</param>
+/// <param name="PepperSoilC">Morning soil for peppers at 10 cm: 18 or 13 °C.</param>
+/// <param name="TomatoNightC">When planning: smoothed 7-day mean of the nights for tomatoes, 4–14 °C. [model]</param>
+/// <param name="PepperNightC">The same for peppers, 4–18 °C. [model]</param>
 public sealed record HouseRules(
     PrickOutStage PrickOut,
     Twins Twins,
     PepperTiming PepperTiming,
     int PepperWeeksAfterFrost,
     double AcceptedRisk,
-    int HardeningDays)
+    int HardeningDays,
+    double PepperSoilC,
+    double TomatoNightC,
+    double PepperNightC)
 {
-    public static HouseRules Default { get; } = new(PrickOutStage.FirstTrueLeaves, Twins.Snip, PepperTiming.AfterTomatoes, 3, 0.10, 10);
+    public static HouseRules Default { get; } = new(PrickOutStage.FirstTrueLeaves, Twins.Snip, PepperTiming.AfterTomatoes, 3, 0.10, 10, 18, 8, 11);
 
     public static IReadOnlyList<double> Risks { get; } = [0.05, 0.10, 0.20, 0.50];
+
+    public static IReadOnlyList<double> PepperSoils { get; } = [18, 13];
 
     public static IReadOnlyList<int> HardeningLengths { get; } = [7, 10, 14];
 

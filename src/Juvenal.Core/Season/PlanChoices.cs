@@ -58,7 +58,7 @@ internal static class PlanChoices
     private static (DateOnly PlantOut, DateOnly Ripe) Walked(PlanRequest request, PlantingWindow window, GrowingPath path)
     {
         var changed = request with { Path = path };
-        var walk = new Walk(changed, window.Opens.Mid.DayNumber, window.OverDayNumber);
+        var walk = new Walk(changed, window);
         var course = new Planner.Course();
         var facts = request.FactsOf(Stage.Sow);
         var best = window.Opens.Mid.DayNumber - request.Rules.HardeningDays - walk.FreeDaysToHarden();

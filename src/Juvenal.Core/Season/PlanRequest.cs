@@ -39,7 +39,7 @@ public sealed record StageSpreads(double Emergence, double Leaves, double Setbac
 /// <param name="Cultivar">What is grown.</param>
 /// <param name="Season">Label of the season.</param>
 /// <param name="Today">The nursery's day: nothing not yet done is planned before it.</param>
-/// <param name="Freeze">The last spring freeze in this season.</param>
+/// <param name="Site">Freeze and climate of this season.</param>
 /// <param name="Rules">House rules.</param>
 /// <param name="Sowing">How much, with what seed.</param>
 /// <param name="Path">Places and containers.</param>
@@ -50,7 +50,7 @@ public sealed record PlanRequest(
     CultivarTraits Cultivar,
     int Season,
     DateOnly Today,
-    SpringFreeze Freeze,
+    SiteSeason Site,
     HouseRules Rules,
     SowingChoice Sowing,
     GrowingPath Path,

@@ -38,8 +38,8 @@ public static class Planner
 
         if (failures.Count > 0) return failures;
 
-        var window = PlantingWindow.For(request.Cultivar.Crop, request.Freeze, request.Rules, request.Path.BedKind);
-        var walk = new Walk(request, window.Opens.Mid.DayNumber, window.OverDayNumber);
+        var window = PlantingWindow.For(request.Cultivar.Crop, request.Site, request.Rules, request.Path.Surface);
+        var walk = new Walk(request, window);
         var best = BestSowDay(request, walk, window.Opens.Mid);
         var sow = SowDay(request, best);
         var course = new Course();

@@ -26,7 +26,7 @@ public sealed record Move(Container Container, PlaceClimate Place);
 /// <param name="Moves">0–3; the first is pricking out.</param>
 /// <param name="Hardening">The hardening stand.</param>
 /// <param name="Bed">Where it ends.</param>
-/// <param name="BedKind">Open ground or tunnel.</param>
+/// <param name="Surface">What lies on the bed, or a tunnel over it.</param>
 public sealed record GrowingPath(
     Container Tray,
     PlaceClimate Germination,
@@ -34,7 +34,7 @@ public sealed record GrowingPath(
     IReadOnlyList<Move> Moves,
     PlaceClimate Hardening,
     string Bed,
-    BedKind BedKind)
+    Surface Surface)
 {
     public const int MostMoves = 3;
 

@@ -144,7 +144,7 @@ internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow windo
 
         if (stage == Stage.PlantOut && locked < window.Opens.Mid)
         {
-            return new("lock-before-window", window.Opens.Mid.DayNumber - locked.DayNumber, request.Freeze.RiskFrom(locked.DayNumber - (window.OverDayNumber - request.Freeze.MeanDayNumber)), "d", RuleCodes.AcceptedRisk, Day: window.Opens.Mid);
+            return new("lock-before-window", window.Opens.Mid.DayNumber - locked.DayNumber, request.Site.Freeze.RiskFrom(locked.DayNumber + (request.Path.Surface == Surface.Tunnel ? PlantingWindow.TunnelDays : 0)), "d", RuleCodes.AcceptedRisk, Day: window.Opens.Mid);
         }
 
         var early = course.Free[(int)stage] - locked.DayNumber;

@@ -1,5 +1,6 @@
 using Juvenal.Core.Growth;
 using Juvenal.Core.Places;
+using Juvenal.Core.Site;
 
 namespace Juvenal.Core.Season;
 
@@ -25,17 +26,17 @@ internal sealed class Walk
     private readonly double _factor;
     private readonly double _window;
     private readonly double _over;
+    private readonly double _strays;
     private readonly int[] _placeOf;
     private readonly double?[] _done = new double?[8];
     private readonly double?[] _locked = new double?[8];
     private readonly double[] _notBefore = new double[8];
 
     /// <param name="request">Checked already.</param>
-    /// <param name="window">Day number of the window's opening.</param>
-    /// <param name="over">Day number at which the average year's freeze is over, by the same rules.</param>
-    public Walk(PlanRequest request, double window, double over)
+    /// <param name="window">When the bed opens, and how far that strays.</param>
+    public Walk(PlanRequest request, PlantingWindow window)
     {
-        (_request, _window, _over) = (request, window, over);
+        (_request, _window, _over, _strays) = (request, window.Opens.Mid.DayNumber, window.OverDayNumber, window.DeviationDays);
         _spreads = request.Spreads ?? StageSpreads.Usual;
         _leaf = LeafModel.For(request.Cultivar.Group);
         _table = EmergenceTable.For(request.Cultivar.Crop);
@@ -107,8 +108,8 @@ internal sealed class Walk
         count += Grown(moves, days[harden] - at - setback, z);
         leaves[harden] = count;
 
-        // The year's own last freeze can come after the day that was planned for.
-        var gate = Math.Max(_window, _over + (_request.Freeze.StandardDeviationDays * z[Variates.Freeze]));
+        // The year's own gate (its last freeze, its nights, its soil) can open after the day that was planned for.
+        var gate = Math.Max(_window, _over + (_strays * z[Variates.Freeze]));
         free[plant] = Math.Max(days[harden] + ladder, z[Variates.Freeze] == 0 ? _window : gate);
         days[plant] = Settle(Stage.PlantOut, free[plant]);
         leaves[plant] = count + (Math.Max(0, days[plant] - days[harden]) * _leaf.LeavesPerDay(_request.Path.Hardening.MeanCelsius));

@@ -3,19 +3,21 @@ using MathNet.Numerics.Distributions;
 
 namespace Juvenal.Core.Site;
 
-/// <summary>What a grower remembers of the last frosts.</summary>
+/// <summary>What a grower remembers of the last (or first) frosts.</summary>
 /// <param name="Average">The average last freeze: half of all springs still freeze after it.</param>
-/// <param name="Safe">The day after which one spring in ten still freezes; null where not known.</param>
+/// <param name="Safe">The day after which one spring in ten still freezes (in autumn: before which one in ten has frozen already); null where not known.</param>
 public sealed record FrostDates(SeasonDay Average, SeasonDay? Safe);
 
 /// <summary>
-/// The date of the last spring freeze (minimum ≤ 0 °C) as a normal distribution.
+/// The date of a season's last spring freeze (minimum ≤ 0 °C) as a normal distribution, from typed dates or from a record.
 /// Source: Thom &amp; Shaw (1958), Climatological analysis of freeze data for Iowa, Mon. Wea. Rev.; from memory.
 /// </summary>
 /// <param name="MeanDayNumber">Day number (<see cref="DateOnly.DayNumber"/>) of the average date in this season.</param>
 /// <param name="StandardDeviationDays">Days, above 0.</param>
 /// <param name="DeviationAssumed">True where only the average date is known.</param>
-public sealed record SpringFreeze(double MeanDayNumber, double StandardDeviationDays, bool DeviationAssumed)
+/// <param name="Share">Share of springs that freeze at all, above 0 to 1.</param>
+/// <param name="Years">Years of record behind it; null where the dates were typed.</param>
+public sealed record SpringFreeze(double MeanDayNumber, double StandardDeviationDays, bool DeviationAssumed, double Share = 1, int? Years = null)
 {
     /// <summary>Taken where only the average date is known. [model]</summary>
     public const double AssumedDeviationDays = 10;
@@ -36,13 +38,28 @@ public sealed record SpringFreeze(double MeanDayNumber, double StandardDeviation
             : new SpringFreeze(mean, days / ZOfOneInTen, false);
     }
 
-    /// <summary>The day d with P(freeze on or after d) = risk, as a day number, not rounded.</summary>
+    /// <summary>From a record's fit of its springs.</summary>
+    public static SpringFreeze FromRecord(FreezeDistribution fit, int season)
+    {
+        ArgumentNullException.ThrowIfNull(fit);
+        return new(SeasonAxis.DayNumber(fit.Mean, season), fit.StandardDeviation, false, fit.Share, fit.Years);
+    }
+
+    /// <summary>The day d with P(freeze on or after d) = risk, as a day number, not rounded; null where so few springs freeze that no day has it.</summary>
     /// <param name="risk">Between 0 and 1, both excluded.</param>
-    public double DayNumberAtRisk(double risk) => MeanDayNumber + (StandardDeviationDays * Normal.InvCDF(0, 1, 1 - risk));
+    public double? DayNumberAtRisk(double risk) =>
+        risk >= Share ? null : MeanDayNumber + (StandardDeviationDays * Normal.InvCDF(0, 1, 1 - (risk / Share)));
 
     /// <summary>P(freeze on or after the day), 0–1.</summary>
-    public double RiskFrom(double dayNumber) => 1 - Normal.CDF(MeanDayNumber, StandardDeviationDays, dayNumber);
+    public double RiskFrom(double dayNumber) => Share * (1 - Normal.CDF(MeanDayNumber, StandardDeviationDays, dayNumber));
 
-    /// <summary>The first day with at most this risk: rounded to the safe side, later.</summary>
-    public DateOnly DayAtRisk(double risk) => DateOnly.FromDayNumber((int)Math.Ceiling(DayNumberAtRisk(risk)));
+    /// <summary>The first day with at most this risk: rounded to the safe side, later; null where every day has less.</summary>
+    public DateOnly? DayAtRisk(double risk) => DayNumberAtRisk(risk) is { } day ? DateOnly.FromDayNumber((int)Math.Ceiling(day)) : null;
 }
+
+/// <summary>All that the planting windows of one season rest on.</summary>
+/// <param name="Freeze">The last spring freeze.</param>
+/// <param name="Climate">Nights and soil; null without a weather record.</param>
+/// <param name="Hemisphere">Where.</param>
+/// <param name="Season">Its label.</param>
+public sealed record SiteSeason(SpringFreeze Freeze, SiteClimate? Climate, Hemisphere Hemisphere, int Season);

@@ -44,6 +44,7 @@ public static class NurseryImport
         }
 
         await CheckAsync(nursery, clock, cancel);
+        await new RecordWriter(nursery).RecomputeAsync(await new SiteStore(nursery).GetAsync(cancel), cancel);
     }
 
     private static async Task<Manifest> ManifestAsync(ZipArchive zip, CancellationToken cancel)

@@ -14,6 +14,9 @@ public sealed class NurseryTransaction : Walled
     /// <summary>Who acts, by name; null where nobody does (a new day).</summary>
     public string? By { get; }
 
+    /// <inheritdoc cref="Walled.CopyAsync"/>
+    internal new Task CopyAsync(string sql, Func<NpgsqlBinaryImporter, Task> write, CancellationToken cancel) => base.CopyAsync(sql, write, cancel);
+
     internal static async Task<NurseryTransaction> OpenAsync(NpgsqlDataSource source, Guid nursery, string? by, bool writes, CancellationToken cancel, IsolationLevel isolation = IsolationLevel.ReadCommitted)
     {
         (string, string)[] settings = [("app.nursery", nursery.ToString())];

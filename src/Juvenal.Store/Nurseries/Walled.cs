@@ -51,6 +51,15 @@ public abstract class Walled : IAsyncDisposable
         return await batch.ExecuteNonQueryAsync(cancel);
     }
 
+    /// <summary>Streams rows into a table by binary COPY. Not into a walled one: PostgreSQL takes those by INSERT alone.</summary>
+    private protected async Task CopyAsync(string sql, Func<NpgsqlBinaryImporter, Task> write, CancellationToken cancel)
+    {
+        Writing();
+        await using var importer = await _connection.BeginBinaryImportAsync(sql, cancel);
+        await write(importer);
+        await importer.CompleteAsync(cancel);
+    }
+
     /// <summary>Many statements in one round trip.</summary>
     public async Task ExecuteManyAsync(IEnumerable<NpgsqlBatchCommand> commands, CancellationToken cancel)
     {

@@ -1,4 +1,5 @@
 using Juvenal.Core.Measures;
+using Juvenal.Core.Site;
 using Juvenal.Store.Nurseries;
 using Npgsql;
 
@@ -22,27 +23,28 @@ public enum PlaceKind
 /// <param name="DayC">°C by day.</param>
 /// <param name="NightC">°C by night.</param>
 /// <param name="SoilC">°C at sowing depth, where a mat or cable warms it.</param>
-public sealed record PlaceRow(Guid Id, int Version, string Name, PlaceKind Kind, int WalkOrder, double? DayC, double? NightC, double? SoilC);
+/// <param name="Surface">Of an open bed; null: bare.</param>
+public sealed record PlaceRow(Guid Id, int Version, string Name, PlaceKind Kind, int WalkOrder, double? DayC, double? NightC, double? SoilC, Surface? Surface = null);
 
 public sealed class PlaceStore(NurseryTransaction nursery)
 {
     private const string Select = """
         -- The places, in walking order.
-        select id, version, name, kind, walk_order, day_c, night_c, soil_c
+        select id, version, name, kind, walk_order, day_c, night_c, soil_c, surface
         from place
         order by walk_order, name, id
         """;
 
     private const string Insert = """
         -- A new place.
-        insert into place (nursery_id, id, name, kind, walk_order, day_c, night_c, soil_c)
-        values ($1, $2, $3, $4, $5, $6, $7, $8)
+        insert into place (nursery_id, id, name, kind, walk_order, day_c, night_c, soil_c, surface)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9)
         """;
 
     private const string Change = """
         -- Change a place, if nobody else has meanwhile.
         update place
-        set version = version + 1, name = $4, kind = $5, walk_order = $6, day_c = $7, night_c = $8, soil_c = $9
+        set version = version + 1, name = $4, kind = $5, walk_order = $6, day_c = $7, night_c = $8, soil_c = $9, surface = $10
         where nursery_id = $1
           and id = $2
           and version = $3
@@ -71,10 +73,12 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         CatalogueRows.CheckTemperature(row.NightC, "nightC", failures);
         CatalogueRows.CheckTemperature(row.SoilC, "soilC", failures);
         if (row.NightC > row.DayC) failures.Add(new("night-warmer", "nightC", row.NightC, null, row.DayC));
+        if (row.Surface == Surface.Tunnel) failures.Add(new("not-chosen", "surface"));
         if (row.WalkOrder is < 0 or > 10_000) failures.Add(Failure.OutOfRange("walkOrder", row.WalkOrder, 0, 10_000));
         if (failures.Count > 0) throw new RefusedException(failures);
 
-        NpgsqlParameter[] values = [Sql.Of(row.Name.Trim()), Sql.Of(row.Kind.Word()), Sql.Of(row.WalkOrder), Sql.OfNull(row.DayC), Sql.OfNull(row.NightC), Sql.OfNull(row.SoilC)];
+        NpgsqlParameter[] values = [Sql.Of(row.Name.Trim()), Sql.Of(row.Kind.Word()), Sql.Of(row.WalkOrder), Sql.OfNull(row.DayC), Sql.OfNull(row.NightC), Sql.OfNull(row.SoilC),
+            Sql.OfNull(row.Kind == PlaceKind.OpenBed ? row.Surface?.Word() : null)];
         return row.Version == 0
             ? CatalogueRows.WriteAsync(() => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]), null, "place")
             : CatalogueRows.WriteAsync(
@@ -86,5 +90,5 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         () => nursery.ExecuteAsync(Delete, cancel, Sql.Of(id)), () => Task.FromResult<object?>(null), "place");
 
     private static PlaceRow Read(NpgsqlDataReader r) => new(
-        r.GetGuid(0), r.GetInt32(1), r.GetString(2), r.Enum<PlaceKind>(3), r.GetInt32(4), r.OrNull<double>(5), r.OrNull<double>(6), r.OrNull<double>(7));
+        r.GetGuid(0), r.GetInt32(1), r.GetString(2), r.Enum<PlaceKind>(3), r.GetInt32(4), r.OrNull<double>(5), r.OrNull<double>(6), r.OrNull<double>(7), r.IsDBNull(8) ? null : r.Enum<Surface>(8));
 }

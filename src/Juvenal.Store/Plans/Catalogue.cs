@@ -16,9 +16,9 @@ namespace Juvenal.Store.Plans;
 /// <summary>Everything of a nursery that a plan needs besides the batch itself; turns a batch's choices into a request to the core.</summary>
 public sealed class Catalogue
 {
-    private Catalogue(SiteRow site, RulesRow rules, DateOnly today, IEnumerable<PlaceRow> places, IEnumerable<ContainerRow> containers, IEnumerable<CultivarRow> cultivars)
+    private Catalogue(SiteRow site, RulesRow rules, DateOnly today, SiteRecord record, IEnumerable<PlaceRow> places, IEnumerable<ContainerRow> containers, IEnumerable<CultivarRow> cultivars)
     {
-        (Site, Rules, Today) = (site, rules, today);
+        (Site, Rules, Today, Record) = (site, rules, today, record);
         Places = places.ToDictionary(p => p.Id);
         Containers = containers.ToDictionary(c => c.Id);
         Cultivars = cultivars.ToDictionary(c => c.Id);
@@ -29,6 +29,9 @@ public sealed class Catalogue
     public RulesRow Rules { get; }
 
     public DateOnly Today { get; }
+
+    /// <summary>What the site's own record says.</summary>
+    public SiteRecord Record { get; }
 
     public IReadOnlyDictionary<Guid, PlaceRow> Places { get; }
 
@@ -43,6 +46,7 @@ public sealed class Catalogue
             site,
             await new RulesStore(nursery).GetAsync(cancel),
             site.Today(clock),
+            await SiteRecord.LoadAsync(nursery, site.Today(clock), cancel),
             await new PlaceStore(nursery).AllAsync(cancel),
             await new ContainerStore(nursery).AllAsync(cancel),
             await new CultivarStore(nursery).AllAsync(cancel));
@@ -54,7 +58,9 @@ public sealed class Catalogue
     public Outcome<PlanRequest> Request(BatchInput input, BatchState? state)
     {
         var failures = new List<Failure>();
-        if (Site.Frost is null) failures.Add(new("frost-not-set", "site"));
+        var season = Record.Season(Site, input.Season);
+        if (season is null) failures.Add(new("frost-not-set", "site"));
+        else if (!season.Succeeded) failures.AddRange(season.Failures);
         var cultivar = Find(Cultivars, input.CultivarId, "cultivarId");
         var tray = Find(Containers, input.TrayId, "path.tray");
         var germination = Growing(input.GerminationPlaceId, "path.germination");
@@ -66,13 +72,11 @@ public sealed class Catalogue
         if (input.Season is < 1900 or > 2200) failures.Add(Failure.OutOfRange("season", input.Season, 1900, 2200));
         if (failures.Count > 0) return failures;
 
-        var freeze = SpringFreeze.FromTyped(Site.Frost!, input.Season, Site.Hemisphere);
-        if (!freeze.Succeeded) return freeze.Failures.ToList();
         return new PlanRequest(
             cultivar!.Traits(),
             input.Season,
             Today,
-            freeze.Value,
+            season!.Value,
             Rules.Rules,
             new(input.PlantsWanted, input.Germination, input.Survival, input.Confidence, input.SeedsPerCell, input.SeedsAvailable),
             new(
@@ -82,7 +86,7 @@ public sealed class Catalogue
                 [.. moves.Select(m => new Move(Of(m.Container!), m.Place!))],
                 hardening!,
                 bed!.Name,
-                bed.Kind == PlaceKind.TunnelBed ? BedKind.Tunnel : BedKind.Open),
+                SurfaceOf(bed)),
             Facts(input, state),
             PlantsStanding: state is { Emerged: > 0 } ? Prospect.Of(state, input.PlantsWanted, input.Survival, Rules.Rules.Twins).Usable : null);
 
@@ -106,6 +110,8 @@ public sealed class Catalogue
             return null;
         }
     }
+
+    public static Surface SurfaceOf(PlaceRow bed) => bed.Kind == PlaceKind.TunnelBed ? Surface.Tunnel : bed.Surface ?? Surface.Bare;
 
     public static Container Of(ContainerRow row) => new(row.Name, row.Litres, row.Cells, row.Final);
 

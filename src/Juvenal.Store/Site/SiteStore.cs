@@ -12,7 +12,13 @@ namespace Juvenal.Store.Site;
 /// <param name="Frost">Null until it is set.</param>
 /// <param name="UsUnits">°F, inches, gallons on screen.</param>
 /// <param name="DemoDay">The day of a nursery that has its own clock; null where the real date holds.</param>
-public sealed record SiteRow(int Version, string TimeZone, double Latitude, FrostDates? Frost, bool UsUnits, DateOnly? DemoDay)
+/// <param name="OffsetC">Added to the record's minima, °C.</param>
+/// <param name="FreezeFrom">What the plans take the last freeze from.</param>
+/// <param name="Autumn">Average first frost, as typed; null until it is set.</param>
+/// <param name="Devices">Where readings and forecasts come from.</param>
+public sealed record SiteRow(
+    int Version, string TimeZone, double Latitude, FrostDates? Frost, bool UsUnits, DateOnly? DemoDay,
+    double OffsetC = 0, FreezeFrom FreezeFrom = FreezeFrom.Typed, FrostDates? Autumn = null, DeviceChoice? Devices = null)
 {
     public Hemisphere Hemisphere => Latitude < 0 ? Hemisphere.South : Hemisphere.North;
 
@@ -21,21 +27,49 @@ public sealed record SiteRow(int Version, string TimeZone, double Latitude, Fros
         ?? DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(clock.GetUtcNow(), TimeZoneInfo.FindSystemTimeZoneById(TimeZone)).DateTime);
 }
 
+public enum FreezeFrom
+{
+    Typed,
+    Record,
+}
+
+public enum DeviceSource
+{
+    None,
+
+    /// <summary>Made-up weather, for trying it out.</summary>
+    StandIn,
+
+    /// <summary>Files dropped into a folder.</summary>
+    Folder,
+}
+
+/// <summary>Where readings and forecasts come from.</summary>
+public sealed record DeviceChoice(DeviceSource Station, DeviceSource Probe, DeviceSource Forecast)
+{
+    public static DeviceChoice None { get; } = new(DeviceSource.None, DeviceSource.None, DeviceSource.None);
+}
+
 /// <summary>What a grower may change of the site.</summary>
-public sealed record SiteChange(int Version, string TimeZone, double Latitude, FrostDates? Frost, bool UsUnits);
+public sealed record SiteChange(
+    int Version, string TimeZone, double Latitude, FrostDates? Frost, bool UsUnits,
+    double OffsetC = 0, FreezeFrom FreezeFrom = FreezeFrom.Typed, FrostDates? Autumn = null, DeviceChoice? Devices = null);
 
 public sealed class SiteStore(NurseryTransaction nursery)
 {
     private const string Select = """
         -- The nursery's site.
-        select version, time_zone, latitude, average_month, average_day, safe_month, safe_day, units, demo_day
+        select version, time_zone, latitude, average_month, average_day, safe_month, safe_day, units, demo_day,
+          offset_c, freeze_from, autumn_month, autumn_day, autumn_safe_month, autumn_safe_day, station, probe, forecast
         from site
         """;
 
     private const string Change = """
         -- Change the site, if nobody else has meanwhile.
         update site
-        set version = version + 1, time_zone = $2, latitude = $3, average_month = $4, average_day = $5, safe_month = $6, safe_day = $7, units = $8
+        set version = version + 1, time_zone = $2, latitude = $3, average_month = $4, average_day = $5, safe_month = $6, safe_day = $7, units = $8,
+          offset_c = $9, freeze_from = $10, autumn_month = $11, autumn_day = $12, autumn_safe_month = $13, autumn_safe_day = $14,
+          station = $15, probe = $16, forecast = $17
         where version = $1
         """;
 
@@ -76,10 +110,12 @@ public sealed class SiteStore(NurseryTransaction nursery)
     public async Task ChangeAsync(SiteChange change, CancellationToken cancel)
     {
         Check(change);
-        var frost = change.Frost;
+        var (frost, autumn, devices) = (change.Frost, change.Autumn, change.Devices ?? DeviceChoice.None);
         var changed = await nursery.ExecuteAsync(Change, cancel, Sql.Of(change.Version), Sql.Of(change.TimeZone), Sql.Of(change.Latitude),
             Sql.OfNull(frost?.Average.Month), Sql.OfNull(frost?.Average.Day), Sql.OfNull(frost?.Safe?.Month), Sql.OfNull(frost?.Safe?.Day),
-            Sql.Of(change.UsUnits ? "us" : "metric"));
+            Sql.Of(change.UsUnits ? "us" : "metric"), Sql.Of(change.OffsetC), Sql.Of(change.FreezeFrom.Word()),
+            Sql.OfNull(autumn?.Average.Month), Sql.OfNull(autumn?.Average.Day), Sql.OfNull(autumn?.Safe?.Month), Sql.OfNull(autumn?.Safe?.Day),
+            Sql.Of(devices.Station.Word()), Sql.Of(devices.Probe.Word()), Sql.Of(devices.Forecast.Word()));
         if (changed == 0) throw new ConflictException("changed-meanwhile", await GetAsync(cancel));
     }
 
@@ -106,12 +142,15 @@ public sealed class SiteStore(NurseryTransaction nursery)
         var failures = new List<Failure>();
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(change.TimeZone, out _)) failures.Add(new("unknown-time-zone", "timeZone", Subject: change.TimeZone));
         if (!(change.Latitude is >= -66 and <= 66)) failures.Add(Failure.OutOfRange("latitude", change.Latitude, -66, 66));
-        else if (change.Frost is { } frost)
+        else
         {
             var hemisphere = change.Latitude < 0 ? Hemisphere.South : Hemisphere.North;
             // Any season serves to see whether the two dates are in order.
-            failures.AddRange(SpringFreeze.FromTyped(frost, 2026, hemisphere).Failures);
+            if (change.Frost is { } frost) failures.AddRange(SpringFreeze.FromTyped(frost, 2026, hemisphere).Failures);
+            if (change.Autumn is { } autumn) failures.AddRange(AutumnWindow.FromTyped(autumn, 2026, hemisphere).Failures);
         }
+
+        if (!(change.OffsetC is >= -10 and <= 10)) failures.Add(Failure.OutOfRange("offsetC", change.OffsetC, -10, 10));
 
         if (failures.Count > 0) throw new RefusedException(failures);
     }
@@ -120,7 +159,15 @@ public sealed class SiteStore(NurseryTransaction nursery)
         r.GetInt32(0),
         r.GetString(1),
         r.GetDouble(2),
-        r.OrNull<int>(3) is { } month ? new(SeasonDay.From(month, r.GetInt32(4)), r.OrNull<int>(5) is { } safe ? SeasonDay.From(safe, r.GetInt32(6)) : null) : null,
+        Frost(r, 3),
         r.GetString(7) == "us",
-        r.OrNull<DateOnly>(8));
+        r.OrNull<DateOnly>(8),
+        r.GetDouble(9),
+        r.Enum<FreezeFrom>(10),
+        Frost(r, 11),
+        new(r.Enum<DeviceSource>(15), r.Enum<DeviceSource>(16), r.Enum<DeviceSource>(17)));
+
+    private static FrostDates? Frost(NpgsqlDataReader r, int column) => r.OrNull<int>(column) is { } month
+        ? new(SeasonDay.From(month, r.GetInt32(column + 1)), r.OrNull<int>(column + 2) is { } safe ? SeasonDay.From(safe, r.GetInt32(column + 3)) : null)
+        : null;
 }

@@ -1,10 +1,10 @@
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Season;
 using Juvenal.Store.Accounts;
-using Juvenal.Web.Accounts;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
+using Juvenal.Web.Accounts;
 using Juvenal.Web.Words;
 
 namespace Juvenal.Web.Batches;

@@ -25,6 +25,8 @@ internal static class CalcEndpoints
             i.PlantsWanted, i.Emergence, i.Survival, i.Confidence, i.SeedsPerCell, i.CellsPerTray, i.Twins, i.SeedsAvailable)))).WithName("calcSowingQuantity");
         calc.MapPost("/emergence-days", (EmergenceDaysInput i) => Of(EmergenceTable.Days(i.Crop, i.SoilTemperatureC, i.DaysFactor))).WithName("calcEmergenceDays");
         calc.MapPost("/pot-days", (PotDaysInput i) => Of(PotHold.Days(i.Crop, i.VolumeL, i.MeanTemperatureC))).WithName("calcPotDays");
+        calc.MapPost("/freeze-dates", (FreezeDatesInput i) => TypedResults.Ok(SiteCalculators.FreezeDates(i))).WithName("calcFreezeDates");
+        calc.MapPost("/soil-temperature", (SoilTemperatureInput i) => TypedResults.Ok(SiteCalculators.SoilTemperature(i))).WithName("calcSoilTemperature");
         calc.MapPost("/units", (UnitsInput i) => Of(Units.Convert(i.Value, i.From, i.To))).WithName("calcUnits");
     }
 

@@ -1,10 +1,10 @@
 using Juvenal.Core.MovingUp;
 using Juvenal.Store.Accounts;
-using Juvenal.Web.Accounts;
 using Juvenal.Store.Cultivars;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Places;
 using Juvenal.Store.Plans;
+using Juvenal.Web.Accounts;
 
 namespace Juvenal.Web.Catalogue;
 

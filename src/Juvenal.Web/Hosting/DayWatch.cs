@@ -5,8 +5,11 @@ using Npgsql;
 
 namespace Juvenal.Web.Hosting;
 
-/// <summary>When a new day begins in a nursery, its plans are made anew: what was not done yesterday is not planned for yesterday.</summary>
-internal sealed class DayWatch(Database database, TimeProvider clock, ILogger<DayWatch> log) : BackgroundService
+/// <summary>
+/// When a new day begins in a nursery, its plans are made anew: what was not done yesterday is not planned for yesterday.
+/// And its devices are asked what is new.
+/// </summary>
+internal sealed class DayWatch(Database database, Devices.Collector collector, TimeProvider clock, ILogger<DayWatch> log) : BackgroundService
 {
     private static readonly TimeSpan Each = TimeSpan.FromMinutes(1);
 
@@ -30,13 +33,19 @@ internal sealed class DayWatch(Database database, TimeProvider clock, ILogger<Da
 
     private async Task LookAsync(Guid id, CancellationToken cancel)
     {
+        SiteRow nursery;
+        bool newDay;
         await using (var reading = await database.ReadAsync(id, cancel))
         {
             var site = new SiteStore(reading);
-            if (await site.PlannedDayAsync(cancel) == (await site.GetAsync(cancel)).Today(clock)) return;
+            nursery = await site.GetAsync(cancel);
+            newDay = await site.PlannedDayAsync(cancel) != nursery.Today(clock);
         }
 
+        if (!newDay && (nursery.Devices ?? DeviceChoice.None) == DeviceChoice.None) return;
+
         await using var writing = await database.WriteAsync(id, cancel);
+        if (!await collector.CollectAsync(writing, nursery, nursery.Today(clock), cancel) && !newDay) return;
         await new PlanStore(writing, clock).ReplanAllAsync(cancel);
         await writing.CommitAsync(cancel);
     }

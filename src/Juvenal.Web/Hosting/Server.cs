@@ -38,6 +38,7 @@ public static class Server
         builder.Services.AddSingleton(_ => NpgsqlDataSource.Create(builder.Configuration["JUVENAL_DB"] ?? Settings.Required("JUVENAL_DB")));
         builder.Services.AddSingleton<Database>();
         builder.Services.AddSingleton<Writer>();
+        builder.Services.AddSingleton<Devices.Collector>();
         // It warns at each start that the keys lie unencrypted: they lie in the database, behind its own password.
         builder.Logging.AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
         builder.Services.AddProblemDetails();
@@ -74,6 +75,7 @@ public static class Server
         nursery.MapPeople();
         nursery.MapExport();
         nursery.MapSite();
+        nursery.MapWeather();
         nursery.MapCatalogue();
         nursery.MapPlans();
         nursery.MapBatches();

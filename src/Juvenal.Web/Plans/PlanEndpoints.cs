@@ -1,7 +1,7 @@
 using Juvenal.Store.Accounts;
-using Juvenal.Web.Accounts;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Plans;
+using Juvenal.Web.Accounts;
 
 namespace Juvenal.Web.Plans;
 

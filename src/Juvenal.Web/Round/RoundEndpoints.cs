@@ -2,9 +2,9 @@ using Juvenal.Core.Cultivars;
 using Juvenal.Core.Season;
 using Juvenal.Core.Seeds;
 using Juvenal.Store.Accounts;
-using Juvenal.Web.Accounts;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Places;
+using Juvenal.Web.Accounts;
 using Juvenal.Web.Batches;
 using Juvenal.Web.Words;
 
@@ -71,7 +71,7 @@ internal static class RoundEndpoints
             [.. PickList(due)],
             due.Sum(t => t.Minutes),
             batches.Count,
-            catalogue.Site.Frost is null ? "site" : catalogue.Places.Count == 0 ? "places" : catalogue.Cultivars.Count == 0 ? "cultivars" : batches.Count == 0 ? "batch" : null);
+            catalogue.Record.Season(catalogue.Site, catalogue.Today.Year) is null ? "site" : catalogue.Places.Count == 0 ? "places" : catalogue.Cultivars.Count == 0 ? "cultivars" : batches.Count == 0 ? "batch" : null);
     }
 
     private static DateOnly Soonest(TaskAnswer task) => task.Due;

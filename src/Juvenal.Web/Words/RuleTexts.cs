@@ -29,8 +29,13 @@ internal static class RuleTexts
         [
             new("after-tomatoes", "2 weeks after tomatoes", "Peppers stop in cold soil and sulk for weeks; two weeks later they overtake."),
             new("after-average-frost", "Weeks after the average last frost", "A fixed count from the date one remembers; 2 to 4 weeks, 3 is common. Never before the accepted risk."),
-        ],
-        "“By soil and nights only” needs a weather record or readings of your own: it is offered once the site has them."),
+            new("by-soil-and-nights", "By soil and nights only", "Warm soil and warm nights are what they wait for; a date is only a guess at them. Needs a weather record (Site)."),
+        ]),
+        new("pepperSoilC", "Pepper soil", "When peppers go out, where the site has a weather record.",
+        [
+            new("18", "18 °C (65 °F) in the morning", "Below that roots stand still and leaves go pale."),
+            new("13", "13 °C (55 °F) in the morning", "They live, and catch up when it warms; earlier where summers are short."),
+        ]),
         new("prickOut", "Prick out at", "The day of the first move.",
         [
             new("first-true-leaves", "First true leaves", "Big enough to hold by a leaf, roots still short."),
@@ -54,9 +59,11 @@ internal static class RuleTexts
     {
         RuleCodes.AcceptedRisk => All[0].Title,
         RuleCodes.PepperTiming => All[1].Title,
-        RuleCodes.PrickOut => All[2].Title,
-        RuleCodes.Twins => All[3].Title,
-        RuleCodes.HardeningLength => All[4].Title,
+        RuleCodes.PepperSoil => All[2].Title,
+        RuleCodes.PrickOut => All[3].Title,
+        RuleCodes.Twins => All[4].Title,
+        RuleCodes.HardeningLength => All[5].Title,
+        RuleCodes.PlanningNights => "Nights for planning",
         _ => null,
     };
 }

@@ -52,7 +52,7 @@ public class PathTests
     [Fact]
     public void A_tunnel_brings_the_whole_batch_forward()
     {
-        var (open, tunnel) = (Planner.Plan(Nurseries.Request()).Value, Planner.Plan(Nurseries.Request(path: Nurseries.Path() with { BedKind = BedKind.Tunnel })).Value);
+        var (open, tunnel) = (Planner.Plan(Nurseries.Request()).Value, Planner.Plan(Nurseries.Request(path: Nurseries.Path() with { Surface = Surface.Tunnel })).Value);
         Assert.All([Stage.Sow, Stage.PrickOut, Stage.Harden, Stage.PlantOut], s => Assert.Equal(open.Day(s).AddDays(-14), tunnel.Day(s)));
     }
 
@@ -124,7 +124,7 @@ public class PathTests
     public void The_south_plants_in_its_own_spring()
     {
         var freeze = SpringFreeze.FromTyped(new(SeasonDay.From(10, 5), null), 2027, Hemisphere.South).Value;
-        var plan = Planner.Plan(Nurseries.Request(today: new DateOnly(2026, 7, 1)) with { Season = 2027, Freeze = freeze }).Value;
+        var plan = Planner.Plan(Nurseries.Request(today: new DateOnly(2026, 7, 1)) with { Season = 2027, Site = new(freeze, null, Hemisphere.South, 2027) }).Value;
         Assert.Equal(new DateOnly(2026, 10, 18), plan.Day(Stage.PlantOut));
     }
 

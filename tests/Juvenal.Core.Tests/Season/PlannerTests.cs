@@ -166,6 +166,6 @@ public class PlannerTests
     {
         var request = Nurseries.Request(Nurseries.Tomato with { Group = SpeciesGroup.Chinense });
         Assert.Equal("cultivar.group", Assert.Single(Planner.Plan(request).Failures).Field);
-        Assert.Equal(BedKind.Open, request.Path.BedKind);
+        Assert.Equal(Surface.Bare, request.Path.Surface);
     }
 }

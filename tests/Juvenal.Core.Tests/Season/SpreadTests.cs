@@ -12,13 +12,13 @@ public class SpreadTests
     public void A_late_year_widens_planting_where_half_the_risk_is_taken()
     {
         var rules = HouseRules.Default with { AcceptedRisk = 0.5 };
-        var steady = Planner.Plan(Nurseries.Request(rules: rules) with { Freeze = Nurseries.May9 with { StandardDeviationDays = 3 } }).Value;
-        var fickle = Planner.Plan(Nurseries.Request(rules: rules) with { Freeze = Nurseries.May9 with { StandardDeviationDays = 14 } }).Value;
+        var steady = Planner.Plan(Nurseries.Request(rules: rules) with { Site = Nurseries.Site(Nurseries.May9 with { StandardDeviationDays = 3 }) }).Value;
+        var fickle = Planner.Plan(Nurseries.Request(rules: rules) with { Site = Nurseries.Site(Nurseries.May9 with { StandardDeviationDays = 14 }) }).Value;
         Assert.Equal(steady.Day(Stage.PlantOut), fickle.Day(Stage.PlantOut));
         Assert.True(fickle.Width(Stage.PlantOut) >= steady.Width(Stage.PlantOut) + 8);
         Assert.Contains(fickle.Step(Stage.PlantOut).Spread, p => p.Source == "freeze");
         // The window's own spread is the year's last freeze: 10–90 % of a normal, ± 1.28 deviations, at any risk.
-        var window = Planner.Plan(Nurseries.Request() with { Freeze = Nurseries.May9 with { StandardDeviationDays = 14 } }).Value.Window.Opens;
+        var window = Planner.Plan(Nurseries.Request() with { Site = Nurseries.Site(Nurseries.May9 with { StandardDeviationDays = 14 }) }).Value.Window.Opens;
         Assert.InRange(window.High.DayNumber - window.Low.DayNumber, 36, 38);
     }
 

@@ -1,0 +1,237 @@
+using Juvenal.Core.Site;
+using Juvenal.Store.Nurseries;
+using Npgsql;
+using NpgsqlTypes;
+
+namespace Juvenal.Store.Site;
+
+/// <param name="Hand">Read by a person; else by a probe.</param>
+public sealed record SoilRow(Guid Id, DateOnly Day, Surface Surface, double Celsius, bool Hand);
+
+/// <param name="MadeOn">The day it was forecast on.</param>
+public sealed record ForecastRow(DateOnly Day, DateOnly MadeOn, double MinimumC, double MaximumC);
+
+/// <summary>What is kept of a record, in a line.</summary>
+public sealed record RecordSpan(DateOnly First, DateOnly Last, int Days);
+
+/// <summary>The site's weather, soil readings and forecast, and what they come to.</summary>
+public sealed class RecordStore(NurseryTransaction nursery)
+{
+    /// <summary>Probe readings of so many days calibrate the soil; least squares of an offset is the mean of what they differ by.</summary>
+    public const int CalibrationDays = 21;
+
+    private const string Incoming = """
+        -- Where rows arrive by COPY; it goes with the transaction.
+        create temp table incoming_weather (day date, tmin_c float8, tmax_c float8) on commit drop
+        """;
+
+    private const string Copy = "copy incoming_weather (day, tmin_c, tmax_c) from stdin (format binary)";
+
+    private const string Merge = """
+        -- What came in is new, or takes the place of what was known of that day.
+        insert into weather_day as w (nursery_id, day, tmin_c, tmax_c, source)
+        select $1, day, tmin_c, tmax_c, $2
+        from incoming_weather
+        on conflict (nursery_id, day) do update
+        set tmin_c = excluded.tmin_c, tmax_c = excluded.tmax_c, source = excluded.source
+        where (w.tmin_c, w.tmax_c) is distinct from (excluded.tmin_c, excluded.tmax_c)
+        """;
+
+    private const string Days = """
+        -- The whole record, oldest first.
+        select day, tmin_c, tmax_c
+        from weather_day
+        where day >= $1
+        order by day
+        """;
+
+    private const string Span = """
+        -- From when to when, and how many days.
+        select min(day), max(day), count(*)::int
+        from weather_day
+        having count(*) > 0
+        """;
+
+    private const string Forget = """
+        -- The record goes.
+        delete from weather_day
+        where source = 'import' or $1
+        """;
+
+    private const string SoilReadings = """
+        -- Soil readings from a day on.
+        select id, day, surface, celsius, source
+        from soil_reading
+        where day >= $1
+        order by day, surface, id
+        """;
+
+    private const string AddSoil = """
+        -- A reading of the soil; a probe's second one of a day takes the first one's place.
+        insert into soil_reading (nursery_id, id, day, surface, celsius, source)
+        values ($1, $2, $3, $4, $5, $6)
+        on conflict (nursery_id, day, surface) where source = 'probe' do update
+        set celsius = excluded.celsius
+        """;
+
+    private const string RemoveSoil = """
+        -- A reading that was a mistake.
+        delete from soil_reading
+        where id = $1 and source = 'hand'
+        """;
+
+    private const string Forecast = """
+        -- The forecast, from a day on.
+        select day, made_on, tmin_c, tmax_c
+        from forecast_day
+        where day > $1
+        order by day
+        """;
+
+    private const string ForgetForecast = """
+        -- A new forecast takes the place of the old one.
+        delete from forecast_day
+        """;
+
+    private const string AddForecast = """
+        -- A forecast day.
+        insert into forecast_day (nursery_id, day, made_on, tmin_c, tmax_c)
+        values ($1, $2, $3, $4, $5)
+        """;
+
+    private const string SoilLine = """
+        -- Daily mean soil at 10 cm under a bare surface, as reckoned.
+        select day, celsius
+        from soil_line
+        where day >= $1
+        order by day
+        """;
+
+    private const string Curves = """
+        -- The mean year's nights, days and soil.
+        select kind, mean_c, deviation_c
+        from site_curve
+        """;
+
+    private const string Fits = """
+        -- How freeze dates are distributed.
+        select half, threshold_c, years, share, mean, deviation
+        from freeze_fit
+        order by half desc, threshold_c
+        """;
+
+    private const string Years = """
+        -- Freezes year by year.
+        select half, threshold_c, season, frozen_on, state, missing_days
+        from freeze_year
+        where threshold_c = $1
+        order by half desc, season
+        """;
+
+    private const string SpringOf = """
+        -- One spring's days.
+        select day, tmin_c, tmax_c
+        from weather_day
+        where day between $1 and $2
+        order by day
+        """;
+
+    /// <summary>Keeps days; what is known of a day already is replaced. Afterwards <see cref="RecordWriter"/> makes anew what they come to.</summary>
+    /// <returns>How many days are new or changed.</returns>
+    public async Task<int> PutAsync(IReadOnlyCollection<WeatherDay> days, bool imported, CancellationToken cancel)
+    {
+        await nursery.ExecuteAsync(Incoming, cancel);
+        await nursery.CopyAsync(Copy, async importer =>
+        {
+            foreach (var day in days)
+            {
+                await importer.StartRowAsync(cancel);
+                await importer.WriteAsync(day.Day, NpgsqlDbType.Date, cancel);
+                await WriteAsync(importer, day.MinimumC);
+                await WriteAsync(importer, day.MaximumC);
+            }
+        }, cancel);
+        var changed = await nursery.ExecuteAsync(Merge, cancel, Sql.Of(nursery.Nursery), Sql.Of(imported ? "import" : "station"));
+        await nursery.ExecuteAsync("drop table incoming_weather", cancel);
+        return changed;
+
+        Task WriteAsync(NpgsqlBinaryImporter importer, double? value) =>
+            value is { } v ? importer.WriteAsync(v, NpgsqlDbType.Double, cancel) : importer.WriteNullAsync(cancel);
+    }
+
+    public Task<List<WeatherDay>> DaysAsync(CancellationToken cancel, DateOnly? from = null) =>
+        nursery.ListAsync(Days, ReadDay, cancel, Sql.Of(from ?? new DateOnly(1700, 1, 1)));
+
+    public Task<List<WeatherDay>> BetweenAsync(DateOnly first, DateOnly last, CancellationToken cancel) =>
+        nursery.ListAsync(SpringOf, ReadDay, cancel, Sql.Of(first), Sql.Of(last));
+
+    public IAsyncEnumerable<WeatherDay> StreamAsync(CancellationToken cancel) => nursery.StreamAsync(Days, ReadDay, cancel, Sql.Of(new DateOnly(1700, 1, 1)));
+
+    public Task<RecordSpan?> SpanAsync(CancellationToken cancel) =>
+        nursery.OneAsync(Span, r => new RecordSpan(r.GetFieldValue<DateOnly>(0), r.GetFieldValue<DateOnly>(1), r.GetInt32(2)), cancel);
+
+    /// <summary>Removes what was imported, and with <paramref name="all"/> the station's days too.</summary>
+    public Task ForgetAsync(bool all, CancellationToken cancel) => nursery.ExecuteAsync(Forget, cancel, Sql.Of(all));
+
+    public Task<List<SoilRow>> SoilReadingsAsync(DateOnly from, CancellationToken cancel) => nursery.ListAsync(
+        SoilReadings, r => new SoilRow(r.GetGuid(0), r.GetFieldValue<DateOnly>(1), r.Enum<Surface>(2), r.GetDouble(3), r.GetString(4) == "hand"), cancel, Sql.Of(from));
+
+    public Task AddSoilAsync(SoilRow row, CancellationToken cancel) => nursery.ExecuteAsync(
+        AddSoil, cancel, Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Day), Sql.Of(row.Surface.Word()), Sql.Of(row.Celsius), Sql.Of(row.Hand ? "hand" : "probe"));
+
+    public async Task RemoveSoilAsync(Guid id, CancellationToken cancel)
+    {
+        if (await nursery.ExecuteAsync(RemoveSoil, cancel, Sql.Of(id)) == 0) throw new NotFoundException("reading");
+    }
+
+    public Task<List<ForecastRow>> ForecastAsync(DateOnly after, CancellationToken cancel) => nursery.ListAsync(
+        Forecast, r => new ForecastRow(r.GetFieldValue<DateOnly>(0), r.GetFieldValue<DateOnly>(1), r.GetDouble(2), r.GetDouble(3)), cancel, Sql.Of(after));
+
+    public async Task PutForecastAsync(IReadOnlyList<ForecastRow> days, CancellationToken cancel)
+    {
+        await nursery.ExecuteAsync(ForgetForecast, cancel);
+        await nursery.ExecuteManyAsync(
+            days.Select(d => Walled.Command(AddForecast, Sql.Of(nursery.Nursery), Sql.Of(d.Day), Sql.Of(d.MadeOn), Sql.Of(d.MinimumC), Sql.Of(d.MaximumC))), cancel);
+    }
+
+    public async Task<IReadOnlyDictionary<DateOnly, double>> SoilLineAsync(DateOnly from, CancellationToken cancel) =>
+        (await nursery.ListAsync(SoilLine, r => (Day: r.GetFieldValue<DateOnly>(0), C: r.GetDouble(1)), cancel, Sql.Of(from))).ToDictionary(d => d.Day, d => d.C);
+
+    public Task<List<(double Threshold, FreezeDistribution Fit)>> FitsAsync(CancellationToken cancel) => nursery.ListAsync(
+        Fits, r => (r.GetDouble(1), new FreezeDistribution(r.Enum<SeasonHalf>(0), r.GetInt32(2), r.GetDouble(3), r.GetDouble(4), r.GetDouble(5))), cancel);
+
+    public Task<List<(SeasonHalf Half, FreezeYear Year)>> YearsAsync(double threshold, CancellationToken cancel) => nursery.ListAsync(
+        Years, r => (r.Enum<SeasonHalf>(0), new FreezeYear(r.GetInt32(2), r.OrNull<DateOnly>(3), r.Enum<FreezeYearState>(4), r.GetInt32(5))), cancel, Sql.Of(threshold));
+
+    /// <summary>The mean year, with the soil as the model has it; null without enough of a record.</summary>
+    public async Task<SiteClimate?> ClimateAsync(CancellationToken cancel, IReadOnlyDictionary<Surface, double>? soilOffsets = null)
+    {
+        var curves = (await nursery.ListAsync(
+            Curves, r => (Kind: r.GetString(0), Curve: new SeasonCurve(r.GetFieldValue<double[]>(1), r.GetFieldValue<double[]>(2))), cancel)).ToDictionary(c => c.Kind, c => c.Curve);
+        return curves.Count < 3 ? null : new(curves["nights"], curves["days"], curves["soil-morning"], soilOffsets ?? Surfaces.All.ToDictionary(s => s, Surfaces.OffsetC));
+    }
+
+    /// <summary>How much warmer each surface is than the reckoned bare soil: by the readings of the last three weeks, else by the model.</summary>
+    public async Task<SoilCalibration> CalibrationAsync(DateOnly today, CancellationToken cancel)
+    {
+        var from = today.AddDays(-CalibrationDays);
+        var readings = (await SoilReadingsAsync(from, cancel)).FindAll(r => r.Day <= today);
+        return SoilCalibration.Of(readings, readings.Count == 0 ? new Dictionary<DateOnly, double>() : await SoilLineAsync(from, cancel));
+    }
+
+    private static WeatherDay ReadDay(NpgsqlDataReader r) => new(r.GetFieldValue<DateOnly>(0), r.OrNull<double>(1), r.OrNull<double>(2));
+}
+
+/// <summary>What readings say of each surface.</summary>
+/// <param name="OffsetsC">°C above the reckoned bare soil.</param>
+/// <param name="Readings">How many stand behind it; a surface without any is missing.</param>
+public sealed record SoilCalibration(IReadOnlyDictionary<Surface, double> OffsetsC, IReadOnlyDictionary<Surface, int> Readings)
+{
+    internal static SoilCalibration Of(IEnumerable<SoilRow> readings, IReadOnlyDictionary<DateOnly, double> line)
+    {
+        var read = readings.Where(r => line.ContainsKey(r.Day)).GroupBy(r => r.Surface).ToDictionary(g => g.Key, g => (Offset: g.Average(r => r.Celsius - line[r.Day]), Count: g.Count()));
+        return new(
+            Surfaces.All.ToDictionary(s => s, s => read.TryGetValue(s, out var r) ? r.Offset : Surfaces.OffsetC(s)),
+            read.ToDictionary(r => r.Key, r => r.Value.Count));
+    }
+}

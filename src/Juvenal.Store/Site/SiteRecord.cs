@@ -1,0 +1,45 @@
+using Juvenal.Core.Measures;
+using Juvenal.Core.Site;
+using Juvenal.Store.Nurseries;
+
+namespace Juvenal.Store.Site;
+
+/// <summary>What plans take from the site's record: the distribution of freezes, and the mean year with the soil as it was read.</summary>
+/// <param name="Fits">By half of the season, of minima at or below 0 °C; a half without ten freezes is missing.</param>
+/// <param name="Climate">Null without enough of a record.</param>
+/// <param name="Calibration">How the soil's surfaces were read.</param>
+public sealed record SiteRecord(IReadOnlyDictionary<SeasonHalf, FreezeDistribution> Fits, SiteClimate? Climate, SoilCalibration? Calibration)
+{
+    public static async Task<SiteRecord> LoadAsync(NurseryTransaction nursery, DateOnly today, CancellationToken cancel)
+    {
+        var store = new RecordStore(nursery);
+        if (await store.ClimateAsync(cancel) is not { } climate) return new(Of(await store.FitsAsync(cancel)), null, null);
+        var calibration = await store.CalibrationAsync(today, cancel);
+        return new(Of(await store.FitsAsync(cancel)), climate with { SoilOffsets = calibration.OffsetsC }, calibration);
+    }
+
+    /// <summary>The season's freeze by the site's choice, typed or recorded, with its climate; null where neither is there.</summary>
+    public Outcome<SiteSeason>? Season(SiteRow site, int season)
+    {
+        var recorded = Fits.TryGetValue(SeasonHalf.Spring, out var fit) ? SpringFreeze.FromRecord(fit, season) : null;
+        if (site.FreezeFrom == FreezeFrom.Record && recorded is not null) return With(recorded);
+        if (site.Frost is null) return recorded is null ? null : With(recorded);
+        var typed = SpringFreeze.FromTyped(site.Frost, season, site.Hemisphere);
+        return typed.Succeeded ? With(typed.Value) : typed.Failures.ToList();
+
+        Outcome<SiteSeason> With(SpringFreeze freeze) => new SiteSeason(freeze, Climate, site.Hemisphere, season);
+    }
+
+    /// <summary>The season's first autumn freeze, by the same choice; null where neither is there.</summary>
+    public FreezeDistribution? Autumn(SiteRow site, int season)
+    {
+        var recorded = Fits.GetValueOrDefault(SeasonHalf.Autumn);
+        if (site.FreezeFrom == FreezeFrom.Record && recorded is not null) return recorded;
+        if (site.Autumn is null) return recorded;
+        var typed = AutumnWindow.FromTyped(site.Autumn, season, site.Hemisphere);
+        return typed.Succeeded ? typed.Value : null;
+    }
+
+    private static Dictionary<SeasonHalf, FreezeDistribution> Of(IEnumerable<(double Threshold, FreezeDistribution Fit)> fits) =>
+        fits.Where(f => f.Threshold == FreezeYears.FreezeC).ToDictionary(f => f.Fit.Half, f => f.Fit);
+}
