@@ -26,14 +26,14 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
 {
     private static readonly Wish[] Wishes =
     [
-        new(Day(2, 14), "Slow Furnace", 40, 0.78, "72-cell tray", [("9 cm pot", "Warm bench"), ("2 L pot", "Warm bench")], "Tunnel"),
+        new(Day(2, 14), "Slow Furnace", 40, 0.78, "72-cell tray", [("9 cm pot", "Warm bench"), ("2 L pot", "Warm bench")], "Tunnel", (Stage.Sow, Day(3, 5))),
         new(Day(2, 14), "Low Lintel", 36, 0.86, "72-cell tray", [("9 cm pot", "Warm bench")], "Tunnel", (Stage.PlantOut, Day(4, 23))),
         new(Day(2, 14), "Lantern Row", 48, 0.9, "72-cell tray", [("9 cm pot", "Warm bench"), ("13 cm pot", "Glasshouse")], "Tunnel", (Stage.PlantOut, Day(4, 28))),
         new(Day(2, 21), "Tinker's Crown", 60, 0.85, "72-cell tray", [("9 cm pot", "Warm bench"), ("13 cm pot", "Warm bench")], "Tunnel"),
-        new(Day(2, 21), "Saltglass", 110, 0.88, "72-cell tray", [("9 cm pot", "Glasshouse"), ("13 cm pot", "Glasshouse")], "Tunnel"),
-        new(Day(2, 28), "Brasshouse", 260, 0.92, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed"),
-        new(Day(2, 28), "Ember Lane", 180, 0.82, "128-cell tray", [("9 cm pot", "Warm bench")], "Wall bed"),
-        new(Day(3, 7), "Tinker's Crown", 220, 0.85, "128-cell tray", [("9 cm pot", "Warm bench")], "Wall bed"),
+        new(Day(2, 21), "Saltglass", 110, 0.88, "72-cell tray", [("9 cm pot", "Glasshouse"), ("13 cm pot", "Glasshouse")], "Tunnel", (Stage.Sow, Day(3, 15))),
+        new(Day(2, 28), "Brasshouse", 260, 0.92, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (Stage.Sow, Day(4, 2))),
+        new(Day(2, 28), "Ember Lane", 180, 0.82, "128-cell tray", [("9 cm pot", "Warm bench")], "Wall bed", (Stage.Sow, Day(4, 10))),
+        new(Day(3, 7), "Tinker's Crown", 220, 0.85, "128-cell tray", [("9 cm pot", "Warm bench")], "Wall bed", (Stage.Sow, Day(4, 10))),
         new(Day(3, 7), "Lantern Row", 240, 0.9, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (Stage.Sow, Day(4, 4))),
         new(Day(3, 14), "Low Lintel", 160, 0.86, "72-cell tray", [("9 cm pot", "Glasshouse")], "Wall bed", SeedsPerCell: 2),
         new(Day(4, 10), "Brasshouse", 120, 0.92, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (Stage.Sow, Day(4, 18))),

@@ -43,7 +43,7 @@ test('a wrong password is said; a session that ends keeps what was typed until o
   await expect(dialog).toHaveCount(0);
   await expect(page.getByLabel('Average last frost: day')).toHaveValue('12');
   await page.getByRole('button', { name: 'Keep' }).click();
-  await expect(page.getByText('Tomatoes, open ground')).toBeVisible();
+  await expect(page.getByText('Tomatoes, bare soil')).toBeVisible();
 });
 
 test('the nursery goes out as a file and comes in as another; the password changes', async ({ page }) => {

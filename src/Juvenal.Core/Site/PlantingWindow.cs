@@ -33,7 +33,7 @@ public sealed record PlantingWindow(DateSpread Opens, double OverDayNumber, doub
         var freeze = site.Freeze;
         var earlier = surface == Surface.Tunnel ? TunnelDays : 0;
         var atRisk = freeze.DayAtRisk(rules.AcceptedRisk);
-        var average = DateOnly.FromDayNumber((int)Math.Round(freeze.MeanDayNumber));
+        var average = DateOnly.FromDayNumber((int)Math.Ceiling(freeze.MeanDayNumber));
         var tenth = SpringFreeze.ZOfOneInTen * freeze.StandardDeviationDays;
         var gates = new List<WindowGate>();
         if (atRisk is { } risk)
@@ -70,7 +70,7 @@ public sealed record PlantingWindow(DateSpread Opens, double OverDayNumber, doub
             if (freeze.DeviationAssumed) yield return new("deviation-assumed", freeze.StandardDeviationDays, null, "d", null, "model");
             if (freeze.Years is { } years) yield return new("freeze-record", years, freeze.Share, "years", null, "thom-shaw-1958");
             if (rules.PepperTiming == PepperTiming.BySoilAndNights && crop == Crop.Pepper && site.Climate is null) yield return new("timing-needs-record", Rule: RuleCodes.PepperTiming);
-            if (byFreeze) yield return new("freeze-years", tenth, null, "d", null, "thom-shaw-1958", Day: DateOnly.FromDayNumber((int)Math.Round(over)));
+            if (byFreeze) yield return new("freeze-years", tenth, null, "d", null, "thom-shaw-1958", Day: DateOnly.FromDayNumber((int)Math.Ceiling(over)));
         }
     }
 

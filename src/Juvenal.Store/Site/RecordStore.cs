@@ -222,7 +222,7 @@ public sealed class RecordStore(NurseryTransaction nursery)
     private static WeatherDay ReadDay(NpgsqlDataReader r) => new(r.GetFieldValue<DateOnly>(0), r.OrNull<double>(1), r.OrNull<double>(2));
 }
 
-/// <summary>What readings say of each surface.</summary>
+/// <summary>What readings say of each surface; one that was not read differs from the model as the others do.</summary>
 /// <param name="OffsetsC">°C above the reckoned bare soil.</param>
 /// <param name="Readings">How many stand behind it; a surface without any is missing.</param>
 public sealed record SoilCalibration(IReadOnlyDictionary<Surface, double> OffsetsC, IReadOnlyDictionary<Surface, int> Readings)
@@ -230,8 +230,10 @@ public sealed record SoilCalibration(IReadOnlyDictionary<Surface, double> Offset
     internal static SoilCalibration Of(IEnumerable<SoilRow> readings, IReadOnlyDictionary<DateOnly, double> line)
     {
         var read = readings.Where(r => line.ContainsKey(r.Day)).GroupBy(r => r.Surface).ToDictionary(g => g.Key, g => (Offset: g.Average(r => r.Celsius - line[r.Day]), Count: g.Count()));
+        // What the read surfaces differ from the model by, the same soil does under the others.
+        var soil = read.Count == 0 ? 0 : read.Average(r => r.Value.Offset - Surfaces.OffsetC(r.Key));
         return new(
-            Surfaces.All.ToDictionary(s => s, s => read.TryGetValue(s, out var r) ? r.Offset : Surfaces.OffsetC(s)),
+            Surfaces.All.ToDictionary(s => s, s => read.TryGetValue(s, out var r) ? r.Offset : Surfaces.OffsetC(s) + soil),
             read.ToDictionary(r => r.Key, r => r.Value.Count));
     }
 }

@@ -36,6 +36,7 @@ public sealed record SoilReadingAnswer(Guid Id, DateOnly Day, double Celsius, bo
 /// <summary>The soil at 10 cm under one surface.</summary>
 /// <param name="OffsetC">Warmer than the reckoned bare soil by.</param>
 /// <param name="Readings">Of the last three weeks, that say so; 0: the model says so.</param>
+/// <param name="OtherReadings">Under other surfaces: they set the model right.</param>
 /// <param name="Line">Daily means as reckoned, today's season, as far as the forecast looks.</param>
 /// <param name="MeanYear">Morning soil of the mean year, on the same days.</param>
 /// <param name="Read">Readings.</param>
@@ -43,7 +44,7 @@ public sealed record SoilReadingAnswer(Guid Id, DateOnly Day, double Celsius, bo
 /// <param name="NowRead">It was read.</param>
 /// <param name="LastReckoned">Up to here from readings; after it from the forecast.</param>
 public sealed record SoilAnswer(
-    Surface Surface, double OffsetC, int Readings, IReadOnlyList<SoilPoint> Line, IReadOnlyList<SoilPoint> MeanYear, IReadOnlyList<SoilReadingAnswer> Read, double? Now, bool NowRead, DateOnly? LastReckoned);
+    Surface Surface, double OffsetC, int Readings, int OtherReadings, IReadOnlyList<SoilPoint> Line, IReadOnlyList<SoilPoint> MeanYear, IReadOnlyList<SoilReadingAnswer> Read, double? Now, bool NowRead, DateOnly? LastReckoned);
 
 /// <summary>The end of a cultivar's season.</summary>
 /// <param name="Safe">Planted until then it bears four weeks.</param>

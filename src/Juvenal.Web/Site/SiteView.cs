@@ -96,7 +96,8 @@ internal sealed class SiteView(Store.Plans.Catalogue catalogue, RecordStore stor
         var days = Enumerable.Range(-SoilDays, SoilDays + 90).Select(catalogue.Today.AddDays);
         var fresh = read.LastOrDefault(r => r.Day >= catalogue.Today.AddDays(-2));
         return new(
-            surface, Math.Round(offset, 1), catalogue.Record.Calibration!.Readings.GetValueOrDefault(surface), line,
+            surface, Math.Round(offset, 1), catalogue.Record.Calibration!.Readings.GetValueOrDefault(surface),
+            catalogue.Record.Calibration.Readings.Where(r => r.Key != surface).Sum(r => r.Value), line,
             [.. days.Select(d => new SoilPoint(d, Math.Round(mean.At(SeasonAxis.DayOfYear(d), 0), 1)))],
             [.. read.Select(r => new SoilReadingAnswer(r.Id, r.Day, r.Celsius, r.Hand))],
             fresh?.Celsius ?? line.FindLast(p => p.Day <= catalogue.Today)?.Celsius, fresh is not null, span.Last);

@@ -10,8 +10,7 @@ public sealed record RuleOption(string Value, string Label, string Why);
 /// <param name="Title">In the grower's words.</param>
 /// <param name="Changes">What it changes.</param>
 /// <param name="Options">The default first.</param>
-/// <param name="NotOffered">An option that cannot be offered yet, and why.</param>
-public sealed record RuleText(string Code, string Title, string Changes, IReadOnlyList<RuleOption> Options, string? NotOffered = null);
+public sealed record RuleText(string Code, string Title, string Changes, IReadOnlyList<RuleOption> Options);
 
 /// <summary>The house rules explained.</summary>
 internal static class RuleTexts

@@ -52,6 +52,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/freeze-dates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["calcFreezeDates"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/soil-temperature": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["calcSoilTemperature"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/units": {
         parameters: {
             query?: never;
@@ -415,6 +447,102 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/site/view": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["siteView"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/site/springs/{season}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["spring"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/weather/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["previewWeather"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/weather": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["weatherCsv"];
+        put?: never;
+        post: operations["keepWeather"];
+        delete: operations["forgetWeather"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/soil": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addSoil"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/soil/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeSoil"];
         options?: never;
         head?: never;
         patch?: never;
@@ -838,8 +966,6 @@ export interface components {
             /** Format: date */
             endedOn: null | string;
         };
-        /** @enum {unknown} */
-        BedKind: "open" | "tunnel";
         /** @description What there is to plan with. */
         CatalogueAnswer: {
             places: components["schemas"]["PlaceRow"][];
@@ -930,6 +1056,14 @@ export interface components {
         DemoInput: {
             role: components["schemas"]["Role"];
         };
+        /** @description Where readings and forecasts come from. */
+        DeviceChoice: {
+            station: components["schemas"]["DeviceSource"];
+            probe: components["schemas"]["DeviceSource"];
+            forecast: components["schemas"]["DeviceSource"];
+        };
+        /** @enum {unknown} */
+        DeviceSource: "none" | "stand-in" | "folder";
         /** @description "Done", said of a piece of work in the Round. */
         DoneInput: {
             /**
@@ -978,6 +1112,24 @@ export interface components {
              * @default 1
              */
             daysFactor?: number;
+        };
+        /** @description The end of a cultivar's season. */
+        EndAnswer: {
+            cultivar: string;
+            crop: components["schemas"]["Crop"];
+            /**
+             * Format: date
+             * @description Planted until then it bears four weeks.
+             */
+            safe: string;
+            /**
+             * Format: date
+             * @description Three weeks.
+             */
+            last: string;
+            tooLate: boolean;
+            /** @description Bush types are planted again; others once. */
+            plantings: string[];
         };
         EndInput: {
             /** @description Why it ends; null takes the end back. */
@@ -1063,6 +1215,131 @@ export interface components {
             mark: components["schemas"]["Mark"];
             source: string;
         };
+        ForecastAnswer: {
+            /** Format: date */
+            day: string;
+            /** Format: double */
+            minimumC: number;
+            /** Format: double */
+            maximumC: number;
+        };
+        /** @description How likely it still freezes (spring) or has frozen (autumn), day by day. */
+        FreezeCurve: {
+            half: components["schemas"]["SeasonHalf"];
+            /** @description From the record; else from typed dates. */
+            recorded: boolean;
+            /** @description The plans rest on it. */
+            inUse: boolean;
+            /** @description What it rests on, in a sentence. */
+            assumes: string;
+            /** Format: date */
+            mean: string;
+            /** Format: double */
+            deviationDays: number;
+            /**
+             * Format: date
+             * @description The day at the accepted risk; null where no day has it.
+             */
+            atRisk: null | string;
+            points: components["schemas"]["RiskPoint"][];
+        };
+        FreezeDate: {
+            /** Format: double */
+            probability: number;
+            /**
+             * Format: double
+             * @description From 1 January (1) on 365 days, not rounded; null where no day has that probability.
+             */
+            dayNumber: null | number;
+            /**
+             * Format: date
+             * @description Rounded to the safe side, in a common year.
+             */
+            date: null | string;
+        };
+        FreezeDatesAnswer: {
+            /** Format: int32 */
+            yearsUsed: number;
+            /** Format: double */
+            shareWithFreeze: number;
+            /** Format: double */
+            meanDayNumber: number;
+            /** Format: date */
+            meanDate: string;
+            /** Format: double */
+            standardDeviationDays: number;
+            dates: components["schemas"]["FreezeDate"][];
+        };
+        FreezeDatesInput: {
+            season: components["schemas"]["SeasonHalf"];
+            years: components["schemas"]["FreezeYearInput"][];
+            probabilities: number[];
+            hemisphere?: components["schemas"]["Hemisphere"];
+        };
+        /**
+         * @default typed
+         * @enum {unknown}
+         */
+        FreezeFrom: "typed" | "record";
+        FreezeYearAnswer: {
+            half: components["schemas"]["SeasonHalf"];
+            /** Format: int32 */
+            season: number;
+            /** Format: date */
+            date: null | string;
+            /**
+             * Format: date
+             * @description Its day in this season, to draw it.
+             */
+            onThisSeason: null | string;
+            state: components["schemas"]["FreezeYearState"];
+            /** Format: int32 */
+            missingDays: number;
+        };
+        FreezeYearInput: {
+            /**
+             * Format: int32
+             * @description The season's label: in the south the year it ends in.
+             */
+            year: number;
+            /**
+             * Format: date
+             * @description Null: a year without a freeze.
+             */
+            date: null | string;
+        };
+        /**
+         * @description What a year says of the freeze.
+         * @enum {unknown}
+         */
+        FreezeYearState: "counted" | "freeze-free" | "left-out";
+        /** @description A hole in a record. */
+        Gap: {
+            /** Format: date */
+            first: string;
+            /** Format: date */
+            last: string;
+            /** Format: int32 */
+            days?: number;
+        };
+        /** @description One thing that a window waits for. */
+        GateAnswer: {
+            /** @description freeze, pepper-timing, nights or soil. */
+            code: string;
+            /** Format: date */
+            low: null | string;
+            /** Format: date */
+            opens: null | string;
+            /** Format: date */
+            high: null | string;
+            withCover: boolean;
+            /**
+             * Format: double
+             * @description By how far it falls short at the warmest, °C; null where it opens.
+             */
+            shortByC: null | number;
+            sentence: string;
+        };
         /** @description A group as it stands: where, in what, how many. */
         GroupAnswer: {
             /** Format: uuid */
@@ -1094,6 +1371,11 @@ export interface components {
             /** Format: double */
             overdueDays: number;
         };
+        /**
+         * @default north
+         * @enum {unknown}
+         */
+        Hemisphere: "north" | "south";
         /** @description The practices on which growers differ, as this house has settled them. HouseRules HouseRules.Default is the common choice. */
         HouseRules: {
             /** @description Stage of the first move. */
@@ -1117,6 +1399,21 @@ export interface components {
              * @description 7, 10 or 14.
              */
             hardeningDays: number;
+            /**
+             * Format: double
+             * @description Morning soil for peppers at 10 cm: 18 or 13 °C.
+             */
+            pepperSoilC: number;
+            /**
+             * Format: double
+             * @description When planning: smoothed 7-day mean of the nights for tomatoes, 4–14 °C. [model]
+             */
+            tomatoNightC: number;
+            /**
+             * Format: double
+             * @description The same for peppers, 4–18 °C. [model]
+             */
+            pepperNightC: number;
             /**
              * Format: double
              * @description True leaves at the first move. First true leaves are 2, second 4; "seed leaves with strong roots" is about 10 days
@@ -1178,6 +1475,16 @@ export interface components {
         Kept: {
             /** Format: uuid */
             id: string;
+        };
+        LeftOutAnswer: {
+            /** Format: date */
+            day: string;
+            sentence: string;
+        };
+        LineErrorAnswer: {
+            /** Format: int32 */
+            line: number;
+            sentence: string;
         };
         LockInput: {
             /**
@@ -1246,7 +1553,7 @@ export interface components {
             invitations: components["schemas"]["Invitation"][];
         };
         /** @enum {unknown} */
-        PepperTiming: "after-tomatoes" | "after-average-frost";
+        PepperTiming: "after-tomatoes" | "after-average-frost" | "by-soil-and-nights";
         /** @description To fetch from the store. */
         PickAnswer: {
             what: string;
@@ -1291,6 +1598,7 @@ export interface components {
              * @description °C at sowing depth, where a mat or cable warms it.
              */
             soilC: null | number;
+            surface?: null | components["schemas"]["Surface"];
         };
         /** @description A plan to look at before it is kept. */
         PlanAnswer: {
@@ -1406,6 +1714,19 @@ export interface components {
              */
             mixLitres: number;
         };
+        RecordAnswer: {
+            /** Format: date */
+            first: string;
+            /** Format: date */
+            last: string;
+            /** Format: int32 */
+            days: number;
+            /** Format: int32 */
+            yearsCounted: number;
+            /** Format: int32 */
+            yearsLeftOut: number;
+            climate: boolean;
+        };
         /**
          * @description What becomes of the plants that a move leaves behind.
          * @default stays
@@ -1467,8 +1788,6 @@ export interface components {
             changes: string;
             /** @description The default first. */
             options: components["schemas"]["RuleOption"][];
-            /** @description An option that cannot be offered yet, and why. */
-            notOffered?: null | string;
         };
         RulesAnswer: {
             /** Format: int32 */
@@ -1481,6 +1800,11 @@ export interface components {
             version: number;
             rules: components["schemas"]["HouseRules"];
         };
+        /**
+         * @description The half of a season that a freeze belongs to.
+         * @enum {unknown}
+         */
+        SeasonHalf: "spring" | "autumn";
         /** @description What the page needs before anything else. */
         Session: {
             /** @description Signed in as; null at the door. */
@@ -1532,10 +1856,6 @@ export interface components {
             season: number;
             /** @description True where the day can be wound forward. */
             demoClock: boolean;
-            /** @description When beds open this season, by crop and kind of bed; empty until the frost date is set. */
-            windows: components["schemas"]["WindowAnswer"][];
-            /** @description P(freeze on or after the day), for drawing; empty until then. */
-            curve: components["schemas"]["RiskPoint"][];
         };
         SiteInput: {
             /**
@@ -1554,6 +1874,125 @@ export interface components {
             safeFrost: null | components["schemas"]["MonthDay"];
             /** @description On screen. */
             units: components["schemas"]["UnitSystem"];
+            /**
+             * Format: double
+             * @description Added to the record's minima, −10 to 10 °C: a frost hollow below 0.
+             * @default 0
+             */
+            offsetC?: number;
+            /** @description What the plans take the last freeze from. */
+            freezeFrom?: components["schemas"]["FreezeFrom"];
+            averageAutumn?: null | components["schemas"]["MonthDay"];
+            safeAutumn?: null | components["schemas"]["MonthDay"];
+            devices?: null | components["schemas"]["DeviceChoice"];
+        };
+        /** @description The Site view, whole. */
+        SiteViewAnswer: {
+            /**
+             * Format: double
+             * @description The accepted risk it is drawn for.
+             */
+            risk: number;
+            /** @description True until a frost date or a record is there. */
+            missing: boolean;
+            record: null | components["schemas"]["RecordAnswer"];
+            curves: components["schemas"]["FreezeCurve"][];
+            years: components["schemas"]["FreezeYearAnswer"][];
+            thresholds: components["schemas"]["ThresholdAnswer"][];
+            windows: components["schemas"]["WindowAnswer"][];
+            soil: null | components["schemas"]["SoilAnswer"];
+            forecast: components["schemas"]["ForecastAnswer"][];
+            ends: components["schemas"]["EndAnswer"][];
+            /** @description What went wrong with readings the last time; null where nothing did. */
+            deviceNote: null | string;
+            /** @description Where readings may be dropped. */
+            folder: string;
+        };
+        /** @description The soil at 10 cm under one surface. */
+        SoilAnswer: {
+            surface: components["schemas"]["Surface"];
+            /**
+             * Format: double
+             * @description Warmer than the reckoned bare soil by.
+             */
+            offsetC: number;
+            /**
+             * Format: int32
+             * @description Of the last three weeks, that say so; 0: the model says so.
+             */
+            readings: number;
+            /**
+             * Format: int32
+             * @description Under other surfaces: they set the model right.
+             */
+            otherReadings: number;
+            /** @description Daily means as reckoned, today's season, as far as the forecast looks. */
+            line: components["schemas"]["SoilPoint"][];
+            /** @description Morning soil of the mean year, on the same days. */
+            meanYear: components["schemas"]["SoilPoint"][];
+            /** @description Readings. */
+            read: components["schemas"]["SoilReadingAnswer"][];
+            /**
+             * Format: double
+             * @description The latest: a reading of the last two days, else as reckoned; null without either.
+             */
+            now: null | number;
+            /** @description It was read. */
+            nowRead: boolean;
+            /**
+             * Format: date
+             * @description Up to here from readings; after it from the forecast.
+             */
+            lastReckoned: null | string;
+        };
+        SoilInput: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date */
+            day: string;
+            surface: components["schemas"]["Surface"];
+            /** Format: double */
+            celsius: number;
+        };
+        SoilPoint: {
+            /** Format: date */
+            day: string;
+            /** Format: double */
+            celsius: number;
+        };
+        SoilReadingAnswer: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date */
+            day: string;
+            /** Format: double */
+            celsius: number;
+            /** @description Typed; it can be taken back. */
+            hand: boolean;
+        };
+        SoilTemperatureAnswer: {
+            soilC: number[];
+            /** Format: int32 */
+            warmUpDays: number;
+        };
+        SoilTemperatureInput: {
+            /** Format: date */
+            startDate: string;
+            dailyMeanAirC: number[];
+            /** Format: double */
+            depthCm: number;
+            /**
+             * Format: double
+             * @default 0.5
+             */
+            diffusivityMm2PerS?: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            surfaceOffsetC?: number;
+            /** Format: double */
+            initialSoilC?: null | number;
         };
         /** @description How much to sow, and what that promises. */
         SowingQuantity: {
@@ -1608,6 +2047,12 @@ export interface components {
             source: string;
             /** Format: double */
             days: number;
+        };
+        SpringDay: {
+            /** Format: date */
+            day: string;
+            /** Format: double */
+            minimumC: null | number;
         };
         /**
          * @description The stages of a batch, in the order of the work. Moves beyond the first two are not planned.
@@ -1705,6 +2150,11 @@ export interface components {
             kind: components["schemas"]["PlaceKind"];
             tasks: components["schemas"]["TaskAnswer"][];
         };
+        /**
+         * @description What lies on a bed: it decides how warm the soil under it is.
+         * @enum {unknown}
+         */
+        Surface: "bare" | "mulch" | "film" | "raised" | "tunnel";
         /** @description A piece of work. */
         TaskAnswer: {
             /** Format: uuid */
@@ -1760,6 +2210,22 @@ export interface components {
             /** @description Where the work can hurt someone. */
             cautions: string[];
         };
+        /** @description A threshold's dates; null where fewer than ten years have a freeze. */
+        ThresholdAnswer: {
+            half: components["schemas"]["SeasonHalf"];
+            /** Format: double */
+            thresholdC: number;
+            /** Format: int32 */
+            years: number;
+            /** Format: double */
+            share: number;
+            /** Format: date */
+            mean: string;
+            /** Format: date */
+            oneInTen: null | string;
+            /** Format: date */
+            nineInTen: null | string;
+        };
         /**
          * @default snip
          * @enum {unknown}
@@ -1772,6 +2238,60 @@ export interface components {
             value: number;
             from: string;
             to: string;
+        };
+        WeatherKept: {
+            /**
+             * Format: int32
+             * @description Days that are new or other than before.
+             */
+            changed: number;
+            /** @description Plans that moved. */
+            shifts: components["schemas"]["ShiftAnswer"][];
+        };
+        /** @description A file looked through before it is kept. */
+        WeatherPreview: {
+            /** @description In words. */
+            format: string;
+            /** @description Say whether the day or the month comes first. */
+            askDates: boolean;
+            /** @description Say whether it is °C or °F. */
+            askScale: boolean;
+            /** @description Say which; empty where there is one. */
+            stations: string[];
+            /** Format: int32 */
+            errorCount: number;
+            /** @description Lines that cannot be read; with any, nothing can be kept. */
+            errors: components["schemas"]["LineErrorAnswer"][];
+            /** Format: date */
+            first: null | string;
+            /** Format: date */
+            last: null | string;
+            /** Format: int32 */
+            days: number;
+            /**
+             * Format: int32
+             * @description Years with ten days missing at most.
+             */
+            yearsCovered: number;
+            /** Format: int32 */
+            flagged: number;
+            /** Format: int32 */
+            leftOutCount: number;
+            /** @description What is not believed, and why; the first two hundred. */
+            leftOut: components["schemas"]["LeftOutAnswer"][];
+            /** Format: int32 */
+            missingDays: number;
+            gaps: components["schemas"]["Gap"][];
+            /**
+             * Format: double
+             * @description °C.
+             */
+            coldest: null | number;
+            /**
+             * Format: double
+             * @description °C.
+             */
+            hottest: null | number;
         };
         /** @description A reason in words. */
         Why: {
@@ -1788,13 +2308,17 @@ export interface components {
         };
         WindowAnswer: {
             crop: components["schemas"]["Crop"];
-            bed: components["schemas"]["BedKind"];
+            surface: components["schemas"]["Surface"];
+            /** @description Names of the beds that have this surface. */
+            beds: string[];
             /** Format: date */
             low: string;
             /** Format: date */
             opens: string;
             /** Format: date */
             high: string;
+            /** @description The last to open first. */
+            gates: components["schemas"]["GateAnswer"][];
             why: components["schemas"]["Why"][];
         };
         WindowSpan: {
@@ -1887,6 +2411,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Held"];
+                };
+            };
+        };
+    };
+    calcFreezeDates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FreezeDatesInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FreezeDatesAnswer"];
+                };
+            };
+        };
+    };
+    calcSoilTemperature: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SoilTemperatureInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoilTemperatureAnswer"];
                 };
             };
         };
@@ -2459,6 +3031,205 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FigureAnswer"][];
+                };
+            };
+        };
+    };
+    siteView: {
+        parameters: {
+            query?: {
+                risk?: number;
+                surface?: string;
+            };
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteViewAnswer"];
+                };
+            };
+        };
+    };
+    spring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                season: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpringDay"][];
+                };
+            };
+        };
+    };
+    previewWeather: {
+        parameters: {
+            query?: {
+                dates?: string;
+                scale?: string;
+                station?: string;
+            };
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeatherPreview"];
+                };
+            };
+        };
+    };
+    weatherCsv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    keepWeather: {
+        parameters: {
+            query?: {
+                dates?: string;
+                scale?: string;
+                station?: string;
+            };
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeatherKept"];
+                };
+            };
+        };
+    };
+    forgetWeather: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeatherKept"];
+                };
+            };
+        };
+    };
+    addSoil: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SoilInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShiftAnswer"][];
+                };
+            };
+        };
+    };
+    removeSoil: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShiftAnswer"][];
                 };
             };
         };

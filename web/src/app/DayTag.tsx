@@ -43,7 +43,10 @@ export function DayTag() {
           aria-label="+1 day: wind the demo's clock to the next day"
           sx={{ minWidth: 44, px: 1 }}
         >
-          +1 day
+          +1
+          <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
+            &nbsp;day
+          </Box>
         </Button>
       )}
     </Box>

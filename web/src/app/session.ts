@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { useEffect } from 'react';
 import { useParams } from 'react-router';
 import { api, openSession, unwrap, type Schemas } from '../api/client';
 
@@ -13,10 +14,18 @@ export const roles: Record<Role, { name: string; may: string }> = {
 
 export const useSession = () => useQuery({ queryKey: ['session'], queryFn: openSession, staleTime: Infinity });
 
+// Kept while a session has ended and one signs in again: what was on the page stays there.
+const lastRoles = new Map<string, Role>();
+
 /** What one is in the nursery of this page. */
 export function useRole(): Role {
-  const { nursery } = useParams();
-  return useSession().data?.nurseries.find((n) => n.id === nursery)?.role ?? 'helper';
+  const { nursery = '' } = useParams();
+  const session = useSession().data;
+  const role = session?.nurseries.find((n) => n.id === nursery)?.role;
+  useEffect(() => {
+    if (role) lastRoles.set(nursery, role);
+  }, [nursery, role]);
+  return role ?? (session?.name === null ? lastRoles.get(nursery) : undefined) ?? 'helper';
 }
 
 /** The session as it is now, with the token that goes with it. */
@@ -60,6 +69,7 @@ export function useSignOut() {
     mutationFn: () => unwrap(api.POST('/api/sign-out')),
     onSuccess: async () => {
       leftOnPurpose = true;
+      lastRoles.clear();
       client.removeQueries({ predicate: (q) => q.queryKey[0] !== 'session' });
       await openAnew(client);
     },

@@ -114,6 +114,9 @@ export const theme = createTheme({
     },
     MuiCheckbox: { styleOverrides: { root: ({ theme: t }) => ({ '&.Mui-checked': { color: t.vars.palette.text.primary } }) } },
     MuiRadio: { styleOverrides: { root: ({ theme: t }) => ({ '&.Mui-checked': { color: t.vars.palette.text.primary } }) } },
+    MuiToggleButton: {
+      styleOverrides: { root: ({ theme: t }) => ({ color: t.vars.palette.text.primary, minHeight: 44, paddingInline: 14 }) },
+    },
     MuiLink: { defaultProps: { color: 'inherit' } },
     MuiButtonBase: {
       styleOverrides: {

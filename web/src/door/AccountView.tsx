@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, Problem, unwrap, type Schemas } from '../api/client';
 import { openAnew, roles, usePassword, useSession, useSignOut } from '../app/session';
+import { FileButton } from '../ui/FileButton';
 import { PasswordField, TextLine } from '../ui/Field';
 import { Waiting } from '../ui/Page';
 import { useSay } from '../ui/Say';
@@ -128,20 +129,17 @@ function Import(props: {
   });
   return (
     <Box sx={{ mt: 2 }}>
-      <Button component="label" variant="outlined" loading={bring.isPending}>
+      <FileButton
+        accept=".zip"
+        label="Exported nursery"
+        loading={bring.isPending}
+        onFile={(file) => {
+          props.onFile(file);
+          bring.mutate(file);
+        }}
+      >
         Bring in an exported nursery
-        <Box
-          component="input"
-          type="file"
-          accept=".zip"
-          onChange={(e) => {
-            const file = e.target.files?.[0] ?? null;
-            props.onFile(file);
-            if (file) bring.mutate(file);
-          }}
-          sx={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
-        />
-      </Button>
+      </FileButton>
       {props.file && bring.isPending && <Typography sx={{ mt: 1 }}>Reading {props.file.name}…</Typography>}
       {bring.error && (
         <Alert severity="error" sx={{ mt: 1 }}>

@@ -4,6 +4,7 @@ import { v7 } from 'uuid';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useNursery } from '../app/nursery';
 import { Choose, NumberField } from '../ui/Field';
+import { surfaceName, surfaces } from '../ui/surfaces';
 import { number, temperature, type UnitSystem } from '../ui/units';
 import { Rows, type FormProps } from './Rows';
 
@@ -26,6 +27,7 @@ interface Form {
   day: string;
   night: string;
   soil: string;
+  surface: Schemas['Surface'];
   units: UnitSystem;
 }
 
@@ -44,7 +46,7 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
           <Typography sx={{ fontWeight: 600 }}>{p.name}</Typography>
           <Typography color="textSecondary">
             {isBed(p.kind)
-              ? kinds.find((k) => k.value === p.kind)?.label
+              ? `${kinds.find((k) => k.value === p.kind)?.label ?? ''}${p.kind === 'open-bed' ? `, ${surfaceName(p.surface ?? 'bare')}` : ''}`
               : `${shown(p.dayC)} by day, ${shown(p.nightC)} by night${p.soilC === null ? '' : `, ${shown(p.soilC)} in the mix`} ${temperature.unit(units)}`}
           </Typography>
         </>
@@ -56,6 +58,7 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         day: '',
         night: '',
         soil: '',
+        surface: 'bare',
         units,
       })}
       formOf={(p) => ({
@@ -65,6 +68,7 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         day: shown(p.dayC),
         night: shown(p.nightC),
         soil: shown(p.soilC),
+        surface: p.surface ?? 'bare',
         units,
       })}
       read={(form, row) => {
@@ -89,6 +93,7 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
             dayC: degrees(form.day, 'dayC', row?.dayC ?? null),
             nightC: degrees(form.night, 'nightC', row?.nightC ?? null),
             soilC: degrees(form.soil, 'soilC', row?.soilC ?? null),
+            surface: form.kind === 'open-bed' ? form.surface : null,
           },
         };
       }}
@@ -131,6 +136,15 @@ function PlaceForm({ form, set, error }: FormProps<Form>) {
             help="Where a mat or cable warms it. Mains near water: a protected socket, a drip loop, a rated mat."
           />
         </>
+      )}
+      {form.kind === 'open-bed' && (
+        <Choose
+          label="What lies on it"
+          value={form.surface}
+          onChange={(surface) => set({ surface: surface as Schemas['Surface'] })}
+          options={surfaces.filter((s) => s.value !== 'tunnel')}
+          help="It decides how warm the soil is, where the site has a weather record."
+        />
       )}
       <NumberField
         label="Place in the walk"

@@ -25,9 +25,9 @@ export function Warning({ children, onClose }: { children: ReactNode; onClose?: 
 }
 
 /** A command as it is typed: two hyphens stay two. */
-export function Code({ children }: { children: string }) {
+export function Code({ children, wrap = false }: { children: string; wrap?: boolean }) {
   return (
-    <Box component="code" sx={{ fontFamily: 'monospace', fontSize: '0.95em', whiteSpace: 'nowrap' }}>
+    <Box component="code" sx={{ fontFamily: 'monospace', fontSize: '0.95em', whiteSpace: wrap ? 'normal' : 'nowrap' }}>
       {children}
     </Box>
   );

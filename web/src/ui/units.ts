@@ -6,6 +6,8 @@ export type UnitSystem = Schemas['UnitSystem'];
 export const temperature = {
   unit: (u: UnitSystem) => (u === 'us' ? '°F' : '°C'),
   shown: (celsius: number, u: UnitSystem) => (u === 'us' ? Math.round((celsius * 9) / 5 + 32) : Math.round(celsius * 10) / 10),
+  /** Of two temperatures. */
+  difference: (celsius: number, u: UnitSystem) => Math.round((u === 'us' ? celsius * 1.8 : celsius) * 10) / 10,
   typed: (value: number, u: UnitSystem) => (u === 'us' ? Math.round((((value - 32) * 5) / 9) * 100) / 100 : value),
 };
 

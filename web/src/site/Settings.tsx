@@ -1,0 +1,158 @@
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { api, Problem, unwrap, type Schemas } from '../api/client';
+import { useNursery } from '../app/nursery';
+import { day } from '../ui/dates';
+import { Choose, NumberField } from '../ui/Field';
+import { number } from '../ui/units';
+import { Code } from '../ui/Warning';
+import { MonthDayField } from './MonthDayField';
+import { useMoves } from './useSiteView';
+
+const sources: { value: Schemas['DeviceSource']; label: string }[] = [
+  { value: 'none', label: 'none' },
+  { value: 'folder', label: 'files in a folder' },
+  { value: 'stand-in', label: 'stand-in, to try it out' },
+];
+
+/** What the grower knows of the site. */
+export function Settings({ site, folder, recorded }: { site: Schemas['SiteAnswer']; folder: string; recorded: boolean }) {
+  const nursery = useNursery();
+  const input = site.input;
+  const [form, setForm] = useState(input);
+  const [latitude, setLatitude] = useState(String(input.latitude));
+  const [offset, setOffset] = useState(String(input.offsetC ?? 0));
+  const [wrong, setWrong] = useState<Record<string, string>>({});
+  const set = (change: Partial<Schemas['SiteInput']>) => setForm((f) => ({ ...f, ...change }));
+  const change = useMoves((body: Schemas['SiteInput']) =>
+    unwrap(api.PUT('/api/nurseries/{nursery}/site', { params: { path: { nursery } }, body })),
+  );
+  const problem = change.error instanceof Problem ? change.error : null;
+  const moved = change.data ?? [];
+  const devices = form.devices ?? { station: 'none', probe: 'none', forecast: 'none' };
+  const usesFolder = Object.values(devices).includes('folder');
+
+  return (
+    <Box
+      component="form"
+      aria-label="Site"
+      onSubmit={(e) => {
+        e.preventDefault();
+        const [lat, off] = [number(latitude), number(offset)];
+        const errors: Record<string, string> = {};
+        if (lat === null) errors.latitude = 'Type degrees, south with a minus.';
+        if (off === null) errors.offsetC = 'Type degrees.';
+        setWrong(errors);
+        if (lat !== null && off !== null) change.mutate({ ...form, latitude: lat, offsetC: off });
+      }}
+      sx={{ display: 'grid', gap: 2, alignContent: 'start' }}
+    >
+      <Typography variant="h2">What you know</Typography>
+      <MonthDayField
+        label="Average last frost"
+        value={form.averageFrost}
+        onChange={(averageFrost) => set({ averageFrost })}
+        error={problem?.at('averageFrost')}
+        help="Every second spring still freezes after it."
+      />
+      <MonthDayField
+        label="Safe date (optional)"
+        value={form.safeFrost}
+        onChange={(safeFrost) => set({ safeFrost })}
+        error={problem?.at('safeFrost')}
+        help="One spring in ten still freezes after it. Without it, a spread of 10 days is assumed."
+      />
+      <MonthDayField
+        label="Average first frost (optional)"
+        value={form.averageAutumn ?? null}
+        onChange={(averageAutumn) => set({ averageAutumn })}
+        error={problem?.at('averageAutumn') ?? problem?.at('safeAutumn')}
+        help="In autumn: for the last planting that still ripens."
+      />
+      {recorded && (
+        <Choose
+          label="Plans rest on"
+          value={form.freezeFrom ?? 'typed'}
+          onChange={(f) => set({ freezeFrom: f as Schemas['FreezeFrom'] })}
+          help="Typed dates mean your own ground; the record’s take the offset below."
+          options={[
+            { value: 'typed', label: 'the dates you typed' },
+            { value: 'record', label: 'the weather record' },
+          ]}
+        />
+      )}
+      {recorded && (
+        <NumberField
+          label="Your ground against the record"
+          unit="°C"
+          value={offset}
+          onChange={setOffset}
+          error={wrong.offsetC ?? problem?.at('offsetC')}
+          help="A frost hollow −2, a walled yard 1."
+        />
+      )}
+      <Choose
+        label="Units"
+        value={form.units}
+        onChange={(u) => set({ units: u as Schemas['UnitSystem'] })}
+        options={[
+          { value: 'metric', label: '°C, litres' },
+          { value: 'us', label: '°F, US gallons' },
+        ]}
+      />
+      <NumberField
+        label="Latitude"
+        unit="°"
+        value={latitude}
+        onChange={setLatitude}
+        error={wrong.latitude ?? problem?.at('latitude')}
+        help="Its sign is the hemisphere."
+      />
+      <TextField
+        label="Time zone"
+        value={form.timeZone}
+        onChange={(e) => set({ timeZone: e.target.value })}
+        error={Boolean(problem?.at('timeZone'))}
+        helperText={problem?.at('timeZone') ?? 'Like Europe/Vienna'}
+      />
+      {(
+        [
+          ['station', 'Weather station'],
+          ['probe', 'Soil probe'],
+          ['forecast', 'Forecast'],
+        ] as const
+      ).map(([key, label]) => (
+        <Choose
+          key={key}
+          label={label}
+          value={devices[key]}
+          onChange={(s) => set({ devices: { ...devices, [key]: s as Schemas['DeviceSource'] } })}
+          options={sources}
+        />
+      ))}
+      {usesFolder && (
+        <Typography sx={{ overflowWrap: 'anywhere', fontSize: '0.95rem' }}>
+          Files go into <Code wrap>{folder}</Code> as docs/devices.md says; they are looked at each minute.
+        </Typography>
+      )}
+      <Button type="submit" variant="contained" loading={change.isPending} sx={{ justifySelf: 'start', minWidth: 120 }}>
+        Keep
+      </Button>
+      {problem && Object.keys(problem.errors).length === 0 && <Alert severity="error">{problem.message}</Alert>}
+      {moved.length > 0 && (
+        <Box>
+          <Typography variant="h3">What moved</Typography>
+          {moved.slice(0, 8).map((m) => (
+            <Typography key={m.batchId + m.stage} variant="body2">
+              {m.code} {m.stage.toLowerCase()}: {day(m.was)} → {day(m.is)}
+            </Typography>
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,238 @@
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useTheme } from '@mui/material/styles';
+import Typography from '@mui/material/Typography';
+import dayjs from 'dayjs';
+import { useState } from 'react';
+import { v7 } from 'uuid';
+import { api, Problem, unwrap, type Schemas } from '../api/client';
+import { useNursery } from '../app/nursery';
+import { condensed } from '../app/theme';
+import { day } from '../ui/dates';
+import { Choose, DayField, NumberField } from '../ui/Field';
+import { TableBehind } from '../ui/TableBehind';
+import { useWidth } from '../ui/useWidth';
+import { counted, number, temperature, type UnitSystem } from '../ui/units';
+import { useRules } from '../ui/useRules';
+import { surfaceName, surfaces } from '../ui/surfaces';
+import { months, path, scale, type Surface } from './model';
+import { useMoves } from './useSiteView';
+
+interface Props {
+  soil: Schemas['SoilAnswer'] | null;
+  surface: Surface;
+  onSurface: (surface: Surface) => void;
+  today: string;
+  units: UnitSystem;
+}
+
+const tomatoSoil = 15.5;
+
+/** How warm is the soil, and when is it warm enough? */
+export function Soil({ soil, surface, onSurface, today, units }: Props) {
+  const { rules } = useRules();
+  const pepperSoil = rules.data?.rules.pepperSoilC ?? 18;
+  const degrees = (c: number) => `${temperature.shown(c, units)} ${temperature.unit(units)}`;
+  return (
+    <Box component="section">
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2, rowGap: 1, mb: 0.5 }}>
+        <Typography variant="h2" sx={{ flex: 1 }}>
+          Soil at 10 cm
+        </Typography>
+        <Box sx={{ width: 190 }}>
+          <Choose label="Under" value={surface} onChange={(s) => onSurface(s as Surface)} options={surfaces} />
+        </Box>
+      </Box>
+      {!soil ? (
+        <Typography color="textSecondary">
+          The soil is reckoned from the weather: bring in a record of five years or more, with lowest and highest temperatures.
+        </Typography>
+      ) : (
+        <>
+          <Typography sx={{ mb: 0.5 }}>
+            {soil.now !== null && (
+              <>
+                <b>{degrees(soil.now)}</b> {soil.nowRead ? 'by the last reading' : 'as reckoned'} under {surfaceName(surface)}
+                .{' '}
+              </>
+            )}
+            <Typography component="span" color="textSecondary">
+              {soil.offsetC > 0 ? '+' : ''}
+              {temperature.difference(soil.offsetC, units)} {temperature.unit(units)} against the air, by{' '}
+              {soil.readings > 0
+                ? `${counted(soil.readings, 'reading')} of three weeks.`
+                : soil.otherReadings > 0
+                  ? `the model and ${counted(soil.otherReadings, 'reading')} under other surfaces.`
+                  : 'the model; readings set it right.'}
+            </Typography>
+          </Typography>
+          <SoilPicture soil={soil} today={today} units={units} limits={[tomatoSoil, pepperSoil]} />
+          <Typography color="textSecondary" sx={{ fontSize: '0.95rem' }}>
+            Line: daily means, dotted as forecast. Dots: readings. Dashed: mornings of the mean year, which the windows go by.
+          </Typography>
+          <TableBehind
+            head={['Day', `Reckoned, ${temperature.unit(units)}`]}
+            rows={soil.line.map((q) => [day(q.day), temperature.shown(q.celsius, units)])}
+          />
+          <Reading surface={surface} today={today} units={units} read={soil.read} />
+        </>
+      )}
+    </Box>
+  );
+}
+
+function SoilPicture({
+  soil,
+  today,
+  units,
+  limits,
+}: {
+  soil: Schemas['SoilAnswer'];
+  today: string;
+  units: UnitSystem;
+  limits: [number, number];
+}) {
+  const theme = useTheme();
+  const p = (theme.vars ?? theme).palette;
+  const days = [...soil.line, ...soil.meanYear].map((q) => q.day);
+  const values = [...soil.line, ...soil.meanYear, ...soil.read].map((q) => q.celsius);
+  const first = days.reduce((a, b) => (b < a ? b : a));
+  const last = days.reduce((a, b) => (b > a ? b : a));
+  const [box, width] = useWidth();
+  const frame = { left: 40, right: width - 98, top: 12, bottom: 214 };
+  const [low, high] = [Math.min(0, ...values), Math.max(limits[1] + 3, ...values)];
+  const { x, y } = scale(frame, first, last, low, high);
+  const text = { fontFamily: condensed, fontSize: 15, fill: p.text.primary };
+  const split = soil.lastReckoned ?? today;
+  const drawn = (points: Schemas['SoilPoint'][]) => path(points.map((q) => [x(q.day), y(q.celsius)]));
+  return (
+    <div ref={box}>
+      <Box
+        component="svg"
+        viewBox={`0 0 ${width} 246`}
+        role="img"
+        aria-label={`Soil under ${surfaceName(soil.surface)}, reckoned day by day, with readings, and the mean year's mornings.`}
+        sx={{ width: '100%', display: 'block' }}
+      >
+        {[0, 5, 10, 15, 20, 25]
+          .filter((c) => c >= low && c <= high)
+          .map((c) => (
+            <g key={c}>
+              <line x1={frame.left} x2={frame.right} y1={y(c)} y2={y(c)} stroke={p.divider} />
+              <text x={frame.left - 6} y={y(c) + 5} textAnchor="end" {...text} fill={p.text.secondary}>
+                {temperature.shown(c, units)}°
+              </text>
+            </g>
+          ))}
+        {limits.map((c, i) => (
+          <g key={i}>
+            <line
+              x1={frame.left}
+              x2={frame.right}
+              y1={y(c)}
+              y2={y(c)}
+              stroke={i === 0 ? p.tomato.main : p.pepper.main}
+              strokeWidth="2"
+            />
+            <text x={frame.right + 6} y={y(c) + 5} {...text}>
+              {i === 0 ? 'tomato' : 'pepper'} {temperature.shown(c, units)}°
+            </text>
+          </g>
+        ))}
+        {months(first, last).map((m) => (
+          <g key={m}>
+            <line x1={x(m)} x2={x(m)} y1={frame.bottom} y2={frame.bottom + 6} stroke={p.text.secondary} />
+            <text x={x(m) + 4} y={frame.bottom + 22} {...text} fill={p.text.secondary}>
+              {dayjs(m).format('MMMM')}
+            </text>
+          </g>
+        ))}
+        <line x1={x(today)} x2={x(today)} y1={frame.top} y2={frame.bottom} stroke={p.label.main} strokeWidth="3" />
+        {/* Dashed: early mornings of the mean year, which the windows go by. */}
+        <path d={drawn(soil.meanYear)} fill="none" stroke={p.text.secondary} strokeWidth="1.5" strokeDasharray="5 5" />
+        <path d={drawn(soil.line.filter((q) => q.day <= split))} fill="none" stroke={p.warm.main} strokeWidth="3" />
+        <path
+          d={drawn(soil.line.filter((q) => q.day >= split))}
+          fill="none"
+          stroke={p.warm.main}
+          strokeWidth="3"
+          strokeDasharray="3 4"
+        />
+        {soil.read.map((r) => (
+          <circle key={r.id} cx={x(r.day)} cy={y(r.celsius)} r="4" fill={p.text.primary}>
+            <title>{`${day(r.day)}: ${temperature.shown(r.celsius, units)}°`}</title>
+          </circle>
+        ))}
+        {soil.meanYear.length > 0 && (
+          <text x={frame.right + 6} y={Math.max(16, y(soil.meanYear.at(-1)?.celsius ?? 0) - 6)} {...text} fill={p.text.secondary}>
+            mean year
+          </text>
+        )}
+      </Box>
+    </div>
+  );
+}
+
+function Reading({
+  surface,
+  today,
+  units,
+  read,
+}: {
+  surface: Surface;
+  today: string;
+  units: UnitSystem;
+  read: Schemas['SoilReadingAnswer'][];
+}) {
+  const nursery = useNursery();
+  const [on, setOn] = useState(today);
+  const [typed, setTyped] = useState('');
+  const [wrong, setWrong] = useState<string | null>(null);
+  const add = useMoves(
+    (body: Schemas['SoilInput']) => unwrap(api.POST('/api/nurseries/{nursery}/soil', { params: { path: { nursery } }, body })),
+    'Reading kept.',
+  );
+  const remove = useMoves(
+    (id: string) => unwrap(api.DELETE('/api/nurseries/{nursery}/soil/{id}', { params: { path: { nursery, id } } })),
+    'Reading taken back.',
+  );
+  const problem = add.error instanceof Problem ? add.error : null;
+  const last = read.filter((r) => r.hand).at(-1);
+  return (
+    <Box
+      component="form"
+      aria-label="Soil reading"
+      onSubmit={(e) => {
+        e.preventDefault();
+        const value = number(typed);
+        setWrong(value === null ? 'Type degrees.' : null);
+        if (value !== null)
+          add.mutate({ id: v7(), day: on, surface, celsius: temperature.typed(value, units) }, { onSuccess: () => setTyped('') });
+      }}
+      sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1, alignItems: 'start' }}
+    >
+      <Box sx={{ width: 150 }}>
+        <NumberField
+          label="Probe shows"
+          unit={temperature.unit(units)}
+          value={typed}
+          onChange={setTyped}
+          error={wrong ?? problem?.at('celsius')}
+        />
+      </Box>
+      <Box sx={{ width: 170 }}>
+        <DayField label="Day" value={on} onChange={setOn} max={today} error={problem?.at('day')} />
+      </Box>
+      <Button type="submit" variant="outlined" loading={add.isPending}>
+        Add the reading
+      </Button>
+      {last && (
+        <Button variant="text" onClick={() => remove.mutate(last.id)} loading={remove.isPending}>
+          Take back {temperature.shown(last.celsius, units)}° of {day(last.day)}
+        </Button>
+      )}
+      {problem && Object.keys(problem.errors).length === 0 && <Alert severity="error">{problem.message}</Alert>}
+    </Box>
+  );
+}
