@@ -28,11 +28,6 @@ public sealed class DropFolder(string folder) : IStation, IProbe, IForecaster
         return days.Count == 0 ? null : new(today, days);
     }
 
-    /// <summary>When a file of the folder was written last; changes tell that there is something to read.</summary>
-    public DateTime LastWritten() => Directory.Exists(folder)
-        ? Directory.EnumerateFiles(folder).Select(File.GetLastWriteTimeUtc).DefaultIfEmpty().Max()
-        : default;
-
     private IReadOnlyList<WeatherDay> Weather(string name)
     {
         if (Find(name) is not { } path) return [];

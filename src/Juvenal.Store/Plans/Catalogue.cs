@@ -39,14 +39,18 @@ public sealed class Catalogue
 
     public IReadOnlyDictionary<Guid, CultivarRow> Cultivars { get; }
 
-    public static async Task<Catalogue> LoadAsync(NurseryTransaction nursery, TimeProvider clock, CancellationToken cancel)
+    /// <param name="nursery">Whose.</param>
+    /// <param name="clock">For its day.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <param name="plans">False where nothing is planned from it: the mean year's curves stay in the store.</param>
+    public static async Task<Catalogue> LoadAsync(NurseryTransaction nursery, TimeProvider clock, CancellationToken cancel, bool plans = true)
     {
         var site = await new SiteStore(nursery).GetAsync(cancel);
         return new(
             site,
             await new RulesStore(nursery).GetAsync(cancel),
             site.Today(clock),
-            await SiteRecord.LoadAsync(nursery, site.Today(clock), cancel),
+            await SiteRecord.LoadAsync(nursery, site.Today(clock), plans, cancel),
             await new PlaceStore(nursery).AllAsync(cancel),
             await new ContainerStore(nursery).AllAsync(cancel),
             await new CultivarStore(nursery).AllAsync(cancel));

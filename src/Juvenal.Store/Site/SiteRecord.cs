@@ -10,10 +10,10 @@ namespace Juvenal.Store.Site;
 /// <param name="Calibration">How the soil's surfaces were read.</param>
 public sealed record SiteRecord(IReadOnlyDictionary<SeasonHalf, FreezeDistribution> Fits, SiteClimate? Climate, SoilCalibration? Calibration)
 {
-    public static async Task<SiteRecord> LoadAsync(NurseryTransaction nursery, DateOnly today, CancellationToken cancel)
+    public static async Task<SiteRecord> LoadAsync(NurseryTransaction nursery, DateOnly today, bool withClimate, CancellationToken cancel)
     {
         var store = new RecordStore(nursery);
-        if (await store.ClimateAsync(cancel) is not { } climate) return new(Of(await store.FitsAsync(cancel)), null, null);
+        if (!withClimate || await store.ClimateAsync(cancel) is not { } climate) return new(Of(await store.FitsAsync(cancel)), null, null);
         var calibration = await store.CalibrationAsync(today, cancel);
         return new(Of(await store.FitsAsync(cancel)), climate with { SoilOffsets = calibration.OffsetsC }, calibration);
     }

@@ -79,7 +79,7 @@ internal static class BatchEndpoints
             var reader = new BatchReader(reading);
             var batch = await reader.OneAsync(id, cancel);
             var (entries, takenBack) = await reader.LedgerAsync(id, cancel);
-            return TypedResults.Ok(BatchAnswers.Whole(batch, await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel), entries, takenBack));
+            return TypedResults.Ok(BatchAnswers.Whole(batch, await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false), entries, takenBack));
         }).WithName("batch").For(Role.Helper);
 
         nursery.MapPost("/batches/{id:guid}/plan", async ([AsParameters] Here here, Guid id, BatchInput input, TimeProvider clock, CancellationToken cancel) =>

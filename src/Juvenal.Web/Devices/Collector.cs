@@ -25,21 +25,25 @@ internal sealed class Collector(IConfiguration configuration)
     public async Task<bool> CollectAsync(NurseryTransaction writing, SiteRow site, DateOnly today, CancellationToken cancel)
     {
         if (site.Devices is not { } devices || devices == DeviceChoice.None) return false;
-        try
+        var store = new RecordStore(writing);
+        var (changed, notes) = (false, new List<string>());
+        // One that cannot be read does not keep the others from being.
+        foreach (var ask in new[] { WeatherAsync, SoilAsync, ForecastAsync })
         {
-            var store = new RecordStore(writing);
-            var changed = await WeatherAsync(store, devices, writing.Nursery, today, cancel);
-            changed |= await SoilAsync(store, devices, writing.Nursery, today, cancel);
-            changed |= await ForecastAsync(store, devices, writing.Nursery, today, cancel);
-            if (changed) await new RecordWriter(writing).RecomputeAsync(site, cancel);
-            _notes.TryRemove(writing.Nursery, out _);
-            return changed;
+            try
+            {
+                changed |= await ask(store, devices, writing.Nursery, today, cancel);
+            }
+            catch (Exception e) when (e is DeviceException or IOException or UnauthorizedAccessException)
+            {
+                notes.Add(e is DeviceException ? e.Message : "The folder of readings cannot be read.");
+            }
         }
-        catch (Exception e) when (e is DeviceException or IOException or UnauthorizedAccessException)
-        {
-            _notes[writing.Nursery] = e is DeviceException ? e.Message : "The folder of readings cannot be read.";
-            return false;
-        }
+
+        if (changed) await new RecordWriter(writing).RecomputeAsync(site, cancel);
+        if (notes.Count == 0) _notes.TryRemove(writing.Nursery, out _);
+        else _notes[writing.Nursery] = string.Join(' ', notes);
+        return changed;
     }
 
     private async Task<bool> WeatherAsync(RecordStore store, DeviceChoice devices, Guid nursery, DateOnly today, CancellationToken cancel)

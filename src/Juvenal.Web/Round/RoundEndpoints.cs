@@ -49,7 +49,7 @@ internal static class RoundEndpoints
     public static void MapRound(this RouteGroupBuilder nursery) => nursery.MapGet("/round", async ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
     {
         await using var reading = await here.ReadAsync(cancel);
-        var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
+        var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false);
         var batches = await new BatchReader(reading).AllAsync(cancel);
         return TypedResults.Ok(Answer(batches, catalogue));
     }).WithName("round").For(Role.Helper);
