@@ -1,8 +1,10 @@
+using Juvenal.Core.Care;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Growth;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Seeds;
 using Juvenal.Store.Nurseries;
+using Juvenal.Web.Words;
 
 namespace Juvenal.Web.Calc;
 
@@ -12,6 +14,14 @@ public sealed record SowingQuantityInput(
 public sealed record EmergenceDaysInput(Crop Crop, double SoilTemperatureC, double DaysFactor = 1);
 
 public sealed record PotDaysInput(Crop Crop, double VolumeL, double MeanTemperatureC);
+
+public sealed record EmergenceTestInput(int Sown, int Emerged, double Confidence);
+
+public sealed record DisinfectantInput(double VolumeL, double PartsBleach = 1, double PartsWater = Disinfectant.UsualWater);
+
+public sealed record DisinfectantAnswer(double BleachL, double WaterL, IReadOnlyList<string> Cautions);
+
+public sealed record LightInput(double Ppfd, double? Hours = null, double? TargetDli = null);
 
 public sealed record UnitsInput(double Value, string From, string To);
 
@@ -25,9 +35,20 @@ internal static class CalcEndpoints
             i.PlantsWanted, i.Emergence, i.Survival, i.Confidence, i.SeedsPerCell, i.CellsPerTray, i.Twins, i.SeedsAvailable)))).WithName("calcSowingQuantity");
         calc.MapPost("/emergence-days", (EmergenceDaysInput i) => Of(EmergenceTable.Days(i.Crop, i.SoilTemperatureC, i.DaysFactor))).WithName("calcEmergenceDays");
         calc.MapPost("/pot-days", (PotDaysInput i) => Of(PotHold.Days(i.Crop, i.VolumeL, i.MeanTemperatureC))).WithName("calcPotDays");
+        calc.MapPost("/emergence-test", (EmergenceTestInput i) => Of(EmergenceTest.Of(i.Sown, i.Emerged, i.Confidence))).WithName("calcEmergenceTest");
+        calc.MapPost("/disinfectant", (DisinfectantInput i) => Disinfect(i)).WithName("calcDisinfectant");
+        calc.MapPost("/light", (LightInput i) => Of(LampLight.For(i.Ppfd, i.Hours, i.TargetDli))).WithName("calcLight");
+        calc.MapGet("/", () => TypedResults.Ok(SumTexts.All)).WithName("sums");
         calc.MapPost("/freeze-dates", (FreezeDatesInput i) => TypedResults.Ok(SiteCalculators.FreezeDates(i))).WithName("calcFreezeDates");
         calc.MapPost("/soil-temperature", (SoilTemperatureInput i) => TypedResults.Ok(SiteCalculators.SoilTemperature(i))).WithName("calcSoilTemperature");
         calc.MapPost("/units", (UnitsInput i) => Of(Units.Convert(i.Value, i.From, i.To))).WithName("calcUnits");
+    }
+
+    private static Microsoft.AspNetCore.Http.HttpResults.Ok<DisinfectantAnswer> Disinfect(DisinfectantInput input)
+    {
+        var outcome = Disinfectant.For(input.VolumeL, input.PartsBleach, input.PartsWater);
+        if (!outcome.Succeeded) throw new RefusedException(outcome.Failures);
+        return TypedResults.Ok(new DisinfectantAnswer(outcome.Value.BleachL, outcome.Value.WaterL, [.. outcome.Value.Cautions.Select(Cautions.Of)]));
     }
 
     private static Microsoft.AspNetCore.Http.HttpResults.Ok<T> Of<T>(Outcome<T> outcome)

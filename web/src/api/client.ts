@@ -37,6 +37,17 @@ export async function openSession(): Promise<Schemas['Session']> {
   return session;
 }
 
+/** One of the public calculators, by name: all take and give plain JSON. */
+export async function calculate(name: string, body: string): Promise<Record<string, unknown>> {
+  const response = fetch(`/api/calc/${name}`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body }).then(
+    async (r): Promise<Answer<Record<string, unknown>>> => {
+      const json = (await r.json()) as Record<string, unknown>;
+      return r.ok ? { data: json, response: r } : { error: json, response: r };
+    },
+  );
+  return unwrap(response);
+}
+
 interface Answer<T> {
   data?: T;
   error?: unknown;

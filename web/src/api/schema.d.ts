@@ -52,6 +52,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/emergence-test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["calcEmergenceTest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/disinfectant": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["calcDisinfectant"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/light": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["calcLight"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sums"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/freeze-dates": {
         parameters: {
             query?: never;
@@ -1064,6 +1128,27 @@ export interface components {
         };
         /** @enum {unknown} */
         DeviceSource: "none" | "stand-in" | "folder";
+        DisinfectantAnswer: {
+            /** Format: double */
+            bleachL: number;
+            /** Format: double */
+            waterL: number;
+            cautions: string[];
+        };
+        DisinfectantInput: {
+            /** Format: double */
+            volumeL: number;
+            /**
+             * Format: double
+             * @default 1
+             */
+            partsBleach?: number;
+            /**
+             * Format: double
+             * @default 9
+             */
+            partsWater?: number;
+        };
         /** @description "Done", said of a piece of work in the Round. */
         DoneInput: {
             /**
@@ -1112,6 +1197,32 @@ export interface components {
              * @default 1
              */
             daysFactor?: number;
+        };
+        /** @description What a germination test says: the share that came up, and between what shares the lot's own lies. */
+        EmergenceTest: {
+            /**
+             * Format: double
+             * @description Emerged of sown.
+             */
+            fraction: number;
+            /**
+             * Format: double
+             * @description Of the interval.
+             */
+            lower: number;
+            /**
+             * Format: double
+             * @description Of the interval.
+             */
+            upper: number;
+        };
+        EmergenceTestInput: {
+            /** Format: int32 */
+            sown: number;
+            /** Format: int32 */
+            emerged: number;
+            /** Format: double */
+            confidence: number;
         };
         /** @description The end of a cultivar's season. */
         EndAnswer: {
@@ -1476,10 +1587,33 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        /** @description The light of a day under lamps. */
+        LampLight: {
+            /**
+             * Format: double
+             * @description Daily light integral, mol/m²·d.
+             */
+            dli: number;
+            /**
+             * Format: double
+             * @description Lamps on, h.
+             */
+            hours: number;
+            /** @description Over 18 hours: tomatoes yellow without a night. [common practice, no source] */
+            tooLong: boolean;
+        };
         LeftOutAnswer: {
             /** Format: date */
             day: string;
             sentence: string;
+        };
+        LightInput: {
+            /** Format: double */
+            ppfd: number;
+            /** Format: double */
+            hours?: null | number;
+            /** Format: double */
+            targetDli?: null | number;
         };
         LineErrorAnswer: {
             /** Format: int32 */
@@ -2150,6 +2284,17 @@ export interface components {
             kind: components["schemas"]["PlaceKind"];
             tasks: components["schemas"]["TaskAnswer"][];
         };
+        /** @description A sum of the bench, explained. */
+        SumText: {
+            /** @description Of the calculator. */
+            name: string;
+            /** @description As a question. */
+            title: string;
+            /** @description How it is reckoned. */
+            formula: string;
+            /** @description Where that comes from. */
+            source: string;
+        };
         /**
          * @description What lies on a bed: it decides how warm the soil under it is.
          * @enum {unknown}
@@ -2411,6 +2556,98 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Held"];
+                };
+            };
+        };
+    };
+    calcEmergenceTest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EmergenceTestInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EmergenceTest"];
+                };
+            };
+        };
+    };
+    calcDisinfectant: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DisinfectantInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DisinfectantAnswer"];
+                };
+            };
+        };
+    };
+    calcLight: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LightInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LampLight"];
+                };
+            };
+        };
+    };
+    sums: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SumText"][];
                 };
             };
         };

@@ -9,6 +9,7 @@ const views = [
   { path: 'plan', name: 'Plan', key: 'p', plans: true },
   { path: 'batches', name: 'Batches', key: 'b', plans: false },
   { path: 'site', name: 'Site', key: 's', plans: true },
+  { path: 'sums', name: 'Sums', key: 'm', plans: false },
   { path: 'house', name: 'House', key: 'h', plans: true },
 ] as const;
 

@@ -1,0 +1,54 @@
+import { describe, expect, it } from 'vitest';
+import { number } from '../ui/units';
+import { initialOf, read, sums, unitOf, type Sum } from './model';
+
+const sum = (name: string): Sum => {
+  const found = sums.find((s) => s.name === name);
+  if (!found) throw new Error(name);
+  return found;
+};
+const begun = (s: Sum, units: 'metric' | 'us') => Object.fromEntries(s.fields.map((f) => [f.name, initialOf(f, units)]));
+
+describe('the sums of the bench', () => {
+  it('every sum begins with numbers that can be sent', () => {
+    for (const s of sums) {
+      for (const units of ['metric', 'us'] as const) expect(read(s, begun(s, units), units, number).errors).toEqual({});
+    }
+  });
+
+  it('the grower types percent, degrees and gallons; the calculator gets shares, °C and litres', () => {
+    const { body } = read(sum('pot-days'), { crop: 'pepper', volumeL: '1', meanTemperatureC: '68' }, 'us', number);
+    expect(body).toEqual({ crop: 'pepper', volumeL: 3.785411784, meanTemperatureC: 20 });
+    expect(read(sum('emergence-test'), { sown: '20', emerged: '17', confidence: '90' }, 'metric', number).body).toEqual({
+      sown: 20,
+      emerged: 17,
+      confidence: 0.9,
+    });
+  });
+
+  it('what is left empty stays out, what is no number is said at its field', () => {
+    const { body, errors } = read(sum('light'), { ppfd: '200', hours: '', targetDli: 'much' }, 'metric', number);
+    expect(body).toEqual({ ppfd: 200 });
+    expect(errors).toEqual({ targetDli: 'Type a number.' });
+    expect(
+      read(sum('sowing-quantity'), { ...begun(sum('sowing-quantity'), 'metric'), plantsWanted: '6.5' }, 'metric', number).errors,
+    ).toEqual({
+      plantsWanted: 'Type a whole number.',
+    });
+  });
+
+  it('an answer is said with its units; bleach in millilitres where it is little', () => {
+    expect(
+      sum('disinfectant')
+        .show({ bleachL: 0.1, waterL: 0.9 }, 'metric')
+        .map((l) => l.value),
+    ).toEqual(['100 mL', '900 mL']);
+    expect(sum('disinfectant').show({ bleachL: 1, waterL: 9 }, 'us')[0]?.value).toBe('0.264 gal');
+    expect(
+      sum('light')
+        .show({ hours: 20, dli: 14.4, tooLong: true }, 'metric')
+        .some((l) => l.danger),
+    ).toBe(true);
+    expect(unitOf({ name: 'x', label: 'x', kind: 'celsius', initial: '0' }, 'us')).toBe('°F');
+  });
+});
