@@ -1,4 +1,4 @@
 using BenchmarkDotNet.Running;
 using Juvenal.Bench;
 
-BenchmarkRunner.Run<PlanOneBatch>(args: args);
+BenchmarkSwitcher.FromTypes([typeof(PlanOneBatch), typeof(RecomputeSite)]).RunAll(args: args);

@@ -12,7 +12,7 @@ async function as(page: Page, role: 'owner' | 'grower' | 'helper') {
 test('a helper sees the round and the batches, counts, and plans nothing', async ({ page }) => {
   await as(page, 'helper');
   const views = page.getByRole('navigation', { name: 'Views' }).first();
-  await expect(views.getByRole('link')).toHaveText(['Round', 'Batches']);
+  await expect(views.getByRole('link')).toHaveText(['Round', 'Batches', 'Sums']);
   await expect(page.getByRole('button', { name: /next day/ })).toHaveCount(0);
   const card = page.locator('[data-task]').filter({ hasText: '26-08' });
   await card.getByRole('button', { name: /Done|Log/ }).first().waitFor();

@@ -134,11 +134,11 @@ function One({ sum, units }: { sum: Sum; units: UnitSystem }) {
           ) : (
             <NumberField
               key={f.name}
-              label={f.optional ? `${f.label} (optional)` : f.label}
+              label={f.label}
               value={form[f.name] ?? ''}
               onChange={(value) => setForm({ ...form, [f.name]: value })}
               error={errors[f.name] ?? problem?.at(f.name)}
-              {...(f.help ? { help: f.help } : {})}
+              {...(f.help ? { help: f.help } : f.optional ? { help: 'Optional.' } : {})}
               {...(unitOf(f, units) ? { unit: unitOf(f, units) ?? '' } : {})}
             />
           ),
