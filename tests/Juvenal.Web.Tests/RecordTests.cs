@@ -65,6 +65,40 @@ public class RecordTests(House house) : IClassFixture<House>, IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_record_alone_is_enough_to_plan_with()
+    {
+        var input = (await house.GetAsync("site"))["input"]!.DeepClone();
+        var without = input.DeepClone();
+        without["averageFrost"] = null;
+        without["safeFrost"] = null;
+        Assert.Equal(200, (await house.PutAsync("site", without)).Status);
+        Assert.Equal((false, "site"), ((bool)(await house.GetAsync("site"))["freezeKnown"]!, (string)(await house.GetAsync("round"))["missing"]!));
+        Assert.Equal(422, (await house.PostAsync("plan", house.Input())).Status);
+        await PostAsync("weather", Csv(StandIns.Weather.Days(new(1995, 1, 1), new(2026, 1, 31))));
+        Assert.True((bool)(await house.GetAsync("site"))["freezeKnown"]!);
+        Assert.Equal(200, (await house.PostAsync("plan", house.Input())).Status);
+        input["version"] = (int)(await house.GetAsync("site"))["input"]!["version"]!;
+        Assert.Equal(200, (await house.PutAsync("site", input)).Status);
+    }
+
+    [Theory]
+    [InlineData("date,tmin_c,tmax_c\n2020-01-01,1e400,5\n")]
+    [InlineData("date,tmin_c,tmax_c\n2020-01-01,NaN,Infinity\n")]
+    [InlineData("date,tmin_c,tmax_c\n\"2020-01-01,1,5\n2020-01-02,1,5\n")]
+    [InlineData("date,tmin_c,tmax_c\n0000-00-00,1,5\n")]
+    [InlineData("PK\u0003\u0004\u0000\u0000 not a table at all")]
+    [InlineData("=cmd|'/c calc'!A1,tmin,tmax\n")]
+    public async Task Hostile_files_are_refused_in_words_and_never_break_the_server(string csv)
+    {
+        foreach (var path in new[] { "weather/preview", "weather" })
+        {
+            var (status, body) = await PostAsync(path, csv);
+            Assert.True(status is 200 or 422, $"{status} {body}");
+            if (status == 200 && path == "weather") Assert.Fail("It was kept.");
+        }
+    }
+
+    [Fact]
     public async Task Soil_that_was_read_is_believed_more_than_the_model()
     {
         await PostAsync("weather", Csv(StandIns.Weather.Days(new(1995, 1, 1), new(2026, 1, 31))));

@@ -39,7 +39,8 @@ public sealed record SiteInput(
 /// <param name="Today">The nursery's day.</param>
 /// <param name="Season">The season that day belongs to.</param>
 /// <param name="DemoClock">True where the day can be wound forward.</param>
-public sealed record SiteAnswer(SiteInput Input, DateOnly Today, int Season, bool DemoClock);
+/// <param name="FreezeKnown">By typed dates or a record: plans can be made.</param>
+public sealed record SiteAnswer(SiteInput Input, DateOnly Today, int Season, bool DemoClock, bool FreezeKnown);
 
 /// <summary>A day that moved with a change.</summary>
 public sealed record ShiftAnswer(Guid BatchId, string Code, string Stage, DateOnly Was, DateOnly Is);
@@ -58,7 +59,8 @@ internal static class SiteEndpoints
         {
             await using var reading = await here.ReadAsync(cancel);
             var site = await new SiteStore(reading).GetAsync(cancel);
-            return TypedResults.Ok(Answer(site, site.Today(clock)));
+            var record = await SiteRecord.LoadAsync(reading, site.Today(clock), withClimate: false, cancel);
+            return TypedResults.Ok(Answer(site, record, site.Today(clock)));
         }).WithName("site").For(Role.Helper);
 
         nursery.MapPut("/site", async ([AsParameters] Here here, SiteInput input, Devices.Collector collector, TimeProvider clock, CancellationToken cancel) =>
@@ -134,13 +136,14 @@ internal static class SiteEndpoints
         }
     }
 
-    private static SiteAnswer Answer(SiteRow site, DateOnly today) => new(
+    private static SiteAnswer Answer(SiteRow site, SiteRecord record, DateOnly today) => new(
         new(
             site.Version, site.TimeZone, site.Latitude, Of(site.Frost?.Average), Of(site.Frost?.Safe), site.UsUnits ? UnitSystem.Us : UnitSystem.Metric,
             site.OffsetC, site.FreezeFrom, Of(site.Autumn?.Average), Of(site.Autumn?.Safe), site.Devices),
         today,
         SeasonDay.SeasonOf(today, site.Hemisphere),
-        site.DemoDay is not null);
+        site.DemoDay is not null,
+        record.Season(site, SeasonDay.SeasonOf(today, site.Hemisphere)) is not null);
 
     private static MonthDay? Of(SeasonDay? day) => day is { } d ? new(d.Month, d.Day) : null;
 }

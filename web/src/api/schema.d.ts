@@ -1990,6 +1990,8 @@ export interface components {
             season: number;
             /** @description True where the day can be wound forward. */
             demoClock: boolean;
+            /** @description By typed dates or a record: plans can be made. */
+            freezeKnown: boolean;
         };
         SiteInput: {
             /**

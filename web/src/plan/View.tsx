@@ -27,7 +27,7 @@ export function PlanView() {
   const base = `/n/${nursery}`;
   const growing = catalogue.data.places.some((p) => p.dayC !== null);
   const beds = catalogue.data.places.some((p) => p.dayC === null);
-  if (!site.data.input.averageFrost)
+  if (!site.data.freezeKnown)
     return (
       <Empty title="First: when is your last frost?" to={`${base}/site`} action="Set the frost date">
         A plan is counted back from the day it is safe to plant out.

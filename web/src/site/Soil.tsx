@@ -9,7 +9,7 @@ import { v7 } from 'uuid';
 import { api, Problem, unwrap, type Schemas } from '../api/client';
 import { useNursery } from '../app/nursery';
 import { condensed } from '../app/theme';
-import { day } from '../ui/dates';
+import { day, span } from '../ui/dates';
 import { Choose, DayField, NumberField } from '../ui/Field';
 import { TableBehind } from '../ui/TableBehind';
 import { useWidth } from '../ui/useWidth';
@@ -20,6 +20,7 @@ import { months, path, scale, type Surface } from './model';
 import { useMoves } from './useSiteView';
 
 interface Props {
+  windows: Schemas['WindowAnswer'][];
   soil: Schemas['SoilAnswer'] | null;
   surface: Surface;
   onSurface: (surface: Surface) => void;
@@ -30,9 +31,12 @@ interface Props {
 const tomatoSoil = 15.5;
 
 /** How warm is the soil, and when is it warm enough? */
-export function Soil({ soil, surface, onSurface, today, units }: Props) {
+export function Soil({ windows, soil, surface, onSurface, today, units }: Props) {
   const { rules } = useRules();
   const pepperSoil = rules.data?.rules.pepperSoilC ?? 18;
+  const gates = windows
+    .filter((w) => w.surface === surface)
+    .flatMap((w) => w.gates.filter((g) => g.code === 'soil').map((g) => ({ crop: w.crop, ...g })));
   const degrees = (c: number) => `${temperature.shown(c, units)} ${temperature.unit(units)}`;
   return (
     <Box component="section">
@@ -67,6 +71,17 @@ export function Soil({ soil, surface, onSurface, today, units }: Props) {
                   : 'the model; readings set it right.'}
             </Typography>
           </Typography>
+          {gates.map((g) => (
+            <Typography key={g.crop}>
+              {g.crop === 'tomato' ? 'Tomatoes' : 'Peppers'}: {g.sentence}
+              {g.low && g.high && g.opens && (
+                <Typography component="span" color="textSecondary">
+                  {' '}
+                  In 8 years of 10 {span(g.low, g.high)}.
+                </Typography>
+              )}
+            </Typography>
+          ))}
           <SoilPicture soil={soil} today={today} units={units} limits={[tomatoSoil, pepperSoil]} />
           <Typography color="textSecondary" sx={{ fontSize: '0.95rem' }}>
             Line: daily means, dotted as forecast. Dots: readings. Dashed: mornings of the mean year, which the windows go by.

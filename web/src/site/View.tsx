@@ -80,7 +80,14 @@ function Site({ site }: { site: Schemas['SiteAnswer'] }) {
               onRisk={may ? setTried : null}
               onKeep={keepRisk}
             />
-            <Soil soil={data.soil} surface={surface} onSurface={setPicked} today={site.today} units={units} />
+            <Soil
+              windows={data.windows}
+              soil={data.soil}
+              surface={surface}
+              onSurface={setPicked}
+              today={site.today}
+              units={units}
+            />
             <Ends ends={data.ends} />
           </>
         )}
