@@ -36,7 +36,8 @@ public static class Sources
         new("thom-1959", "Thom (1959), mixed distribution for years without a freeze, Monthly Weather Review 87; from memory"),
         new("normals", "National freeze/frost normals: thresholds; from memory"),
         new("soil-heat", "van Wijk & de Vries (1963); Hillel, Environmental Soil Physics; from memory"),
-        new("knott", "Knott's Handbook for Vegetable Growers, transplant table; figures from memory"),
+        new("knott", "Knott's Handbook for Vegetable Growers; figures from memory"),
+        new("seed-act", "US Federal Seed Act regulations, germination standards; from memory"),
         new("extension", "University extension guides on vegetable transplants; from memory"),
         new("practice", "Common practice, no source"),
         new("model", "Our own model, calibrated to common practice; adjustable"),
@@ -99,6 +100,13 @@ public static class Figures
         new("Site", "Autumn: picking that makes a planting worth it", AutumnWindow.PickingDays, "d", Mark.CommonPractice, "practice"),
         new("Site", "Bush types planted again after", AutumnWindow.SuccessionDays, "d", Mark.CommonPractice, "practice"),
         new("Site", "Peppers after tomatoes", PlantingWindow.PepperDaysAfterTomatoes, "d", Mark.CommonPractice, "practice"),
+        .. Enum.GetValues<Crop>().SelectMany(c => new Figure[]
+        {
+            new("Seeds", $"{c}, seeds in a gram", SeedLots.SeedsPerGram(c), "1/g", Mark.Published, "knott"),
+            new("Seeds", $"{c}, storage life", SeedLots.StorageYears(c), "years", Mark.Published, "knott"),
+            new("Seeds", $"{c}, least germination for trade", SeedLots.LeastGermination(c), "share", Mark.Published, "seed-act"),
+        }),
+        new("Seeds", "Untested and past its storage life, of the least for trade", SeedLots.OldShare, "×", Mark.Model, "model"),
         new("Seeds", "Bench against germination test", SowingQuantity.BenchFactor, "×", Mark.Model, "model"),
         new("Seeds", "Separated twin against a single", SowingQuantity.SeparatedTwinSurvival, "×", Mark.Model, "model"),
         new("Moving up", "Next pot after a cell", NextContainer.AfterCellLitres, "L", Mark.CommonPractice, "practice"),

@@ -82,6 +82,7 @@ public sealed class BatchReader(NurseryTransaction nursery)
           (select array_agg(m.place_id order by m.ordinal) from batch_move m where m.nursery_id = b.nursery_id and m.batch_id = b.id),
           (select array_agg(l.stage order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
           (select array_agg(l.locked_on order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
+          b.lot_id,
           c.name, c.crop, c.species_group, c.habit, b.cells, b.seeds, b.trays, b.seeds_sown, b.emerged, b.lost, b.snipped, b.summary, b.ended_on, b.end_reason,
           coalesce((
             select jsonb_agg(jsonb_build_object('stage', p.stage, 'low', p.low, 'mid', p.mid, 'high', p.high, 'due', p.due, 'doneOn', p.done_on,
@@ -120,8 +121,8 @@ public sealed class BatchReader(NurseryTransaction nursery)
     private static BatchView Read(NpgsqlDataReader r)
     {
         var row = BatchRow.Read(r);
-        return new(row.Id, row.Version, row.Code, row.Input, r.GetString(20), r.Enum<Crop>(21), r.Enum<SpeciesGroup>(22), r.Enum<Habit>(23),
-            r.GetInt32(24), r.GetInt32(25), r.OrNull<int>(26), r.GetInt32(27), r.GetInt32(28), r.GetInt32(29), r.GetInt32(30),
-            r.FromJson<PlanSummary>(31), r.OrNull<DateOnly>(32), r.TextOrNull(33), r.FromJson<List<StoredStep>>(34), r.FromJson<List<StoredGroup>>(35));
+        return new(row.Id, row.Version, row.Code, row.Input, r.GetString(21), r.Enum<Crop>(22), r.Enum<SpeciesGroup>(23), r.Enum<Habit>(24),
+            r.GetInt32(25), r.GetInt32(26), r.OrNull<int>(27), r.GetInt32(28), r.GetInt32(29), r.GetInt32(30), r.GetInt32(31),
+            r.FromJson<PlanSummary>(32), r.OrNull<DateOnly>(33), r.TextOrNull(34), r.FromJson<List<StoredStep>>(35), r.FromJson<List<StoredGroup>>(36));
     }
 }

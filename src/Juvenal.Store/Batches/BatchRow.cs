@@ -23,6 +23,7 @@ public sealed record MoveInput(Guid ContainerId, Guid PlaceId);
 /// <param name="HardeningPlaceId">The hardening stand.</param>
 /// <param name="BedId">Where it ends.</param>
 /// <param name="Locks">Days the grower fixed, by stage.</param>
+/// <param name="LotId">The packet it is sown from; null where not said.</param>
 public sealed record BatchInput(
     Guid CultivarId,
     int Season,
@@ -38,7 +39,8 @@ public sealed record BatchInput(
     IReadOnlyList<MoveInput> Moves,
     Guid HardeningPlaceId,
     Guid BedId,
-    IReadOnlyDictionary<Stage, DateOnly> Locks)
+    IReadOnlyDictionary<Stage, DateOnly> Locks,
+    Guid? LotId = null)
 {
     /// <summary>Where the plan puts the plants in a stage; no container in a bed.</summary>
     public GroupKey TargetOf(Stage stage) => stage switch
@@ -71,7 +73,8 @@ internal sealed record BatchRow(Guid Id, int Version, string Code, BatchInput In
           (select array_agg(m.container_id order by m.ordinal) from batch_move m where m.nursery_id = b.nursery_id and m.batch_id = b.id),
           (select array_agg(m.place_id order by m.ordinal) from batch_move m where m.nursery_id = b.nursery_id and m.batch_id = b.id),
           (select array_agg(l.stage order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
-          (select array_agg(l.locked_on order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id)
+          (select array_agg(l.locked_on order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
+          b.lot_id
         from batch b
         where $1::uuid is null or b.id = $1
         order by b.id
@@ -90,7 +93,8 @@ internal sealed record BatchRow(Guid Id, int Version, string Code, BatchInput In
             r.GetGuid(11), r.GetGuid(12), r.GetGuid(13),
             [.. containers.Zip(places, (c, p) => new MoveInput(c, p))],
             r.GetGuid(14), r.GetGuid(15),
-            stages.Zip(days).ToDictionary(l => (Stage)l.First, l => l.Second)));
+            stages.Zip(days).ToDictionary(l => (Stage)l.First, l => l.Second),
+            r.OrNull<Guid>(20)));
     }
 
     private static T[] Many<T>(NpgsqlDataReader r, int column) => r.IsDBNull(column) ? [] : r.GetFieldValue<T[]>(column);

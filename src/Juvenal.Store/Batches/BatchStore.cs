@@ -21,16 +21,24 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     private const string Insert = """
         -- A new batch.
         insert into batch (nursery_id, id, code, season, cultivar_id, plants_wanted, germination, survival, confidence, seeds_per_cell, seeds_available,
-          tray_id, germination_place_id, seedling_place_id, hardening_place_id, bed_id, cells, seeds, trays, summary)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20)
+          tray_id, germination_place_id, seedling_place_id, hardening_place_id, bed_id, cells, seeds, trays, summary, lot_id)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21)
         """;
 
     private const string Change = """
         -- What was chosen for a batch.
         update batch
         set version = version + 1, season = $2, cultivar_id = $3, plants_wanted = $4, germination = $5, survival = $6, confidence = $7, seeds_per_cell = $8,
-          seeds_available = $9, tray_id = $10, germination_place_id = $11, seedling_place_id = $12, hardening_place_id = $13, bed_id = $14
+          seeds_available = $9, tray_id = $10, germination_place_id = $11, seedling_place_id = $12, hardening_place_id = $13, bed_id = $14, lot_id = $15
         where id = $1
+        """;
+
+    private const string LotOf = """
+        -- Of which cultivar is a packet?
+        select l.cultivar_id, c.name
+        from seed_lot l
+        join cultivar c on c.nursery_id = l.nursery_id and c.id = l.cultivar_id
+        where l.id = $1
         """;
 
     private const string DeleteMoves = """
@@ -97,6 +105,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
             throw new ConflictException("other-payload");
         }
 
+        await CheckLotAsync(input, cancel);
         var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
         var state = Fold.Of([], 1);
         var outcome = PlanStore.Plan(catalogue, input, state);
@@ -110,7 +119,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
             Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of(batch.Code), Sql.Of(input.Season), Sql.Of(input.CultivarId), Sql.Of(input.PlantsWanted),
             Sql.Of(input.Germination), Sql.Of(input.Survival), Sql.Of(input.Confidence), Sql.Of(input.SeedsPerCell), Sql.OfNull(input.SeedsAvailable),
             Sql.Of(input.TrayId), Sql.Of(input.GerminationPlaceId), Sql.Of(input.SeedlingPlaceId), Sql.Of(input.HardeningPlaceId), Sql.Of(input.BedId),
-            Sql.Of(plan.Quantity.Cells), Sql.Of(plan.Quantity.Seeds), Sql.OfNull(plan.Quantity.Trays), Sql.OfJson(PlanSummary.Of(plan)));
+            Sql.Of(plan.Quantity.Cells), Sql.Of(plan.Quantity.Seeds), Sql.OfNull(plan.Quantity.Trays), Sql.OfJson(PlanSummary.Of(plan)), Sql.OfNull(input.LotId));
         await nursery.ExecuteManyAsync([.. Choices(id, input), .. PlanWriter.Plan(nursery.Nursery, batch, catalogue, state, outcome)], cancel);
     }
 
@@ -134,6 +143,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         var (batch, catalogue, state) = await LoadAsync(id, BatchRow.Select, cancel);
         if (batch.Version != version) throw new ConflictException("changed-meanwhile", batch.Input);
         if (state.SeedsSown > 0 && input.CultivarId != batch.Input.CultivarId) throw new RefusedException(new Failure("sown-already", "cultivarId"));
+        await CheckLotAsync(input, cancel);
         var outcome = PlanStore.Plan(catalogue, input, state);
         if (!outcome.Succeeded) throw new RefusedException(outcome.Failures);
         if (PlanVersion.Of(outcome.Value) != shown) throw new ConflictException("plan-changed", outcome.Value);
@@ -142,13 +152,22 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
             [
                 NurseryTransaction.Command(Change, Sql.Of(id), Sql.Of(input.Season), Sql.Of(input.CultivarId), Sql.Of(input.PlantsWanted),
                     Sql.Of(input.Germination), Sql.Of(input.Survival), Sql.Of(input.Confidence), Sql.Of(input.SeedsPerCell), Sql.OfNull(input.SeedsAvailable),
-                    Sql.Of(input.TrayId), Sql.Of(input.GerminationPlaceId), Sql.Of(input.SeedlingPlaceId), Sql.Of(input.HardeningPlaceId), Sql.Of(input.BedId)),
+                    Sql.Of(input.TrayId), Sql.Of(input.GerminationPlaceId), Sql.Of(input.SeedlingPlaceId), Sql.Of(input.HardeningPlaceId), Sql.Of(input.BedId), Sql.OfNull(input.LotId)),
                 NurseryTransaction.Command(DeleteMoves, Sql.Of(id)),
                 NurseryTransaction.Command(DeleteLocks, Sql.Of(id)),
                 .. Choices(id, input),
                 .. PlanWriter.Plan(nursery.Nursery, changed, catalogue, state, outcome),
             ],
             cancel);
+    }
+
+    /// <exception cref="RefusedException">No such packet, or one of another cultivar.</exception>
+    private async Task CheckLotAsync(BatchInput input, CancellationToken cancel)
+    {
+        if (input.LotId is not { } lot) return;
+        var found = await nursery.OneAsync(LotOf, r => (object)(r.GetGuid(0), r.GetString(1)), cancel, Sql.Of(lot));
+        if (found is not (Guid cultivar, string name)) throw new RefusedException(new Failure("not-chosen", "lotId"));
+        if (cultivar != input.CultivarId) throw new RefusedException(new Failure("lot-of-other-cultivar", "lotId", Subject: name));
     }
 
     /// <summary>Ends a batch of which nothing stands any more, or takes that back.</summary>

@@ -10,6 +10,7 @@ using Juvenal.Web.Catalogue;
 using Juvenal.Web.Plans;
 using Juvenal.Web.Problems;
 using Juvenal.Web.Round;
+using Juvenal.Web.Seeds;
 using Juvenal.Web.Site;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.DataProtection.KeyManagement;
@@ -76,6 +77,7 @@ public static class Server
         nursery.MapExport();
         nursery.MapSite();
         nursery.MapWeather();
+        nursery.MapSeeds();
         nursery.MapCatalogue();
         nursery.MapPlans();
         nursery.MapBatches();

@@ -69,6 +69,8 @@ internal static class FailureSentences
         "bleach-too-strong" => Invariant($"Stronger than 1 part bleach to 4 parts water is for no pot: at least {f.Low:0.##} parts of water."),
         "one-of-two" => "Give the hours or the light that is wanted, one of the two.",
         "longer-than-a-day" => Invariant($"That would take {f.Value:0.#} hours a day. Hang the lamp lower, or take a stronger one; {f.High:0.#} mol/m²·d is the most here."),
+        "lot-of-other-cultivar" => $"This packet is {f.Subject}: choose one of the same cultivar.",
+        "fewer-seeds-than-sown" => Invariant($"{f.Low:#,0} were sown from it already: it held at least {f.Low:#,0}."),
         "needs-record" => "This needs a weather record of five years or more: bring one in under Site.",
         "safe-not-earlier" => Invariant($"The safe date comes 1 to 90 days before the average one; this is {f.Value:0} days."),
         "too-few-freezes" => Invariant($"At least {f.Low:0} years with a freeze are needed; {f.Value:0} were given."),

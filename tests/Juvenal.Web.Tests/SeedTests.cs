@@ -1,0 +1,101 @@
+using System.Text.Json.Nodes;
+using Xunit;
+
+namespace Juvenal.Web.Tests;
+
+/// <summary>The seed box: what there is, what is sown from it, what several batches want of one packet.</summary>
+public class SeedTests(House house) : IClassFixture<House>
+{
+    [Fact]
+    public async Task Batches_that_draw_on_one_packet_are_seen_together_and_sowing_takes_from_it()
+    {
+        var lot = await PutAsync(new() { ["seeds"] = 150 });
+        var fresh = await LotAsync(lot);
+        Assert.Equal((150, 0, 150, 0.85), ((int)fresh["left"]!, (int)fresh["planned"]!, (int)fresh["free"]!, (double)fresh["germination"]!));
+        Assert.Equal("Tested: 17 of 20 came up.", (string)fresh["why"]!["text"]!);
+        Assert.True((int)fresh["promises"]![0]!["plants"]! > (int)fresh["promises"]![1]!["plants"]!);
+
+        var (one, other) = (house.Input(), house.Input());
+        one["lotId"] = lot;
+        other["lotId"] = lot;
+        var batch = await house.KeepAsync(one);
+        await house.KeepAsync(other);
+        var wanted = await LotAsync(lot);
+        var planned = (int)wanted["planned"]!;
+        Assert.True(planned > 150);
+        Assert.Equal((150, 150 - planned), ((int)wanted["left"]!, (int)wanted["free"]!));
+
+        await house.LogAsync(batch, new JsonObject { ["kind"] = "sown", ["stage"] = "sow", ["to"] = house.Group(house.Mat), ["seeds"] = 80, ["containers"] = 80 });
+        var sown = await LotAsync(lot);
+        Assert.Equal((70, planned / 2), ((int)sown["left"]!, (int)sown["planned"]!));
+
+        // It stays while batches name it, and cannot have held less than was sown.
+        Assert.Equal(409, (int)(await house.Client.DeleteAsync(house.Path($"lots/{lot}"))).StatusCode);
+        var row = sown["lot"]!.DeepClone();
+        row["seeds"] = 60;
+        Assert.Equal("80 were sown from it already: it held at least 80.", House.Sentence((await house.PutAsync("lots", row)).Body, "seeds"));
+        Assert.Equal(lot, (Guid)(await house.GetAsync($"batches/{batch}"))["input"]!["lotId"]!);
+    }
+
+    [Fact]
+    public async Task A_packet_of_another_cultivar_is_refused_by_name()
+    {
+        var lot = await PutAsync(new() { ["cultivarId"] = house.Pepper, ["name"] = "Horn 2025" });
+        var input = house.Input();
+        var (_, plan) = await house.PostAsync("plan", input.DeepClone());
+        input["lotId"] = lot;
+        var (status, problem) = await house.PostAsync("batches", new JsonObject { ["id"] = Guid.CreateVersion7(), ["input"] = input.DeepClone(), ["shown"] = (string)plan["version"]! });
+        Assert.Equal((422, "This packet is Made-up Horn: choose one of the same cultivar."), (status, House.Sentence(problem, "lotId")));
+        input["lotId"] = Guid.CreateVersion7();
+        Assert.Equal(422, (await house.PostAsync("batches", new JsonObject { ["id"] = Guid.CreateVersion7(), ["input"] = input, ["shown"] = (string)plan["version"]! })).Status);
+    }
+
+    [Theory]
+    [InlineData("name", "\"\"", "name", "Give it a name.")]
+    [InlineData("packed", "2031", "packed", "From 1,950 to 2,026; 2,031 was given.")]
+    [InlineData("seeds", "-1", "seeds", "From 0 to 10,000,000; -1 was given.")]
+    [InlineData("grams", "0", "grams", "From 0 to 100,000; 0 was given.")]
+    [InlineData("testedUp", "21", "testedUp", "From 0 to 20; 21 was given.")]
+    [InlineData("testedOn", "\"2026-02-02\"", "testedOn", "This day has not come yet.")]
+    [InlineData("testedOn", "null", "testedOn", "Choose one; this one is not there.")]
+    public async Task What_cannot_be_is_said_at_its_field(string name, string value, string field, string sentence)
+    {
+        var row = Row(new() { ["name"] = "Wrong one" });
+        row[name] = JsonNode.Parse(value);
+        var (status, problem) = await house.PutAsync("lots", row);
+        Assert.Equal((422, sentence), (status, House.Sentence(problem, field)));
+    }
+
+    private async Task<Guid> PutAsync(JsonObject change)
+    {
+        var row = Row(change);
+        var id = (Guid)row["id"]!;
+        var (status, body) = await house.PutAsync("lots", row);
+        Assert.True(status == 204, body.ToJsonString());
+        return id;
+    }
+
+    private async Task<JsonNode> LotAsync(Guid id) => (await house.GetAsync("lots")).AsArray().Single(l => (Guid)l!["lot"]!["id"]! == id)!;
+
+    private JsonObject Row(JsonObject change)
+    {
+        var row = new JsonObject
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["version"] = 0,
+            ["cultivarId"] = house.Tomato,
+            ["name"] = "Red 2025",
+            ["packed"] = 2025,
+            ["seeds"] = 100,
+            ["grams"] = null,
+            ["testedSown"] = 20,
+            ["testedUp"] = 17,
+            ["testedOn"] = "2026-01-20",
+            ["origin"] = "open-pollinated",
+            ["price"] = 3.5,
+            ["note"] = null,
+        };
+        foreach (var (name, value) in change) row[name] = value?.DeepClone();
+        return row;
+    }
+}
