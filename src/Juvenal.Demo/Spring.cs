@@ -70,7 +70,8 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             containers[wish.Tray], WindlassYard.PlaceId("Heat mat"), WindlassYard.PlaceId("Lamp rack"),
             [.. wish.Moves.Select(m => new MoveInput(containers[m.Container], WindlassYard.PlaceId(m.Place)))],
             WindlassYard.PlaceId("Hardening stand"), WindlassYard.PlaceId(wish.Bed),
-            wish.Lock is { } fix ? new Dictionary<Stage, DateOnly> { [fix.Stage] = fix.Day } : []);
+            wish.Lock is { } fix ? new Dictionary<Stage, DateOnly> { [fix.Stage] = fix.Day } : [],
+            WindlassYard.LotId(wish.Cultivar));
         var plan = await new PlanStore(nursery, clock).PreviewAsync(input, cancel);
         await new BatchStore(nursery, clock).KeepAsync(WindlassYard.Numbered(3, index + 1), input, PlanVersion.Of(plan.Value), cancel);
         await nursery.CommitAsync(cancel);

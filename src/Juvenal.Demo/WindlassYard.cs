@@ -7,6 +7,7 @@ using Juvenal.Store.Cultivars;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Places;
 using Juvenal.Store.Plans;
+using Juvenal.Store.Seeds;
 using Juvenal.Store.Site;
 
 namespace Juvenal.Demo;
@@ -49,6 +50,18 @@ public static class WindlassYard
         Cultivar(7, "Slow Furnace", Crop.Pepper, SpeciesGroup.Chinense, Habit.Bush, 100),
     ];
 
+    /// <summary>The seed box: tested, fresh, old, and one that the plans want more of than there is.</summary>
+    private static readonly SeedLotRow[] Lots =
+    [
+        Lot(1, "Lantern Row", 2025, 500, (50, 45)),
+        Lot(2, "Brasshouse", 2024, 450, (40, 37)),
+        Lot(3, "Saltglass", 2025, 260, (25, 22)),
+        Lot(4, "Low Lintel", 2025, 900, (50, 43)),
+        Lot(5, "Tinker's Crown", 2025, 700, null),
+        Lot(6, "Ember Lane", 2025, 400, (20, 16)),
+        Lot(7, "Slow Furnace", 2023, 120, null),
+    ];
+
     public static async Task LoadAsync(Database database, Action<string> say, CancellationToken cancel)
     {
         var clock = TimeProvider.System;
@@ -72,6 +85,8 @@ public static class WindlassYard
             foreach (var place in Places) await places.PutAsync(place, cancel);
             var cultivars = new CultivarStore(nursery);
             foreach (var cultivar in Cultivars) await cultivars.PutAsync(cultivar, cancel);
+            var lots = new SeedLotStore(nursery);
+            foreach (var lot in Lots) await lots.PutAsync(lot, First, cancel);
             await nursery.CommitAsync(cancel);
         }
 
@@ -110,10 +125,16 @@ public static class WindlassYard
     private static CultivarRow Cultivar(int number, string name, Crop crop, SpeciesGroup group, Habit habit, int days) =>
         new(Numbered(2, number), 0, name, crop, group, habit, days);
 
+    private static SeedLotRow Lot(int number, string cultivar, int packed, int seeds, (int Sown, int Up)? test) => new(
+        Numbered(6, number), 0, CultivarId(cultivar), $"{cultivar} {packed}", packed, seeds, null, test?.Sown, test?.Up, test is null ? null : new(2026, 1, 24),
+        number % 2 == 0 ? SeedOrigin.Hybrid : SeedOrigin.OpenPollinated, 3.2 + (number * 0.4), null);
+
     // Fixed ids, so that two demos are alike.
     internal static Guid Numbered(int kind, int number) => Guid.Parse($"019c0de0-{kind:x4}-7000-8000-{number:x12}");
 
     internal static Guid PlaceId(string name) => Places.First(p => p.Name == name).Id;
+
+    internal static Guid LotId(string cultivar) => Lots.First(l => l.CultivarId == CultivarId(cultivar)).Id;
 
     internal static Guid CultivarId(string name) => Cultivars.First(c => c.Name == name).Id;
 }

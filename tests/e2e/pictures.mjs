@@ -22,6 +22,7 @@ const pictures = [
   { name: 'site', path: 'site', size: { width: 1280, height: 1500 }, scheme: 'light' },
   { name: 'site-phone', path: 'site', size: phone, scheme: 'light' },
   { name: 'house-rules', path: 'house?part=rules', size: desk, scheme: 'light' },
+  { name: 'seeds', path: 'seeds', size: desk, scheme: 'light' },
   { name: 'sums', path: 'sums/disinfectant', size: desk, scheme: 'light' },
   { name: 'people', path: 'house?part=people', size: desk, scheme: 'light' },
   { name: 'places', path: 'house?part=places', size: desk, scheme: 'light' },

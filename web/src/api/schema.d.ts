@@ -612,6 +612,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/lots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["lots"];
+        put: operations["putLot"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/lots/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteLot"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/catalogue": {
         parameters: {
             query?: never;
@@ -1002,6 +1034,11 @@ export interface components {
             locks: {
                 [key: string]: string;
             };
+            /**
+             * Format: uuid
+             * @description The packet it is sown from; null where not said.
+             */
+            lotId?: null | string;
         };
         /** @description A batch in a list. */
         BatchRowAnswer: {
@@ -1636,6 +1673,57 @@ export interface components {
             /** @description What stands behind the # of the link. */
             secret: string;
         };
+        /** @description A packet, and what it can promise. */
+        LotAnswer: {
+            /** @description As stored. */
+            lot: components["schemas"]["SeedLotRow"];
+            /**
+             * Format: int32
+             * @description Seeds when it came; null where not known.
+             */
+            held: null | number;
+            /**
+             * Format: int32
+             * @description Taken by batches.
+             */
+            sown: number;
+            /**
+             * Format: int32
+             * @description That planned batches will take.
+             */
+            planned: number;
+            /**
+             * Format: int32
+             * @description Now; null where not known.
+             */
+            left: null | number;
+            /**
+             * Format: int32
+             * @description Left, less what is planned; below 0 the plans want more than there is.
+             */
+            free: null | number;
+            /**
+             * Format: double
+             * @description To sow by.
+             */
+            germination: number;
+            /**
+             * Format: double
+             * @description Of the test's 90 % interval; null where it is assumed.
+             */
+            lower: null | number;
+            /**
+             * Format: double
+             * @description As above.
+             */
+            upper: null | number;
+            /** @description Tested, or what the assumption rests on. */
+            why: components["schemas"]["Why"];
+            /** @description Past its storage life and untested. */
+            testFirst: boolean;
+            /** @description Of what is free, for one and two in a cell. */
+            promises: components["schemas"]["PacketPromise"][];
+        };
         /**
          * @description How far a figure can be trusted.
          * @enum {unknown}
@@ -1677,6 +1765,29 @@ export interface components {
         Opened: {
             /** Format: uuid */
             id: string;
+        };
+        /** @description What a number of seeds promises. */
+        PacketPromise: {
+            /**
+             * Format: int32
+             * @description Seeds in a cell.
+             */
+            perCell: number;
+            /**
+             * Format: int32
+             * @description That can be sown.
+             */
+            cells: number;
+            /**
+             * Format: int32
+             * @description Reached in 9 cases of 10.
+             */
+            plants: number;
+            /**
+             * Format: double
+             * @description On average.
+             */
+            expected: number;
         };
         PasswordInput: {
             current: string;
@@ -1939,6 +2050,66 @@ export interface components {
          * @enum {unknown}
          */
         SeasonHalf: "spring" | "autumn";
+        SeedLotRow: {
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
+            id: string;
+            /**
+             * Format: int32
+             * @description Rises with each change; 0 in a new row.
+             */
+            version: number;
+            /**
+             * Format: uuid
+             * @description Of which cultivar.
+             */
+            cultivarId: string;
+            /** @description What stands on the packet. */
+            name: string;
+            /**
+             * Format: int32
+             * @description Year; null where not known.
+             */
+            packed: null | number;
+            /**
+             * Format: int32
+             * @description It held when it came; null: by weight, or not known.
+             */
+            seeds: null | number;
+            /**
+             * Format: double
+             * @description It weighed.
+             */
+            grams: null | number;
+            /**
+             * Format: int32
+             * @description Seeds of the last germination test; the three go together.
+             */
+            testedSown: null | number;
+            /**
+             * Format: int32
+             * @description Came up.
+             */
+            testedUp: null | number;
+            /**
+             * Format: date
+             * @description When.
+             */
+            testedOn: null | string;
+            /** @description Hybrid or not. */
+            origin: components["schemas"]["SeedOrigin"];
+            /**
+             * Format: double
+             * @description Paid for it.
+             */
+            price: null | number;
+            /** @description As one likes. */
+            note: null | string;
+        };
+        /** @enum {unknown} */
+        SeedOrigin: "unknown" | "open-pollinated" | "hybrid";
         /** @description What the page needs before anything else. */
         Session: {
             /** @description Signed in as; null at the door. */
@@ -3470,6 +3641,73 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ShiftAnswer"][];
                 };
+            };
+        };
+    };
+    lots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotAnswer"][];
+                };
+            };
+        };
+    };
+    putLot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeedLotRow"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    deleteLot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -174,7 +174,7 @@ function Views({ base, wide }: { base: string; wide: boolean }) {
           sx={{
             fontFamily: condensed,
             fontWeight: 600,
-            fontSize: wide ? '1.08rem' : '1.02rem',
+            fontSize: wide ? '1.08rem' : '0.98rem',
             color: 'text.primary',
             textDecoration: 'none',
             display: 'flex',

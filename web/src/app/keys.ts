@@ -8,6 +8,7 @@ const views = [
   { path: 'round', name: 'Round', key: 'r', plans: false },
   { path: 'plan', name: 'Plan', key: 'p', plans: true },
   { path: 'batches', name: 'Batches', key: 'b', plans: false },
+  { path: 'seeds', name: 'Seeds', key: 'e', plans: true },
   { path: 'site', name: 'Site', key: 's', plans: true },
   { path: 'sums', name: 'Sums', key: 'm', plans: false },
   { path: 'house', name: 'House', key: 'h', plans: true },

@@ -56,6 +56,7 @@ export const router = createBrowserRouter([
       { path: 'batches', lazy: async () => ({ Component: (await import('../batch/ListView')).BatchListView }) },
       { path: 'batches/:batch', lazy: async () => ({ Component: (await import('../batch/View')).BatchView }) },
       { path: 'site', lazy: async () => ({ Component: (await import('../site/View')).SiteView }) },
+      { path: 'seeds', lazy: async () => ({ Component: (await import('../seeds/View')).SeedsView }) },
       { path: 'sums/:sum?', lazy: async () => ({ Component: (await import('../sums/View')).SumsView }) },
       { path: 'house', lazy: async () => ({ Component: (await import('../settings/View')).HouseView }) },
       { path: '*', element: <Waiting error={new Error('There is nothing at this address.')} /> },

@@ -2,6 +2,8 @@ import Box from '@mui/material/Box';
 import type { Schemas } from '../api/client';
 import { CropMark } from '../ui/CropMark';
 import { Choose, NumberField } from '../ui/Field';
+import { counted } from '../ui/units';
+import { useLots } from '../ui/useLots';
 import type { Form } from './model';
 
 interface Props {
@@ -13,12 +15,14 @@ interface Props {
 
 /** What is sown, and how many plants are wanted of it. */
 export function SowingForm({ form, set, catalogue, error }: Props) {
+  const lots = useLots();
+  const own = (lots.data ?? []).filter((l) => l.lot.cultivarId === form.cultivarId);
   return (
     <Box sx={{ display: 'grid', gap: 1.5, mb: 2.5 }}>
       <Choose
         label="Cultivar"
         value={form.cultivarId}
-        onChange={(cultivarId) => set({ cultivarId })}
+        onChange={(cultivarId) => set({ cultivarId, lotId: '' })}
         error={error('cultivarId')}
         options={catalogue.cultivars.map((c) => ({
           value: c.id,
@@ -29,6 +33,33 @@ export function SowingForm({ form, set, catalogue, error }: Props) {
           ),
         }))}
       />
+      {own.length > 0 && (
+        <Choose
+          label="From the packet"
+          value={form.lotId}
+          onChange={(lotId) => {
+            const lot = own.find((l) => l.lot.id === lotId);
+            set(
+              lot
+                ? {
+                    lotId,
+                    germination: String(Math.round(lot.germination * 1000) / 10),
+                    seedsAvailable: lot.free === null ? '' : String(Math.max(0, lot.free)),
+                  }
+                : { lotId: '' },
+            );
+          }}
+          error={error('lotId')}
+          help={own.find((l) => l.lot.id === form.lotId)?.why.text ?? 'Its germination and what is free of it are taken over.'}
+          options={[
+            { value: '', label: 'not said' },
+            ...own.map((l) => ({
+              value: l.lot.id,
+              label: `${l.lot.name}${l.free === null ? '' : `, ${counted(Math.max(0, l.free), 'seed')} free`}`,
+            })),
+          ]}
+        />
+      )}
       <NumberField
         label="Plants wanted"
         value={form.plantsWanted}

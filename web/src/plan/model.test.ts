@@ -18,6 +18,7 @@ const form: Form = {
   hardeningPlaceId: 'h',
   bedId: 'b',
   plantOutOn: '',
+  lotId: '',
 };
 
 describe('what is typed in the planner', () => {

@@ -23,6 +23,7 @@ export interface Form {
   hardeningPlaceId: string;
   bedId: string;
   plantOutOn: string;
+  lotId: string;
 }
 
 type TypedNumber = 'season' | 'plantsWanted' | 'germination' | 'survival' | 'confidence' | 'seedsPerCell' | 'seedsAvailable';
@@ -51,6 +52,7 @@ export function firstForm(catalogue: Catalogue, season: number): Form {
     hardeningPlaceId: kind('stand', 'house'),
     bedId: (catalogue.places.find((p) => p.kind === 'open-bed') ?? catalogue.places.find((p) => p.dayC === null))?.id ?? '',
     plantOutOn: '',
+    lotId: '',
   };
 }
 
@@ -73,6 +75,7 @@ export function formOf(input: BatchInput): Form {
     hardeningPlaceId: input.hardeningPlaceId,
     bedId: input.bedId,
     plantOutOn: input.locks['plant-out'] ?? '',
+    lotId: input.lotId ?? '',
   };
 }
 
@@ -104,6 +107,7 @@ export function read(form: Form, locks: BatchInput['locks'] = {}): { input: Batc
     moves: form.moves,
     hardeningPlaceId: form.hardeningPlaceId,
     bedId: form.bedId,
+    lotId: form.lotId || null,
     // Days fixed elsewhere stay fixed.
     locks: Object.fromEntries(Object.entries(locks).filter(([stage]) => stage !== 'plant-out')),
   };

@@ -7,7 +7,7 @@ import { api, unwrap, type Schemas } from '../api/client';
 import { useNursery } from '../app/nursery';
 import { NumberField } from '../ui/Field';
 import { number, volume, type UnitSystem } from '../ui/units';
-import { Rows, type FormProps } from './Rows';
+import { Rows, type FormProps } from '../ui/Rows';
 
 type Container = Schemas['ContainerRow'];
 

@@ -7,7 +7,7 @@ import { useNursery } from '../app/nursery';
 import { CropMark } from '../ui/CropMark';
 import { Choose, NumberField } from '../ui/Field';
 import { number } from '../ui/units';
-import { Rows, type FormProps } from './Rows';
+import { Rows, type FormProps } from '../ui/Rows';
 
 type Cultivar = Schemas['CultivarRow'];
 

@@ -6,7 +6,7 @@ import { useNursery } from '../app/nursery';
 import { Choose, NumberField } from '../ui/Field';
 import { surfaceName, surfaces } from '../ui/surfaces';
 import { number, temperature, type UnitSystem } from '../ui/units';
-import { Rows, type FormProps } from './Rows';
+import { Rows, type FormProps } from '../ui/Rows';
 
 type Place = Schemas['PlaceRow'];
 

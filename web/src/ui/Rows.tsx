@@ -10,7 +10,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { Problem } from '../api/client';
 import { useRefresh } from '../app/nursery';
-import { useSay } from '../ui/Say';
+import { useSay } from './Say';
 
 interface Row {
   id: string;

@@ -1,0 +1,46 @@
+import { expect, test } from '@playwright/test';
+
+const nursery = '/n/019c0de0-0000-7000-8000-000000000001';
+
+test('a packet is added with its test, planned from, and its seeds are counted with the batch', async ({ page }) => {
+  await page.goto(`${nursery}/seeds`);
+  await expect(page.locator('li', { hasText: 'Brasshouse 2024' })).toContainText('short');
+  await expect(page.locator('li', { hasText: 'Slow Furnace 2023' })).toContainText('Test 10 to 20 seeds');
+
+  await page.getByRole('button', { name: 'Add a packet' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('combobox', { name: 'Cultivar' }).click();
+  await page.getByRole('option', { name: 'Saltglass' }).click();
+  await dialog.getByLabel('What stands on the packet').fill('Saltglass, gift');
+  await dialog.getByLabel('Seeds', { exact: true }).fill('100');
+  await dialog.getByLabel('Laid out').fill('20');
+  await dialog.getByLabel('Came up').fill('25');
+  await dialog.getByLabel('On', { exact: true }).fill('2026-04-01');
+  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await expect(dialog.getByText('From 0 to 20; 25 was given.')).toBeVisible();
+  await dialog.getByLabel('Came up').fill('18');
+  await dialog.getByRole('button', { name: 'Keep' }).click();
+  const row = page.locator('li', { hasText: 'Saltglass, gift' });
+  await expect(row).toContainText('100 seeds');
+  await expect(row).toContainText('90 %');
+  await expect(row).toContainText('Tested: 18 of 20 came up.');
+
+  await page.getByRole('link', { name: 'Plan' }).first().click();
+  await page.getByRole('combobox', { name: 'Cultivar' }).click();
+  await page.getByRole('option', { name: /Saltglass/ }).click();
+  await page.getByRole('combobox', { name: 'From the packet' }).click();
+  await page.getByRole('option', { name: 'Saltglass, gift, 100 seeds free' }).click();
+  await expect(page.getByLabel('Germination')).toHaveValue('90');
+  await expect(page.getByLabel('Seeds in hand')).toHaveValue('100');
+  await page.getByLabel('Plants wanted').fill('200');
+  await expect(page.getByText(/Not enough seed/).first()).toBeVisible();
+  await page.getByLabel('Plants wanted').fill('30');
+  await expect(page.getByText(/Not enough seed/)).toHaveCount(0);
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await expect(page).toHaveURL(/batches\/[0-9a-f-]+$/);
+  await page.getByRole('link', { name: 'Seeds' }).first().click();
+  await expect(row).toContainText(/100 seeds, \d+ planned/);
+  await page.getByRole('button', { name: 'Change Saltglass, gift' }).click();
+  await dialog.getByRole('button', { name: 'Remove' }).click();
+  await expect(dialog.getByText('Batches use it: it stays.')).toBeVisible();
+});

@@ -1,0 +1,236 @@
+import Box from '@mui/material/Box';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { v7 } from 'uuid';
+import { api, unwrap, type Schemas } from '../api/client';
+import { useCatalogue, useNursery, useSite } from '../app/nursery';
+import { CropMark } from '../ui/CropMark';
+import { Choose, DayField, NumberField, TextLine } from '../ui/Field';
+import { Empty, Waiting } from '../ui/Page';
+import { Rows, type FormProps } from '../ui/Rows';
+import { counted, many, number } from '../ui/units';
+import { useLots, type Lot } from '../ui/useLots';
+
+type Row = Schemas['SeedLotRow'];
+
+const origins: { value: Row['origin']; label: string }[] = [
+  { value: 'unknown', label: 'not known' },
+  { value: 'open-pollinated', label: 'open-pollinated: comes true' },
+  { value: 'hybrid', label: 'hybrid: seed not worth saving' },
+];
+
+interface Form {
+  cultivars: Schemas['CultivarRow'][];
+  today: string;
+  cultivarId: string;
+  name: string;
+  packed: string;
+  seeds: string;
+  grams: string;
+  testedSown: string;
+  testedUp: string;
+  testedOn: string;
+  origin: Row['origin'];
+  price: string;
+  note: string;
+}
+
+/** What have I got, and how much do I sow? */
+export function SeedsView() {
+  const nursery = useNursery();
+  const site = useSite();
+  const catalogue = useCatalogue();
+  const lots = useLots();
+  if (!lots.data || !catalogue.data || !site.data) return <Waiting error={lots.error ?? catalogue.error ?? site.error} />;
+  const cultivars = catalogue.data.cultivars;
+  const first = cultivars[0];
+  if (!first)
+    return (
+      <Empty title="What do you grow?" to={`/n/${nursery}/house?part=cultivars`} action="Add cultivars">
+        A packet belongs to a cultivar: name it first.
+      </Empty>
+    );
+  const path = { nursery };
+  const today = site.data.today;
+  const of = new Map(lots.data.map((l) => [l.lot.id, l]));
+  const text = (value: number | null) => (value === null ? '' : String(value));
+  return (
+    <>
+      <Typography variant="h1" sx={{ mb: 1 }}>
+        {lots.data.length === 0 ? 'Seed box' : counted(lots.data.length, 'packet')}
+      </Typography>
+      <Rows<Row, Form>
+        rows={lots.data.map((l) => l.lot)}
+        title="A packet"
+        add="Add a packet"
+        lead="What lies in the seed box, how good it is, and what it can promise."
+        show={(row) => {
+          const lot = of.get(row.id);
+          const cultivar = cultivars.find((c) => c.id === row.cultivarId);
+          return lot && cultivar ? <Packet lot={lot} cultivar={cultivar} /> : null;
+        }}
+        blank={() => ({
+          cultivars,
+          today,
+          cultivarId: first.id,
+          name: '',
+          packed: today.slice(0, 4),
+          seeds: '',
+          grams: '',
+          testedSown: '',
+          testedUp: '',
+          testedOn: '',
+          origin: 'unknown',
+          price: '',
+          note: '',
+        })}
+        formOf={(r) => ({
+          cultivars,
+          today,
+          cultivarId: r.cultivarId,
+          name: r.name,
+          packed: text(r.packed),
+          seeds: text(r.seeds),
+          grams: text(r.grams),
+          testedSown: text(r.testedSown),
+          testedUp: text(r.testedUp),
+          testedOn: r.testedOn ?? '',
+          origin: r.origin,
+          price: text(r.price),
+          note: r.note ?? '',
+        })}
+        read={(form, row) => {
+          const errors: Record<string, string> = {};
+          const typed = (field: 'packed' | 'seeds' | 'grams' | 'testedSown' | 'testedUp' | 'price', whole: boolean) => {
+            if (form[field].trim() === '') return null;
+            const value = number(form[field]);
+            if (value === null || (whole && !Number.isInteger(value)) || Math.abs(value) > 2_000_000_000)
+              errors[field] = whole ? 'Type a whole number.' : 'Type a number.';
+            return value;
+          };
+          return {
+            errors,
+            row: {
+              id: row?.id ?? v7(),
+              version: row?.version ?? 0,
+              cultivarId: form.cultivarId,
+              name: form.name,
+              packed: typed('packed', true),
+              seeds: typed('seeds', true),
+              grams: typed('grams', false),
+              testedSown: typed('testedSown', true),
+              testedUp: typed('testedUp', true),
+              testedOn: form.testedOn || null,
+              origin: form.origin,
+              price: typed('price', false),
+              note: form.note.trim() === '' ? null : form.note,
+            },
+          };
+        }}
+        put={(body) => unwrap(api.PUT('/api/nurseries/{nursery}/lots', { params: { path }, body }))}
+        remove={(id) => unwrap(api.DELETE('/api/nurseries/{nursery}/lots/{id}', { params: { path: { nursery, id } } }))}
+        Form={LotForm}
+      />
+    </>
+  );
+}
+
+function Packet({ lot, cultivar }: { lot: Lot; cultivar: Schemas['CultivarRow'] }) {
+  const share = (value: number) => `${Math.round(value * 100)} %`;
+  return (
+    <>
+      <Box>
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+          <CropMark crop={cultivar.crop} size={15} />
+          <Typography sx={{ fontWeight: 600 }}>{lot.lot.name}</Typography>
+        </Box>
+        <Typography color="textSecondary" sx={{ fontSize: '0.95rem' }}>
+          {cultivar.name}
+          {lot.lot.packed === null ? '' : `, ${lot.lot.packed}`}
+        </Typography>
+      </Box>
+      <Box>
+        <Typography>
+          <b>{lot.left === null ? 'Not counted' : counted(lot.left, 'seed')}</b>
+          {lot.left !== null && lot.held !== lot.left ? ` left of ${many(lot.held ?? 0)}` : ''}
+          {lot.planned > 0 && `, ${many(lot.planned)} planned`}
+          {lot.free !== null && lot.free < 0 && (
+            <Box component="b" sx={{ color: 'error.main' }}>
+              : {many(-lot.free)} short
+            </Box>
+          )}
+        </Typography>
+        <Typography>
+          Germination <b>{share(lot.germination)}</b>
+          {lot.lower !== null && lot.upper !== null && ` (${share(lot.lower)} to ${share(lot.upper)})`}
+          {lot.promises.length > 0 && (
+            <>; promises {lot.promises.map((p) => `${counted(p.plants, 'plant')} at ${p.perCell} a cell`).join(', ')}</>
+          )}
+        </Typography>
+        <Typography sx={{ fontSize: '0.95rem', color: lot.testFirst ? 'error.main' : 'text.secondary' }}>
+          {lot.why.text}
+        </Typography>
+      </Box>
+    </>
+  );
+}
+
+function LotForm({ form, set, error }: FormProps<Form>) {
+  return (
+    <>
+      <Choose
+        label="Cultivar"
+        value={form.cultivarId}
+        onChange={(cultivarId) => set({ cultivarId })}
+        options={form.cultivars.map((c) => ({ value: c.id, label: c.name }))}
+      />
+      <TextLine
+        label="What stands on the packet"
+        value={form.name}
+        onChange={(name) => set({ name })}
+        error={error('name')}
+        autoFocus
+      />
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1.5 }}>
+        <NumberField label="Packed" value={form.packed} onChange={(packed) => set({ packed })} error={error('packed')} />
+        <NumberField label="Seeds" value={form.seeds} onChange={(seeds) => set({ seeds })} error={error('seeds')} help="or" />
+        <NumberField label="Weight" unit="g" value={form.grams} onChange={(grams) => set({ grams })} error={error('grams')} />
+      </Box>
+      <Typography variant="h3">Germination test</Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1.4fr', gap: 1.5 }}>
+        <NumberField
+          label="Laid out"
+          value={form.testedSown}
+          onChange={(testedSown) => set({ testedSown })}
+          error={error('testedSown')}
+        />
+        <NumberField label="Came up" value={form.testedUp} onChange={(testedUp) => set({ testedUp })} error={error('testedUp')} />
+        <DayField
+          label="On"
+          value={form.testedOn}
+          onChange={(testedOn) => set({ testedOn })}
+          error={error('testedOn')}
+          max={form.today}
+        />
+      </Box>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '2fr 1fr', gap: 1.5 }}>
+        <Choose
+          label="Seed is"
+          value={form.origin}
+          onChange={(origin) => set({ origin: origin as Row['origin'] })}
+          options={origins}
+        />
+        <NumberField label="Price" value={form.price} onChange={(price) => set({ price })} error={error('price')} />
+      </Box>
+      <TextField
+        label="Note"
+        multiline
+        minRows={2}
+        value={form.note}
+        onChange={(e) => set({ note: e.target.value })}
+        error={Boolean(error('note'))}
+        helperText={error('note') ?? 'Pepper seed of hot kinds: gloves, keep off eyes.'}
+      />
+    </>
+  );
+}
