@@ -19,7 +19,7 @@ public sealed record CultivarRow(Guid Id, int Version, string Name, Crop Crop, S
 
 public sealed class CultivarStore(NurseryTransaction nursery)
 {
-    private const string Select = """
+    internal const string Select = """
         -- The cultivars by crop and name.
         select id, version, name, crop, species_group, habit, days_to_ripe
         from cultivar
@@ -69,6 +69,6 @@ public sealed class CultivarStore(NurseryTransaction nursery)
     public Task DeleteAsync(Guid id, CancellationToken cancel) => CatalogueRows.WriteAsync(
         () => nursery.ExecuteAsync(Delete, cancel, Sql.Of(id)), () => Task.FromResult<object?>(null), "cultivar");
 
-    private static CultivarRow Read(NpgsqlDataReader r) => new(
+    internal static CultivarRow Read(NpgsqlDataReader r) => new(
         r.GetGuid(0), r.GetInt32(1), r.GetString(2), r.Enum<Crop>(3), r.Enum<SpeciesGroup>(4), r.Enum<Habit>(5), r.GetInt32(6));
 }

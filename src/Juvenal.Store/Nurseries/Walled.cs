@@ -28,6 +28,21 @@ public abstract class Walled : IAsyncDisposable
         return rows;
     }
 
+    /// <summary>Several statements without parameters in one round trip; each row goes to its statement's reader.</summary>
+    public async Task ReadTogetherAsync(CancellationToken cancel, params (string Sql, Action<NpgsqlDataReader> Row)[] statements)
+    {
+        await using var batch = new NpgsqlBatch(_connection, _transaction);
+        var settings = AddSettings(batch);
+        foreach (var (sql, _) in statements) batch.BatchCommands.Add(Command(sql));
+        await using var reader = await batch.ExecuteReaderAsync(cancel);
+        for (var i = 0; i < settings; i++) await reader.NextResultAsync(cancel);
+        foreach (var (_, row) in statements)
+        {
+            while (await reader.ReadAsync(cancel)) row(reader);
+            await reader.NextResultAsync(cancel);
+        }
+    }
+
     /// <summary>Rows as they come, for what is too long to be held.</summary>
     public async IAsyncEnumerable<T> StreamAsync<T>(string sql, Func<NpgsqlDataReader, T> read, [System.Runtime.CompilerServices.EnumeratorCancellation] CancellationToken cancel, params NpgsqlParameter[] parameters)
     {
@@ -109,13 +124,17 @@ public abstract class Walled : IAsyncDisposable
     private NpgsqlBatch Batch(NpgsqlBatchCommand command)
     {
         var batch = new NpgsqlBatch(_connection, _transaction);
-        if (_transaction is null)
-        {
-            foreach (var (name, value) in _settings) batch.BatchCommands.Add(Command(Set, Sql.Of(name), Sql.Of(value)));
-        }
-
+        AddSettings(batch);
         batch.BatchCommands.Add(command);
         return batch;
+    }
+
+    /// <summary>What the policies look at goes before each reading; a transaction has it already.</summary>
+    private int AddSettings(NpgsqlBatch batch)
+    {
+        if (_transaction is not null) return 0;
+        foreach (var (name, value) in _settings) batch.BatchCommands.Add(Command(Set, Sql.Of(name), Sql.Of(value)));
+        return _settings.Length;
     }
 
     private static async Task<NpgsqlDataReader> StartAsync(NpgsqlBatch batch, CancellationToken cancel)

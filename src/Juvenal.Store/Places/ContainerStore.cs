@@ -14,7 +14,7 @@ public sealed record ContainerRow(Guid Id, int Version, string Name, double Litr
 
 public sealed class ContainerStore(NurseryTransaction nursery)
 {
-    private const string Select = """
+    internal const string Select = """
         -- The containers, trays first, small to large.
         select id, version, name, litres, cells, final
         from container_kind
@@ -64,6 +64,6 @@ public sealed class ContainerStore(NurseryTransaction nursery)
     public Task DeleteAsync(Guid id, CancellationToken cancel) => CatalogueRows.WriteAsync(
         () => nursery.ExecuteAsync(Delete, cancel, Sql.Of(id)), () => Task.FromResult<object?>(null), "container");
 
-    private static ContainerRow Read(NpgsqlDataReader r) => new(
+    internal static ContainerRow Read(NpgsqlDataReader r) => new(
         r.GetGuid(0), r.GetInt32(1), r.GetString(2), r.GetDouble(3), r.OrNull<int>(4), r.GetBoolean(5));
 }

@@ -28,7 +28,7 @@ public sealed record PlaceRow(Guid Id, int Version, string Name, PlaceKind Kind,
 
 public sealed class PlaceStore(NurseryTransaction nursery)
 {
-    private const string Select = """
+    internal const string Select = """
         -- The places, in walking order.
         select id, version, name, kind, walk_order, day_c, night_c, soil_c, surface
         from place
@@ -89,6 +89,6 @@ public sealed class PlaceStore(NurseryTransaction nursery)
     public Task DeleteAsync(Guid id, CancellationToken cancel) => CatalogueRows.WriteAsync(
         () => nursery.ExecuteAsync(Delete, cancel, Sql.Of(id)), () => Task.FromResult<object?>(null), "place");
 
-    private static PlaceRow Read(NpgsqlDataReader r) => new(
+    internal static PlaceRow Read(NpgsqlDataReader r) => new(
         r.GetGuid(0), r.GetInt32(1), r.GetString(2), r.Enum<PlaceKind>(3), r.GetInt32(4), r.OrNull<double>(5), r.OrNull<double>(6), r.OrNull<double>(7), r.IsDBNull(8) ? null : r.Enum<Surface>(8));
 }

@@ -45,15 +45,19 @@ public sealed class Catalogue
     /// <param name="plans">False where nothing is planned from it: the mean year's curves stay in the store.</param>
     public static async Task<Catalogue> LoadAsync(NurseryTransaction nursery, TimeProvider clock, CancellationToken cancel, bool plans = true)
     {
-        var site = await new SiteStore(nursery).GetAsync(cancel);
-        return new(
-            site,
-            await new RulesStore(nursery).GetAsync(cancel),
-            site.Today(clock),
-            await SiteRecord.LoadAsync(nursery, site.Today(clock), plans, cancel),
-            await new PlaceStore(nursery).AllAsync(cancel),
-            await new ContainerStore(nursery).AllAsync(cancel),
-            await new CultivarStore(nursery).AllAsync(cancel));
+        SiteRow? site = null;
+        RulesRow? rules = null;
+        var (fits, places, containers, cultivars) = (new List<(double Threshold, FreezeDistribution Fit)>(), new List<PlaceRow>(), new List<ContainerRow>(), new List<CultivarRow>());
+        await nursery.ReadTogetherAsync(
+            cancel,
+            (SiteStore.Select, r => site = SiteStore.Read(r)),
+            (RulesStore.Select, r => rules = RulesStore.Read(r)),
+            (RecordStore.Fits, r => fits.Add(RecordStore.ReadFit(r))),
+            (PlaceStore.Select, r => places.Add(PlaceStore.Read(r))),
+            (ContainerStore.Select, r => containers.Add(ContainerStore.Read(r))),
+            (CultivarStore.Select, r => cultivars.Add(CultivarStore.Read(r))));
+        if (site is null || rules is null) throw new NotFoundException("nursery");
+        return new(site, rules, site.Today(clock), await SiteRecord.LoadAsync(nursery, fits, site.Today(clock), plans, cancel), places, containers, cultivars);
     }
 
     /// <summary>A batch's choices as a request, or what is missing or cannot be.</summary>

@@ -11,7 +11,7 @@ public sealed record RulesRow(int Version, HouseRules Rules);
 
 public sealed class RulesStore(NurseryTransaction nursery)
 {
-    private const string Select = """
+    internal const string Select = """
         -- The house rules.
         select version, prick_out, twins, pepper_timing, pepper_weeks_after_frost, accepted_risk, hardening_days, pepper_soil_c, tomato_night_c, pepper_night_c
         from house_rules
@@ -61,7 +61,7 @@ public sealed class RulesStore(NurseryTransaction nursery)
         Sql.Of(rules.PepperSoilC), Sql.Of(rules.TomatoNightC), Sql.Of(rules.PepperNightC),
     ];
 
-    private static RulesRow Read(NpgsqlDataReader r) => new(
+    internal static RulesRow Read(NpgsqlDataReader r) => new(
         r.GetInt32(0),
         new(r.Enum<PrickOutStage>(1), r.Enum<Twins>(2), r.Enum<PepperTiming>(3), r.GetInt32(4), r.GetDouble(5), r.GetInt32(6), r.GetDouble(7), r.GetDouble(8), r.GetDouble(9)));
 }

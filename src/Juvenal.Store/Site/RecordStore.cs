@@ -113,7 +113,7 @@ public sealed class RecordStore(NurseryTransaction nursery)
         from site_curve
         """;
 
-    private const string Fits = """
+    internal const string Fits = """
         -- How freeze dates are distributed.
         select half, threshold_c, years, share, mean, deviation
         from freeze_fit
@@ -197,8 +197,10 @@ public sealed class RecordStore(NurseryTransaction nursery)
     public async Task<IReadOnlyDictionary<DateOnly, double>> SoilLineAsync(DateOnly from, CancellationToken cancel) =>
         (await nursery.ListAsync(SoilLine, r => (Day: r.GetFieldValue<DateOnly>(0), C: r.GetDouble(1)), cancel, Sql.Of(from))).ToDictionary(d => d.Day, d => d.C);
 
-    public Task<List<(double Threshold, FreezeDistribution Fit)>> FitsAsync(CancellationToken cancel) => nursery.ListAsync(
-        Fits, r => (r.GetDouble(1), new FreezeDistribution(r.Enum<SeasonHalf>(0), r.GetInt32(2), r.GetDouble(3), r.GetDouble(4), r.GetDouble(5))), cancel);
+    public Task<List<(double Threshold, FreezeDistribution Fit)>> FitsAsync(CancellationToken cancel) => nursery.ListAsync(Fits, ReadFit, cancel);
+
+    internal static (double Threshold, FreezeDistribution Fit) ReadFit(NpgsqlDataReader r) =>
+        (r.GetDouble(1), new FreezeDistribution(r.Enum<SeasonHalf>(0), r.GetInt32(2), r.GetDouble(3), r.GetDouble(4), r.GetDouble(5)));
 
     public Task<List<(SeasonHalf Half, FreezeYear Year)>> YearsAsync(double threshold, CancellationToken cancel) => nursery.ListAsync(
         Years, r => (r.Enum<SeasonHalf>(0), new FreezeYear(r.GetInt32(2), r.OrNull<DateOnly>(3), r.Enum<FreezeYearState>(4), r.GetInt32(5))), cancel, Sql.Of(threshold));

@@ -10,13 +10,17 @@ namespace Juvenal.Store.Site;
 /// <param name="Calibration">How the soil's surfaces were read.</param>
 public sealed record SiteRecord(IReadOnlyDictionary<SeasonHalf, FreezeDistribution> Fits, SiteClimate? Climate, SoilCalibration? Calibration)
 {
-    public static async Task<SiteRecord> LoadAsync(NurseryTransaction nursery, DateOnly today, bool withClimate, CancellationToken cancel)
+    /// <summary>From fits that were read already; with the climate only where something is planned from it.</summary>
+    internal static async Task<SiteRecord> LoadAsync(NurseryTransaction nursery, IEnumerable<(double Threshold, FreezeDistribution Fit)> fits, DateOnly today, bool withClimate, CancellationToken cancel)
     {
         var store = new RecordStore(nursery);
-        if (!withClimate || await store.ClimateAsync(cancel) is not { } climate) return new(Of(await store.FitsAsync(cancel)), null, null);
+        if (!withClimate || await store.ClimateAsync(cancel) is not { } climate) return new(Of(fits), null, null);
         var calibration = await store.CalibrationAsync(today, cancel);
-        return new(Of(await store.FitsAsync(cancel)), climate with { SoilOffsets = calibration.OffsetsC }, calibration);
+        return new(Of(fits), climate with { SoilOffsets = calibration.OffsetsC }, calibration);
     }
+
+    public static async Task<SiteRecord> LoadAsync(NurseryTransaction nursery, DateOnly today, bool withClimate, CancellationToken cancel) =>
+        await LoadAsync(nursery, await new RecordStore(nursery).FitsAsync(cancel), today, withClimate, cancel);
 
     /// <summary>The season's freeze by the site's choice, typed or recorded, with its climate; null where neither is there.</summary>
     public Outcome<SiteSeason>? Season(SiteRow site, int season)

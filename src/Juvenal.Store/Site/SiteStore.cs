@@ -57,7 +57,7 @@ public sealed record SiteChange(
 
 public sealed class SiteStore(NurseryTransaction nursery)
 {
-    private const string Select = """
+    internal const string Select = """
         -- The nursery's site.
         select version, time_zone, latitude, average_month, average_day, safe_month, safe_day, units, demo_day,
           offset_c, freeze_from, autumn_month, autumn_day, autumn_safe_month, autumn_safe_day, station, probe, forecast
@@ -155,7 +155,7 @@ public sealed class SiteStore(NurseryTransaction nursery)
         if (failures.Count > 0) throw new RefusedException(failures);
     }
 
-    private static SiteRow Read(NpgsqlDataReader r) => new(
+    internal static SiteRow Read(NpgsqlDataReader r) => new(
         r.GetInt32(0),
         r.GetString(1),
         r.GetDouble(2),
