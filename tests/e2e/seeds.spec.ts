@@ -38,6 +38,11 @@ test('a packet is added with its test, planned from, and its seeds are counted w
   await expect(page.getByText(/Not enough seed/)).toHaveCount(0);
   await page.getByRole('button', { name: 'Keep this plan' }).click();
   await expect(page).toHaveURL(/batches\/[0-9a-f-]+$/);
+  // What this batch itself planned to take is free for it.
+  await page.getByRole('link', { name: 'Change' }).click();
+  await page.getByRole('combobox', { name: 'From the packet' }).click();
+  await expect(page.getByRole('option', { name: 'Saltglass, gift, 100 seeds free' })).toBeVisible();
+  await page.keyboard.press('Escape');
   await page.getByRole('link', { name: 'Seeds' }).first().click();
   await expect(row).toContainText(/100 seeds, \d+ planned/);
   await page.getByRole('button', { name: 'Change Saltglass, gift' }).click();

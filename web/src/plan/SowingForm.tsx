@@ -7,6 +7,8 @@ import { useLots } from '../ui/useLots';
 import type { Form } from './model';
 
 interface Props {
+  /** The batch that is changed; what it planned to take from its packet is free for it. */
+  batch: Schemas['BatchAnswer'] | null;
   form: Form;
   set: (change: Partial<Form>) => void;
   catalogue: Schemas['CatalogueAnswer'];
@@ -14,9 +16,17 @@ interface Props {
 }
 
 /** What is sown, and how many plants are wanted of it. */
-export function SowingForm({ form, set, catalogue, error }: Props) {
+export function SowingForm({ batch, form, set, catalogue, error }: Props) {
   const lots = useLots();
-  const own = (lots.data ?? []).filter((l) => l.lot.cultivarId === form.cultivarId);
+  const own = (lots.data ?? [])
+    .filter((l) => l.lot.cultivarId === form.cultivarId)
+    .map((l) => ({
+      ...l,
+      free:
+        l.free === null
+          ? null
+          : Math.max(0, l.free + (batch && batch.seedsSown === 0 && batch.input.lotId === l.lot.id ? batch.seeds : 0)),
+    }));
   return (
     <Box sx={{ display: 'grid', gap: 1.5, mb: 2.5 }}>
       <Choose
@@ -44,7 +54,7 @@ export function SowingForm({ form, set, catalogue, error }: Props) {
                 ? {
                     lotId,
                     germination: String(Math.round(lot.germination * 1000) / 10),
-                    seedsAvailable: lot.free === null ? '' : String(Math.max(0, lot.free)),
+                    seedsAvailable: lot.free === null ? '' : String(lot.free),
                   }
                 : { lotId: '' },
             );
@@ -55,7 +65,7 @@ export function SowingForm({ form, set, catalogue, error }: Props) {
             { value: '', label: 'not said' },
             ...own.map((l) => ({
               value: l.lot.id,
-              label: `${l.lot.name}${l.free === null ? '' : `, ${counted(Math.max(0, l.free), 'seed')} free`}`,
+              label: `${l.lot.name}${l.free === null ? '' : `, ${counted(l.free, 'seed')} free`}`,
             })),
           ]}
         />

@@ -117,7 +117,7 @@ function Planner({ site, catalogue, batch: given }: Props) {
         <Typography variant="h1" sx={{ mb: 1.5, display: { xs: 'none', md: 'block' } }}>
           {batch ? `Change ${batch.code}` : 'Plan a batch'}
         </Typography>
-        <SowingForm form={form} set={set} catalogue={catalogue} error={error} />
+        <SowingForm batch={batch} form={form} set={set} catalogue={catalogue} error={error} />
         <PathForm form={form} set={set} catalogue={catalogue} units={units} error={error} />
         <DayField
           label="Fix the planting day (optional)"

@@ -191,13 +191,33 @@ function LotForm({ form, set, error }: FormProps<Form>) {
         error={error('name')}
         autoFocus
       />
-      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1.5 }}>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr 1fr', sm: '1fr 1fr 1fr' },
+          gap: 1.5,
+          '& > :first-of-type': { gridColumn: { xs: '1 / -1', sm: 'auto' } },
+        }}
+      >
         <NumberField label="Packed" value={form.packed} onChange={(packed) => set({ packed })} error={error('packed')} />
-        <NumberField label="Seeds" value={form.seeds} onChange={(seeds) => set({ seeds })} error={error('seeds')} help="or" />
+        <NumberField
+          label="Seeds"
+          value={form.seeds}
+          onChange={(seeds) => set({ seeds })}
+          error={error('seeds')}
+          help="or by weight"
+        />
         <NumberField label="Weight" unit="g" value={form.grams} onChange={(grams) => set({ grams })} error={error('grams')} />
       </Box>
       <Typography variant="h3">Germination test</Typography>
-      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1.4fr', gap: 1.5 }}>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr 1fr', sm: '1fr 1fr 1.4fr' },
+          gap: 1.5,
+          '& > :last-of-type': { gridColumn: { xs: '1 / -1', sm: 'auto' } },
+        }}
+      >
         <NumberField
           label="Laid out"
           value={form.testedSown}
@@ -213,7 +233,7 @@ function LotForm({ form, set, error }: FormProps<Form>) {
           max={form.today}
         />
       </Box>
-      <Box sx={{ display: 'grid', gridTemplateColumns: '2fr 1fr', gap: 1.5 }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '2fr 1fr' }, gap: 1.5 }}>
         <Choose
           label="Seed is"
           value={form.origin}
