@@ -74,10 +74,7 @@ public static class WindlassYard
             // Thirty-one years of made-up weather, up to yesterday; the stand-ins go on from there.
             var record = new RecordStore(nursery);
             await record.PutAsync(StandIns.Weather.Days(new(1995, 1, 1), Today.AddDays(-1)), imported: true, cancel);
-            foreach (var reading in ((IProbe)StandIns.All).Readings(Today.AddDays(-40), Today).Where(r => r.Day.Day % 2 == 0))
-            {
-                await record.AddSoilAsync(new(Guid.CreateVersion7(), reading.Day, reading.Surface, reading.Celsius, Hand: false), cancel);
-            }
+            await record.AddSoilAsync(((IProbe)StandIns.All).Readings(Today.AddDays(-40), Today).Where(r => r.Day.Day % 2 == 0).Select(r => new SoilRow(Guid.CreateVersion7(), r.Day, r.Surface, r.Celsius, Hand: false)), cancel);
 
             await record.PutForecastAsync([.. StandIns.All.MadeOn(Today).Days.Select(d => new ForecastRow(d.Day, Today, d.MinimumC!.Value, d.MaximumC!.Value))], cancel);
             await new RecordWriter(nursery).RecomputeAsync(await site.GetAsync(cancel), cancel);

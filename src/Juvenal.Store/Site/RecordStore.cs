@@ -176,8 +176,8 @@ public sealed class RecordStore(NurseryTransaction nursery)
     public Task<List<SoilRow>> SoilReadingsAsync(DateOnly from, CancellationToken cancel) => nursery.ListAsync(
         SoilReadings, r => new SoilRow(r.GetGuid(0), r.GetFieldValue<DateOnly>(1), r.Enum<Surface>(2), r.GetDouble(3), r.GetString(4) == "hand"), cancel, Sql.Of(from));
 
-    public Task AddSoilAsync(SoilRow row, CancellationToken cancel) => nursery.ExecuteAsync(
-        AddSoil, cancel, Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Day), Sql.Of(row.Surface.Word()), Sql.Of(row.Celsius), Sql.Of(row.Hand ? "hand" : "probe"));
+    public Task AddSoilAsync(IEnumerable<SoilRow> rows, CancellationToken cancel) => nursery.ExecuteManyAsync(
+        rows.Select(r => Walled.Command(AddSoil, Sql.Of(nursery.Nursery), Sql.Of(r.Id), Sql.Of(r.Day), Sql.Of(r.Surface.Word()), Sql.Of(r.Celsius), Sql.Of(r.Hand ? "hand" : "probe"))), cancel);
 
     public async Task RemoveSoilAsync(Guid id, CancellationToken cancel)
     {

@@ -64,7 +64,7 @@ internal sealed class Collector(IConfiguration configuration)
         var from = known.Where(r => !r.Hand).Select(r => r.Day.AddDays(1)).DefaultIfEmpty(today.AddDays(-RecordStore.CalibrationDays)).Max();
         if (from > today) return false;
         var readings = probe.Readings(from, today);
-        foreach (var r in readings.Where(r => r.Celsius is >= -30 and <= 60)) await store.AddSoilAsync(new(Guid.CreateVersion7(), r.Day, r.Surface, r.Celsius, Hand: false), cancel);
+        await store.AddSoilAsync(readings.Where(r => r.Celsius is >= -30 and <= 60).Select(r => new SoilRow(Guid.CreateVersion7(), r.Day, r.Surface, r.Celsius, Hand: false)), cancel);
         return readings.Count > 0;
     }
 

@@ -6,8 +6,9 @@ namespace Juvenal.Web.Site;
 
 /// <summary>One thing that a window waits for.</summary>
 /// <param name="Code">freeze, pepper-timing, nights or soil.</param>
+/// <param name="Limit">°C for nights and soil, a share of springs for the others.</param>
 /// <param name="ShortByC">By how far it falls short at the warmest, °C; null where it opens.</param>
-public sealed record GateAnswer(string Code, DateOnly? Low, DateOnly? Opens, DateOnly? High, bool WithCover, double? ShortByC, string Sentence);
+public sealed record GateAnswer(string Code, DateOnly? Low, DateOnly? Opens, DateOnly? High, bool WithCover, double Limit, double? ShortByC, string Sentence);
 
 /// <param name="Beds">Names of the beds that have this surface.</param>
 /// <param name="Gates">The last to open first.</param>

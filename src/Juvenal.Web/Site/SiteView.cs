@@ -83,7 +83,7 @@ internal sealed class SiteView(Store.Plans.Catalogue catalogue, RecordStore stor
             let window = PlantingWindow.For(crop, season, _rules, s)
             select new WindowAnswer(
                 crop, s, [.. beds[s]], window.Opens.Low, window.Opens.Mid, window.Opens.High,
-                [.. window.Gates.Select(g => new GateAnswer(g.Code, g.Low, g.Opens, g.High, g.WithCover, g.ShortBy, ReasonSentences.Of(g.Reason, _measures).Text))],
+                [.. window.Gates.Select(g => new GateAnswer(g.Code, g.Low, g.Opens, g.High, g.WithCover, g.Limit, g.ShortBy, ReasonSentences.Of(g.Reason, _measures).Text))],
                 ReasonSentences.Of(window.Reasons, _measures));
     }
 

@@ -120,7 +120,7 @@ internal static class WeatherEndpoints
             if (input.Day > today) failures.Add(new("in-the-future", "day"));
             if (!(input.Celsius is >= -30 and <= 60)) failures.Add(Failure.OutOfRange("celsius", input.Celsius, -30, 60));
             if (failures.Count > 0) throw new RefusedException(failures);
-            await new RecordStore(writing).AddSoilAsync(new(input.Id, input.Day, input.Surface, input.Celsius, Hand: true), cancel);
+            await new RecordStore(writing).AddSoilAsync([new(input.Id, input.Day, input.Surface, input.Celsius, Hand: true)], cancel);
             return await SiteEndpoints.ReplannedAsync(writing, clock, cancel);
         }).WithName("addSoil").For(Role.Helper);
 

@@ -1483,6 +1483,11 @@ export interface components {
             withCover: boolean;
             /**
              * Format: double
+             * @description °C for nights and soil, a share of springs for the others.
+             */
+            limit: number;
+            /**
+             * Format: double
              * @description By how far it falls short at the warmest, °C; null where it opens.
              */
             shortByC: null | number;

@@ -16,6 +16,7 @@ import { moment } from '../ui/dates';
 import { Waiting } from '../ui/Page';
 import { QrPicture } from '../ui/QrPicture';
 import { useSay } from '../ui/Say';
+import { SureButton } from '../ui/SureButton';
 import { Code, Warning } from '../ui/Warning';
 
 const all: Role[] = ['helper', 'grower', 'owner'];
@@ -26,7 +27,6 @@ export function People() {
   const refresh = useRefresh();
   const { say, complain } = useSay();
   const [inviting, setInviting] = useState(false);
-  const [sure, setSure] = useState<string | null>(null);
   const people = useQuery({
     queryKey: [nursery, 'people'],
     queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/people', { params: { path: { nursery } } })),
@@ -90,16 +90,12 @@ export function People() {
                 </MenuItem>
               ))}
             </TextField>
-            <Button
-              variant="text"
-              color={sure === m.accountId ? 'error' : 'primary'}
-              onClick={() => (sure === m.accountId ? change.mutate({ account: m.accountId, role: null }) : setSure(m.accountId))}
-              onBlur={() => setSure(null)}
-              aria-label={`Remove ${m.name}${sure === m.accountId ? ': sure' : ''}`}
-              sx={{ minWidth: 130 }}
-            >
-              {sure === m.accountId ? 'Yes, remove' : 'Remove'}
-            </Button>
+            <SureButton
+              text="Remove"
+              sure="Yes, remove"
+              label={`Remove ${m.name}`}
+              onSure={() => change.mutate({ account: m.accountId, role: null })}
+            />
           </Box>
         ))}
       </Box>

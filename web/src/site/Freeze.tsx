@@ -21,12 +21,13 @@ interface Props {
   today: string;
   season: number;
   units: UnitSystem;
+  risks: number[];
   onRisk: ((risk: number) => void) | null;
   onKeep: () => void;
 }
 
 /** Freeze risk in spring and autumn, and the years behind it. */
-export function Freeze({ view, today, season, units, onRisk, onKeep }: Props) {
+export function Freeze({ view, today, season, units, risks, onRisk, onKeep }: Props) {
   const [half, setHalf] = useState<Half>('spring');
   const [chosen, setChosen] = useState<number | null>(null);
   const curves = view.curves.filter((c) => c.half === half);
@@ -73,6 +74,7 @@ export function Freeze({ view, today, season, units, onRisk, onKeep }: Props) {
             }
             today={today}
             risk={view.risk}
+            risks={risks}
             onRisk={onRisk}
             onKeep={onKeep}
             chosen={chosen}

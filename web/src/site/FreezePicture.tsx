@@ -6,7 +6,7 @@ import type { Schemas } from '../api/client';
 import { condensed } from '../app/theme';
 import { day } from '../ui/dates';
 import { useWidth } from '../ui/useWidth';
-import { months, nearestRisk, path, risks, riskWords, scale, stack } from './model';
+import { months, nearestRisk, path, riskWords, scale, stack } from './model';
 
 const height = 340;
 const ground = 318;
@@ -17,6 +17,8 @@ interface Props {
   windows: Schemas['WindowAnswer'][];
   today: string;
   risk: number;
+  /** Those of the house rule, the careful one first. */
+  risks: number[];
   /** While it is dragged or moved by a key; null where one may not. */
   onRisk: ((risk: number) => void) | null;
   /** When the hand lets go. */
@@ -26,7 +28,7 @@ interface Props {
 }
 
 /** How likely a freeze still comes, day by day; the accepted risk to drag; and each year's freeze as a dot. */
-export function FreezePicture({ curves, years, windows, today, risk, onRisk, onKeep, chosen, onYear }: Props) {
+export function FreezePicture({ curves, years, windows, today, risk, risks, onRisk, onKeep, chosen, onYear }: Props) {
   const theme = useTheme();
   const p = (theme.vars ?? theme).palette;
   const svg = useRef<SVGSVGElement>(null);
@@ -59,7 +61,7 @@ export function FreezePicture({ curves, years, windows, today, risk, onRisk, onK
     const drawn = svg.current?.getBoundingClientRect();
     if (!drawn) return risk;
     const share = 1 - (((e.clientY - drawn.top) / drawn.height) * height - frame.top) / (frame.bottom - frame.top);
-    return nearestRisk(share);
+    return risks.length > 0 ? nearestRisk(share, risks) : risk;
   };
 
   return (
@@ -195,7 +197,7 @@ export function FreezePicture({ curves, years, windows, today, risk, onRisk, onK
               e.key === 'ArrowUp' || e.key === 'ArrowRight' ? 1 : e.key === 'ArrowDown' || e.key === 'ArrowLeft' ? -1 : 0;
             if (step === 0 || !onRisk) return;
             e.preventDefault();
-            const next = risks[Math.max(0, Math.min(risks.length - 1, risks.indexOf(risk as (typeof risks)[number]) + step))];
+            const next = risks[Math.max(0, Math.min(risks.length - 1, risks.indexOf(risk) + step))];
             if (next !== undefined) onRisk(next);
           }}
           onKeyUp={(e) => {

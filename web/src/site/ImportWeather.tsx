@@ -22,8 +22,10 @@ interface Told {
   station?: string;
 }
 
-const csv = (told: Told) => ({
-  params: { query: told },
+/** A file goes as it is, with what is known beforehand in the address. */
+const sent = (nursery: string, file: File, query: Told) => ({
+  params: { path: { nursery }, query },
+  body: file as unknown as string,
   bodySerializer: (b: unknown) => b as BodyInit,
   headers: { 'Content-Type': 'text/csv' },
 });
@@ -36,31 +38,13 @@ export function ImportWeather({ file, units, onClose }: { file: File; units: Uni
   const [told, setTold] = useState<Told>({});
   const seen = useQuery({
     queryKey: ['weather-file', nursery, file.name, file.lastModified, file.size, told],
-    queryFn: () => {
-      const sent = csv(told);
-      return unwrap(
-        api.POST('/api/nurseries/{nursery}/weather/preview', {
-          ...sent,
-          params: { path: { nursery }, query: told },
-          body: file as unknown as string,
-        }),
-      );
-    },
+    queryFn: () => unwrap(api.POST('/api/nurseries/{nursery}/weather/preview', sent(nursery, file, told))),
     staleTime: Infinity,
     gcTime: 0,
     retry: false,
   });
   const keep = useMutation({
-    mutationFn: () => {
-      const sent = csv(told);
-      return unwrap(
-        api.POST('/api/nurseries/{nursery}/weather', {
-          ...sent,
-          params: { path: { nursery }, query: told },
-          body: file as unknown as string,
-        }),
-      );
-    },
+    mutationFn: () => unwrap(api.POST('/api/nurseries/{nursery}/weather', sent(nursery, file, told))),
     onSuccess: async (kept) => {
       const plans = new Set(kept.shifts.map((s) => s.batchId)).size;
       say(`${counted(kept.changed, 'day')} kept.${plans > 0 ? ` ${counted(plans, 'plan')} moved.` : ''}`);

@@ -7,6 +7,7 @@ import { useNursery } from '../app/nursery';
 import { day } from '../ui/dates';
 import { counted, temperature, type UnitSystem } from '../ui/units';
 import { FileButton } from '../ui/FileButton';
+import { SureButton } from '../ui/SureButton';
 import { Code, Warning } from '../ui/Warning';
 import { ImportWeather } from './ImportWeather';
 import type { View } from './model';
@@ -16,7 +17,6 @@ import { useMoves } from './useSiteView';
 export function Record({ view, units, may }: { view: View; units: UnitSystem; may: boolean }) {
   const nursery = useNursery();
   const [file, setFile] = useState<File | null>(null);
-  const [sure, setSure] = useState(false);
   const forget = useMoves(
     async () => (await unwrap(api.DELETE('/api/nurseries/{nursery}/weather', { params: { path: { nursery } } }))).shifts,
     'The record is gone.',
@@ -47,16 +47,7 @@ export function Record({ view, units, may }: { view: View; units: UnitSystem; ma
               As CSV
             </Button>
           )}
-          {r && (
-            <Button
-              variant="text"
-              color={sure ? 'error' : 'primary'}
-              onClick={() => (sure ? forget.mutate(undefined) : setSure(true))}
-              onBlur={() => setSure(false)}
-            >
-              {sure ? 'Yes, remove it all' : 'Remove'}
-            </Button>
-          )}
+          {r && <SureButton text="Remove" sure="Yes, remove it all" onSure={() => forget.mutate(undefined)} />}
         </Box>
       )}
       {view.forecast.length > 0 && (

@@ -14,7 +14,6 @@ import { Choose, DayField, NumberField } from '../ui/Field';
 import { TableBehind } from '../ui/TableBehind';
 import { useWidth } from '../ui/useWidth';
 import { counted, number, temperature, type UnitSystem } from '../ui/units';
-import { useRules } from '../ui/useRules';
 import { surfaceName, surfaces } from '../ui/surfaces';
 import { months, path, scale, type Surface } from './model';
 import { useMoves } from './useSiteView';
@@ -28,12 +27,8 @@ interface Props {
   units: UnitSystem;
 }
 
-const tomatoSoil = 15.5;
-
 /** How warm is the soil, and when is it warm enough? */
 export function Soil({ windows, soil, surface, onSurface, today, units }: Props) {
-  const { rules } = useRules();
-  const pepperSoil = rules.data?.rules.pepperSoilC ?? 18;
   const gates = windows
     .filter((w) => w.surface === surface)
     .flatMap((w) => w.gates.filter((g) => g.code === 'soil').map((g) => ({ crop: w.crop, ...g })));
@@ -82,7 +77,7 @@ export function Soil({ windows, soil, surface, onSurface, today, units }: Props)
               )}
             </Typography>
           ))}
-          <SoilPicture soil={soil} today={today} units={units} limits={[tomatoSoil, pepperSoil]} />
+          <SoilPicture soil={soil} today={today} units={units} limits={gates} />
           <Typography color="textSecondary" sx={{ fontSize: '0.95rem' }}>
             Line: daily means, dotted as forecast. Dots: readings. Dashed: mornings of the mean year, which the windows go by.
           </Typography>
@@ -106,7 +101,7 @@ function SoilPicture({
   soil: Schemas['SoilAnswer'];
   today: string;
   units: UnitSystem;
-  limits: [number, number];
+  limits: { crop: Schemas['WindowAnswer']['crop']; limit: number }[];
 }) {
   const theme = useTheme();
   const p = (theme.vars ?? theme).palette;
@@ -116,7 +111,7 @@ function SoilPicture({
   const last = days.reduce((a, b) => (b > a ? b : a));
   const [box, width] = useWidth();
   const frame = { left: 40, right: width - 98, top: 12, bottom: 214 };
-  const [low, high] = [Math.min(0, ...values), Math.max(limits[1] + 3, ...values)];
+  const [low, high] = [Math.min(0, ...values), Math.max(...limits.map((l) => l.limit + 3), ...values)];
   const { x, y } = scale(frame, first, last, low, high);
   const text = { fontFamily: condensed, fontSize: 15, fill: p.text.primary };
   const split = soil.lastReckoned ?? today;
@@ -140,18 +135,11 @@ function SoilPicture({
               </text>
             </g>
           ))}
-        {limits.map((c, i) => (
-          <g key={i}>
-            <line
-              x1={frame.left}
-              x2={frame.right}
-              y1={y(c)}
-              y2={y(c)}
-              stroke={i === 0 ? p.tomato.main : p.pepper.main}
-              strokeWidth="2"
-            />
-            <text x={frame.right + 6} y={y(c) + 5} {...text}>
-              {i === 0 ? 'tomato' : 'pepper'} {temperature.shown(c, units)}°
+        {limits.map((l) => (
+          <g key={l.crop}>
+            <line x1={frame.left} x2={frame.right} y1={y(l.limit)} y2={y(l.limit)} stroke={p[l.crop].main} strokeWidth="2" />
+            <text x={frame.right + 6} y={y(l.limit) + 5} {...text}>
+              {l.crop} {temperature.shown(l.limit, units)}°
             </text>
           </g>
         ))}

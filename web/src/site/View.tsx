@@ -37,6 +37,9 @@ function Site({ site }: { site: Schemas['SiteAnswer'] }) {
   if (!view.data) return <Waiting error={view.error} retry={() => void view.refetch()} />;
   const data = view.data;
   const units = site.input.units;
+  const risks = (rules.data?.texts.find((t) => t.code === 'acceptedRisk')?.options ?? [])
+    .map((o) => Number(o.value))
+    .sort((a, b) => a - b);
   const keepRisk = () => {
     if (tried === null || !rules.data) return;
     const kept = rules.data;
@@ -77,6 +80,7 @@ function Site({ site }: { site: Schemas['SiteAnswer'] }) {
               today={site.today}
               season={site.season}
               units={units}
+              risks={risks}
               onRisk={may ? setTried : null}
               onKeep={keepRisk}
             />

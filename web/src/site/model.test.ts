@@ -4,7 +4,9 @@ import { months, nearestRisk, ordered, path, scale, stack } from './model';
 
 describe('the picture of the site', () => {
   it('a hand that drags lands on the nearest risk of the house rule', () => {
-    expect([0, 0.04, 0.08, 0.13, 0.19, 0.4, 1].map(nearestRisk)).toEqual([0.05, 0.05, 0.1, 0.1, 0.2, 0.5, 0.5]);
+    expect([0, 0.04, 0.08, 0.13, 0.19, 0.4, 1].map((share) => nearestRisk(share, [0.05, 0.1, 0.2, 0.5]))).toEqual([
+      0.05, 0.05, 0.1, 0.1, 0.2, 0.5, 0.5,
+    ]);
   });
 
   it('days run from left to right and values upward', () => {

@@ -6,16 +6,13 @@ export type View = Schemas['SiteViewAnswer'];
 export type Half = Schemas['SeasonHalf'];
 export type Surface = Schemas['Surface'];
 
-/** The risks of the house rule, the careful one first. */
-export const risks = [0.05, 0.1, 0.2, 0.5] as const;
-
 export const riskWords = (risk: number): string => `1 in ${Math.round(1 / risk)}`;
 
 /** The option nearest to a share that a hand dragged to. */
-export const nearestRisk = (share: number): number =>
-  risks.reduce((best, r) =>
-    Math.abs(Math.log(r / Math.max(share, 0.01))) < Math.abs(Math.log(best / Math.max(share, 0.01))) ? r : best,
-  );
+export function nearestRisk(share: number, risks: number[]): number {
+  const far = (risk: number) => Math.abs(Math.log(risk / Math.max(share, 0.01)));
+  return risks.reduce((best, risk) => (far(risk) < far(best) ? risk : best));
+}
 
 /** Days and values to a picture's x and y. */
 export interface Scale {
