@@ -37,7 +37,8 @@ export function FreezePicture({ curves, years, windows, today, risk, risks, onRi
   const dragging = useRef(false);
   const days = [
     ...curves.flatMap((c) => c.points.map((q) => q.day)),
-    ...years.flatMap((y) => y.onThisSeason ?? []),
+    // A year that is left out says nothing: it does not stretch the picture.
+    ...years.flatMap((y) => (y.state === 'counted' ? (y.onThisSeason ?? []) : [])),
     ...windows.map((w) => w.opens),
   ];
   const first = days.reduce((a, b) => (b < a ? b : a));
@@ -47,7 +48,7 @@ export function FreezePicture({ curves, years, windows, today, risk, risks, onRi
   // Over lines and fills, so that a label stays readable.
   const halo = { paintOrder: 'stroke', stroke: p.background.default, strokeWidth: 4, strokeLinejoin: 'round' } as const;
   const dots = years
-    .filter((d) => d.onThisSeason !== null)
+    .filter((d) => d.onThisSeason !== null && d.onThisSeason >= first && d.onThisSeason <= last)
     .sort((a, b) => (a.onThisSeason ?? '').localeCompare(b.onThisSeason ?? ''));
   const rows = stack(
     dots.map((d) => d.onThisSeason ?? ''),

@@ -72,7 +72,7 @@ export function Soil({ windows, soil, surface, onSurface, today, units }: Props)
               {g.low && g.high && g.opens && (
                 <Typography component="span" color="textSecondary">
                   {' '}
-                  In 8 years of 10 {span(g.low, g.high)}.
+                  {span(g.low, g.high)} in 8 years of 10.
                 </Typography>
               )}
             </Typography>
