@@ -1,9 +1,12 @@
+using Juvenal.Core.Ledger;
 using Juvenal.Core.Season;
+using Juvenal.Core.Sowing;
 using Juvenal.Store;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Places;
 using Juvenal.Store.Plans;
+using Juvenal.Store.Sowing;
 
 namespace Juvenal.Demo;
 
@@ -17,9 +20,10 @@ namespace Juvenal.Demo;
 /// <param name="Bed">By name.</param>
 /// <param name="Lock">A day they fixed.</param>
 /// <param name="SeedsPerCell">1 or 2.</param>
+/// <param name="Start">Where it does not begin with seed.</param>
 internal sealed record Wish(
     DateOnly PlannedOn, string Cultivar, int Plants, double Germination, string Tray, (string Container, string Place)[] Moves, string Bed,
-    (Stage Stage, DateOnly Day)? Lock = null, int SeedsPerCell = 1);
+    (Stage Stage, DateOnly Day)? Lock = null, int SeedsPerCell = 1, StartInput? Start = null);
 
 /// <summary>Plans the yard's batches and does their work day by day, with the small deviations of a real spring.</summary>
 internal sealed class Spring(Database database, TimeProvider clock, Guid nurseryId)
@@ -37,6 +41,8 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
         new(Day(3, 7), "Lantern Row", 240, 0.9, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (Stage.Sow, Day(4, 4))),
         new(Day(3, 14), "Low Lintel", 160, 0.86, "72-cell tray", [("9 cm pot", "Glasshouse")], "Wall bed", SeedsPerCell: 2),
         new(Day(4, 10), "Brasshouse", 120, 0.92, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (Stage.Sow, Day(4, 18))),
+        new(Day(4, 11), "Lantern Row", 60, 0.9, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (Stage.Sow, Day(4, 20))),
+        new(Day(4, 11), "Saltglass", 40, 0.98, "72-cell tray", [("9 cm pot", "Glasshouse")], "Tunnel", (Stage.Sow, Day(4, 22)), Start: new(Start.Plants, 2.5, 0.85)),
     ];
 
     private static readonly string[] Losses = ["damping off", "slug", "dropped"];
@@ -71,10 +77,21 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             [.. wish.Moves.Select(m => new MoveInput(containers[m.Container], WindlassYard.PlaceId(m.Place)))],
             WindlassYard.PlaceId("Hardening stand"), WindlassYard.PlaceId(wish.Bed),
             wish.Lock is { } fix ? new Dictionary<Stage, DateOnly> { [fix.Stage] = fix.Day } : [],
-            WindlassYard.LotId(wish.Cultivar));
+            wish.Start is null ? WindlassYard.LotId(wish.Cultivar) : null,
+            wish.Start);
         var plan = await new PlanStore(nursery, clock).PreviewAsync(input, cancel);
         await new BatchStore(nursery, clock).KeepAsync(WindlassYard.Numbered(3, index + 1), input, PlanVersion.Of(plan.Value), cancel);
+        if (index is 7 or 11) await LayTogetherAsync(nursery, index == 7 ? [6, 7] : [10, 11], containers[wish.Tray], cancel);
         await nursery.CommitAsync(cancel);
+    }
+
+    /// <summary>Two batches that are sown together share trays, by rows.</summary>
+    private static async Task LayTogetherAsync(Store.Nurseries.NurseryTransaction nursery, int[] wishes, Guid tray, CancellationToken cancel)
+    {
+        var format = (await new ContainerStore(nursery).AllAsync(cancel)).First(c => c.Id == tray).Format()!;
+        var batches = (await new BatchReader(nursery).AllAsync(cancel)).ToDictionary(b => b.Id);
+        var own = wishes.Select(i => WindlassYard.Numbered(3, i + 1)).ToList();
+        await new TrayStore(nursery).LayAsync(2026, tray, own, TrayLayout.Arrange(own.Select(id => new CellWish(id, batches[id].Cells)), format, share: true, ExtraCells.Left), cancel);
     }
 
     private async Task<List<(BatchView Batch, Work Work)>> WorkAsync(CancellationToken cancel)
@@ -92,26 +109,51 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
         var left = last || (day > WindlassYard.Today.AddDays(-3) && work.Stage > Stage.Emerge);
         if (left || (_chance.NextDouble() < 0.3 && work.Stage != Stage.Emerge)) return;
 
-        var said = new Said(Id(), Id(), day, Count(batch, work), CarryOn: true, Rest.Snipped);
-        if (work.Stage == Stage.Emerge && said.Count * 2 < batch.SeedsSown * batch.Input.Germination * 0.9)
+        var said = new Said(Id(), Id(), day, Count(work), CarryOn: true, Rest.Snipped);
+        if (work.Thin is { } thin)
         {
-            // A first count: the tray stays on the mat.
-            said = said with { CarryOn = false };
-            if (said.Count == work.Seedlings) return;
+            await WriteAsync(n => new CellStore(n, clock).ThinAsync(batch.Id, said.Id, day, thin.Snips, cancel), cancel);
+            return;
+        }
+
+        if (work.Stage == Stage.Emerge)
+        {
+            await CountAsync(batch, work, day, cancel);
+            return;
         }
 
         await WriteAsync(n => new WorkStore(n, clock).DoneAsync(batch.Id, work.Stage, said, work.From, cancel), cancel);
         if (work.Stage is Stage.PrickOut or Stage.PotUp) await LoseAsync(batch, work, said, day, cancel);
     }
 
-    /// <summary>Seeds come up over some days around the planned one; work is done with all that stand, less a few.</summary>
-    private int Count(BatchView batch, Work work)
+    private static int Count(Work work) => work.Stage == Stage.Sow ? work.Containers : Math.Min(work.Seedlings, work.Containers);
+
+    /// <summary>Cells are counted some days around the expected one: each seed comes on a day of its own, or not at all.</summary>
+    private async Task CountAsync(BatchView batch, Work work, DateOnly day, CancellationToken cancel)
     {
-        if (work.Stage == Stage.Sow) return work.Containers;
-        if (work.Stage != Stage.Emerge) return Math.Min(work.Seedlings, work.Containers);
+        var sown = batch.State().StageDays[Stage.Sow];
         var emerging = batch.Steps.First(s => s.Stage == Stage.Emerge);
-        var share = emerging.Due >= emerging.Mid && work.Press != Press.Look ? 0.93 : 0.2;
-        return Math.Max(work.Seedlings, (int)(batch.SeedsSown * batch.Input.Germination * share * (0.95 + (0.1 * _chance.NextDouble()))));
+        var days = Math.Max(3, emerging.Due.DayNumber - sown.DayNumber);
+        var share = EmergenceCourse.ShareAt((day.DayNumber - sown.DayNumber + 0.6) / days);
+        IReadOnlyList<TrayView> laid;
+        IReadOnlyDictionary<Guid, ContainerRow> containers;
+        await using (var nursery = await database.ReadAsync(nurseryId, cancel))
+        {
+            laid = await new TrayStore(nursery).OfAsync([batch.Id], cancel);
+            containers = (await new ContainerStore(nursery).AllAsync(cancel)).ToDictionary(c => c.Id);
+        }
+
+        var trays = laid.Select(t => new TrayCount(t.Id, new string([.. t.Laid(batch.Id, containers[t.ContainerId].Format()!).Select((own, cell) => own ? Up(batch, t.Code, cell, share) : CellTally.Nobody)]))).ToList();
+        var up = CellTally.Of(trays).Seedlings;
+        if (up == work.Seedlings || up < 3) return;
+        await WriteAsync(n => new CellStore(n, clock).PutAsync(batch.Id, Id(), day, trays, CellsMean.Counted, null, up * 2 >= batch.SeedsSown * batch.Input.Germination * 0.9, cancel), cancel);
+    }
+
+    /// <summary>Seedlings of a cell at a share of the emergence: drawn from a seed of the cell's own, so that a later day never shows fewer.</summary>
+    private static char Up(BatchView batch, string tray, int cell, double share)
+    {
+        var fate = new Random((int.Parse(batch.Code[3..]) * 7919) + (int.Parse(tray[4..]) * 104_729) + (cell * 31));
+        return (char)('0' + Enumerable.Range(0, batch.Input.SeedsPerCell).Count(_ => fate.NextDouble() < batch.Input.Germination * 0.95 && fate.NextDouble() < share));
     }
 
     private async Task LoseAsync(BatchView batch, Work work, Said said, DateOnly day, CancellationToken cancel)
@@ -122,7 +164,7 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
         await WriteAsync(
             n => new Store.Ledger.LedgerStore(n, clock).AppendAsync(
                 batch.Id,
-                new(Id(), 0, day, Core.Ledger.EntryKind.Lost, null, target, null, 0, Math.Min(lost, said.Count), Math.Min(lost, said.Count), 0, Losses[_chance.Next(Losses.Length)]),
+                new(Id(), 0, day, EntryKind.Lost, null, target, null, 0, Math.Min(lost, said.Count), Math.Min(lost, said.Count), 0, Losses[_chance.Next(Losses.Length)]),
                 cancel),
             cancel);
     }

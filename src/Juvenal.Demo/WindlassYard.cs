@@ -1,4 +1,5 @@
 using Juvenal.Core.Cultivars;
+using Juvenal.Core.Seeds;
 using Juvenal.Core.Site;
 using Juvenal.Devices;
 using Juvenal.Store;
@@ -39,6 +40,13 @@ public static class WindlassYard
         Place(8, "Long bed", PlaceKind.OpenBed, 80) with { Surface = Surface.Film },
     ];
 
+    private static readonly Dictionary<string, string[]> Tags = new()
+    {
+        ["Brasshouse"] = ["late blight", "crack-resistant"],
+        ["Saltglass"] = ["leaf mould"],
+        ["Tinker's Crown"] = ["tobacco mosaic"],
+    };
+
     private static readonly CultivarRow[] Cultivars =
     [
         Cultivar(1, "Lantern Row", Crop.Tomato, SpeciesGroup.Tomato, Habit.Tall, 65),
@@ -51,10 +59,10 @@ public static class WindlassYard
     ];
 
     /// <summary>The seed box: tested, fresh, old, and one that the plans want more of than there is.</summary>
-    private static readonly SeedLotRow[] Lots =
+    private static readonly (SeedLotRow Row, (int Sown, int Up)? Test)[] Lots =
     [
         Lot(1, "Lantern Row", 2025, 500, (50, 45)),
-        Lot(2, "Brasshouse", 2024, 450, (40, 37)),
+        Lot(2, "Brasshouse", 2024, 700, (40, 37)),
         Lot(3, "Saltglass", 2025, 260, (25, 22)),
         Lot(4, "Low Lintel", 2025, 900, (50, 43)),
         Lot(5, "Tinker's Crown", 2025, 700, null),
@@ -83,7 +91,13 @@ public static class WindlassYard
             var cultivars = new CultivarStore(nursery);
             foreach (var cultivar in Cultivars) await cultivars.PutAsync(cultivar, cancel);
             var lots = new SeedLotStore(nursery);
-            foreach (var lot in Lots) await lots.PutAsync(lot, First, cancel);
+            var books = new LotBookStore(nursery);
+            foreach (var (lot, i) in Lots.Select((l, i) => (l, i + 1)))
+            {
+                await lots.PutAsync(lot.Row, First, cancel);
+                if (lot.Test is { } test) await books.AppendAsync(new(Numbered(7, i), lot.Row.Id, 0, LotEntryKind.Test, new(2026, 1, 24), test.Sown, test.Up), First, cancel);
+            }
+
             await nursery.CommitAsync(cancel);
         }
 
@@ -120,18 +134,18 @@ public static class WindlassYard
         new(Numbered(1, number), 0, name, kind, order, day, night, soil);
 
     private static CultivarRow Cultivar(int number, string name, Crop crop, SpeciesGroup group, Habit habit, int days) =>
-        new(Numbered(2, number), 0, name, crop, group, habit, days);
+        new(Numbered(2, number), 0, name, crop, group, habit, days, number % 2 == 0 ? SeedOrigin.Hybrid : SeedOrigin.OpenPollinated, null, Tags.GetValueOrDefault(name) ?? []);
 
-    private static SeedLotRow Lot(int number, string cultivar, int packed, int seeds, (int Sown, int Up)? test) => new(
-        Numbered(6, number), 0, CultivarId(cultivar), $"{cultivar} {packed}", packed, seeds, null, test?.Sown, test?.Up, test is null ? null : new(2026, 1, 24),
-        number % 2 == 0 ? SeedOrigin.Hybrid : SeedOrigin.OpenPollinated, 3.2 + (number * 0.4), null);
+    private static (SeedLotRow Row, (int Sown, int Up)? Test) Lot(int number, string cultivar, int packed, int seeds, (int Sown, int Up)? test) => (new(
+        Numbered(6, number), 0, CultivarId(cultivar), $"{cultivar} {packed}", packed, seeds, null,
+        SeedOrigin.Unknown, 3.2 + (number * 0.4), null), test);
 
     // Fixed ids, so that two demos are alike.
     internal static Guid Numbered(int kind, int number) => Guid.Parse($"019c0de0-{kind:x4}-7000-8000-{number:x12}");
 
     internal static Guid PlaceId(string name) => Places.First(p => p.Name == name).Id;
 
-    internal static Guid LotId(string cultivar) => Lots.First(l => l.CultivarId == CultivarId(cultivar)).Id;
+    internal static Guid LotId(string cultivar) => Lots.First(l => l.Row.CultivarId == CultivarId(cultivar)).Row.Id;
 
     internal static Guid CultivarId(string name) => Cultivars.First(c => c.Name == name).Id;
 }

@@ -92,7 +92,7 @@ public class ExportTests(House house) : IClassFixture<House>
             "no zip" => "not at all a zip"u8.ToArray(),
             "half" => Zip(files)[..2000],
             "empty zip" => Zip([]),
-            "newer" => Zip(With(files, "manifest.json", s => s.Replace("\"version\":1", "\"version\":2"))),
+            "newer" => Zip(With(files, "manifest.json", s => s.Replace("\"version\":2", "\"version\":3"))),
             "unknown column" => Zip(With(files, "json/place.json", s => s.Replace("\"walk_order\"", "\"walk_no\""))),
             "injected column" => Zip(With(files, "json/place.json", s => s.Replace("\"walk_order\"", "\"walk_order) select 1; drop table place; --\""))),
             "another's nursery" => Zip(With(files, "json/place.json", s => s.Replace("{\"id\"", $"{{\"nursery_id\":\"{house.Nursery}\",\"id\""))),

@@ -208,8 +208,8 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
         await places.PutAsync(new(Porch, 0, "Cold porch", PlaceKind.House, 5, 9, 5, null), default);
         await places.PutAsync(new(Bed, 0, "Bed", PlaceKind.OpenBed, 6, null, null, null), default);
         var cultivars = new CultivarStore(nursery);
-        await cultivars.PutAsync(new(Tomato, 0, "Made-up Red", Core.Cultivars.Crop.Tomato, Core.Cultivars.SpeciesGroup.Tomato, Core.Cultivars.Habit.Tall, 70), default);
-        await cultivars.PutAsync(new(Pepper, 0, "Made-up Horn", Core.Cultivars.Crop.Pepper, Core.Cultivars.SpeciesGroup.Annuum, Core.Cultivars.Habit.Bush, 80), default);
+        await cultivars.PutAsync(new(Tomato, 0, "Made-up Red", Core.Cultivars.Crop.Tomato, Core.Cultivars.SpeciesGroup.Tomato, Core.Cultivars.Habit.Tall, 70, Store.Seeds.SeedOrigin.Unknown, null, []), default);
+        await cultivars.PutAsync(new(Pepper, 0, "Made-up Horn", Core.Cultivars.Crop.Pepper, Core.Cultivars.SpeciesGroup.Annuum, Core.Cultivars.Habit.Bush, 80, Store.Seeds.SeedOrigin.Unknown, null, []), default);
         var containers = await new ContainerStore(nursery).AllAsync(default);
         Tray = containers.Find(c => c.Cells == 72)!.Id;
         Pot = containers.Find(c => c.Name == "9 cm pot")!.Id;

@@ -14,7 +14,7 @@ public class HouseTests(House house) : IClassFixture<House>
     [Fact]
     public async Task A_cultivar_is_added_changed_and_removed()
     {
-        var row = new JsonObject { ["id"] = Guid.CreateVersion7(), ["version"] = 0, ["name"] = "Made-up Plum", ["crop"] = "tomato", ["group"] = "tomato", ["habit"] = "half-bush", ["daysToRipe"] = 74 };
+        var row = new JsonObject { ["id"] = Guid.CreateVersion7(), ["version"] = 0, ["name"] = "Made-up Plum", ["crop"] = "tomato", ["group"] = "tomato", ["habit"] = "half-bush", ["daysToRipe"] = 74, ["origin"] = "hybrid", ["note"] = null, ["tags"] = new JsonArray("leaf mould") };
         Assert.Equal(204, (await house.PutAsync("cultivars", row.DeepClone())).Status);
         Assert.Equal("Another one has this name.", House.Sentence((await house.PutAsync("cultivars", With(row, "id", Guid.CreateVersion7()))).Body, "name"));
         Assert.Equal(204, (await house.PutAsync("cultivars", With(With(row, "version", 1), "daysToRipe", 80))).Status);
@@ -25,14 +25,18 @@ public class HouseTests(House house) : IClassFixture<House>
     }
 
     [Theory]
-    [InlineData("cultivars", """{"name":" ","crop":"tomato","group":"tomato","habit":"tall","daysToRipe":74}""", "name", "Give it a name.")]
-    [InlineData("cultivars", """{"name":"X","crop":"tomato","group":"chinense","habit":"tall","daysToRipe":74}""", "group", "This species group belongs to the other crop.")]
-    [InlineData("cultivars", """{"name":"X","crop":"pepper","group":"annuum","habit":"tall","daysToRipe":7}""", "daysToRipe", "From 30 to 200; 7 was given.")]
+    [InlineData("cultivars", """{"name":" ","crop":"tomato","group":"tomato","habit":"tall","daysToRipe":74,"origin":"unknown","note":null,"tags":[]}""", "name", "Give it a name.")]
+    [InlineData("cultivars", """{"name":"X","crop":"tomato","group":"chinense","habit":"tall","daysToRipe":74,"origin":"unknown","note":null,"tags":[]}""", "group", "This species group belongs to the other crop.")]
+    [InlineData("cultivars", """{"name":"X","crop":"pepper","group":"annuum","habit":"tall","daysToRipe":7,"origin":"unknown","note":null,"tags":[]}""", "daysToRipe", "From 30 to 200; 7 was given.")]
     [InlineData("places", """{"name":"X","kind":"house","walkOrder":1,"dayC":15,"nightC":20,"soilC":null}""", "nightC", "Night is warmer than day: change them round?")]
     [InlineData("places", """{"name":"X","kind":"house","walkOrder":1,"dayC":null,"nightC":null,"soilC":null}""", "dayC", "Say how warm it is: day and night.")]
     [InlineData("places", """{"name":"X","kind":"mat","walkOrder":1,"dayC":20,"nightC":15,"soilC":95}""", "soilC", "From -30 to 50; 95 was given.")]
-    [InlineData("containers", """{"name":"X","litres":0,"cells":72,"final":false}""", "litres", "From 0.005 to 100; 0 was given.")]
-    [InlineData("containers", """{"name":"X","litres":1,"cells":0,"final":false}""", "cells", "From 1 to 1,000; 0 was given.")]
+    [InlineData("containers", """{"name":"X","litres":0,"cells":72,"final":false,"form":"tray","rowCells":null}""", "litres", "From 0.005 to 100; 0 was given.")]
+    [InlineData("containers", """{"name":"X","litres":1,"cells":null,"final":false,"form":"tray","rowCells":null}""", "cells", "Say how many: a tray has cells, a row tray has places for seed.")]
+    [InlineData("containers", """{"name":"X","litres":1,"cells":72,"final":false,"form":"pot","rowCells":null}""", "cells", "A single pot has no cells: leave it empty.")]
+    [InlineData("containers", """{"name":"X","litres":1,"cells":72,"final":false,"form":"tray","rowCells":7}""", "rowCells", "Rows of 7 do not fill 72 cells.")]
+    [InlineData("cultivars", """{"name":"X","crop":"pepper","group":"annuum","habit":"tall","daysToRipe":70,"origin":"unknown","note":null,"tags":[""]}""", "tags", "Each has 1 to 30 letters; a comma parts them.")]
+    [InlineData("containers", """{"name":"X","litres":1,"cells":0,"final":false,"form":"tray","rowCells":null}""", "cells", "From 1 to 1,000; 0 was given.")]
     public async Task What_cannot_be_is_refused_at_its_field(string what, string json, string field, string sentence)
     {
         var row = (JsonObject)JsonNode.Parse(json)!;

@@ -31,7 +31,7 @@ public partial class SentenceTests
     public void Every_rule_has_its_options_with_the_default_first()
     {
         Assert.All(RuleTexts.All, r => Assert.True(r.Options.Count >= 2 && r.Options.All(o => o.Why.Length > 10), r.Code));
-        Assert.Equal(["0.1", "after-tomatoes", "18", "first-true-leaves", "snip", "10"], RuleTexts.All.Select(r => r.Options[0].Value));
+        Assert.Equal(["0.1", "after-tomatoes", "18", "first-true-leaves", "snip", "second-move", "below", "10"], RuleTexts.All.Select(r => r.Options[0].Value));
         Assert.Equal((0.1, 10), (HouseRules.Default.AcceptedRisk, HouseRules.Default.HardeningDays));
         string[] codes = [RuleCodes.AcceptedRisk, RuleCodes.HardeningLength, RuleCodes.PepperTiming, RuleCodes.PrickOut, RuleCodes.Twins, RuleCodes.PepperSoil, RuleCodes.PlanningNights];
         Assert.All(codes, c => Assert.NotNull(RuleTexts.Title(c)));

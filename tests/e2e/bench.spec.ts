@@ -47,15 +47,15 @@ test('a loss is logged with its reason, and the ledger says it in words', async 
   await page.goto(`${nursery}/batches`);
   await page.getByRole('link', { name: 'Slow Furnace' }).click();
   const form = page.getByRole('form', { name: 'Log' });
-  await form.getByLabel('Seedlings', { exact: true }).fill('2');
+  await form.getByLabel('Seedlings', { exact: true }).fill('7');
   await form.getByRole('button', { name: 'Log' }).click();
   await expect(form.getByText('Say why: it is what you look up next year.')).toBeVisible();
   await form.getByLabel('Why').fill('slug');
   await form.getByRole('button', { name: 'Log' }).click();
-  await expect(page.getByText('2 lost, Warm bench: slug')).toBeVisible();
-  await page.getByRole('button', { name: 'Undo: 2 lost, Warm bench' }).first().click();
-  await expect(page.getByRole('button', { name: 'Undo: 2 lost, Warm bench' })).toHaveCount(0);
-  await expect(page.getByText('2 lost, Warm bench: slug')).toBeVisible();
+  await expect(page.getByText('7 lost, Warm bench: slug')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo: 7 lost, Warm bench' }).first().click();
+  await expect(page.getByRole('button', { name: 'Undo: 7 lost, Warm bench' })).toHaveCount(0);
+  await expect(page.getByText('7 lost, Warm bench: slug')).toBeVisible();
 });
 
 test('a place is added, changed and removed; one that is used stays', async ({ page }) => {
@@ -84,15 +84,15 @@ test('a place is added, changed and removed; one that is used stays', async ({ p
 test('the server gone for a moment loses nothing that was typed', async ({ page }) => {
   await page.goto(`${nursery}/round`);
   const card = task(page, '26-07');
-  await card.getByLabel(/Up so far/).fill('31');
+  await card.getByLabel(/Up so far/).fill('90');
   await page.route('**/stages/**', (route) => route.abort());
   await card.getByRole('button', { name: 'Log' }).click();
   await expect(card.getByText('The server does not answer. What you typed is still here.')).toBeVisible();
-  await expect(card.getByLabel(/Up so far/)).toHaveValue('31');
+  await expect(card.getByLabel(/Up so far/)).toHaveValue('90');
   await page.unroute('**/stages/**');
   await card.getByLabel(/carry on/).uncheck();
   await card.getByRole('button', { name: 'Log' }).click();
-  await expect(card.getByText(/31 up so far/)).toBeVisible();
+  await expect(card.getByText(/90 up so far/)).toBeVisible();
 });
 
 test('a kept batch is changed, and one planned by mistake ends and goes on', async ({ page }) => {

@@ -158,7 +158,7 @@ for (const scheme of ['light', 'dark'] as const) {
     const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 390, height: 844 }, reducedMotion: 'reduce' });
     const page = await context.newPage();
     const complaints = listen(page);
-    for (const path of ['round', 'plan', 'batches', 'batches/019c0de0-0003-7000-8000-000000000003', 'site', 'sums', 'sums/disinfectant', 'seeds', 'house', 'house?part=people', 'house?part=rules', 'house?part=numbers']) {
+    for (const path of ['round', 'plan', 'batches', 'batches/019c0de0-0003-7000-8000-000000000003', 'batches/019c0de0-0003-7000-8000-00000000000a/trays', 'sowing', 'site', 'sums', 'sums/disinfectant', 'seeds', 'house', 'house?part=people', 'house?part=containers', 'house?part=cultivars', 'house?part=rules', 'house?part=numbers']) {
       await page.goto(`${nursery}/${path}`);
       await page.waitForLoadState('networkidle');
       await expect(page.getByLabel('Loading')).toHaveCount(0);

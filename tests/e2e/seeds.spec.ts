@@ -4,7 +4,7 @@ const nursery = '/n/019c0de0-0000-7000-8000-000000000001';
 
 test('a packet is added with its test, planned from, and its seeds are counted with the batch', async ({ page }) => {
   await page.goto(`${nursery}/seeds`);
-  await expect(page.locator('li', { hasText: 'Brasshouse 2024' })).toContainText('short');
+  await expect(page.locator('li', { hasText: 'Lantern Row 2025' })).toContainText('short');
   await expect(page.locator('li', { hasText: 'Slow Furnace 2023' })).toContainText('Test 10 to 20 seeds');
 
   await page.getByRole('button', { name: 'Add a packet' }).click();
@@ -13,17 +13,25 @@ test('a packet is added with its test, planned from, and its seeds are counted w
   await page.getByRole('option', { name: 'Saltglass' }).click();
   await dialog.getByLabel('What stands on the packet').fill('Saltglass, gift');
   await dialog.getByLabel('Seeds', { exact: true }).fill('100');
-  await dialog.getByLabel('Laid out').fill('20');
-  await dialog.getByLabel('Came up').fill('25');
-  await dialog.getByLabel('On', { exact: true }).fill('2026-04-01');
-  await dialog.getByRole('button', { name: 'Keep' }).click();
-  await expect(dialog.getByText('From 0 to 20; 25 was given.')).toBeVisible();
-  await dialog.getByLabel('Came up').fill('18');
   await dialog.getByRole('button', { name: 'Keep' }).click();
   const row = page.locator('li', { hasText: 'Saltglass, gift' });
   await expect(row).toContainText('100 seeds');
+  await row.getByRole('button', { name: 'Log a test' }).click();
+  await dialog.getByLabel('Laid out').fill('20');
+  await dialog.getByLabel('Came up').fill('25');
+  await dialog.getByRole('button', { name: 'Log' }).click();
+  await expect(dialog.getByText('From 0 to 20; 25 was given.')).toBeVisible();
+  await dialog.getByLabel('Came up').fill('18');
+  await dialog.getByRole('button', { name: 'Log' }).click();
+  await expect(row).toContainText('80 seeds left of 100');
   await expect(row).toContainText('90 %');
   await expect(row).toContainText('Tested: 18 of 20 came up.');
+  await row.getByRole('button', { name: 'Recount' }).click();
+  await dialog.getByLabel('Seeds left').fill('100');
+  await dialog.getByRole('button', { name: 'Log' }).click();
+  await expect(row).toContainText('100 seeds');
+  await row.getByRole('button', { name: 'Its book (2)' }).click();
+  await expect(row).toContainText('18 of 20 came up (72 % to 98 %)');
 
   await page.getByRole('link', { name: 'Plan' }).first().click();
   await page.getByRole('combobox', { name: 'Cultivar' }).click();

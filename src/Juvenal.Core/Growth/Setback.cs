@@ -9,6 +9,6 @@ public static class Setback
     /// <summary>After potting up with the ball whole. [model]</summary>
     public const double PottingUpDays = 2;
 
-    /// <param name="move">0 is the first move, out of the tray.</param>
-    public static double Days(int move) => move == 0 ? PrickingOutDays : PottingUpDays;
+    /// <param name="baresRoots">Roots are bared: pricked out of a tray of seedlings.</param>
+    public static double Days(bool baresRoots) => baresRoots ? PrickingOutDays : PottingUpDays;
 }

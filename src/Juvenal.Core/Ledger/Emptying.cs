@@ -4,7 +4,7 @@ namespace Juvenal.Core.Ledger;
 public static class Emptying
 {
     /// <summary>Containers that a group has no longer.</summary>
-    /// <param name="kind">Moved, lost or snipped.</param>
+    /// <param name="kind">Moved, lost, snipped or used.</param>
     /// <param name="seedlings">How many go, from 0.</param>
     /// <param name="group">The group as it stands before.</param>
     /// <returns>

@@ -3,7 +3,7 @@ using Juvenal.Core.Season;
 namespace Juvenal.Core.Ledger;
 
 /// <summary>
-/// Adds up a batch's ledger. In seedlings, at any moment: emerged = standing + lost + snipped.
+/// Adds up a batch's ledger. In seedlings, at any moment: emerged (or received) = standing + lost + snipped + used in grafting.
 /// </summary>
 public static class Fold
 {
@@ -19,14 +19,29 @@ public static class Fold
         return takenBack;
     }
 
-    /// <summary>Entries in order of the day they happened and the sequence they were written in, less undo entries and those taken back.</summary>
+    /// <summary>
+    /// Entries in order of the day they happened and the sequence they were written in, less undo entries and those taken back;
+    /// a corrected one has the numbers of its last correction.
+    /// </summary>
     /// <param name="entries">Any order.</param>
     public static IReadOnlyList<LedgerEntry> Effective(IEnumerable<LedgerEntry> entries)
     {
         var all = entries.ToList();
         var takenBack = TakenBack(all);
-        return [.. all.Where(e => e.Kind != EntryKind.Undo && !takenBack.Contains(e.Id)).OrderBy(e => e.HappenedOn).ThenBy(e => e.Sequence)];
+        var stands = all.Where(e => e.Kind != EntryKind.Undo && !takenBack.Contains(e.Id)).ToList();
+        var corrections = stands.Where(e => e.Kind == EntryKind.Corrected).GroupBy(e => e.Corrects!.Value).ToDictionary(g => g.Key, g => g.MaxBy(e => e.Sequence)!);
+        return [.. stands.Where(e => e.Kind != EntryKind.Corrected).Select(e => corrections.TryGetValue(e.Id, out var right) ? e.With(right) : e).OrderBy(e => e.HappenedOn).ThenBy(e => e.Sequence)];
     }
+
+    /// <summary>An entry with the numbers of its correction.</summary>
+    private static LedgerEntry With(this LedgerEntry entry, LedgerEntry right) => entry with
+    {
+        Seeds = right.Seeds,
+        Seedlings = right.Seedlings,
+        Containers = right.Containers,
+        ContainersTo = right.ContainersTo,
+        Trays = right.Trays,
+    };
 
     /// <summary>The state after all entries.</summary>
     /// <param name="entries">Of one batch, in any order.</param>
@@ -48,8 +63,10 @@ public static class Fold
         private int _seeds;
         private int _emerged;
         private DateOnly _countedOn;
+        private readonly Dictionary<Guid, (string, DateOnly)> _trays = [];
         private int _lost;
         private int _snipped;
+        private int _used;
 
         public BatchState State() => new(
             _seeds,
@@ -61,7 +78,9 @@ public static class Fold
             _snipped,
             _days,
             _putOff.ToDictionary(p => p.Key, p => (p.Value.Item1, p.Value.Item2)),
-            _contradictions);
+            _contradictions,
+            _used,
+            _trays);
 
         public void Add(LedgerEntry entry)
         {
@@ -71,8 +90,24 @@ public static class Fold
                 return;
             }
 
+            foreach (var tray in entry.Trays ?? []) _trays[tray.TrayId] = (tray.Cells, entry.HappenedOn);
             switch (entry.Kind)
             {
+                case EntryKind.Received:
+                    _seeds += entry.Seedlings;
+                    _emerged += entry.Seedlings;
+                    Change(entry.To!.Value, entry.Seedlings, entry.Containers, Stage.Emerge);
+                    _countedOn = entry.HappenedOn;
+                    _days.TryAdd(Stage.Sow, entry.HappenedOn);
+                    _days.TryAdd(Stage.Emerge, entry.HappenedOn);
+                    break;
+                case EntryKind.Separated:
+                    Change(entry.From!.Value, 0, entry.Containers, null);
+                    break;
+                case EntryKind.Used:
+                    _used += entry.Seedlings;
+                    Change(entry.From!.Value, -entry.Seedlings, -entry.Containers, null);
+                    break;
                 case EntryKind.Sown:
                     _seeds += entry.Seeds;
                     Change(entry.To!.Value, 0, entry.Containers, Stage.Sow);
@@ -110,7 +145,7 @@ public static class Fold
 
         private Contradiction? Refusal(LedgerEntry entry)
         {
-            if (entry.Kind is EntryKind.Sown or EntryKind.NotYet) return null;
+            if (entry.Kind is EntryKind.Sown or EntryKind.NotYet or EntryKind.Received) return null;
             if (!_days.TryGetValue(Stage.Sow, out var sown)) return new(entry, "nothing-sown", "happenedOn", 0, 0, entry.HappenedOn);
             if (entry.Kind == EntryKind.Emerged)
             {
@@ -119,6 +154,13 @@ public static class Fold
             }
 
             var (seedlings, containers, _) = _groups.GetValueOrDefault(entry.From!.Value);
+            if (entry.Kind == EntryKind.Separated)
+            {
+                // A pot for each plant, and not one more.
+                var most = Math.Max(0, seedlings - containers);
+                return entry.Containers > most ? new(entry, "more-pots-than-plants", "containers", entry.Containers, most, entry.HappenedOn) : null;
+            }
+
             if (entry.Seedlings > seedlings) return new(entry, "more-than-standing", "seedlings", entry.Seedlings, seedlings, entry.HappenedOn);
             return entry.Containers > containers ? new(entry, "more-containers-than-standing", "containers", entry.Containers, containers, entry.HappenedOn) : null;
         }

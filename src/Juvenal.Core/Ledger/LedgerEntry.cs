@@ -24,7 +24,24 @@ public enum EntryKind
 
     /// <summary>Takes back the entry that it corrects.</summary>
     Undo,
+
+    /// <summary>Plants that came in grown: they stand from that day.</summary>
+    Received,
+
+    /// <summary>Twins that shared a container get one each: containers change, seedlings do not.</summary>
+    Separated,
+
+    /// <summary>Rootstocks and scions that went into grafts.</summary>
+    Used,
+
+    /// <summary>A miscount put right: the entry that it corrects counts with these numbers from its own day on.</summary>
+    Corrected,
 }
+
+/// <summary>What stands in the cells of one tray, as counted.</summary>
+/// <param name="TrayId">Which tray.</param>
+/// <param name="Cells">A sign for each cell in the tray's order: a digit for its seedlings, a dot where the batch has no cell.</param>
+public sealed record TrayCount(Guid TrayId, string Cells);
 
 /// <summary>What stands somewhere, within a batch: container kind × place. In a bed there is no container.</summary>
 public readonly record struct GroupKey(Guid? Container, Guid Place);
@@ -37,13 +54,16 @@ public readonly record struct GroupKey(Guid? Container, Guid Place);
 /// <param name="Stage">The stage it does or puts off, where it does.</param>
 /// <param name="From">The group it takes from (lost, snipped, moved).</param>
 /// <param name="To">The group it adds to (sown, emerged, moved).</param>
-/// <param name="Seeds">Sown: seeds.</param>
+/// <param name="Seeds">Sown: seeds, cuttings or grafts set.</param>
 /// <param name="Seedlings">Emerged: the total to date; lost, snipped, moved: seedlings.</param>
 /// <param name="Containers">Sown: containers filled; lost, snipped, moved: containers that <paramref name="From"/> has no longer.</param>
 /// <param name="ContainersTo">Moved: containers that <paramref name="To"/> has more.</param>
 /// <param name="Reason">Lost, not yet: why.</param>
 /// <param name="NewDay">Not yet: the day it is put off to.</param>
-/// <param name="Corrects">Undo: which entry.</param>
+/// <param name="Corrects">Undo, corrected: which entry.</param>
+/// <param name="LotId">Sown: the packet the seeds were taken from.</param>
+/// <param name="Trays">What stands in the cells after it, where they were counted.</param>
+/// <param name="Act">Entries of one act in several batches share it.</param>
 public sealed record LedgerEntry(
     Guid Id,
     long Sequence,
@@ -58,7 +78,10 @@ public sealed record LedgerEntry(
     int ContainersTo = 0,
     string? Reason = null,
     DateOnly? NewDay = null,
-    Guid? Corrects = null);
+    Guid? Corrects = null,
+    Guid? LotId = null,
+    IReadOnlyList<TrayCount>? Trays = null,
+    Guid? Act = null);
 
 /// <summary>What stands in one group.</summary>
 /// <param name="Group">Container kind and place.</param>
@@ -69,7 +92,7 @@ public sealed record Standing(GroupKey Group, int Seedlings, int Containers, Sta
 
 /// <summary>An entry that the counts before it do not allow.</summary>
 /// <param name="Entry">Which.</param>
-/// <param name="Code">more-emerged-than-sown, emerged-goes-back, more-than-standing, more-containers-than-standing, nothing-sown, before-sowing.</param>
+/// <param name="Code">more-emerged-than-sown, emerged-goes-back, more-than-standing, more-containers-than-standing, more-pots-than-plants, nothing-sown.</param>
 /// <param name="Field">The field that is wrong.</param>
 /// <param name="Value">What was given.</param>
 /// <param name="Right">The number that would be right: the most, or for a total that went back the least.</param>
@@ -77,13 +100,15 @@ public sealed record Standing(GroupKey Group, int Seedlings, int Containers, Sta
 public sealed record Contradiction(LedgerEntry Entry, string Code, string Field, int Value, int Right, DateOnly Day);
 
 /// <summary>A batch's ledger added up.</summary>
-/// <param name="SeedsSown">Seeds.</param>
-/// <param name="Emerged">Seedlings, to date.</param>
+/// <param name="SeedsSown">Seeds; or cuttings and grafts set, plants received.</param>
+/// <param name="Emerged">Seedlings, to date; or rooted, healed, received.</param>
 /// <param name="Groups">What stands where, with nothing left out but empty groups.</param>
 /// <param name="Lost">Seedlings.</param>
 /// <param name="Snipped">Seedlings.</param>
 /// <param name="StageDays">The day each stage took place for at least half of the plants.</param>
 /// <param name="PutOff">By stage: the day it was last put off to.</param>
+/// <param name="Used">Seedlings that went into grafts.</param>
+/// <param name="Trays">The last count of each tray's cells, with its day.</param>
 /// <param name="Contradictions">Entries that were left out because the counts do not allow them; empty in a sound ledger.</param>
 public sealed record BatchState(
     int SeedsSown,
@@ -93,7 +118,9 @@ public sealed record BatchState(
     int Snipped,
     IReadOnlyDictionary<Stage, DateOnly> StageDays,
     IReadOnlyDictionary<Stage, (DateOnly Day, string Reason)> PutOff,
-    IReadOnlyList<Contradiction> Contradictions)
+    IReadOnlyList<Contradiction> Contradictions,
+    int Used = 0,
+    IReadOnlyDictionary<Guid, (string Cells, DateOnly On)>? Trays = null)
 {
     public int Seedlings => Groups.Sum(g => g.Seedlings);
 

@@ -4,6 +4,11 @@ namespace Juvenal.Core.MovingUp;
 public static class Handwork
 {
     public const double SowingMinutesPerCell = 0.1;
+    public const double CountingMinutesPerCell = 0.02;
+    public const double SnippingMinutes = 0.1;
+
+    /// <summary>Of one seedling from its twin, on top of pricking it out.</summary>
+    public const double SeparatingMinutes = 0.5;
     public const double PrickingOutMinutes = 1;
     public const double PottingUpMinutes = 1.5;
     public const double CarryingMinutesPerContainer = 0.1;

@@ -19,10 +19,3 @@ public sealed record PlaceClimate(string Name, Temperature Day, Temperature Nigh
     /// <summary>At sowing depth, °C.</summary>
     public double SoilCelsius => Soil?.Celsius ?? MeanCelsius;
 }
-
-/// <summary>What a plant stands in.</summary>
-/// <param name="Name">As the grower calls it.</param>
-/// <param name="Litres">Volume of one cell or pot, L, 0.005–100.</param>
-/// <param name="Cells">Cells in a tray, 1–1,000; null for a single pot.</param>
-/// <param name="Final">The plant is meant to end in it: no limit on its days.</param>
-public sealed record Container(string Name, double Litres, int? Cells = null, bool Final = false);

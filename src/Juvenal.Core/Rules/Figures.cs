@@ -1,9 +1,11 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Growth;
 using Juvenal.Core.MovingUp;
+using Juvenal.Core.Places;
 using Juvenal.Core.Season;
 using Juvenal.Core.Seeds;
 using Juvenal.Core.Site;
+using Juvenal.Core.Sowing;
 
 namespace Juvenal.Core.Rules;
 
@@ -85,7 +87,7 @@ public static class Figures
         new("Spread", "Leaf stages, standard deviation", StageSpreads.Usual.Leaves, "share", Mark.Model, "model"),
         new("Spread", "Setbacks, standard deviation", StageSpreads.Usual.Setbacks, "share", Mark.Model, "model"),
         new("Spread", "Days from planting to ripe, standard deviation", StageSpreads.Usual.Ripening, "share", Mark.Model, "model"),
-        new("Spread", "Mean temperature of a place, standard deviation", Places.PlaceClimate.UsualDeviation, "°C", Mark.Model, "model"),
+        new("Spread", "Mean temperature of a place, standard deviation", PlaceClimate.UsualDeviation, "°C", Mark.Model, "model"),
         new("Site", "Last freeze, standard deviation where only the average is known", SpringFreeze.AssumedDeviationDays, "d", Mark.Model, "model"),
         new("Site", "Window under a bare tunnel, earlier by", PlantingWindow.TunnelDays, "d", Mark.CommonPractice, "practice"),
         new("Site", "Hard freeze", FreezeYears.HardFreezeC, "°C", Mark.Published, "normals"),
@@ -109,6 +111,22 @@ public static class Figures
         new("Seeds", "Untested and past its storage life, of the least for trade", SeedLots.OldShare, "×", Mark.Model, "model"),
         new("Seeds", "Bench against germination test", SowingQuantity.BenchFactor, "×", Mark.Model, "model"),
         new("Seeds", "Separated twin against a single", SowingQuantity.SeparatedTwinSurvival, "×", Mark.Model, "model"),
+        new("Emergence", "Seeds of a lot, standard deviation of the days", EmergenceCourse.SeedDeviation, "share", Mark.Model, "model"),
+        new("Emergence", "Slow from", EmergenceVerdict.SlowTimes, "× expected days", Mark.Model, "model"),
+        new("Emergence", "Late from", EmergenceVerdict.LateTimes, "× expected days", Mark.CommonPractice, "practice"),
+        new("Emergence", "Bottom heat at least", EmergenceVerdict.WarmEnoughC, "°C", Mark.CommonPractice, "practice"),
+        new("Emergence", "Thinning is due at", Thinning.AtLeaves, "leaves", Mark.Model, "model"),
+        new("Other beginnings", "Side shoots root in", Beginning.RootingDays, "d", Mark.CommonPractice, "practice"),
+        new("Other beginnings", "Grafts heal in", Beginning.HealingDays, "d", Mark.CommonPractice, "practice"),
+        new("Other beginnings", "Side shoots that root", Beginning.RootingShare, "share", Mark.Model, "model"),
+        new("Other beginnings", "Grafts that take", Beginning.HealingShare, "share", Mark.Model, "model"),
+        new("Other beginnings", "Graft union above the soil, at least", Beginning.UnionAboveSoilCm, "cm", Mark.CommonPractice, "practice"),
+        new("Sowing", "Water to wet dry mix", Mix.WettingShare, "L/L", Mark.CommonPractice, "practice"),
+        new("Sowing", "Water that a pressed pellet takes up", Container.SwellingShare, "× swollen volume", Mark.CommonPractice, "practice"),
+        new("Sowing", "Solution that a plug takes up", Container.SoakingShare, "× volume", Mark.CommonPractice, "practice"),
+        new("Moving up", "Snipping a seedling", Handwork.SnippingMinutes, "min", Mark.CommonPractice, "practice"),
+        new("Moving up", "Separating a twin, on top", Handwork.SeparatingMinutes, "min", Mark.CommonPractice, "practice"),
+        new("Moving up", "Counting a cell", Handwork.CountingMinutesPerCell, "min", Mark.CommonPractice, "practice"),
         new("Moving up", "Next pot after a cell", NextContainer.AfterCellLitres, "L", Mark.CommonPractice, "practice"),
         new("Moving up", "Next pot after a pot", NextContainer.Times, "× volume", Mark.CommonPractice, "practice"),
         new("Moving up", "Mix settles by", Mix.Settling, "share", Mark.CommonPractice, "practice"),

@@ -19,6 +19,27 @@ public enum PepperTiming
     BySoilAndNights,
 }
 
+/// <summary>When the seed leaves are pinched off.</summary>
+public enum SeedLeaves
+{
+    SecondMove,
+
+    /// <summary>As soon as the second true leaves show.</summary>
+    SecondLeaves,
+
+    Leave,
+}
+
+/// <summary>How seedlings are watered.</summary>
+public enum Watering
+{
+    /// <summary>From below until they are potted.</summary>
+    Below,
+
+    /// <summary>From above, gently.</summary>
+    Above,
+}
+
 /// <summary>Names of the house rules, as reasons carry them.</summary>
 public static class RuleCodes
 {
@@ -26,6 +47,8 @@ public static class RuleCodes
     public const string PepperTiming = "pepper-timing";
     public const string AcceptedRisk = "accepted-risk";
     public const string Twins = "twins";
+    public const string SeedLeaves = "seed-leaves";
+    public const string Watering = "watering";
     public const string HardeningLength = "hardening-length";
     public const string PepperSoil = "pepper-soil";
     public const string PlanningNights = "planning-nights";
@@ -41,6 +64,8 @@ public static class RuleCodes
 /// <param name="PepperSoilC">Morning soil for peppers at 10 cm: 18 or 13 °C.</param>
 /// <param name="TomatoNightC">When planning: smoothed 7-day mean of the nights for tomatoes, 4–14 °C. [model]</param>
 /// <param name="PepperNightC">The same for peppers, 4–18 °C. [model]</param>
+/// <param name="SeedLeaves">When they are pinched off.</param>
+/// <param name="Watering">From below or from above.</param>
 public sealed record HouseRules(
     PrickOutStage PrickOut,
     Twins Twins,
@@ -50,9 +75,11 @@ public sealed record HouseRules(
     int HardeningDays,
     double PepperSoilC,
     double TomatoNightC,
-    double PepperNightC)
+    double PepperNightC,
+    SeedLeaves SeedLeaves,
+    Watering Watering)
 {
-    public static HouseRules Default { get; } = new(PrickOutStage.FirstTrueLeaves, Twins.Snip, PepperTiming.AfterTomatoes, 3, 0.10, 10, 18, 8, 11);
+    public static HouseRules Default { get; } = new(PrickOutStage.FirstTrueLeaves, Twins.Snip, PepperTiming.AfterTomatoes, 3, 0.10, 10, 18, 8, 11, SeedLeaves.SecondMove, Watering.Below);
 
     public static IReadOnlyList<double> Risks { get; } = [0.05, 0.10, 0.20, 0.50];
 

@@ -16,6 +16,9 @@ internal static class PlanChecks
     /// <summary>The temperature that is named as needed brings seed up within this. [model]</summary>
     private const double FairEmergenceDays = 60;
 
+    /// <summary>More leaves than this is no young plant any more. [model]</summary>
+    private const double MostLeaves = 12;
+
     public static List<Failure> Of(PlanRequest request)
     {
         var failures = new List<Failure>();
@@ -26,6 +29,7 @@ internal static class PlanChecks
         Range("rules.pepperWeeksAfterFrost", request.Rules.PepperWeeksAfterFrost, 2, 4);
         if (!HouseRules.Risks.Contains(request.Rules.AcceptedRisk)) failures.Add(new("not-an-option", "rules.acceptedRisk", request.Rules.AcceptedRisk));
         if (!HouseRules.HardeningLengths.Contains(request.Rules.HardeningDays)) failures.Add(new("not-an-option", "rules.hardeningDays", request.Rules.HardeningDays));
+        if (!(request.Path.Begins.Leaves is >= 0 and <= MostLeaves)) failures.Add(Failure.OutOfRange("start.leaves", request.Path.Begins.Leaves, 0, MostLeaves));
         if (request.Path.Moves.Count > GrowingPath.MostMoves) failures.Add(Failure.OutOfRange("path.moves", request.Path.Moves.Count, 0, GrowingPath.MostMoves));
         if (failures.Count == 0) Temperatures(request, failures);
         return failures;
@@ -40,7 +44,7 @@ internal static class PlanChecks
     {
         var path = request.Path;
         var emerged = request.FactsOf(Stage.Emerge).Done is not null;
-        if (!emerged) Emergence(request.Cultivar, path.Germination, failures);
+        if (!emerged && path.Begins.Kind == Start.Seed) Emergence(request.Cultivar, path.Germination, failures);
 
         var leaf = LeafModel.For(request.Cultivar.Group);
         for (var i = 0; i <= path.Moves.Count; i++)

@@ -104,6 +104,7 @@ public sealed record Choice(string Code, DateOnly PlantOut, DateOnly Ripe, doubl
 /// <param name="HeightAtPlantingCm">At 14 mol/m²·d of light, cm.</param>
 /// <param name="Warnings">What the grower should know before keeping it.</param>
 /// <param name="Choices">Ways out where it is late; empty where it is not.</param>
+/// <param name="Start">What it begins with.</param>
 public sealed record Plan(
     IReadOnlyList<PlanStep> Steps,
     PlantingWindow Window,
@@ -113,7 +114,8 @@ public sealed record Plan(
     double LeavesAtPlanting,
     double HeightAtPlantingCm,
     IReadOnlyList<Reason> Warnings,
-    IReadOnlyList<Choice> Choices)
+    IReadOnlyList<Choice> Choices,
+    Start Start = Start.Seed)
 {
     public PlanStep Step(Stage stage) => Steps.First(s => s.Stage == stage);
 }

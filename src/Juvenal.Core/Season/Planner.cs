@@ -33,7 +33,7 @@ public static class Planner
         var quantity = Quantity(request);
         if (!quantity.Succeeded)
         {
-            failures.AddRange(quantity.Failures.Select(Named).Where(f => failures.All(g => g.Field != f.Field)));
+            failures.AddRange(quantity.Failures.Select(f => Named(f, request.Path.Begins)).Where(f => failures.All(g => g.Field != f.Field)));
         }
 
         if (failures.Count > 0) return failures;
@@ -58,7 +58,8 @@ public static class Planner
             planted,
             planted * walk.Leaf.HeightPerLeafCm,
             PlanWarnings.Of(request, walk, window, course, quantity.Value, best),
-            []);
+            [],
+            request.Path.Begins.Kind);
         return plan with { Choices = PlanChoices.Of(request, plan, best) };
     }
 
@@ -93,22 +94,23 @@ public static class Planner
     private static Outcome<SowingQuantity> Quantity(PlanRequest request)
     {
         var sowing = request.Sowing;
-        var separated = request.Rules.Twins == Twins.Separate && sowing.SeedsPerCell > 1;
+        var perCell = request.Path.Begins.Kind == Start.Seed ? sowing.SeedsPerCell : 1;
+        var separated = request.Rules.Twins == Twins.Separate && perCell > 1;
         return SowingQuantity.For(new SowingWish(
             sowing.PlantsWanted,
-            sowing.Germination * SowingQuantity.BenchFactor,
+            request.Path.Begins.ShareOf(sowing.Germination),
             sowing.Survival * (separated ? SowingQuantity.SeparatedTwinSurvival : 1),
             sowing.Confidence,
-            sowing.SeedsPerCell,
+            perCell,
             request.Path.Tray.Cells,
             request.Rules.Twins,
             sowing.SeedsAvailable));
     }
 
     /// <summary>The planner's field for a field of the sowing quantity; the grower typed the germination, not the bench's share of it.</summary>
-    private static Failure Named(Failure failure) => failure.Field switch
+    private static Failure Named(Failure failure, Beginning begins) => failure.Field switch
     {
-        "emergence" => failure with { Field = "sowing.germination", Value = failure.Value / SowingQuantity.BenchFactor },
+        "emergence" => failure with { Field = "sowing.germination", Value = failure.Value / begins.ShareOf(1) },
         "cellsPerTray" => failure with { Field = "path.tray" },
         _ => failure with { Field = "sowing." + failure.Field },
     };

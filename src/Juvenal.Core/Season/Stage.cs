@@ -27,6 +27,7 @@ public sealed record Move(Container Container, PlaceClimate Place);
 /// <param name="Hardening">The hardening stand.</param>
 /// <param name="Bed">Where it ends.</param>
 /// <param name="Surface">What lies on the bed, or a tunnel over it.</param>
+/// <param name="Beginning">What the batch begins with; null: seed.</param>
 public sealed record GrowingPath(
     Container Tray,
     PlaceClimate Germination,
@@ -34,17 +35,23 @@ public sealed record GrowingPath(
     IReadOnlyList<Move> Moves,
     PlaceClimate Hardening,
     string Bed,
-    Surface Surface)
+    Surface Surface,
+    Beginning? Beginning = null)
 {
     public const int MostMoves = 3;
 
     public static Stage StageOfMove(int index) => Stage.PrickOut + index;
 
-    /// <summary>The stages this path has, in order.</summary>
+    public Beginning Begins => Beginning ?? Season.Beginning.Seed;
+
+    /// <summary>Whether move <paramref name="index"/> bares roots: seedlings pricked out of mix. Plugs, pellets, pots and grown plants keep their ball.</summary>
+    public bool BaresRoots(int index) => index == 0 && Begins.Kind == Start.Seed && !Tray.KeepsBall;
+
+    /// <summary>The stages this path has, in order. Plants that are bought in have no emergence.</summary>
     public IEnumerable<Stage> Stages()
     {
         yield return Stage.Sow;
-        yield return Stage.Emerge;
+        if (Begins.Kind != Start.Plants) yield return Stage.Emerge;
         for (var i = 0; i < Moves.Count; i++) yield return StageOfMove(i);
         yield return Stage.Harden;
         yield return Stage.PlantOut;

@@ -1,6 +1,5 @@
 using Juvenal.Core.Growth;
 using Juvenal.Core.Measures;
-using Juvenal.Core.MovingUp;
 using Juvenal.Core.Rules;
 using Juvenal.Core.Seeds;
 using Juvenal.Core.Site;
@@ -44,10 +43,11 @@ internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow windo
     /// <summary>What to have ready: cells at sowing; at a move a pot for each plant that stands, or that is expected to.</summary>
     private (int Containers, double MixLitres) Materials(Stage stage)
     {
-        if (stage == Stage.Sow) return (quantity.Cells, Mix.Litres(quantity.Cells, request.Path.Tray.Litres));
+        // Plants that are bought in bring what they stand in.
+        if (stage == Stage.Sow) return (quantity.Cells, request.Path.Begins.Kind == Start.Plants ? 0 : request.Path.Tray.MixLitres(quantity.Cells));
         if (stage is < Stage.PrickOut or > Stage.PotOn) return (0, 0);
         var pots = request.PlantsStanding ?? (int)Math.Ceiling(quantity.ExpectedPlants / request.Sowing.Survival);
-        return (pots, Mix.Litres(pots, request.Path.Moves[stage - Stage.PrickOut].Container.Litres));
+        return (pots, request.Path.Moves[stage - Stage.PrickOut].Container.MixLitres(pots));
     }
 
     private (string Place, string? Container) Stands(Stage stage)
@@ -93,6 +93,12 @@ internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow windo
 
     private IEnumerable<Reason> WhyEmerge()
     {
+        if (request.Path.Begins is { Days: { } days } begins)
+        {
+            yield return new(begins.Kind == Start.Cuttings ? "rooting-days" : "healing-days", days, Unit: "d", Source: "practice", Subject: request.Path.Germination.Name);
+            yield break;
+        }
+
         var soil = request.Path.Germination.SoilCelsius;
         yield return new("emergence-at", course.Free[1] - course.Days[0], soil, "C", Source: EmergenceTable.For(request.Cultivar.Crop).Source, Subject: request.Path.Germination.Name);
         var factor = LeafModel.EmergenceFactor(request.Cultivar.Group);
@@ -111,7 +117,7 @@ internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow windo
         }
 
         yield return new("leaves-at", wanted, place.MeanCelsius, "C", move == 0 ? RuleCodes.PrickOut : null, move == 0 ? "model" : "practice", place.Name);
-        if (move > 0) yield return new("setback", Setback.Days(move - 1), Unit: "d", Source: "model");
+        if (move > 0) yield return new("setback", Setback.Days(request.Path.BaresRoots(move - 1)), Unit: "d", Source: "model");
     }
 
     private IEnumerable<Reason> WhyHarden()

@@ -2,6 +2,7 @@ using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
 using Juvenal.Core.MovingUp;
 using Juvenal.Core.Places;
+using Juvenal.Core.Sowing;
 
 namespace Juvenal.Core.Season;
 
@@ -34,7 +35,12 @@ public enum Press
 /// <param name="Trays">Sow: trays; null elsewhere or where the container is no tray.</param>
 /// <param name="MixLitres">Mix to have ready.</param>
 /// <param name="Minutes">How long it takes, before the grower's own pace is known.</param>
-public sealed record Work(Stage Stage, GroupKey? From, int FromSeedlings, int FromContainers, Press Press, DateOnly Day, int Seedlings, int Containers, int Seeds, int? Trays, double MixLitres, int Minutes);
+/// <param name="Thin">Thinning: which cells; null for the other work. Its stage is the emergence it follows.</param>
+public sealed record Work(
+    Stage Stage, GroupKey? From, int FromSeedlings, int FromContainers, Press Press, DateOnly Day, int Seedlings, int Containers, int Seeds, int? Trays, double MixLitres, int Minutes, ThinPlan? Thin = null);
+
+/// <summary>Thinning by what was counted, and the day seed leaves touch.</summary>
+public sealed record ThinDue(ThinPlan Plan, DateOnly Day);
 
 /// <summary>What of a stored plan step the day's work needs.</summary>
 public sealed record StepDay(Stage Stage, DateSpread Date, DateOnly Due, DateOnly? PutOffTo);
@@ -52,6 +58,8 @@ public static class TodaysWork
     /// <param name="toSow">Cells, seeds and trays of the plan.</param>
     /// <param name="containerOf">What the plants stand in after a stage; null in a bed.</param>
     /// <param name="twins">Whether two in a cell become two pots.</param>
+    /// <param name="start">What the batch begins with.</param>
+    /// <param name="thin">Where cells were counted and some are crowded.</param>
     /// <returns>Empty when all that is planned is done, or no plant is left.</returns>
     public static IReadOnlyList<Work> Next(
         IReadOnlyList<StepDay> steps,
@@ -59,7 +67,9 @@ public static class TodaysWork
         DateOnly today,
         (int Cells, int Seeds, int? Trays) toSow,
         Func<Stage, Container?> containerOf,
-        Seeds.Twins twins)
+        Seeds.Twins twins,
+        Start start = Start.Seed,
+        ThinDue? thin = null)
     {
         var sown = state.StageDays.ContainsKey(Stage.Sow);
         if (sown && state.Emerged > 0 && state.Seedlings == 0) return [];
@@ -69,7 +79,7 @@ public static class TodaysWork
         var press = PressOf(next, today);
         if (next.Stage == Stage.Sow)
         {
-            var litres = Mix.Litres(toSow.Cells, containerOf(Stage.Sow)?.Litres ?? 0);
+            var litres = start == Start.Plants ? 0 : containerOf(Stage.Sow)?.MixLitres(toSow.Cells) ?? 0;
             return [new(next.Stage, null, 0, 0, press, next.Due, 0, toSow.Cells, toSow.Seeds, toSow.Trays, litres, Minutes(toSow.Cells, Handwork.SowingMinutesPerCell))];
         }
 
@@ -80,24 +90,35 @@ public static class TodaysWork
                 .Select(g => new Work(next.Stage, g.Group, g.Seedlings, g.Containers, press, next.Due, state.Emerged, g.Containers, state.SeedsSown, null, 0, 1))];
         }
 
-        return [.. state.Groups.Where(g => g.Reached < next.Stage && g.Seedlings > 0).Select(g => Moving(next, g, press, containerOf(next.Stage), twins))];
+        var moving = state.Groups.Where(g => g.Reached < next.Stage && g.Seedlings > 0).ToList();
+        var inTrays = moving.Where(g => g.Reached <= Stage.Emerge).MaxBy(g => g.Containers);
+        var works = moving.Select(g => Moving(next, g, press, containerOf(next.Stage), twins, g == inTrays ? thin?.Plan : null));
+        if (thin is { Plan.Snips: > 0 } && inTrays is not null)
+        {
+            var late = today.DayNumber - thin.Day.DayNumber;
+            works = works.Prepend(new(
+                Stage.Emerge, inTrays.Group, inTrays.Seedlings, inTrays.Containers, late < 0 ? Press.Coming : late > OverdueDays ? Press.Overdue : Press.Due, thin.Day,
+                thin.Plan.Snips, thin.Plan.Crowded.Count, 0, null, 0, (int)Math.Ceiling(thin.Plan.Snips * Handwork.SnippingMinutes), thin.Plan));
+        }
+
+        return [.. works];
     }
 
-    private static Work Moving(StepDay step, Standing group, Press press, Container? container, Seeds.Twins twins)
+    private static Work Moving(StepDay step, Standing group, Press press, Container? container, Seeds.Twins twins, ThinPlan? thin)
     {
-        // Twins that are snipped leave one plant to a cell; separated, each gets a pot.
-        var plants = twins == Seeds.Twins.Separate && step.Stage < Stage.Harden ? group.Seedlings : Math.Min(group.Seedlings, group.Containers);
+        // Twins that are snipped leave one plant to a cell; separated, each gets a pot. Counted cells say which.
+        var plants = thin is not null && step.Stage < Stage.Harden ? thin.Plants : twins == Seeds.Twins.Separate && step.Stage < Stage.Harden ? group.Seedlings : Math.Min(group.Seedlings, group.Containers);
         return step.Stage switch
         {
-            Stage.Harden => Of(plants, 0, Handwork.CarryingMinutesPerContainer),
-            Stage.PlantOut => Of(0, 0, Handwork.PlantingOutMinutes),
-            Stage.PrickOut => Of(plants, container?.Litres ?? 0, Handwork.PrickingOutMinutes),
-            _ => Of(plants, container?.Litres ?? 0, Handwork.PottingUpMinutes),
+            Stage.Harden => Of(plants, null, Handwork.CarryingMinutesPerContainer),
+            Stage.PlantOut => Of(0, null, Handwork.PlantingOutMinutes),
+            Stage.PrickOut => Of(plants, container, Handwork.PrickingOutMinutes),
+            _ => Of(plants, container, Handwork.PottingUpMinutes),
         };
 
-        Work Of(int containers, double litresEach, double minutesEach) => new(
+        Work Of(int containers, Container? into, double minutesEach) => new(
             step.Stage, group.Group, group.Seedlings, group.Containers, press, step.Due, group.Seedlings, containers, 0, null,
-            Mix.Litres(containers, litresEach), Minutes(containers == 0 ? group.Seedlings : containers, minutesEach));
+            into?.MixLitres(containers) ?? 0, Minutes(containers == 0 ? group.Seedlings : containers, minutesEach));
     }
 
     private static bool IsDone(Stage stage, BatchState state) =>

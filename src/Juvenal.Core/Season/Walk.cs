@@ -60,15 +60,15 @@ internal sealed class Walk
     {
         Span<double> zero = stackalloc double[Variates.Count];
         var start = 0.0;
-        var days = _factor / EmergenceRate(zero);
-        var leaves = 0.0;
+        var days = BeginningDays(zero);
+        var leaves = _request.Path.Begins.Leaves;
         var setback = 0.0;
         for (var i = 0; i <= _request.Path.Moves.Count; i++)
         {
             var ready = ReadyAt(i, days, setback, leaves, start, zero);
             leaves += Grown(i, ready - days - setback, zero);
             (days, start) = (ready, ready);
-            if (i < _request.Path.Moves.Count) setback = Setback.Days(i);
+            if (i < _request.Path.Moves.Count) setback = Setback.Days(_request.Path.BaresRoots(i));
         }
 
         return days;
@@ -84,10 +84,10 @@ internal sealed class Walk
         var moves = _request.Path.Moves.Count;
         days[0] = free[0] = sow;
         leaves.Clear();
-        free[1] = sow + (_factor / EmergenceRate(z) * Stretch(_spreads.Emergence, z[Variates.Emergence]));
-        var at = days[1] = Settle(Stage.Emerge, free[1]);
+        free[1] = sow + (BeginningDays(z) * Stretch(_spreads.Emergence, z[Variates.Emergence]));
+        var at = days[1] = _request.Path.Begins.Kind == Start.Plants ? sow : Settle(Stage.Emerge, free[1]);
         var potFrom = at;
-        var count = 0.0;
+        var count = _request.Path.Begins.Leaves;
         var setback = 0.0;
         for (var i = 0; i < moves; i++)
         {
@@ -97,7 +97,7 @@ internal sealed class Walk
             count += Grown(i, days[stage] - at - setback, z);
             leaves[stage] = count;
             potFrom = at = days[stage];
-            setback = Setback.Days(i) * Stretch(_spreads.Setbacks, z[Variates.FirstSetback + i]);
+            setback = Setback.Days(_request.Path.BaresRoots(i)) * Stretch(_spreads.Setbacks, z[Variates.FirstSetback + i]);
         }
 
         var ladder = _request.Rules.HardeningDays;
@@ -123,6 +123,9 @@ internal sealed class Walk
         var place = i == 0 ? _request.Path.Seedling : _request.Path.Moves[i - 1].Place;
         return place.MeanCelsius + (place.DeviationCelsius * z[Variates.FirstPlace + _placeOf[i + 1]]);
     }
+
+    /// <summary>Days from the beginning to standing plants: emergence for seed, rooting or healing for the others.</summary>
+    private double BeginningDays(ReadOnlySpan<double> z) => _request.Path.Begins.Days ?? (_factor / EmergenceRate(z));
 
     private double EmergenceRate(ReadOnlySpan<double> z)
     {

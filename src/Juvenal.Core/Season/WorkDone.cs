@@ -18,7 +18,8 @@ public enum Rest
 /// <param name="CarryOn">Emerge: the tray goes on to where seedlings stand.</param>
 /// <param name="Rest">Moves: what becomes of those left behind.</param>
 /// <param name="Reason">Of the loss, where the rest is lost.</param>
-public sealed record Said(Guid Id, Guid? ExtraId, DateOnly HappenedOn, int Count, bool CarryOn = false, Rest Rest = Rest.Stays, string? Reason = null);
+/// <param name="Pairs">Moves: unequal pairs that go on as one, to be separated later: two seedlings, one container each.</param>
+public sealed record Said(Guid Id, Guid? ExtraId, DateOnly HappenedOn, int Count, bool CarryOn = false, Rest Rest = Rest.Stays, string? Reason = null, int Pairs = 0);
 
 /// <summary>From "done" to ledger entries.</summary>
 public static class WorkDone
@@ -28,15 +29,21 @@ public static class WorkDone
     /// <param name="said">What the grower said; counts are checked by the ledger, not here.</param>
     /// <param name="target">Where the plan puts the plants.</param>
     /// <param name="seedsPerCell">Sow: seeds = cells × this.</param>
-    public static IReadOnlyList<LedgerEntry> Entries(Work work, Said said, GroupKey target, int seedsPerCell)
+    /// <param name="start">What the batch begins with.</param>
+    /// <param name="lot">Sow: the packet the seeds come from.</param>
+    public static IReadOnlyList<LedgerEntry> Entries(Work work, Said said, GroupKey target, int seedsPerCell, Start start = Start.Seed, Guid? lot = null)
     {
         ArgumentNullException.ThrowIfNull(work);
         ArgumentNullException.ThrowIfNull(said);
         var entry = new LedgerEntry(said.Id, 0, said.HappenedOn, EntryKind.Moved, work.Stage);
         switch (work.Stage)
         {
+            case Stage.Sow when start == Start.Plants:
+                return [entry with { Kind = EntryKind.Received, To = target, Seedlings = said.Count, Containers = said.Count }];
+            case Stage.Sow when start != Start.Seed:
+                return [entry with { Kind = EntryKind.Sown, To = target, Seeds = said.Count, Containers = said.Count }];
             case Stage.Sow:
-                return [entry with { Kind = EntryKind.Sown, To = target, Seeds = said.Count * seedsPerCell, Containers = said.Count }];
+                return [entry with { Kind = EntryKind.Sown, To = target, Seeds = said.Count * seedsPerCell, Containers = said.Count, LotId = lot }];
             case Stage.Emerge:
                 var up = entry with { Kind = EntryKind.Emerged, To = work.From, Seedlings = said.Count };
                 if (!said.CarryOn || said.ExtraId is not { } carried || target == work.From) return [up];
@@ -46,8 +53,10 @@ public static class WorkDone
 
         var left = work.Seedlings - said.Count;
         var from = new Standing(work.From!.Value, work.FromSeedlings, work.FromContainers, work.Stage);
-        var emptied = Emptying.Emptied(EntryKind.Moved, said.Count, from);
-        var filled = Emptying.Filled(from.Group, target, said.Count, emptied);
+        // A pair that goes on as one empties one cell and fills one pot.
+        var units = said.Count - said.Pairs;
+        var emptied = left <= 0 ? from.Containers : Emptying.Emptied(EntryKind.Moved, units, from);
+        var filled = Emptying.Filled(from.Group, target, units, emptied);
         var moved = entry with { From = work.From, To = target, Seedlings = said.Count, Containers = emptied, ContainersTo = filled };
         if (left <= 0 || said.Rest == Rest.Stays || said.ExtraId is not { } rest) return [moved];
         return

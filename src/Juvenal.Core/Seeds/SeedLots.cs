@@ -6,11 +6,9 @@ namespace Juvenal.Core.Seeds;
 /// <summary>What is known of a packet.</summary>
 /// <param name="Crop">Of its cultivar.</param>
 /// <param name="Packed">Year; null where not known.</param>
-/// <param name="Seeds">It held; null: by weight.</param>
-/// <param name="Grams">It weighed; null: counted, or neither.</param>
 /// <param name="TestedSown">Seeds of its last germination test; null without one.</param>
 /// <param name="TestedUp">Of them came up.</param>
-public sealed record LotFacts(Crop Crop, int? Packed, int? Seeds, double? Grams, int? TestedSown, int? TestedUp);
+public sealed record LotFacts(Crop Crop, int? Packed, int? TestedSown, int? TestedUp);
 
 /// <summary>The germination that a lot is sown by.</summary>
 /// <param name="Share">0–1.</param>
@@ -46,11 +44,8 @@ public static class SeedLots
     public const double OldShare = 0.5;
 
     /// <summary>How many seeds it held: as counted, else by weight; null where neither is known.</summary>
-    public static int? Held(LotFacts lot)
-    {
-        ArgumentNullException.ThrowIfNull(lot);
-        return lot.Seeds ?? (lot.Grams is { } grams ? (int)Math.Min(int.MaxValue, Math.Floor(grams * SeedsPerGram(lot.Crop))) : null);
-    }
+    public static int? Held(Crop crop, int? seeds, double? grams) =>
+        seeds ?? (grams is { } g ? (int)Math.Min(int.MaxValue, Math.Floor(g * SeedsPerGram(crop))) : null);
 
     /// <summary>The germination to sow by: the test's share; else the least for trade, and half of it past the storage life.</summary>
     /// <param name="lot">The packet.</param>

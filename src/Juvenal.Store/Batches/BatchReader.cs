@@ -32,6 +32,9 @@ public sealed record StoredStep(
 /// <summary>What stands in one group, as stored.</summary>
 public sealed record StoredGroup(Guid? ContainerId, Guid PlaceId, int Seedlings, int Containers, Stage Reached);
 
+/// <summary>The last count of a tray's cells, as stored.</summary>
+public sealed record StoredTrayCount(Guid TrayId, string Cells, DateOnly On);
+
 /// <summary>A batch with its plan and its counts, as stored; nothing is computed on reading.</summary>
 public sealed record BatchView(
     Guid Id,
@@ -53,7 +56,9 @@ public sealed record BatchView(
     DateOnly? EndedOn,
     string? EndReason,
     IReadOnlyList<StoredStep> Steps,
-    IReadOnlyList<StoredGroup> Standing)
+    IReadOnlyList<StoredGroup> Standing,
+    int Used,
+    IReadOnlyList<StoredTrayCount> TrayCounts)
 {
     /// <summary>The counts in the core's form.</summary>
     public BatchState State() => new(
@@ -64,7 +69,9 @@ public sealed record BatchView(
         Snipped,
         Steps.Where(s => s.DoneOn is not null).ToDictionary(s => s.Stage, s => s.DoneOn!.Value),
         Steps.Where(s => s.PutOffTo is not null).ToDictionary(s => s.Stage, s => (s.PutOffTo!.Value, s.PutOffReason ?? "")),
-        []);
+        [],
+        Used,
+        TrayCounts.ToDictionary(t => t.TrayId, t => (t.Cells, t.On)));
 
     public GroupKey TargetOf(Stage stage) => Input.TargetOf(stage);
 }
@@ -82,7 +89,7 @@ public sealed class BatchReader(NurseryTransaction nursery)
           (select array_agg(m.place_id order by m.ordinal) from batch_move m where m.nursery_id = b.nursery_id and m.batch_id = b.id),
           (select array_agg(l.stage order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
           (select array_agg(l.locked_on order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
-          b.lot_id,
+          b.lot_id, b.start, b.start_leaves, b.price_each, b.rootstock_id, b.scion_id, b.union_cm,
           c.name, c.crop, c.species_group, c.habit, b.cells, b.seeds, b.trays, b.seeds_sown, b.emerged, b.lost, b.snipped, b.summary, b.ended_on, b.end_reason,
           coalesce((
             select jsonb_agg(jsonb_build_object('stage', p.stage, 'low', p.low, 'mid', p.mid, 'high', p.high, 'due', p.due, 'doneOn', p.done_on,
@@ -96,7 +103,8 @@ public sealed class BatchReader(NurseryTransaction nursery)
               'containers', s.containers, 'reached', s.reached) order by s.reached desc, s.seedlings desc, s.id)
             from standing s
             where s.nursery_id = b.nursery_id
-              and s.batch_id = b.id), '[]')
+              and s.batch_id = b.id), '[]'),
+          b.used, b.tray_counts
         from batch b
         join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
         where $1::uuid is null or b.id = $1
@@ -121,8 +129,9 @@ public sealed class BatchReader(NurseryTransaction nursery)
     private static BatchView Read(NpgsqlDataReader r)
     {
         var row = BatchRow.Read(r);
-        return new(row.Id, row.Version, row.Code, row.Input, r.GetString(21), r.Enum<Crop>(22), r.Enum<SpeciesGroup>(23), r.Enum<Habit>(24),
-            r.GetInt32(25), r.GetInt32(26), r.OrNull<int>(27), r.GetInt32(28), r.GetInt32(29), r.GetInt32(30), r.GetInt32(31),
-            r.FromJson<PlanSummary>(32), r.OrNull<DateOnly>(33), r.TextOrNull(34), r.FromJson<List<StoredStep>>(35), r.FromJson<List<StoredGroup>>(36));
+        return new(row.Id, row.Version, row.Code, row.Input, r.GetString(27), r.Enum<Crop>(28), r.Enum<SpeciesGroup>(29), r.Enum<Habit>(30),
+            r.GetInt32(31), r.GetInt32(32), r.OrNull<int>(33), r.GetInt32(34), r.GetInt32(35), r.GetInt32(36), r.GetInt32(37),
+            r.FromJson<PlanSummary>(38), r.OrNull<DateOnly>(39), r.TextOrNull(40), r.FromJson<List<StoredStep>>(41), r.FromJson<List<StoredGroup>>(42),
+            r.GetInt32(43), r.FromJson<List<StoredTrayCount>>(44));
     }
 }

@@ -7,6 +7,15 @@ namespace Juvenal.Store.Batches;
 
 public sealed record MoveInput(Guid ContainerId, Guid PlaceId);
 
+/// <summary>A beginning that is not seed.</summary>
+/// <param name="Kind">With what.</param>
+/// <param name="Leaves">True leaves it begins with, 0–12.</param>
+/// <param name="PriceEach">Paid for a bought-in plant.</param>
+/// <param name="RootstockId">Batch the rootstocks come from; grafts only.</param>
+/// <param name="ScionId">Batch the scions come from; grafts only.</param>
+/// <param name="UnionCm">Height of the union above the ball, cm, 1–60; grafts only.</param>
+public sealed record StartInput(Start Kind, double Leaves, double? PriceEach = null, Guid? RootstockId = null, Guid? ScionId = null, double? UnionCm = null);
+
 /// <summary>What the grower chooses for a batch. Preview, keeping and changing all take this.</summary>
 /// <param name="CultivarId">Which cultivar.</param>
 /// <param name="Season">Label of the season.</param>
@@ -24,6 +33,7 @@ public sealed record MoveInput(Guid ContainerId, Guid PlaceId);
 /// <param name="BedId">Where it ends.</param>
 /// <param name="Locks">Days the grower fixed, by stage.</param>
 /// <param name="LotId">The packet it is sown from; null where not said.</param>
+/// <param name="Start">What it begins with; null: seed.</param>
 public sealed record BatchInput(
     Guid CultivarId,
     int Season,
@@ -40,8 +50,11 @@ public sealed record BatchInput(
     Guid HardeningPlaceId,
     Guid BedId,
     IReadOnlyDictionary<Stage, DateOnly> Locks,
-    Guid? LotId = null)
+    Guid? LotId = null,
+    StartInput? Start = null)
 {
+    public Beginning Begins => new(Start?.Kind ?? Core.Season.Start.Seed, Start?.Leaves ?? 0);
+
     /// <summary>Where the plan puts the plants in a stage; no container in a bed.</summary>
     public GroupKey TargetOf(Stage stage) => stage switch
     {
@@ -74,7 +87,7 @@ internal sealed record BatchRow(Guid Id, int Version, string Code, BatchInput In
           (select array_agg(m.place_id order by m.ordinal) from batch_move m where m.nursery_id = b.nursery_id and m.batch_id = b.id),
           (select array_agg(l.stage order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
           (select array_agg(l.locked_on order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
-          b.lot_id
+          b.lot_id, b.start, b.start_leaves, b.price_each, b.rootstock_id, b.scion_id, b.union_cm
         from batch b
         where $1::uuid is null or b.id = $1
         order by b.id
@@ -94,8 +107,13 @@ internal sealed record BatchRow(Guid Id, int Version, string Code, BatchInput In
             [.. containers.Zip(places, (c, p) => new MoveInput(c, p))],
             r.GetGuid(14), r.GetGuid(15),
             stages.Zip(days).ToDictionary(l => (Stage)l.First, l => l.Second),
-            r.OrNull<Guid>(20)));
+            r.OrNull<Guid>(20),
+            StartOf(r)));
     }
+
+    private static StartInput? StartOf(NpgsqlDataReader r) => r.Enum<Start>(21) is var kind && kind == Start.Seed
+        ? null
+        : new(kind, r.GetDouble(22), r.OrNull<double>(23), r.OrNull<Guid>(24), r.OrNull<Guid>(25), r.OrNull<double>(26));
 
     private static T[] Many<T>(NpgsqlDataReader r, int column) => r.IsDBNull(column) ? [] : r.GetFieldValue<T[]>(column);
 }

@@ -21,15 +21,17 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     private const string Insert = """
         -- A new batch.
         insert into batch (nursery_id, id, code, season, cultivar_id, plants_wanted, germination, survival, confidence, seeds_per_cell, seeds_available,
-          tray_id, germination_place_id, seedling_place_id, hardening_place_id, bed_id, cells, seeds, trays, summary, lot_id)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21)
+          tray_id, germination_place_id, seedling_place_id, hardening_place_id, bed_id, cells, seeds, trays, summary, lot_id,
+          start, start_leaves, price_each, rootstock_id, scion_id, union_cm)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26, $27)
         """;
 
     private const string Change = """
         -- What was chosen for a batch.
         update batch
         set version = version + 1, season = $2, cultivar_id = $3, plants_wanted = $4, germination = $5, survival = $6, confidence = $7, seeds_per_cell = $8,
-          seeds_available = $9, tray_id = $10, germination_place_id = $11, seedling_place_id = $12, hardening_place_id = $13, bed_id = $14, lot_id = $15
+          seeds_available = $9, tray_id = $10, germination_place_id = $11, seedling_place_id = $12, hardening_place_id = $13, bed_id = $14, lot_id = $15,
+          start = $16, start_leaves = $17, price_each = $18, rootstock_id = $19, scion_id = $20, union_cm = $21
         where id = $1
         """;
 
@@ -106,6 +108,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         }
 
         await CheckLotAsync(input, cancel);
+        await CheckStartAsync(id, input, cancel);
         var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
         var state = Fold.Of([], 1);
         var outcome = PlanStore.Plan(catalogue, input, state);
@@ -116,10 +119,13 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         var last = int.Parse((await nursery.OneAsync(LastCode, r => r.GetString(0), cancel, Sql.Of(input.Season)))!);
         var batch = new BatchRow(id, 1, $"{input.Season % 100:00}-{last + 1:00}", input);
         await nursery.ExecuteAsync(Insert, cancel,
+        [
             Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of(batch.Code), Sql.Of(input.Season), Sql.Of(input.CultivarId), Sql.Of(input.PlantsWanted),
             Sql.Of(input.Germination), Sql.Of(input.Survival), Sql.Of(input.Confidence), Sql.Of(input.SeedsPerCell), Sql.OfNull(input.SeedsAvailable),
             Sql.Of(input.TrayId), Sql.Of(input.GerminationPlaceId), Sql.Of(input.SeedlingPlaceId), Sql.Of(input.HardeningPlaceId), Sql.Of(input.BedId),
-            Sql.Of(plan.Quantity.Cells), Sql.Of(plan.Quantity.Seeds), Sql.OfNull(plan.Quantity.Trays), Sql.OfJson(PlanSummary.Of(plan)), Sql.OfNull(input.LotId));
+            Sql.Of(plan.Quantity.Cells), Sql.Of(plan.Quantity.Seeds), Sql.OfNull(plan.Quantity.Trays), Sql.OfJson(PlanSummary.Of(plan)), Sql.OfNull(input.LotId),
+            .. StartOf(input),
+        ]);
         await nursery.ExecuteManyAsync([.. Choices(id, input), .. PlanWriter.Plan(nursery.Nursery, batch, catalogue, state, outcome)], cancel);
     }
 
@@ -143,22 +149,48 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         var (batch, catalogue, state) = await LoadAsync(id, BatchRow.Select, cancel);
         if (batch.Version != version) throw new ConflictException("changed-meanwhile", batch.Input);
         if (state.SeedsSown > 0 && input.CultivarId != batch.Input.CultivarId) throw new RefusedException(new Failure("sown-already", "cultivarId"));
+        if (state.SeedsSown > 0 && input.Begins.Kind != batch.Input.Begins.Kind) throw new RefusedException(new Failure("begun-already", "start.kind"));
         await CheckLotAsync(input, cancel);
+        await CheckStartAsync(id, input, cancel);
         var outcome = PlanStore.Plan(catalogue, input, state);
         if (!outcome.Succeeded) throw new RefusedException(outcome.Failures);
         if (PlanVersion.Of(outcome.Value) != shown) throw new ConflictException("plan-changed", outcome.Value);
         var changed = batch with { Version = version + 1, Input = input };
         await nursery.ExecuteManyAsync(
             [
-                NurseryTransaction.Command(Change, Sql.Of(id), Sql.Of(input.Season), Sql.Of(input.CultivarId), Sql.Of(input.PlantsWanted),
+                NurseryTransaction.Command(Change, [Sql.Of(id), Sql.Of(input.Season), Sql.Of(input.CultivarId), Sql.Of(input.PlantsWanted),
                     Sql.Of(input.Germination), Sql.Of(input.Survival), Sql.Of(input.Confidence), Sql.Of(input.SeedsPerCell), Sql.OfNull(input.SeedsAvailable),
-                    Sql.Of(input.TrayId), Sql.Of(input.GerminationPlaceId), Sql.Of(input.SeedlingPlaceId), Sql.Of(input.HardeningPlaceId), Sql.Of(input.BedId), Sql.OfNull(input.LotId)),
+                    Sql.Of(input.TrayId), Sql.Of(input.GerminationPlaceId), Sql.Of(input.SeedlingPlaceId), Sql.Of(input.HardeningPlaceId), Sql.Of(input.BedId), Sql.OfNull(input.LotId), .. StartOf(input)]),
                 NurseryTransaction.Command(DeleteMoves, Sql.Of(id)),
                 NurseryTransaction.Command(DeleteLocks, Sql.Of(id)),
                 .. Choices(id, input),
                 .. PlanWriter.Plan(nursery.Nursery, changed, catalogue, state, outcome),
             ],
             cancel);
+    }
+
+    private static NpgsqlParameter[] StartOf(BatchInput input) =>
+    [
+        Sql.Of(input.Begins.Kind.Word()), Sql.Of(input.Begins.Leaves), Sql.OfNull(input.Start?.PriceEach),
+        Sql.OfNull(input.Start?.RootstockId), Sql.OfNull(input.Start?.ScionId), Sql.OfNull(input.Start?.UnionCm),
+    ];
+
+    /// <exception cref="RefusedException">A beginning that cannot be: another's parts, a union out of range, a price below 0.</exception>
+    private async Task CheckStartAsync(Guid id, BatchInput input, CancellationToken cancel)
+    {
+        if (input.Start is not { } start) return;
+        var failures = new List<Failure>();
+        if (start.PriceEach is { } price && !(price is >= 0 and <= 10_000)) failures.Add(Failure.OutOfRange("start.priceEach", price, 0, 10_000));
+        if (start.UnionCm is { } union && !(union is >= 1 and <= 60)) failures.Add(Failure.OutOfRange("start.unionCm", union, 1, 60));
+        if (start.Kind != Start.Grafts && (start.RootstockId ?? start.ScionId) is not null) failures.Add(new("not-chosen", "start.rootstockId"));
+        if (start.Kind != Start.Seed && input.LotId is not null) failures.Add(new("lot-without-seed", "lotId"));
+        foreach (var (field, part) in new[] { ("start.rootstockId", start.RootstockId), ("start.scionId", start.ScionId) })
+        {
+            if (part is { } batch && (batch == id || await nursery.OneAsync(BatchRow.SelectOnly, BatchRow.Read, cancel, Sql.OfNull((Guid?)batch)) is null)) failures.Add(new("not-chosen", field));
+        }
+
+        if (start.RootstockId is { } same && same == start.ScionId) failures.Add(new("graft-on-itself", "start.scionId"));
+        if (failures.Count > 0) throw new RefusedException(failures);
     }
 
     /// <exception cref="RefusedException">No such packet, or one of another cultivar.</exception>

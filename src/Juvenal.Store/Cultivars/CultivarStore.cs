@@ -1,6 +1,7 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Measures;
 using Juvenal.Store.Nurseries;
+using Juvenal.Store.Seeds;
 using Npgsql;
 
 namespace Juvenal.Store.Cultivars;
@@ -12,30 +13,37 @@ namespace Juvenal.Store.Cultivars;
 /// <param name="Group">Species group, of the same crop.</param>
 /// <param name="Habit">Growth habit.</param>
 /// <param name="DaysToRipe">From planting out, 30–200.</param>
-public sealed record CultivarRow(Guid Id, int Version, string Name, Crop Crop, SpeciesGroup Group, Habit Habit, int DaysToRipe)
+/// <param name="Origin">Open-pollinated or hybrid.</param>
+/// <param name="Note">As one likes.</param>
+/// <param name="Tags">Resistances and other marks.</param>
+public sealed record CultivarRow(Guid Id, int Version, string Name, Crop Crop, SpeciesGroup Group, Habit Habit, int DaysToRipe, SeedOrigin Origin, string? Note, IReadOnlyList<string> Tags)
 {
     public CultivarTraits Traits() => new(Crop, Group, Habit, DaysToRipe);
 }
 
 public sealed class CultivarStore(NurseryTransaction nursery)
 {
+    private const int LongestNote = 500;
+    private const int MostTags = 20;
+    private const int LongestTag = 30;
+
     internal const string Select = """
         -- The cultivars by crop and name.
-        select id, version, name, crop, species_group, habit, days_to_ripe
+        select id, version, name, crop, species_group, habit, days_to_ripe, origin, note, tags
         from cultivar
         order by crop desc, name, id
         """;
 
     private const string Insert = """
         -- A new cultivar.
-        insert into cultivar (nursery_id, id, name, crop, species_group, habit, days_to_ripe)
-        values ($1, $2, $3, $4, $5, $6, $7)
+        insert into cultivar (nursery_id, id, name, crop, species_group, habit, days_to_ripe, origin, note, tags)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
         """;
 
     private const string Change = """
         -- Change a cultivar, if nobody else has meanwhile.
         update cultivar
-        set version = version + 1, name = $4, crop = $5, species_group = $6, habit = $7, days_to_ripe = $8
+        set version = version + 1, name = $4, crop = $5, species_group = $6, habit = $7, days_to_ripe = $8, origin = $9, note = $10, tags = $11
         where nursery_id = $1
           and id = $2
           and version = $3
@@ -56,9 +64,16 @@ public sealed class CultivarStore(NurseryTransaction nursery)
         CatalogueRows.CheckName(row.Name, failures);
         if (!CultivarTraits.Belongs(row.Group, row.Crop)) failures.Add(new("group-of-other-crop", "group"));
         if (row.DaysToRipe is < 30 or > 200) failures.Add(Failure.OutOfRange("daysToRipe", row.DaysToRipe, 30, 200));
+        if (row.Note?.Length > LongestNote) failures.Add(new("reason-too-long", "note", row.Note.Length, 0, LongestNote));
+        if (row.Tags.Count > MostTags) failures.Add(new("too-many", "tags", row.Tags.Count, 0, MostTags));
+        else if (row.Tags.Any(t => string.IsNullOrWhiteSpace(t) || t.Length > LongestTag || t.Any(char.IsControl))) failures.Add(new("tag-too-long", "tags", High: LongestTag));
         if (failures.Count > 0) throw new RefusedException(failures);
 
-        NpgsqlParameter[] values = [Sql.Of(row.Name.Trim()), Sql.Of(row.Crop.Word()), Sql.Of(row.Group.Word()), Sql.Of(row.Habit.Word()), Sql.Of(row.DaysToRipe)];
+        NpgsqlParameter[] values =
+        [
+            Sql.Of(row.Name.Trim()), Sql.Of(row.Crop.Word()), Sql.Of(row.Group.Word()), Sql.Of(row.Habit.Word()), Sql.Of(row.DaysToRipe),
+            Sql.Of(row.Origin.Word()), Sql.OfNull(row.Note), Sql.Of(row.Tags.Select(t => t.Trim()).Distinct().ToArray()),
+        ];
         return row.Version == 0
             ? CatalogueRows.WriteAsync(() => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]), null, "cultivar")
             : CatalogueRows.WriteAsync(
@@ -70,5 +85,5 @@ public sealed class CultivarStore(NurseryTransaction nursery)
         () => nursery.ExecuteAsync(Delete, cancel, Sql.Of(id)), () => Task.FromResult<object?>(null), "cultivar");
 
     internal static CultivarRow Read(NpgsqlDataReader r) => new(
-        r.GetGuid(0), r.GetInt32(1), r.GetString(2), r.Enum<Crop>(3), r.Enum<SpeciesGroup>(4), r.Enum<Habit>(5), r.GetInt32(6));
+        r.GetGuid(0), r.GetInt32(1), r.GetString(2), r.Enum<Crop>(3), r.Enum<SpeciesGroup>(4), r.Enum<Habit>(5), r.GetInt32(6), r.Enum<SeedOrigin>(7), r.TextOrNull(8), r.GetFieldValue<string[]>(9));
 }

@@ -15,7 +15,10 @@ public static class ExportTables
 {
     /// <summary>Each after those it refers to.</summary>
     public static IReadOnlyList<string> All { get; } =
-        ["site", "house_rules", "place", "container_kind", "cultivar", "seed_lot", "batch", "batch_move", "stage_lock", "ledger_entry", "plan_step", "standing", "weather_day", "soil_reading", "forecast_day"];
+        ["site", "house_rules", "place", "container_kind", "cultivar", "seed_lot", "lot_entry", "batch", "batch_move", "stage_lock", "tray", "tray_row", "ledger_entry", "plan_step", "standing", "place_reading", "weather_day", "soil_reading", "forecast_day"];
+
+    /// <summary>Not yet in exports of the first version.</summary>
+    public static IReadOnlyList<string> SinceTwo { get; } = ["lot_entry", "tray", "tray_row", "place_reading"];
 
     /// <summary>Made from the others, and made anew where a nursery comes in.</summary>
     public static IReadOnlyList<string> Derived { get; } = ["freeze_year", "freeze_fit", "site_curve", "soil_line"];

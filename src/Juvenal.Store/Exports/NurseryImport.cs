@@ -26,6 +26,17 @@ public static class NurseryImport
         values ($1, $2)
         """;
 
+    /// <summary>Columns that the first version had and this one keeps elsewhere.</summary>
+    private static readonly string[] Retired = ["tested_sown", "tested_up", "tested_on"];
+
+    private const string TestsOfOne = """
+        -- The one test that a packet had in the first version begins its book.
+        insert into lot_entry (nursery_id, id, lot_id, kind, happened_on, seeds, up)
+        select $1, gen_random_uuid(), (r ->> 'id')::uuid, 'test', (r ->> 'tested_on')::date, (r ->> 'tested_sown')::int, (r ->> 'tested_up')::int
+        from jsonb_array_elements($2) r
+        where r ->> 'tested_on' is not null
+        """;
+
     /// <summary>Reads it all, then reads it back through the stores and folds every ledger: what does not agree is refused whole.</summary>
     /// <exception cref="RefusedException">It is no export, or damaged, or does not agree with itself; field "file", with the table in its subject.</exception>
     public static async Task ReadAsync(NurseryTransaction nursery, Stream file, TimeProvider clock, CancellationToken cancel)
@@ -36,7 +47,8 @@ public static class NurseryImport
             var manifest = await ManifestAsync(zip, cancel);
             await nursery.ExecuteAsync(InsertNursery, cancel, Sql.Of(nursery.Nursery), Sql.Of(manifest.Nursery));
             var columns = await ExportTables.ColumnsAsync(nursery, cancel);
-            foreach (var table in ExportTables.All) await TableAsync(nursery, zip, table, columns, cancel);
+            var first = manifest.Version < NurseryExport.Version;
+            foreach (var table in ExportTables.All.Where(t => !first || !ExportTables.SinceTwo.Contains(t))) await TableAsync(nursery, zip, table, columns, cancel);
         }
         catch (Exception e) when (e is InvalidDataException or JsonException or EndOfStreamException)
         {
@@ -70,7 +82,7 @@ public static class NurseryImport
             var own = row.EnumerateObject().Select(p => p.Name).ToList();
             names ??= own;
             // Every row names the same columns; one that an older export did not have yet takes its default.
-            if (!own.TrueForAll(known.Contains) || !own.SequenceEqual(names)) throw Refused("import-columns", table);
+            if (!own.TrueForAll(c => known.Contains(c) || (table == "seed_lot" && Retired.Contains(c))) || !own.SequenceEqual(names)) throw Refused("import-columns", table);
             rows.Add(row);
             if (rows.Count == RowsAtOnce) await FlushAsync();
         }
@@ -81,7 +93,9 @@ public static class NurseryImport
         {
             try
             {
-                await nursery.ExecuteAsync(Insert(table, names!), cancel, Sql.Of(nursery.Nursery), Sql.OfJsonText("[" + string.Join(',', rows.Select(r => r.GetRawText())) + "]"));
+                var json = "[" + string.Join(',', rows.Select(r => r.GetRawText())) + "]";
+                await nursery.ExecuteAsync(Insert(table, names!.FindAll(known.Contains)), cancel, Sql.Of(nursery.Nursery), Sql.OfJsonText(json));
+                if (names.Contains(Retired[0])) await nursery.ExecuteAsync(TestsOfOne, cancel, Sql.Of(nursery.Nursery), Sql.OfJsonText(json));
             }
             catch (PostgresException e) when (e.SqlState[..2] is "22" or "23")
             {

@@ -13,7 +13,7 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
     private const string Select = """
         -- Ledger entries, of one batch or of all, in the order they count in.
         select batch_id, id, sequence, happened_on, kind, stage, from_container_id, from_place_id, to_container_id, to_place_id,
-          seeds, seedlings, containers, containers_to, reason, new_day, corrects, written_at, payload_hash, by_name
+          seeds, seedlings, containers, containers_to, reason, new_day, corrects, written_at, payload_hash, by_name, lot_id, trays, act
         from ledger_entry
         where $1::uuid is null or batch_id = $1
         order by batch_id, happened_on, sequence
@@ -22,10 +22,15 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
     private const string ById = """
         -- One entry, whichever batch it belongs to.
         select batch_id, id, sequence, happened_on, kind, stage, from_container_id, from_place_id, to_container_id, to_place_id,
-          seeds, seedlings, containers, containers_to, reason, new_day, corrects, written_at, payload_hash, by_name
+          seeds, seedlings, containers, containers_to, reason, new_day, corrects, written_at, payload_hash, by_name, lot_id, trays, act
         from ledger_entry
         where id = $1
         """;
+
+    private static readonly string OfAct = ById.Replace("-- One entry, whichever batch it belongs to.", "-- The entries of one act, in all its batches.", StringComparison.Ordinal)
+        .Replace("where id = $1", "where act = $1\norder by batch_id, sequence", StringComparison.Ordinal);
+
+    public Task<List<StoredEntry>> ActAsync(Guid act, CancellationToken cancel) => nursery.ListAsync(OfAct, Read, cancel, Sql.Of(act));
 
     public Task<List<StoredEntry>> AllAsync(Guid? batch, CancellationToken cancel) => nursery.ListAsync(Select, Read, cancel, Sql.OfNull(batch));
 
@@ -36,7 +41,8 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
         new(
             r.GetGuid(1), r.GetInt64(2), r.GetFieldValue<DateOnly>(3), r.Enum<EntryKind>(4), (Stage?)r.OrNull<int>(5),
             Group(r, 6), Group(r, 8), r.GetInt32(10), r.GetInt32(11), r.GetInt32(12), r.GetInt32(13),
-            r.TextOrNull(14), r.OrNull<DateOnly>(15), r.OrNull<Guid>(16)),
+            r.TextOrNull(14), r.OrNull<DateOnly>(15), r.OrNull<Guid>(16),
+            r.OrNull<Guid>(20), r.IsDBNull(21) ? null : r.FromJson<List<TrayCount>>(21), r.OrNull<Guid>(22)),
         r.GetDateTime(17),
         r.GetFieldValue<byte[]>(18),
         r.TextOrNull(19));

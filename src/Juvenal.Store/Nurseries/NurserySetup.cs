@@ -1,3 +1,4 @@
+using Juvenal.Core.Places;
 using Juvenal.Core.Rules;
 using Juvenal.Store.Places;
 using Juvenal.Store.Rules;
@@ -9,19 +10,17 @@ namespace Juvenal.Store.Nurseries;
 public static class NurserySetup
 {
     /// <summary>Usual formats. Volumes differ by maker: they are a start, to be measured and changed. [common practice, no source]</summary>
-    private static readonly (string Name, double Litres, int? Cells, bool Final)[] Containers =
+    private static readonly (string Name, double Litres, int? Cells, ContainerForm Form, bool Final)[] Containers =
     [
-        ("200-cell tray", 0.012, 200, false),
-        ("128-cell tray", 0.020, 128, false),
-        ("72-cell tray", 0.045, 72, false),
-        ("50-cell tray", 0.075, 50, false),
-        ("24-cell tray", 0.16, 24, false),
-        ("7 cm pot", 0.2, null, false),
-        ("9 cm pot", 0.4, null, false),
-        ("11 cm pot", 0.65, null, false),
-        ("13 cm pot", 1.0, null, false),
-        ("2 L pot", 2, null, false),
-        ("12 L tub", 12, null, true),
+        .. new[] { (200, 0.012), (162, 0.016), (128, 0.020), (98, 0.030), (72, 0.045), (50, 0.075), (32, 0.12), (24, 0.16) }
+            .Select(t => ($"{t.Item1}-cell tray", t.Item2, (int?)t.Item1, ContainerForm.Tray, false)),
+        ("Row tray, 10 rows of 20", 0.012, 200, ContainerForm.RowTray, false),
+        ("Pressed pellet, 4 cm", 0.05, null, ContainerForm.Pellet, false),
+        ("Mineral-wool plug", 0.02, 98, ContainerForm.Wool, false),
+        ("Net cup, 5 cm", 0.09, null, ContainerForm.NetCup, false),
+        .. new[] { ("7 cm pot", 0.2), ("9 cm pot", 0.4), ("11 cm pot", 0.65), ("13 cm pot", 1.0), ("2 L pot", 2.0) }
+            .Select(p => (p.Item1, p.Item2, (int?)null, ContainerForm.Pot, false)),
+        ("12 L tub", 12, null, ContainerForm.Pot, true),
     ];
 
     public static async Task CreateAsync(NurseryTransaction nursery, string name, string timeZone, double latitude, DateOnly? demoDay, CancellationToken cancel)
@@ -29,9 +28,9 @@ public static class NurserySetup
         await new SiteStore(nursery).CreateAsync(name, timeZone, latitude, demoDay, cancel);
         await new RulesStore(nursery).CreateAsync(HouseRules.Default, cancel);
         var containers = new ContainerStore(nursery);
-        foreach (var (containerName, litres, cells, final) in Containers)
+        foreach (var (containerName, litres, cells, form, final) in Containers)
         {
-            await containers.PutAsync(new(Guid.CreateVersion7(), 0, containerName, litres, cells, final), cancel);
+            await containers.PutAsync(new(Guid.CreateVersion7(), 0, containerName, litres, cells, final, form, null), cancel);
         }
     }
 }

@@ -1,4 +1,6 @@
 using Juvenal.Core.Measures;
+using Juvenal.Core.Places;
+using Juvenal.Core.Sowing;
 using Juvenal.Store.Nurseries;
 using Npgsql;
 
@@ -10,27 +12,33 @@ namespace Juvenal.Store.Places;
 /// <param name="Litres">Of one cell or pot, 0.005–100.</param>
 /// <param name="Cells">Cells of a tray; null for a single pot.</param>
 /// <param name="Final">Plants are meant to end in it.</param>
-public sealed record ContainerRow(Guid Id, int Version, string Name, double Litres, int? Cells, bool Final);
+/// <param name="Form">What it is; its cells are those of a tray, the seeds of a row tray, the pellets or plugs of a sheet.</param>
+/// <param name="RowCells">Cells in a row; null: as usual for that many.</param>
+public sealed record ContainerRow(Guid Id, int Version, string Name, double Litres, int? Cells, bool Final, ContainerForm Form, int? RowCells)
+{
+    /// <summary>How its cells lie; null where it has none.</summary>
+    public TrayFormat? Format() => Cells is { } cells ? TrayFormat.Of(cells, RowCells) : null;
+}
 
 public sealed class ContainerStore(NurseryTransaction nursery)
 {
     internal const string Select = """
         -- The containers, trays first, small to large.
-        select id, version, name, litres, cells, final
+        select id, version, name, litres, cells, final, form, row_cells
         from container_kind
         order by cells is null, litres, name, id
         """;
 
     private const string Insert = """
         -- A new kind of container.
-        insert into container_kind (nursery_id, id, name, litres, cells, final)
-        values ($1, $2, $3, $4, $5, $6)
+        insert into container_kind (nursery_id, id, name, litres, cells, final, form, row_cells)
+        values ($1, $2, $3, $4, $5, $6, $7, $8)
         """;
 
     private const string Change = """
         -- Change a kind of container, if nobody else has meanwhile.
         update container_kind
-        set version = version + 1, name = $4, litres = $5, cells = $6, final = $7
+        set version = version + 1, name = $4, litres = $5, cells = $6, final = $7, form = $8, row_cells = $9
         where nursery_id = $1
           and id = $2
           and version = $3
@@ -51,9 +59,12 @@ public sealed class ContainerStore(NurseryTransaction nursery)
         CatalogueRows.CheckName(row.Name, failures);
         if (!(row.Litres is >= 0.005 and <= 100)) failures.Add(Failure.OutOfRange("litres", row.Litres, 0.005, 100));
         if (row.Cells is < 1 or > 1000) failures.Add(Failure.OutOfRange("cells", row.Cells.Value, 1, 1000));
+        if (row.Form is ContainerForm.Tray or ContainerForm.RowTray && row.Cells is null) failures.Add(new("cells-missing", "cells"));
+        if (row.Form is ContainerForm.Pot or ContainerForm.NetCup && row.Cells is not null) failures.Add(new("pot-has-no-cells", "cells"));
+        if (row.RowCells is { } inRow && (row.Cells is not { } cells || inRow < 1 || cells % inRow != 0)) failures.Add(new("rows-do-not-fill", "rowCells", inRow, High: row.Cells));
         if (failures.Count > 0) throw new RefusedException(failures);
 
-        NpgsqlParameter[] values = [Sql.Of(row.Name.Trim()), Sql.Of(row.Litres), Sql.OfNull(row.Cells), Sql.Of(row.Final)];
+        NpgsqlParameter[] values = [Sql.Of(row.Name.Trim()), Sql.Of(row.Litres), Sql.OfNull(row.Cells), Sql.Of(row.Final), Sql.Of(row.Form.Word()), Sql.OfNull(row.RowCells)];
         return row.Version == 0
             ? CatalogueRows.WriteAsync(() => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]), null, "container")
             : CatalogueRows.WriteAsync(
@@ -65,5 +76,5 @@ public sealed class ContainerStore(NurseryTransaction nursery)
         () => nursery.ExecuteAsync(Delete, cancel, Sql.Of(id)), () => Task.FromResult<object?>(null), "container");
 
     internal static ContainerRow Read(NpgsqlDataReader r) => new(
-        r.GetGuid(0), r.GetInt32(1), r.GetString(2), r.GetDouble(3), r.OrNull<int>(4), r.GetBoolean(5));
+        r.GetGuid(0), r.GetInt32(1), r.GetString(2), r.GetDouble(3), r.OrNull<int>(4), r.GetBoolean(5), r.Enum<ContainerForm>(6), r.OrNull<int>(7));
 }

@@ -1,15 +1,18 @@
+using Juvenal.Core.Cultivars;
+using Juvenal.Core.Growth;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Places;
 using Juvenal.Core.Season;
-using Juvenal.Core.Seeds;
 using Juvenal.Core.Site;
+using Juvenal.Core.Sowing;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Cultivars;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Places;
 using Juvenal.Store.Rules;
 using Juvenal.Store.Site;
+using Juvenal.Store.Sowing;
 
 namespace Juvenal.Store.Plans;
 
@@ -94,9 +97,13 @@ public sealed class Catalogue
                 [.. moves.Select(m => new Move(Of(m.Container!), m.Place!))],
                 hardening!,
                 bed!.Name,
-                SurfaceOf(bed)),
+                SurfaceOf(bed),
+                input.Begins),
             Facts(input, state),
-            PlantsStanding: state is { Emerged: > 0 } ? Prospect.Of(state, input.PlantsWanted, input.Survival, Rules.Rules.Twins).Usable : null);
+            // The first few up say nothing of how many there will be.
+            PlantsStanding: state is { Emerged: > 0 } && state.StageDays.ContainsKey(Stage.Emerge)
+                ? CellStore.ProspectOf(state, input, Rules.Rules.Twins, Coming(input, cultivar!.Traits(), germination!, state)).Usable
+                : null);
 
         T? Find<T>(IReadOnlyDictionary<Guid, T> all, Guid id, string field)
             where T : class
@@ -119,9 +126,17 @@ public sealed class Catalogue
         }
     }
 
+    /// <summary>Seedlings still expected, at the warmth the place is set to; none once they have been moved on.</summary>
+    private double Coming(BatchInput input, CultivarTraits cultivar, PlaceClimate place, BatchState state)
+    {
+        if (input.Begins.Kind != Start.Seed || state.Groups.All(g => g.Reached > Stage.Emerge) || !state.StageDays.TryGetValue(Stage.Sow, out var sown)) return 0;
+        var progress = EmergenceTable.For(cultivar.Crop).RatePerDay(place.SoilCelsius) / LeafModel.EmergenceFactor(cultivar.Group) * (Today.DayNumber - sown.DayNumber);
+        return EmergenceCourse.StillComing(state.SeedsSown, state.Emerged, input.Begins.ShareOf(input.Germination), EmergenceCourse.ShareAt(progress));
+    }
+
     public static Surface SurfaceOf(PlaceRow bed) => bed.Kind == PlaceKind.TunnelBed ? Surface.Tunnel : bed.Surface ?? Surface.Bare;
 
-    public static Container Of(ContainerRow row) => new(row.Name, row.Litres, row.Cells, row.Final);
+    public static Container Of(ContainerRow row) => new(row.Name, row.Litres, row.Cells, row.Final, row.Form);
 
     private static Dictionary<Stage, StageFacts> Facts(BatchInput input, BatchState? state)
     {

@@ -1,7 +1,6 @@
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Season;
-using Juvenal.Core.Seeds;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
 using Npgsql;
@@ -74,7 +73,7 @@ internal static class PlanWriter
     private const string SetCounts = """
         -- What the ledger comes to.
         update batch
-        set seeds_sown = $2, emerged = $3, lost = $4, snipped = $5
+        set seeds_sown = $2, emerged = $3, lost = $4, snipped = $5, used = $6, tray_counts = $7
         where id = $1
         """;
 
@@ -114,7 +113,8 @@ internal static class PlanWriter
 
     public static IEnumerable<NpgsqlBatchCommand> Counts(Guid nursery, Guid batch, BatchState state)
     {
-        yield return NurseryTransaction.Command(SetCounts, Sql.Of(batch), Sql.Of(state.SeedsSown), Sql.Of(state.Emerged), Sql.Of(state.Lost), Sql.Of(state.Snipped));
+        yield return NurseryTransaction.Command(SetCounts, Sql.Of(batch), Sql.Of(state.SeedsSown), Sql.Of(state.Emerged), Sql.Of(state.Lost), Sql.Of(state.Snipped), Sql.Of(state.Used),
+            Sql.OfJson((state.Trays ?? new Dictionary<Guid, (string, DateOnly)>()).OrderBy(t => t.Key).Select(t => new StoredTrayCount(t.Key, t.Value.Cells, t.Value.On))));
         yield return NurseryTransaction.Command(DeleteStanding, Sql.Of(batch));
         foreach (var group in state.Groups)
         {
@@ -124,6 +124,6 @@ internal static class PlanWriter
         }
     }
 
-    /// <summary>Share of sown seeds expected up: the lot's germination at the bench.</summary>
-    public static double SeedsToEmergence(BatchInput input) => input.Germination * SowingQuantity.BenchFactor;
+    /// <summary>Share expected up: the lot's germination at the bench; what roots or takes.</summary>
+    public static double SeedsToEmergence(BatchInput input) => input.Begins.ShareOf(input.Germination);
 }

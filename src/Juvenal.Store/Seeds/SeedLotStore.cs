@@ -1,4 +1,6 @@
+using Juvenal.Core.Cultivars;
 using Juvenal.Core.Measures;
+using Juvenal.Core.Seeds;
 using Juvenal.Store.Nurseries;
 using Npgsql;
 
@@ -22,47 +24,55 @@ public enum SeedOrigin
 /// <param name="Packed">Year; null where not known.</param>
 /// <param name="Seeds">It held when it came; null: by weight, or not known.</param>
 /// <param name="Grams">It weighed.</param>
-/// <param name="TestedSown">Seeds of the last germination test; the three go together.</param>
-/// <param name="TestedUp">Came up.</param>
-/// <param name="TestedOn">When.</param>
 /// <param name="Origin">Hybrid or not.</param>
 /// <param name="Price">Paid for it.</param>
 /// <param name="Note">As one likes.</param>
 public sealed record SeedLotRow(
-    Guid Id, int Version, Guid CultivarId, string Name, int? Packed, int? Seeds, double? Grams,
-    int? TestedSown, int? TestedUp, DateOnly? TestedOn, SeedOrigin Origin, double? Price, string? Note);
+    Guid Id, int Version, Guid CultivarId, string Name, int? Packed, int? Seeds, double? Grams, SeedOrigin Origin, double? Price, string? Note);
 
-/// <summary>A lot with what batches take from it.</summary>
-/// <param name="Sown">Seeds that were sown from it.</param>
+/// <summary>A lot with its book and what batches take from it.</summary>
+/// <param name="Row">The packet.</param>
+/// <param name="Crop">Of its cultivar.</param>
 /// <param name="Planned">Seeds that batches not yet sown will take.</param>
-public sealed record SeedLotView(SeedLotRow Row, int Sown, int Planned);
+/// <param name="Entries">Its book.</param>
+/// <param name="Taken">What sowings took.</param>
+public sealed record SeedLotView(SeedLotRow Row, Crop Crop, int Planned, IReadOnlyList<LotEntry> Entries, IReadOnlyList<Taken> Taken)
+{
+    public LotFacts Facts => new(Crop, Row.Packed, Book.Test?.Seeds, Book.Test?.Up);
+
+    /// <summary>Seeds when it came; null where not known.</summary>
+    public int? Held => SeedLots.Held(Crop, Row.Seeds, Row.Grams);
+
+    /// <summary>Seeds that were sown from it.</summary>
+    public int Sown => Taken.Sum(t => t.Seeds);
+
+    public LotBook Book => LotBook.Of(Held, Row.Seeds is not null, Entries, Taken);
+}
 
 public sealed class SeedLotStore(NurseryTransaction nursery)
 {
+    internal const int MostSeeds = 10_000_000;
     private const int LongestNote = 500;
 
     private const string Select = """
-        -- The lots with the seeds that batches took, and those that planned ones will take.
-        select l.id, l.version, l.cultivar_id, l.name, l.packed, l.seeds, l.grams, l.tested_sown, l.tested_up, l.tested_on, l.origin, l.price, l.note,
-          coalesce(sum(b.seeds_sown), 0)::int,
-          coalesce(sum(b.seeds) filter (where b.seeds_sown = 0 and b.ended_on is null), 0)::int
+        -- The lots, with the seeds that planned batches will take.
+        select l.id, l.version, l.cultivar_id, l.name, l.packed, l.seeds, l.grams, l.origin, l.price, l.note, c.crop,
+          (select coalesce(sum(b.seeds), 0)::int from batch b where b.nursery_id = l.nursery_id and b.lot_id = l.id and b.seeds_sown = 0 and b.ended_on is null)
         from seed_lot l
-        left join batch b on b.nursery_id = l.nursery_id and b.lot_id = l.id
-        group by l.nursery_id, l.id
+        join cultivar c on c.nursery_id = l.nursery_id and c.id = l.cultivar_id
         order by l.name, l.id
         """;
 
     private const string Insert = """
         -- A new lot.
-        insert into seed_lot (nursery_id, id, cultivar_id, name, packed, seeds, grams, tested_sown, tested_up, tested_on, origin, price, note)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)
+        insert into seed_lot (nursery_id, id, cultivar_id, name, packed, seeds, grams, origin, price, note)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
         """;
 
     private const string Change = """
         -- Change a lot, if nobody else has meanwhile.
         update seed_lot
-        set version = version + 1, cultivar_id = $4, name = $5, packed = $6, seeds = $7, grams = $8, tested_sown = $9, tested_up = $10, tested_on = $11,
-          origin = $12, price = $13, note = $14
+        set version = version + 1, cultivar_id = $4, name = $5, packed = $6, seeds = $7, grams = $8, origin = $9, price = $10, note = $11
         where nursery_id = $1
           and id = $2
           and version = $3
@@ -74,7 +84,14 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
         where id = $1
         """;
 
-    public Task<List<SeedLotView>> AllAsync(CancellationToken cancel) => nursery.ListAsync(Select, Read, cancel);
+    public async Task<List<SeedLotView>> AllAsync(CancellationToken cancel)
+    {
+        var (lots, entries, taken) = (new List<(SeedLotRow Row, Crop Crop, int Planned)>(), new List<LotEntry>(), new List<(Guid Lot, Taken Taken)>());
+        await nursery.ReadTogetherAsync(
+            cancel, (Select, r => lots.Add(Read(r))), (LotBookStore.Entries, r => entries.Add(LotBookStore.Read(r))), (LotBookStore.Taken, r => taken.Add(LotBookStore.ReadTaken(r))));
+        var (books, sowings) = (entries.ToLookup(e => e.LotId), taken.ToLookup(t => t.Lot, t => t.Taken));
+        return lots.ConvertAll(l => new SeedLotView(l.Row, l.Crop, l.Planned, [.. books[l.Row.Id]], [.. sowings[l.Row.Id]]));
+    }
 
     /// <summary>Keeps a lot: a new one where its version is 0.</summary>
     /// <param name="row">The lot.</param>
@@ -85,11 +102,10 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
         var failures = new List<Failure>();
         CatalogueRows.CheckName(row.Name, failures);
         if (row.Packed is { } packed && (packed < 1950 || packed > today.Year)) failures.Add(Failure.OutOfRange("packed", packed, 1950, today.Year));
-        if (row.Seeds is < 0 or > 10_000_000) failures.Add(Failure.OutOfRange("seeds", row.Seeds.Value, 0, 10_000_000));
+        if (row.Seeds is < 0 or > MostSeeds) failures.Add(Failure.OutOfRange("seeds", row.Seeds.Value, 0, MostSeeds));
         if (row.Grams is { } grams && !(grams is > 0 and <= 100_000)) failures.Add(Failure.OutOfRange("grams", grams, 0, 100_000));
         if (row.Price is { } price && !(price is >= 0 and <= 1_000_000)) failures.Add(Failure.OutOfRange("price", price, 0, 1_000_000));
         if (row.Note?.Length > LongestNote) failures.Add(new("reason-too-long", "note", row.Note.Length, 0, LongestNote));
-        Test(row, today, failures);
         if (failures.Count == 0 && row.Seeds is { } held && (await AllAsync(cancel)).Find(l => l.Row.Id == row.Id) is { } known && held < known.Sown)
         {
             failures.Add(new("fewer-seeds-than-sown", "seeds", held, known.Sown));
@@ -98,8 +114,8 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
         if (failures.Count > 0) throw new RefusedException(failures);
         NpgsqlParameter[] values =
         [
-            Sql.Of(row.CultivarId), Sql.Of(row.Name.Trim()), Sql.OfNull(row.Packed), Sql.OfNull(row.Seeds), Sql.OfNull(row.Grams), Sql.OfNull(row.TestedSown), Sql.OfNull(row.TestedUp),
-            Sql.OfNull(row.TestedOn), Sql.Of(row.Origin.Word()), Sql.OfNull(row.Price), Sql.OfNull(row.Note),
+            Sql.Of(row.CultivarId), Sql.Of(row.Name.Trim()), Sql.OfNull(row.Packed), Sql.OfNull(row.Seeds), Sql.OfNull(row.Grams),
+            Sql.Of(row.Origin.Word()), Sql.OfNull(row.Price), Sql.OfNull(row.Note),
         ];
         await (row.Version == 0
             ? CatalogueRows.WriteAsync(() => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]), null, "lot")
@@ -111,19 +127,10 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
     public Task DeleteAsync(Guid id, CancellationToken cancel) => CatalogueRows.WriteAsync(
         () => nursery.ExecuteAsync(Delete, cancel, Sql.Of(id)), () => Task.FromResult<object?>(null), "lot");
 
-    private static void Test(SeedLotRow row, DateOnly today, List<Failure> failures)
-    {
-        if (row is { TestedSown: null, TestedUp: null, TestedOn: null }) return;
-        if (row.TestedSown is not { } sown || sown is < 1 or > 1_000_000) failures.Add(Failure.OutOfRange("testedSown", row.TestedSown ?? 0, 1, 1_000_000));
-        else if (row.TestedUp is not { } up || up < 0 || up > sown) failures.Add(Failure.OutOfRange("testedUp", row.TestedUp ?? 0, 0, sown));
-        if (row.TestedOn is not { } on) failures.Add(new("not-chosen", "testedOn"));
-        else if (on > today) failures.Add(new("in-the-future", "testedOn"));
-    }
-
-    private static SeedLotView Read(NpgsqlDataReader r) => new(
+    private static (SeedLotRow Row, Crop Crop, int Planned) Read(NpgsqlDataReader r) => (
         new(
-            r.GetGuid(0), r.GetInt32(1), r.GetGuid(2), r.GetString(3), r.OrNull<int>(4), r.OrNull<int>(5), r.OrNull<double>(6), r.OrNull<int>(7), r.OrNull<int>(8),
-            r.OrNull<DateOnly>(9), r.Enum<SeedOrigin>(10), r.OrNull<double>(11), r.TextOrNull(12)),
-        r.GetInt32(13),
-        r.GetInt32(14));
+            r.GetGuid(0), r.GetInt32(1), r.GetGuid(2), r.GetString(3), r.OrNull<int>(4), r.OrNull<int>(5), r.OrNull<double>(6),
+            r.Enum<SeedOrigin>(7), r.OrNull<double>(8), r.TextOrNull(9)),
+        r.Enum<Crop>(10),
+        r.GetInt32(11));
 }

@@ -1,9 +1,9 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Season;
-using Juvenal.Core.Seeds;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Ledger;
+using Juvenal.Store.Sowing;
 using Juvenal.Web.Plans;
 using Juvenal.Web.Words;
 
@@ -22,8 +22,14 @@ public sealed record BatchRowAnswer(
 public sealed record StepDayAnswer(Stage Stage, DateOnly Low, DateOnly Mid, DateOnly High, DateOnly? DoneOn, DateOnly? LockedOn);
 
 /// <summary>A line of the ledger.</summary>
+/// <param name="Seeds">As they count now: with the last correction.</param>
+/// <param name="Seedlings">As above.</param>
+/// <param name="Containers">As above.</param>
+/// <param name="ContainersTo">As above.</param>
+/// <param name="Corrected">The number that a correction gave it; null where it was right.</param>
 public sealed record EntryAnswer(
-    Guid Id, EntryKind Kind, Stage? Stage, DateOnly HappenedOn, DateTime WrittenAt, string Text, string? Reason, bool TakenBack, bool CanUndo, string? By);
+    Guid Id, EntryKind Kind, Stage? Stage, DateOnly HappenedOn, DateTime WrittenAt, string Text, string? Reason, bool TakenBack, bool CanUndo, string? By,
+    bool CanCorrect, int Seeds, int Seedlings, int Containers, int ContainersTo, int? Corrected);
 
 /// <param name="Usable">Plants that count now.</param>
 /// <param name="Expected">At planting.</param>
@@ -31,9 +37,11 @@ public sealed record EntryAnswer(
 public sealed record ProspectAnswer(int Usable, double Expected, double ProbabilityOfEnough);
 
 /// <summary>A batch with plan, counts and ledger.</summary>
+/// <param name="HasTrays">It is sown in trays, whose cells can be counted.</param>
+/// <param name="Bought">What its plants cost; null where they were not bought in.</param>
 public sealed record BatchAnswer(
     Guid Id, int Version, string Code, int Season, string Cultivar, Crop Crop, SpeciesGroup Group, Habit Habit,
-    BatchInput Input, int Cells, int Seeds, int? Trays, int SeedsSown, int Emerged, int Lost, int Snipped, int Standing,
+    BatchInput Input, int Cells, int Seeds, int? Trays, int SeedsSown, int Emerged, int Lost, int Snipped, int Used, int Standing, bool HasTrays, double? Bought,
     WindowSpan Window, IReadOnlyList<StepAnswer> Steps, IReadOnlyList<GroupAnswer> Groups, IReadOnlyList<Why> Warnings, IReadOnlyList<ChoiceAnswer> Choices,
     IReadOnlyList<string> Failures, ProspectAnswer? Prospect, IReadOnlyList<EntryAnswer> Ledger, DateOnly Today, DateOnly SowNoEarlier, DateOnly SowNoLater, double Expected,
     DateOnly? EndedOn, string? EndReason);
@@ -46,7 +54,7 @@ internal static class BatchAnswers
         return new(
             batch.Id, batch.Code, batch.Input.Season, batch.Cultivar, batch.Crop, batch.Input.PlantsWanted, batch.SeedsSown, batch.Emerged,
             batch.Standing.Sum(g => g.Seedlings), batch.Lost, batch.Snipped,
-            next is null ? null : StepAnswer.Of(next, measures),
+            next is null ? null : StepAnswer.Of(next, batch.Input.Begins.Kind, measures),
             [.. batch.Steps.Select(s => new StepDayAnswer(s.Stage, s.Low, s.Mid, s.High, s.DoneOn, s.LockedOn))],
             batch.EndedOn is null && batch.Steps.Any(s => s.Conflict is not null),
             batch.EndedOn);
@@ -56,18 +64,19 @@ internal static class BatchAnswers
     {
         var measures = new Measures(catalogue.Site.UsUnits);
         var state = b.State();
-        var prospect = b.Emerged > 0 ? Prospect.Of(state, b.Input.PlantsWanted, b.Input.Survival, catalogue.Rules.Rules.Twins) : null;
+        var prospect = b.Emerged > 0 ? CellStore.ProspectOf(state, b.Input, catalogue.Rules.Rules.Twins, 0) : null;
         return new(
             b.Id, b.Version, b.Code, b.Input.Season, b.Cultivar, b.Crop, b.Group, b.Habit,
-            b.Input, b.Cells, b.Seeds, b.Trays, b.SeedsSown, b.Emerged, b.Lost, b.Snipped, state.Seedlings,
+            b.Input, b.Cells, b.Seeds, b.Trays, b.SeedsSown, b.Emerged, b.Lost, b.Snipped, b.Used, state.Seedlings,
+            catalogue.Containers[b.Input.TrayId].Cells is not null, b.Input.Start?.PriceEach * (b.SeedsSown > 0 ? b.SeedsSown : b.Cells),
             new(b.Summary.WindowLow, b.Summary.WindowMid, b.Summary.WindowHigh, ReasonSentences.Of(b.Summary.WindowReasons, measures)),
-            [.. b.Steps.Select(s => StepAnswer.Of(s, measures))],
+            [.. b.Steps.Select(s => StepAnswer.Of(s, b.Input.Begins.Kind, measures))],
             [.. b.Standing.Select(g => Group(g, catalogue))],
             ReasonSentences.Of(b.Summary.Warnings, measures),
             [.. b.Summary.Choices.Select(c => PlanAnswer.Choice(c, measures))],
             [.. b.Summary.Failures.Select(FailureSentences.Of)],
             prospect is null ? null : new(prospect.Usable, Math.Round(prospect.Expected, 1), prospect.ProbabilityOfEnough),
-            [.. entries.Select(e => Entry(e, takenBack, catalogue))],
+            [.. entries.Select(e => Entry(e, b.Input.Begins.Kind, entries, takenBack, catalogue))],
             catalogue.Today, b.Summary.SowNoEarlier, b.Summary.SowNoLater, Math.Round(b.Summary.Expected, 1),
             b.EndedOn, b.EndReason);
     }
@@ -75,18 +84,31 @@ internal static class BatchAnswers
     public static GroupAnswer Group(StoredGroup g, Store.Plans.Catalogue catalogue) => new(
         g.ContainerId, g.ContainerId is { } c ? catalogue.Containers[c].Name : null, g.PlaceId, catalogue.Places[g.PlaceId].Name, g.Seedlings, g.Containers, g.Reached);
 
-    private static EntryAnswer Entry(StoredEntry stored, IReadOnlySet<Guid> takenBack, Store.Plans.Catalogue catalogue)
+    private static EntryAnswer Entry(StoredEntry stored, Start start, IReadOnlyList<StoredEntry> all, IReadOnlySet<Guid> takenBack, Store.Plans.Catalogue catalogue)
     {
         var e = stored.Entry;
         var taken = takenBack.Contains(e.Id);
-        return new(e.Id, e.Kind, e.Stage, e.HappenedOn, DateTime.SpecifyKind(stored.WrittenAt, DateTimeKind.Utc), Text(e, catalogue), e.Reason, taken, !taken && e.Kind != EntryKind.Undo, stored.By);
+        var right = all.Select(a => a.Entry).Where(a => a.Kind == EntryKind.Corrected && a.Corrects == e.Id && !takenBack.Contains(a.Id)).MaxBy(a => a.Sequence);
+        var numbers = right ?? e;
+        return new(
+            e.Id, e.Kind, e.Stage, e.HappenedOn, DateTime.SpecifyKind(stored.WrittenAt, DateTimeKind.Utc), Text(e, start, all, catalogue), e.Reason, taken, !taken && e.Kind != EntryKind.Undo, stored.By,
+            !taken && e.Kind is not (EntryKind.Undo or EntryKind.NotYet or EntryKind.Corrected), numbers.Seeds, numbers.Seedlings, numbers.Containers, numbers.ContainersTo,
+            right is null ? null : Number(right, e.Kind));
     }
 
-    private static string Text(LedgerEntry e, Store.Plans.Catalogue catalogue)
+    /// <summary>The number that an entry of a kind is about.</summary>
+    private static int Number(LedgerEntry numbers, EntryKind kind) => kind switch { EntryKind.Sown => numbers.Seeds, EntryKind.Separated => numbers.Containers, _ => numbers.Seedlings };
+
+    private static string Text(LedgerEntry e, Start start, IReadOnlyList<StoredEntry> all, Store.Plans.Catalogue catalogue)
     {
         return e.Kind switch
         {
-            EntryKind.Sown => $"{e.Seeds} seeds, {e.Containers} × {In(e.To)}, {At(e.To)}",
+            EntryKind.Sown => $"{e.Seeds} {start switch { Start.Cuttings => "cuttings", Start.Grafts => "grafts", _ => "seeds" }}, {e.Containers} × {In(e.To)}, {At(e.To)}",
+            EntryKind.Received => $"{e.Seedlings} came in, {At(e.To)}",
+            EntryKind.Separated => $"{e.Containers} separated, {At(e.From)}",
+            EntryKind.Used => $"{e.Seedlings} used for grafts, {At(e.From)}",
+            EntryKind.Corrected when all.FirstOrDefault(a => a.Entry.Id == e.Corrects) is { } wrong => $"{Days.Say(wrong.Entry.HappenedOn)} put right: {Number(wrong.Entry, wrong.Entry.Kind)} was {Number(e, wrong.Entry.Kind)}",
+            EntryKind.Emerged when start != Start.Seed => $"{e.Seedlings} {(start == Start.Cuttings ? "rooted" : "healed")} so far, {At(e.To)}",
             EntryKind.Emerged => $"{e.Seedlings} up so far, {At(e.To)}",
             EntryKind.Lost => $"{e.Seedlings} lost, {At(e.From)}",
             EntryKind.Snipped => $"{e.Seedlings} snipped, {At(e.From)}",

@@ -27,7 +27,7 @@ public sealed record GroupInput(Guid? ContainerId, Guid PlaceId)
 /// <param name="ContainersTo">Moved: more at "to"; null as above.</param>
 /// <param name="Reason">Lost, not yet.</param>
 /// <param name="NewDay">Not yet.</param>
-/// <param name="Corrects">Undo.</param>
+/// <param name="Corrects">Undo; corrected: the entry whose numbers were wrong.</param>
 public sealed record EntryInput(
     Guid Id, EntryKind Kind, DateOnly HappenedOn, Stage? Stage = null, GroupInput? From = null, GroupInput? To = null,
     int Seeds = 0, int Seedlings = 0, int? Containers = null, int? ContainersTo = null, string? Reason = null, DateOnly? NewDay = null, Guid? Corrects = null)
@@ -44,7 +44,8 @@ public sealed record EntryInput(
 /// <param name="CarryOn">Emerge: the tray goes on to where seedlings stand.</param>
 /// <param name="Rest">Moves: what becomes of those left behind.</param>
 /// <param name="Reason">Of the loss.</param>
-public sealed record DoneInput(Guid Id, Guid ExtraId, DateOnly HappenedOn, int Count, GroupInput? From = null, bool CarryOn = false, Rest Rest = Rest.Stays, string? Reason = null);
+/// <param name="Pairs">Moves: unequal pairs that go on as one, to be separated at the next move.</param>
+public sealed record DoneInput(Guid Id, Guid ExtraId, DateOnly HappenedOn, int Count, GroupInput? From = null, bool CarryOn = false, Rest Rest = Rest.Stays, string? Reason = null, int Pairs = 0);
 
 /// <param name="Version">The batch's version that was seen.</param>
 /// <param name="Day">Null frees it.</param>
@@ -108,7 +109,7 @@ internal static class BatchEndpoints
         nursery.MapPost("/batches/{id:guid}/entries", async ([AsParameters] Here here, Guid id, EntryInput input, TimeProvider clock, CancellationToken cancel) =>
         {
             await using var writing = await here.WriteAsync(cancel);
-            await new LedgerStore(writing, clock).AppendAsync(id, input.Entry, cancel, byRule: input.Containers is null);
+            await new LedgerStore(writing, clock).AppendAsync(id, input.Entry, cancel, byRule: input.Containers is null && input.Kind != EntryKind.Corrected);
             await writing.CommitAsync(cancel);
             return TypedResults.Ok(new Written([input.Id]));
         }).WithName("logEntry").For(Role.Helper);
@@ -116,7 +117,7 @@ internal static class BatchEndpoints
         nursery.MapPost("/batches/{id:guid}/stages/{stage}/done", async ([AsParameters] Here here, Guid id, string stage, DoneInput input, TimeProvider clock, CancellationToken cancel) =>
         {
             await using var writing = await here.WriteAsync(cancel);
-            var said = new Said(input.Id, input.ExtraId, input.HappenedOn, input.Count, input.CarryOn, input.Rest, input.Reason);
+            var said = new Said(input.Id, input.ExtraId, input.HappenedOn, input.Count, input.CarryOn, input.Rest, input.Reason, input.Pairs);
             var written = await new WorkStore(writing, clock).DoneAsync(id, StageOf(stage), said, input.From?.Key, cancel);
             await writing.CommitAsync(cancel);
             return TypedResults.Ok(new Written(written));

@@ -37,6 +37,29 @@ internal static class CatalogueEndpoints
             writer.ChangeAsync(here, n => new ContainerStore(n).DeleteAsync(id, cancel), cancel)).WithName("deleteContainer").For(Role.Grower);
         nursery.MapPut("/cultivars", ([AsParameters] Here here, CultivarRow row, Writer writer, CancellationToken cancel) =>
             writer.ChangeAsync(here, n => new CultivarStore(n).PutAsync(row, cancel), cancel)).WithName("putCultivar").For(Role.Grower);
+        nursery.MapGet("/cultivars.csv", async ([AsParameters] Here here, CancellationToken cancel) =>
+        {
+            await using var reading = await here.ReadAsync(cancel);
+            return TypedResults.Text(CultivarCsv.Write(await new CultivarStore(reading).AllAsync(cancel)), "text/csv", System.Text.Encoding.UTF8);
+        }).WithName("cultivarsCsv").For(Role.Helper);
+        nursery.MapPost("/cultivars.csv", async ([AsParameters] Here here, CultivarFile file, TimeProvider clock, CancellationToken cancel) =>
+        {
+            await using var writing = await here.WriteAsync(cancel);
+            var store = new CultivarStore(writing);
+            var read = CultivarCsv.Read(file.Text, await store.AllAsync(cancel));
+            foreach (var row in read.Rows)
+            {
+                if (file.Keep) await store.PutAsync(row, cancel);
+            }
+
+            if (file.Keep)
+            {
+                await new PlanStore(writing, clock).ReplanAllAsync(cancel);
+                await writing.CommitAsync(cancel);
+            }
+
+            return TypedResults.Ok(read.Answer);
+        }).WithName("importCultivars").For(Role.Grower);
         nursery.MapDelete("/cultivars/{id:guid}", ([AsParameters] Here here, Guid id, Writer writer, CancellationToken cancel) =>
             writer.ChangeAsync(here, n => new CultivarStore(n).DeleteAsync(id, cancel), cancel)).WithName("deleteCultivar").For(Role.Grower);
     }

@@ -54,7 +54,7 @@ public static class QrCodes
         return lines.ToString();
     }
 
-    private static List<System.Collections.BitArray> Rows(string text)
+    internal static List<System.Collections.BitArray> Rows(string text)
     {
         using var data = QRCodeGenerator.GenerateQrCode(text, QRCodeGenerator.ECCLevel.M);
         return data.ModuleMatrix;

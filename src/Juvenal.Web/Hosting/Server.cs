@@ -7,11 +7,13 @@ using Juvenal.Web.Accounts;
 using Juvenal.Web.Batches;
 using Juvenal.Web.Calc;
 using Juvenal.Web.Catalogue;
+using Juvenal.Web.Labels;
 using Juvenal.Web.Plans;
 using Juvenal.Web.Problems;
 using Juvenal.Web.Round;
 using Juvenal.Web.Seeds;
 using Juvenal.Web.Site;
+using Juvenal.Web.Trays;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.DataProtection.KeyManagement;
 using Microsoft.AspNetCore.Http.Json;
@@ -82,6 +84,9 @@ public static class Server
         nursery.MapPlans();
         nursery.MapBatches();
         nursery.MapRound();
+        nursery.MapTrays();
+        nursery.MapSowing();
+        nursery.MapLabels();
         // An address of the API that is none must not be answered with the page.
         api.MapFallback(() => TypedResults.Problem("There is nothing at this address.", statusCode: 404)).ExcludeFromDescription();
         app.MapGet("/healthz", () => TypedResults.Ok("live")).ExcludeFromDescription();

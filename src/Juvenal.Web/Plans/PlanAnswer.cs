@@ -49,12 +49,12 @@ public sealed record StepAnswer(
     IReadOnlyList<SpreadAnswer> Spread,
     string? Conflict)
 {
-    internal static StepAnswer Of(PlanStep s, Measures m) => new(
-        s.Stage, LedgerWords.Stage(s.Stage), s.Date.Low, s.Date.Mid, s.Date.High, s.Due, s.Facts.Done, s.Facts.Locked, s.Facts.NotBefore, null,
+    internal static StepAnswer Of(PlanStep s, Start start, Measures m) => new(
+        s.Stage, LedgerWords.Stage(s.Stage, start), s.Date.Low, s.Date.Mid, s.Date.High, s.Due, s.Facts.Done, s.Facts.Locked, s.Facts.NotBefore, null,
         s.Place, s.Container, s.Containers, s.MixLitres, Leaf(s.Leaves), ReasonSentences.Of(s.Reasons, m), Parts(s.Spread), Said(s.Conflict, m));
 
-    internal static StepAnswer Of(StoredStep s, Measures m) => new(
-        s.Stage, LedgerWords.Stage(s.Stage), s.Low, s.Mid, s.High, s.Due, s.DoneOn, s.LockedOn, s.PutOffTo, s.PutOffReason,
+    internal static StepAnswer Of(StoredStep s, Start start, Measures m) => new(
+        s.Stage, LedgerWords.Stage(s.Stage, start), s.Low, s.Mid, s.High, s.Due, s.DoneOn, s.LockedOn, s.PutOffTo, s.PutOffReason,
         s.Place, s.Container, s.Containers, s.MixLitres, Leaf(s.Leaves), ReasonSentences.Of(s.Reasons, m), Parts(s.Spread), Said(s.Conflict, m));
 
     private static double? Leaf(double? leaves) => leaves is { } l ? Math.Round(l, 1) : null;
@@ -107,7 +107,7 @@ public sealed record PlanAnswer(
     internal static PlanAnswer Of(Plan plan, Measures measures) => new(
         PlanVersion.Of(plan),
         new(plan.Window.Opens.Low, plan.Window.Opens.Mid, plan.Window.Opens.High, ReasonSentences.Of(plan.Window.Reasons, measures)),
-        [.. plan.Steps.Select(s => StepAnswer.Of(s, measures))],
+        [.. plan.Steps.Select(s => StepAnswer.Of(s, plan.Start, measures))],
         new(plan.Quantity.Cells, plan.Quantity.Seeds, plan.Quantity.Trays, Math.Round(plan.Quantity.ExpectedPlants, 1), plan.Quantity.ProbabilityOfEnough,
             plan.Step(Stage.Sow).MixLitres),
         plan.SowNoEarlier,

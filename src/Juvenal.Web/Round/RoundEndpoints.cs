@@ -17,11 +17,15 @@ namespace Juvenal.Web.Round;
 /// <param name="CarryTo">Emergence: where the tray goes on to; null where it stays.</param>
 /// <param name="Title">What to do, in words.</param>
 /// <param name="Cautions">Where the work can hurt someone.</param>
+/// <param name="Start">What the batch begins with.</param>
+/// <param name="Thinning">It is a thinning: done as shown; the count is the seedlings to snip.</param>
+/// <param name="HasTrays">Its cells can be counted on the tray map.</param>
+/// <param name="Checks">What else to do and to look after, by the house rules.</param>
 public sealed record TaskAnswer(
     Guid BatchId, string Code, string Cultivar, Crop Crop, Stage Stage, Press Press, string Title, DateOnly Due, DateOnly Low, DateOnly High,
     int Count, int Most, int Seedlings, int Containers, int Seeds, int? Trays, double MixLitres, int Minutes, Rest Leftover,
     GroupInput? From, Guid PlaceId, string Place, string? Container, string? CarryTo, string ToPlace, IReadOnlyList<Why> Why, string? Conflict, string? PutOffReason,
-    IReadOnlyList<string> Cautions);
+    IReadOnlyList<string> Cautions, Start Start, bool Thinning, bool HasTrays, IReadOnlyList<string> Checks);
 
 /// <summary>A place on the walk with its tasks.</summary>
 public sealed record StopAnswer(Guid PlaceId, string Place, PlaceKind Kind, IReadOnlyList<TaskAnswer> Tasks);
@@ -81,9 +85,9 @@ internal static class RoundEndpoints
         var step = batch.Steps.First(s => s.Stage == work.Stage);
         var target = batch.TargetOf(work.Stage);
         var place = catalogue.Places[work.From?.Place ?? target.Place];
-        var carry = work.Stage == Stage.Emerge && target != work.From ? catalogue.Places[target.Place].Name : null;
+        var carry = work.Stage == Stage.Emerge && work.Thin is null && target != work.From ? catalogue.Places[target.Place].Name : null;
         var twins = catalogue.Rules.Rules.Twins;
-        var count = work.Stage switch
+        var count = work.Thin is { } plan ? plan.Snips : work.Stage switch
         {
             Stage.Sow => work.Containers,
             Stage.Emerge => work.Seedlings,
@@ -92,30 +96,41 @@ internal static class RoundEndpoints
         };
         var most = work.Stage switch { Stage.Sow => 1_000_000, Stage.Emerge => work.Seeds, _ => work.Seedlings };
         return new(
-            batch.Id, batch.Code, batch.Cultivar, batch.Crop, work.Stage, work.Press, Title(work.Stage), step.PutOffTo is { } put && put > work.Day ? put : work.Day, step.Low, step.High,
+            batch.Id, batch.Code, batch.Cultivar, batch.Crop, work.Stage, work.Press, work.Thin is null ? Title(work.Stage, batch.Input.Begins.Kind) : "Thin", step.PutOffTo is { } put && put > work.Day ? put : work.Day, step.Low, step.High,
             count, most, work.Seedlings, work.Containers, work.Seeds, work.Trays, work.MixLitres, work.Minutes,
             // Only twins are left over by rule; a plant left behind is a plant.
             twins == Twins.Snip && work.Stage == Stage.PrickOut && work.Seedlings > work.Containers ? Rest.Snipped : Rest.Stays,
             work.From is { } from ? new(from.Container, from.Place) : null, place.Id, place.Name, step.Container, carry, catalogue.Places[target.Place].Name,
             ReasonSentences.Of(step.Reasons, measures), step.Conflict is null ? null : ReasonSentences.Of(step.Conflict, measures).Text, step.PutOffReason,
-            Cautions(batch, work.Stage, place.Kind));
+            CautionsOf(batch, work.Stage, place.Kind, catalogue), batch.Input.Begins.Kind, work.Thin is not null, catalogue.Containers[batch.Input.TrayId].Cells is not null,
+            RoundWords.Checks(batch, work, catalogue));
     }
 
-    private static string Title(Stage stage) => stage == Stage.Emerge ? "Count what is up" : LedgerWords.Stage(stage);
+    private static string Title(Stage stage, Start start) => (stage, start) switch
+    {
+        (Stage.Emerge, Start.Seed) => "Count what is up",
+        (Stage.Emerge, Start.Cuttings) => "Count what has rooted",
+        (Stage.Emerge, _) => "Count what has healed",
+        _ => LedgerWords.Stage(stage, start),
+    };
 
-    private static List<string> Cautions(BatchView batch, Stage stage, PlaceKind kind)
+    private static List<string> CautionsOf(BatchView batch, Stage stage, PlaceKind kind, Store.Plans.Catalogue catalogue)
     {
         var cautions = new List<string>();
-        if (stage is Stage.Sow or Stage.PrickOut or Stage.PotUp or Stage.PotOn) cautions.Add("Open mix gently, in fresh air; wet its dust; wash your hands.");
-        if (stage == Stage.Sow && batch.Group != SpeciesGroup.Tomato) cautions.Add("Seed of hot peppers: gloves, keep it off your eyes.");
-        if (kind == PlaceKind.Mat) cautions.Add("Mat and water: a protected socket, a drip loop, and a mat made for it.");
+        var filled = batch.TargetOf(stage).Container is { } id ? Store.Plans.Catalogue.Of(catalogue.Containers[id]) : null;
+        var moves = stage is Stage.Sow or Stage.PrickOut or Stage.PotUp or Stage.PotOn;
+        if (moves && filled is { TakesMix: true }) cautions.Add(Cautions.Mix);
+        if (moves && filled is { WaterCulture: true }) cautions.Add(Cautions.Solution);
+        if (stage == Stage.Sow && batch.Input.Begins.Kind == Start.Seed && batch.Group != SpeciesGroup.Tomato) cautions.Add(Cautions.PepperSeed);
+        if (stage == Stage.Sow && batch.Input.Begins.Kind == Start.Grafts) cautions.Add(Cautions.Blade);
+        if (kind == PlaceKind.Mat) cautions.Add(Cautions.Mat);
         return cautions;
     }
 
     private static IEnumerable<PickAnswer> PickList(IReadOnlyList<TaskAnswer> due)
     {
-        foreach (var group in due.Where(t => t.Stage == Stage.Sow).GroupBy(t => t.Cultivar)) yield return new($"{group.Key} seed", group.Sum(t => t.Seeds), "seeds");
-        foreach (var group in due.Where(t => t.Stage == Stage.Sow).GroupBy(t => t.Container)) yield return new(group.Key ?? "", group.Sum(t => t.Trays ?? t.Containers), "");
+        foreach (var group in due.Where(t => t is { Stage: Stage.Sow, Start: Start.Seed }).GroupBy(t => t.Cultivar)) yield return new($"{group.Key} seed", group.Sum(t => t.Seeds), "seeds");
+        foreach (var group in due.Where(t => t.Stage == Stage.Sow && t.Start != Start.Plants).GroupBy(t => t.Container)) yield return new(group.Key ?? "", group.Sum(t => t.Trays ?? t.Containers), "");
         foreach (var group in due.Where(t => t.Stage is Stage.PrickOut or Stage.PotUp or Stage.PotOn).GroupBy(t => t.Container)) yield return new(group.Key ?? "", group.Sum(t => t.Containers), "");
         var seedMix = due.Where(t => t.Stage == Stage.Sow).Sum(t => t.MixLitres);
         var pottingMix = due.Where(t => t.Stage != Stage.Sow).Sum(t => t.MixLitres);

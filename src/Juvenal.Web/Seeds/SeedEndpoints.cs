@@ -1,6 +1,5 @@
 using Juvenal.Core.Seeds;
 using Juvenal.Store.Accounts;
-using Juvenal.Store.Cultivars;
 using Juvenal.Store.Seeds;
 using Juvenal.Store.Site;
 using Juvenal.Web.Accounts;
@@ -21,8 +20,25 @@ namespace Juvenal.Web.Seeds;
 /// <param name="Why">Tested, or what the assumption rests on.</param>
 /// <param name="TestFirst">Past its storage life and untested.</param>
 /// <param name="Promises">Of what is free, for one and two in a cell.</param>
+/// <param name="Counted">Left is counted; else reckoned by weight.</param>
+/// <param name="Book">Tests, seeds that went elsewhere, recounts; newest first.</param>
 public sealed record LotAnswer(
-    SeedLotRow Lot, int? Held, int Sown, int Planned, int? Left, int? Free, double Germination, double? Lower, double? Upper, Why Why, bool TestFirst, IReadOnlyList<PacketPromise> Promises);
+    SeedLotRow Lot, int? Held, int Sown, int Planned, int? Left, int? Free, double Germination, double? Lower, double? Upper, Why Why, bool TestFirst, IReadOnlyList<PacketPromise> Promises,
+    bool Counted, IReadOnlyList<LotEntryAnswer> Book);
+
+/// <summary>A line of a packet's book.</summary>
+/// <param name="Lower">Of a test's 90 % interval.</param>
+/// <param name="Upper">As above.</param>
+public sealed record LotEntryAnswer(Guid Id, LotEntryKind Kind, DateOnly HappenedOn, int Seeds, int? Up, double? Lower, double? Upper, string? Note, bool TakenBack, string? By);
+
+/// <param name="Id">Made by the client: sent twice, it has one effect.</param>
+/// <param name="Kind">What happened.</param>
+/// <param name="HappenedOn">Today or earlier.</param>
+/// <param name="Seeds">Laid out, gone, or left in the packet; 0 for an undo.</param>
+/// <param name="Up">Of a test's, came up.</param>
+/// <param name="Note">As one likes.</param>
+/// <param name="Corrects">Undo: which line.</param>
+public sealed record LotEntryInput(Guid Id, LotEntryKind Kind, DateOnly HappenedOn, int Seeds, int? Up = null, string? Note = null, Guid? Corrects = null);
 
 internal static class SeedEndpoints
 {
@@ -35,9 +51,8 @@ internal static class SeedEndpoints
         {
             await using var reading = await here.ReadAsync(cancel);
             var site = await new SiteStore(reading).GetAsync(cancel);
-            var cultivars = (await new CultivarStore(reading).AllAsync(cancel)).ToDictionary(c => c.Id);
             var measures = new Measures(site.UsUnits);
-            return TypedResults.Ok((await new SeedLotStore(reading).AllAsync(cancel)).ConvertAll(l => Answer(l, cultivars[l.Row.CultivarId], site.Today(clock).Year, measures)));
+            return TypedResults.Ok((await new SeedLotStore(reading).AllAsync(cancel)).ConvertAll(l => Answer(l, site.Today(clock).Year, measures)));
         }).WithName("lots").For(Role.Helper);
 
         nursery.MapPut("/lots", async ([AsParameters] Here here, SeedLotRow row, TimeProvider clock, CancellationToken cancel) =>
@@ -48,6 +63,15 @@ internal static class SeedEndpoints
             return TypedResults.NoContent();
         }).WithName("putLot").For(Role.Grower);
 
+        nursery.MapPost("/lots/{id:guid}/entries", async ([AsParameters] Here here, Guid id, LotEntryInput input, TimeProvider clock, CancellationToken cancel) =>
+        {
+            await using var writing = await here.WriteAsync(cancel);
+            await new LotBookStore(writing).AppendAsync(
+                new(input.Id, id, 0, input.Kind, input.HappenedOn, input.Seeds, input.Up, input.Note, input.Corrects), (await new SiteStore(writing).GetAsync(cancel)).Today(clock), cancel);
+            await writing.CommitAsync(cancel);
+            return TypedResults.NoContent();
+        }).WithName("logLot").For(Role.Grower);
+
         nursery.MapDelete("/lots/{id:guid}", async ([AsParameters] Here here, Guid id, CancellationToken cancel) =>
         {
             await using var writing = await here.WriteAsync(cancel);
@@ -57,15 +81,21 @@ internal static class SeedEndpoints
         }).WithName("deleteLot").For(Role.Grower);
     }
 
-    private static LotAnswer Answer(SeedLotView view, CultivarRow cultivar, int year, Measures measures)
+    private static LotAnswer Answer(SeedLotView view, int year, Measures measures)
     {
-        var row = view.Row;
-        var facts = new LotFacts(cultivar.Crop, row.Packed, row.Seeds, row.Grams, row.TestedSown, row.TestedUp);
-        var germination = SeedLots.Germination(facts, year);
-        var held = SeedLots.Held(facts);
-        var free = held - view.Sown - view.Planned;
+        var germination = SeedLots.Germination(view.Facts, year);
+        var book = view.Book;
+        var free = book.Left - view.Planned;
         return new(
-            row, held, view.Sown, view.Planned, held - view.Sown, free, germination.Share, germination.Lower, germination.Upper, ReasonSentences.Of(germination.Why, measures), germination.Old,
-            [.. new[] { 1, 2 }.Select(k => SeedLots.Promise(Math.Max(0, free ?? 0), germination.Share, Survival, k)).OfType<PacketPromise>()]);
+            view.Row, view.Held, view.Sown, view.Planned, book.Left, free, germination.Share, germination.Lower, germination.Upper, ReasonSentences.Of(germination.Why, measures), germination.Old,
+            [.. new[] { 1, 2 }.Select(k => SeedLots.Promise(Math.Max(0, free ?? 0), germination.Share, Survival, k)).OfType<PacketPromise>()],
+            book.Counted,
+            [.. view.Entries.Where(e => e.Kind != LotEntryKind.Undo).OrderByDescending(e => e.HappenedOn).ThenByDescending(e => e.Sequence).Select(e => Line(e, view.Entries))]);
+    }
+
+    private static LotEntryAnswer Line(LotEntry entry, IReadOnlyList<LotEntry> all)
+    {
+        var test = entry.Up is { } up ? EmergenceTest.Of(entry.Seeds, up, 0.9).Value : null;
+        return new(entry.Id, entry.Kind, entry.HappenedOn, entry.Seeds, entry.Up, test?.Lower, test?.Upper, entry.Note, all.Any(e => e.Kind == LotEntryKind.Undo && e.Corrects == entry.Id), entry.By);
     }
 }

@@ -41,10 +41,21 @@ internal static class RuleTexts
             new("seed-leaves", "Seed leaves with strong roots", "About 10 days from sowing: roots are hardly disturbed, but hands must be light."),
             new("second-true-leaves", "Second true leaves", "Sturdier plants that forgive handling; they need bigger cells."),
         ]),
-        new("twins", "Twins in a cell", "How many cells to sow.",
+        new("twins", "Twins in a cell", "How many cells to sow, and which are thinned.",
         [
-            new("snip", "Snip the weaker", "No root is disturbed; one plant a cell."),
+            new("snip", "Snip the weaker", "No root is disturbed; one plant a cell. Only what is short is separated."),
             new("separate", "Separate both", "Every seedling counts; a little setback, a few are lost."),
+        ]),
+        new("seedLeaves", "Seed leaves", "What is pinched at a move.",
+        [
+            new("second-move", "Pinch at the second move", "They feed the plant until then; buried, they only rot."),
+            new("second-leaves", "Pinch as soon as second true leaves show", "Air at the stem, and nothing that touches wet mix."),
+            new("leave", "Leave them", "They fall by themselves; each wound is a door."),
+        ]),
+        new("watering", "Watering", "How the Round says it.",
+        [
+            new("below", "From below until they are potted", "Stems stay dry and no seedling is knocked over."),
+            new("above", "From above, gently", "A fine rose washes salts down; nothing stands in water."),
         ]),
         new("hardeningDays", "Hardening length", "When hardening begins.",
         [
@@ -61,7 +72,9 @@ internal static class RuleTexts
         RuleCodes.PepperSoil => All[2].Title,
         RuleCodes.PrickOut => All[3].Title,
         RuleCodes.Twins => All[4].Title,
-        RuleCodes.HardeningLength => All[5].Title,
+        RuleCodes.SeedLeaves => All[5].Title,
+        RuleCodes.Watering => All[6].Title,
+        RuleCodes.HardeningLength => All[7].Title,
         RuleCodes.PlanningNights => "Nights for planning",
         _ => null,
     };

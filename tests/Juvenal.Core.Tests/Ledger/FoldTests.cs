@@ -22,14 +22,15 @@ public class FoldTests
     {
         var entries = work.Select((w, i) =>
         {
-            var entry = Entry(i + 2, w.Day % 40, (EntryKind)(1 + (w.Kind % 4)));
+            EntryKind[] kinds = [EntryKind.Emerged, EntryKind.Lost, EntryKind.Snipped, EntryKind.Moved, EntryKind.Separated, EntryKind.Used];
+            var entry = Entry(i + 2, w.Day % 40, kinds[w.Kind % kinds.Length]);
             var (from, to) = (new GroupKey(w.From % 2 == 0 ? Cells : Pots, Places[w.From % 3]), new GroupKey(w.To % 2 == 0 ? Cells : Pots, Places[w.To % 3]));
             return entry.Kind == EntryKind.Emerged
                 ? entry with { To = to, Seedlings = w.Count }
                 : entry with { From = from, To = to, Seedlings = w.Count % 30, Containers = w.Count % 7, ContainersTo = w.Count % 30, Stage = Stage.PrickOut };
         });
         var state = Fold.Of([Sown(300), .. entries], 0.8);
-        return state.Emerged == state.Seedlings + state.Lost + state.Snipped
+        return state.Emerged == state.Seedlings + state.Lost + state.Snipped + state.Used
             && state.Groups.All(g => g.Seedlings >= 0 && g.Containers >= 0)
             && state.Emerged <= state.SeedsSown;
     }
@@ -78,6 +79,47 @@ public class FoldTests
         var redo = Entry(4, 7, EntryKind.Undo) with { Corrects = undo.Id };
         Assert.Equal(0, Fold.Of([Sown(), up, undo], 0.8).Emerged);
         Assert.Equal(60, Fold.Of([Sown(), up, undo, redo], 0.8).Emerged);
+    }
+
+    [Fact]
+    public void A_miscount_is_put_right_from_its_own_day_on_and_nothing_is_overwritten()
+    {
+        var (first, second) = (Up(2, 7, 40), Up(3, 9, 61));
+        var right = Entry(4, 12, EntryKind.Corrected) with { Corrects = first.Id, Seedlings = 45 };
+        var state = Fold.Of([Sown(), first, second, right], 0.8);
+        Assert.Equal((61, 61), (state.Emerged, state.Seedlings));
+        Assert.Empty(state.Contradictions);
+        // Half of 57.6 is reached by 40 already: the day stays.
+        Assert.Equal(First.AddDays(7), state.StageDays[Stage.Emerge]);
+        var less = Entry(5, 13, EntryKind.Corrected) with { Corrects = second.Id, Seedlings = 44 };
+        var contradiction = Assert.Single(Fold.Of([Sown(), first, second, right, less], 0.8).Contradictions);
+        Assert.Equal((second.Id, "emerged-goes-back", 45), (contradiction.Entry.Id, contradiction.Code, contradiction.Right));
+        // The last correction counts; undone, the one before does.
+        var again = Entry(6, 13, EntryKind.Corrected) with { Corrects = first.Id, Seedlings = 20 };
+        Assert.Equal(44, Fold.Of([Sown(), first, second, right, less, again], 0.8).Emerged);
+        var undo = Entry(7, 14, EntryKind.Undo) with { Corrects = less.Id };
+        Assert.Equal(61, Fold.Of([Sown(), first, second, right, less, again, undo], 0.8).Emerged);
+    }
+
+    [Fact]
+    public void Plants_that_come_in_stand_at_once_and_grafts_use_their_parts_up()
+    {
+        var key = new GroupKey(Cells, Places[0]);
+        var came = Entry(1, 0, EntryKind.Received) with { To = key, Seedlings = 60, Containers = 60 };
+        var used = Entry(2, 3, EntryKind.Used) with { From = key, Seedlings = 25, Containers = 25 };
+        var state = Fold.Of([came, used], 1);
+        Assert.Equal((60, 35, 25, 35), (state.Emerged, state.Seedlings, state.Used, state.Containers));
+        Assert.Equal((First, First), (state.StageDays[Stage.Sow], state.StageDays[Stage.Emerge]));
+    }
+
+    [Fact]
+    public void The_last_count_of_a_tray_s_cells_is_kept_and_goes_with_its_entry()
+    {
+        var tray = Guid.NewGuid();
+        var (one, two) = (Up(2, 7, 2) with { Trays = [new(tray, "110")] }, Up(3, 8, 3) with { Trays = [new(tray, "111")] });
+        Assert.Equal("111", Fold.Of([Sown(), one, two], 0.8).Trays![tray].Cells);
+        Assert.Equal("110", Fold.Of([Sown(), one, two, Entry(4, 8, EntryKind.Undo) with { Corrects = two.Id }], 0.8).Trays![tray].Cells);
+        Assert.Equal("100", Fold.Of([Sown(), one, two, Entry(4, 8, EntryKind.Corrected) with { Corrects = two.Id, Seedlings = 2, Trays = [new(tray, "100")] }], 0.8).Trays![tray].Cells);
     }
 
     [Fact]

@@ -8,12 +8,12 @@ namespace Juvenal.Core.Tests.Seeds;
 /// <summary>Seeds per gram and storage life: Knott's Handbook; least germination: US Federal Seed Act regulations; all from memory.</summary>
 public class SeedLotsTests
 {
-    private static LotFacts Lot(Crop crop = Crop.Tomato, int? packed = 2025, int? seeds = 100, double? grams = null, int? sown = null, int? up = null) => new(crop, packed, seeds, grams, sown, up);
+    private static LotFacts Lot(Crop crop = Crop.Tomato, int? packed = 2025, int? sown = null, int? up = null) => new(crop, packed, sown, up);
 
     [Theory]
     [InlineData(Crop.Tomato, 2.5, 1000)]
     [InlineData(Crop.Pepper, 0.5, 80)]
-    public void Weight_becomes_seeds(Crop crop, double grams, int seeds) => Assert.Equal(seeds, SeedLots.Held(Lot(crop, seeds: null, grams: grams)));
+    public void Weight_becomes_seeds(Crop crop, double grams, int seeds) => Assert.Equal(seeds, SeedLots.Held(crop, null, grams));
 
     [Theory]
     [InlineData(Crop.Tomato, 2022, 0.75, "lot-fresh")]

@@ -628,6 +628,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/lots/{id}/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["logLot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/lots/{id}": {
         parameters: {
             query?: never;
@@ -734,6 +750,22 @@ export interface paths {
         get?: never;
         put: operations["putCultivar"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/cultivars.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["cultivarsCsv"];
+        put?: never;
+        post: operations["importCultivars"];
         delete?: never;
         options?: never;
         head?: never;
@@ -900,6 +932,118 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/batches/{id}/trays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["trays"];
+        put?: never;
+        post: operations["layTrays"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/batches/{id}/cells": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["putCells"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/batches/{id}/thin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["thin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putReading"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/readings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteReading"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/sowing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sowing"];
+        put: operations["keepSowing"];
+        post: operations["previewSowing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["labels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -940,7 +1084,16 @@ export interface components {
             /** Format: int32 */
             snipped: number;
             /** Format: int32 */
+            used: number;
+            /** Format: int32 */
             standing: number;
+            /** @description It is sown in trays, whose cells can be counted. */
+            hasTrays: boolean;
+            /**
+             * Format: double
+             * @description What its plants cost; null where they were not bought in.
+             */
+            bought: null | number;
             window: components["schemas"]["WindowSpan"];
             steps: components["schemas"]["StepAnswer"][];
             groups: components["schemas"]["GroupAnswer"][];
@@ -1039,6 +1192,8 @@ export interface components {
              * @description The packet it is sown from; null where not said.
              */
             lotId?: null | string;
+            start?: null | components["schemas"]["StartInput"];
+            begins?: components["schemas"]["Beginning"];
         };
         /** @description A batch in a list. */
         BatchRowAnswer: {
@@ -1067,6 +1222,94 @@ export interface components {
             /** Format: date */
             endedOn: null | string;
         };
+        /** @description How a batch begins: with what, and how far that has grown. */
+        Beginning: {
+            /** @description With what. */
+            kind: components["schemas"]["Start"];
+            /**
+             * Format: double
+             * @description True leaves it begins with, 0–12; 0 for seed.
+             * @default 0
+             */
+            leaves?: number;
+            /**
+             * Format: double
+             * @description Days until it stands as a plant; null for seed, which depends on the soil.
+             */
+            days?: null | number;
+        };
+        /** @description What is sown of one batch. */
+        BenchBatch: {
+            /** Format: uuid */
+            batchId: string;
+            code: string;
+            cultivar: string;
+            crop: components["schemas"]["Crop"];
+            press: components["schemas"]["Press"];
+            /**
+             * Format: date
+             * @description The day to sow.
+             */
+            due: string;
+            /** Format: int32 */
+            wanted: number;
+            /**
+             * Format: int32
+             * @description By the layout.
+             */
+            cells: number;
+            /** Format: int32 */
+            seedsPerCell: number;
+            /** Format: int32 */
+            seeds: number;
+            /** @description Packet; null where not said. */
+            lot: null | string;
+            /**
+             * Format: int32
+             * @description In it; null where not known.
+             */
+            seedsLeft: null | number;
+            /**
+             * Format: int32
+             * @description Seeds that the packet lacks.
+             */
+            lacking: number;
+        };
+        /** @description Batches that are sown in the same trays, in the same place. */
+        BenchGroup: {
+            /** Format: uuid */
+            containerId: string;
+            container: string;
+            form: components["schemas"]["ContainerForm"];
+            /** Format: int32 */
+            rowCount: number;
+            /** Format: int32 */
+            rowCells: number;
+            place: string;
+            batches: components["schemas"]["BenchBatch"][];
+            trays: components["schemas"]["BenchTray"][];
+            /**
+             * Format: double
+             * @description Loose mix; 0 where none goes in.
+             */
+            mixLitres: number;
+            /**
+             * Format: double
+             * @description To wet it, to swell, to soak.
+             */
+            waterLitres: number;
+            /** @description How it is done, in order. */
+            steps: string[];
+            pickList: components["schemas"]["PickLine"][];
+            /** @description Whether this layout is stored. */
+            kept: boolean;
+        };
+        /** @description A tray to fill. */
+        BenchTray: {
+            /** @description Null until the layout is kept. */
+            code: null | string;
+            rows: components["schemas"]["TrayRowAnswer"][];
+        };
         /** @description What there is to plan with. */
         CatalogueAnswer: {
             places: components["schemas"]["PlaceRow"][];
@@ -1077,6 +1320,69 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /** @description Cells by how many stand in them. */
+        CellTally: {
+            /**
+             * Format: int32
+             * @description Of the batch.
+             */
+            cells: number;
+            /**
+             * Format: int32
+             * @description With none.
+             */
+            blank: number;
+            /**
+             * Format: int32
+             * @description With one.
+             */
+            one: number;
+            /**
+             * Format: int32
+             * @description With two.
+             */
+            twins: number;
+            /**
+             * Format: int32
+             * @description With three or more.
+             */
+            more: number;
+            /**
+             * Format: int32
+             * @description In all of them.
+             */
+            seedlings: number;
+            /** Format: int32 */
+            occupied?: number;
+        };
+        CellsInput: {
+            /**
+             * Format: uuid
+             * @description Of the entry, made by the client: sent twice, it has one effect.
+             */
+            id: string;
+            /**
+             * Format: date
+             * @description Today or earlier.
+             */
+            happenedOn: string;
+            /** @description Those that were counted or changed. */
+            trays: components["schemas"]["TrayCellsInput"][];
+            /** @description What the difference is. */
+            means: components["schemas"]["CellsMean"];
+            /** @description Of a loss. */
+            reason?: null | string;
+            /**
+             * @description Counted: the trays go on to where seedlings stand.
+             * @default false
+             */
+            carryOn?: boolean;
+        };
+        /**
+         * @description What a new state of the cells means.
+         * @enum {unknown}
+         */
+        CellsMean: "counted" | "miscounted" | "snipped" | "lost";
         ChangeInput: {
             /**
              * Format: int32
@@ -1097,6 +1403,11 @@ export interface components {
             /** Format: date */
             ripe: string;
         };
+        /**
+         * @description What kind of thing a plant stands in. It sets the materials, what to look after, and the first move.
+         * @enum {unknown}
+         */
+        ContainerForm: "tray" | "row-tray" | "pot" | "pellet" | "wool" | "net-cup";
         ContainerRow: {
             /**
              * Format: uuid
@@ -1122,13 +1433,128 @@ export interface components {
             cells: null | number;
             /** @description Plants are meant to end in it. */
             final: boolean;
+            /** @description What it is; its cells are those of a tray, the seeds of a row tray, the pellets or plugs of a sheet. */
+            form: components["schemas"]["ContainerForm"];
+            /**
+             * Format: int32
+             * @description Cells in a row; null: as usual for that many.
+             */
+            rowCells: null | number;
         };
         Converted: {
             /** Format: double */
             value: number;
         };
+        CountedAnswer: {
+            /** Format: date */
+            day: string;
+            /** Format: int32 */
+            total: number;
+        };
+        /** @description Emergence against what is expected. */
+        CourseAnswer: {
+            pace: components["schemas"]["Pace"];
+            /** @description The judgement, in words. */
+            text: string;
+            /**
+             * Format: date
+             * @description Half expected up by then.
+             */
+            halfBy: null | string;
+            /**
+             * Format: date
+             * @description Under half up after it is late.
+             */
+            lateAfter: null | string;
+            /**
+             * Format: double
+             * @description Up of what was sown, with its 90 % interval.
+             */
+            share: null | number;
+            /** Format: double */
+            lower: null | number;
+            /** Format: double */
+            upper: null | number;
+            /**
+             * Format: int32
+             * @description Seedlings still expected.
+             */
+            coming: number;
+            /**
+             * Format: int32
+             * @description Plants expected at planting.
+             */
+            plants: number;
+            /**
+             * Format: double
+             * @description Probability that they are enough.
+             */
+            enough: number;
+            /**
+             * Format: int32
+             * @description Plants to sow again for; 0 where there are enough.
+             */
+            missing: number;
+            /**
+             * Format: date
+             * @description The last day on which that is in time; null where it is not called for.
+             */
+            sowAgainBy: null | string;
+            checks: components["schemas"]["Why"][];
+            days: components["schemas"]["CourseDayAnswer"][];
+            counts: components["schemas"]["CountedAnswer"][];
+            /** Format: uuid */
+            placeId: string;
+            place: string;
+            readings: components["schemas"]["ReadingRow"][];
+        };
+        CourseDayAnswer: {
+            /** Format: date */
+            day: string;
+            /**
+             * Format: double
+             * @description Seedlings expected up by the end of the day.
+             */
+            expected: number;
+            /** Format: double */
+            soilC: number;
+            /** @description Whether its warmth was read; else it is what the place is set to. */
+            read: boolean;
+        };
         /** @enum {unknown} */
         Crop: "tomato" | "pepper";
+        /** @description A crowded cell and what becomes of it. */
+        CrowdedCell: {
+            /**
+             * Format: uuid
+             * @description Which tray.
+             */
+            trayId: string;
+            /**
+             * Format: int32
+             * @description From 0, in the tray's order.
+             */
+            cell: number;
+            /**
+             * Format: int32
+             * @description From 2.
+             */
+            seedlings: number;
+            /** @description Snip or separate. */
+            fate: components["schemas"]["Fate"];
+        };
+        CultivarFile: {
+            /** @description Of the file, at most 200,000 letters. */
+            text: string;
+            /** @description False: only look. */
+            keep: boolean;
+        };
+        /** @description What a file would do. */
+        CultivarFileAnswer: {
+            new: string[];
+            changed: string[];
+            same: string[];
+        };
         CultivarRow: {
             /**
              * Format: uuid
@@ -1153,6 +1579,12 @@ export interface components {
              * @description From planting out, 30–200.
              */
             daysToRipe: number;
+            /** @description Open-pollinated or hybrid. */
+            origin: components["schemas"]["SeedOrigin"];
+            /** @description As one likes. */
+            note: null | string;
+            /** @description Resistances and other marks. */
+            tags: string[];
         };
         DemoInput: {
             role: components["schemas"]["Role"];
@@ -1218,6 +1650,12 @@ export interface components {
             rest?: components["schemas"]["Rest"];
             /** @description Of the loss. */
             reason?: null | string;
+            /**
+             * Format: int32
+             * @description Moves: unequal pairs that go on as one, to be separated at the next move.
+             * @default 0
+             */
+            pairs?: number;
         };
         Emergence: {
             /** Format: double */
@@ -1298,6 +1736,32 @@ export interface components {
             takenBack: boolean;
             canUndo: boolean;
             by: null | string;
+            canCorrect: boolean;
+            /**
+             * Format: int32
+             * @description As they count now: with the last correction.
+             */
+            seeds: number;
+            /**
+             * Format: int32
+             * @description As above.
+             */
+            seedlings: number;
+            /**
+             * Format: int32
+             * @description As above.
+             */
+            containers: number;
+            /**
+             * Format: int32
+             * @description As above.
+             */
+            containersTo: number;
+            /**
+             * Format: int32
+             * @description The number that a correction gave it; null where it was right.
+             */
+            corrected: null | number;
         };
         /** @description A ledger entry as it is written. Which fields count depends on its kind; the others stay out. */
         EntryInput: {
@@ -1347,12 +1811,22 @@ export interface components {
             newDay?: null | string;
             /**
              * Format: uuid
-             * @description Undo.
+             * @description Undo; corrected: the entry whose numbers were wrong.
              */
             corrects?: null | string;
         };
         /** @enum {unknown} */
-        EntryKind: "sown" | "emerged" | "lost" | "snipped" | "moved" | "not-yet" | "undo";
+        EntryKind: "sown" | "emerged" | "lost" | "snipped" | "moved" | "not-yet" | "undo" | "received" | "separated" | "used" | "corrected";
+        /**
+         * @description What becomes of cells that a batch does not need in its last row.
+         * @enum {unknown}
+         */
+        ExtraCells: "left" | "row" | "tray";
+        /**
+         * @description What becomes of a cell with more than one seedling.
+         * @enum {unknown}
+         */
+        Fate: "snip" | "separate";
         /** @description A figure that the plans rest on. */
         FigureAnswer: {
             stage: string;
@@ -1567,6 +2041,10 @@ export interface components {
              * @description The same for peppers, 4–18 °C. [model]
              */
             pepperNightC: number;
+            /** @description When they are pinched off. */
+            seedLeaves: components["schemas"]["SeedLeaves"];
+            /** @description From below or from above. */
+            watering: components["schemas"]["Watering"];
             /**
              * Format: double
              * @description True leaves at the first move. First true leaves are 2, second 4; "seed leaves with strong roots" is about 10 days
@@ -1629,6 +2107,67 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        /** @description A sheet or roll of labels, in mm. */
+        LabelFormat: {
+            /** @description Stable. */
+            code: string;
+            /** @description For people. */
+            name: string;
+            /**
+             * Format: double
+             * @description Of the sheet; of a roll: of one tag.
+             */
+            pageWidth: number;
+            /**
+             * Format: double
+             * @description As above.
+             */
+            pageHeight: number;
+            /**
+             * Format: int32
+             * @description Labels across.
+             */
+            columns: number;
+            /**
+             * Format: int32
+             * @description Labels down.
+             */
+            rows: number;
+            /**
+             * Format: double
+             * @description Of a label.
+             */
+            width: number;
+            /**
+             * Format: double
+             * @description Of a label.
+             */
+            height: number;
+            /**
+             * Format: double
+             * @description To the first label.
+             */
+            left: number;
+            /**
+             * Format: double
+             * @description To the first label.
+             */
+            top: number;
+            /**
+             * Format: double
+             * @description Between labels.
+             * @default 0
+             */
+            gapX?: number;
+            /**
+             * Format: double
+             * @description Between labels.
+             * @default 0
+             */
+            gapY?: number;
+            /** Format: int32 */
+            perPage?: number;
+        };
         /** @description The light of a day under lamps. */
         LampLight: {
             /**
@@ -1643,6 +2182,15 @@ export interface components {
             hours: number;
             /** @description Over 18 hours: tomatoes yellow without a night. [common practice, no source] */
             tooLong: boolean;
+        };
+        /** @description How trays are to be filled. */
+        LayoutInput: {
+            /** @description Not yet sown, in the order they are to lie. */
+            batches: string[];
+            /** @description Batches share trays, by whole rows. */
+            share: boolean;
+            /** @description Cells that are left over. */
+            extra: components["schemas"]["ExtraCells"];
         };
         LeftOutAnswer: {
             /** Format: date */
@@ -1728,7 +2276,69 @@ export interface components {
             testFirst: boolean;
             /** @description Of what is free, for one and two in a cell. */
             promises: components["schemas"]["PacketPromise"][];
+            /** @description Left is counted; else reckoned by weight. */
+            counted: boolean;
+            /** @description Tests, seeds that went elsewhere, recounts; newest first. */
+            book: components["schemas"]["LotEntryAnswer"][];
         };
+        /** @description A line of a packet's book. */
+        LotEntryAnswer: {
+            /** Format: uuid */
+            id: string;
+            kind: components["schemas"]["LotEntryKind"];
+            /** Format: date */
+            happenedOn: string;
+            /** Format: int32 */
+            seeds: number;
+            /** Format: int32 */
+            up: null | number;
+            /**
+             * Format: double
+             * @description Of a test's 90 % interval.
+             */
+            lower: null | number;
+            /**
+             * Format: double
+             * @description As above.
+             */
+            upper: null | number;
+            note: null | string;
+            takenBack: boolean;
+            by: null | string;
+        };
+        LotEntryInput: {
+            /**
+             * Format: uuid
+             * @description Made by the client: sent twice, it has one effect.
+             */
+            id: string;
+            /** @description What happened. */
+            kind: components["schemas"]["LotEntryKind"];
+            /**
+             * Format: date
+             * @description Today or earlier.
+             */
+            happenedOn: string;
+            /**
+             * Format: int32
+             * @description Laid out, gone, or left in the packet; 0 for an undo.
+             */
+            seeds: number;
+            /**
+             * Format: int32
+             * @description Of a test's, came up.
+             */
+            up?: null | number;
+            /** @description As one likes. */
+            note?: null | string;
+            /**
+             * Format: uuid
+             * @description Undo: which line.
+             */
+            corrects?: null | string;
+        };
+        /** @enum {unknown} */
+        LotEntryKind: "test" | "gone" | "recount" | "undo";
         /**
          * @description How far a figure can be trusted.
          * @enum {unknown}
@@ -1771,6 +2381,11 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        /**
+         * @description How emergence goes.
+         * @enum {unknown}
+         */
+        Pace: "waiting" | "on-time" | "slow" | "late" | "up" | "fewer";
         /** @description What a number of seeds promises. */
         PacketPromise: {
             /**
@@ -1806,6 +2421,12 @@ export interface components {
         PepperTiming: "after-tomatoes" | "after-average-frost" | "by-soil-and-nights";
         /** @description To fetch from the store. */
         PickAnswer: {
+            what: string;
+            /** Format: double */
+            amount: number;
+            unit: string;
+        };
+        PickLine: {
             what: string;
             /** Format: double */
             amount: number;
@@ -1964,6 +2585,29 @@ export interface components {
              */
             mixLitres: number;
         };
+        /** @description Warmth read at sowing depth in a place. */
+        ReadingRow: {
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
+            id: string;
+            /**
+             * Format: uuid
+             * @description Where.
+             */
+            placeId: string;
+            /**
+             * Format: date
+             * @description Today or earlier.
+             */
+            day: string;
+            /**
+             * Format: double
+             * @description °C, −30 to 60.
+             */
+            soilC: number;
+        };
         RecordAnswer: {
             /** Format: date */
             first: string;
@@ -2055,6 +2699,11 @@ export interface components {
          * @enum {unknown}
          */
         SeasonHalf: "spring" | "autumn";
+        /**
+         * @description When the seed leaves are pinched off.
+         * @enum {unknown}
+         */
+        SeedLeaves: "second-move" | "second-leaves" | "leave";
         SeedLotRow: {
             /**
              * Format: uuid
@@ -2088,21 +2737,6 @@ export interface components {
              * @description It weighed.
              */
             grams: null | number;
-            /**
-             * Format: int32
-             * @description Seeds of the last germination test; the three go together.
-             */
-            testedSown: null | number;
-            /**
-             * Format: int32
-             * @description Came up.
-             */
-            testedUp: null | number;
-            /**
-             * Format: date
-             * @description When.
-             */
-            testedOn: null | string;
             /** @description Hybrid or not. */
             origin: components["schemas"]["SeedOrigin"];
             /**
@@ -2306,6 +2940,16 @@ export interface components {
             /** Format: double */
             initialSoilC?: null | number;
         };
+        SowingAnswer: {
+            /** Format: date */
+            today: string;
+            /** @description By tray and place. */
+            groups: components["schemas"]["BenchGroup"][];
+            /** @description Where the work can hurt someone. */
+            cautions: string[];
+            /** @description Labels that can be printed. */
+            formats: components["schemas"]["LabelFormat"][];
+        };
         /** @description How much to sow, and what that promises. */
         SowingQuantity: {
             /** Format: int32 */
@@ -2371,6 +3015,41 @@ export interface components {
          * @enum {unknown}
          */
         Stage: "sow" | "emerge" | "prick-out" | "pot-up" | "pot-on" | "harden" | "plant-out" | "ripe";
+        /**
+         * @description What a batch begins with.
+         * @enum {unknown}
+         */
+        Start: "seed" | "plants" | "cuttings" | "grafts";
+        /** @description A beginning that is not seed. */
+        StartInput: {
+            /** @description With what. */
+            kind: components["schemas"]["Start"];
+            /**
+             * Format: double
+             * @description True leaves it begins with, 0–12.
+             */
+            leaves: number;
+            /**
+             * Format: double
+             * @description Paid for a bought-in plant.
+             */
+            priceEach?: null | number;
+            /**
+             * Format: uuid
+             * @description Batch the rootstocks come from; grafts only.
+             */
+            rootstockId?: null | string;
+            /**
+             * Format: uuid
+             * @description Batch the scions come from; grafts only.
+             */
+            scionId?: null | string;
+            /**
+             * Format: double
+             * @description Height of the union above the ball, cm, 1–60; grafts only.
+             */
+            unionCm?: null | number;
+        };
         /** @description A stage with its day. */
         StepAnswer: {
             /** @description Which. */
@@ -2532,6 +3211,41 @@ export interface components {
             putOffReason: null | string;
             /** @description Where the work can hurt someone. */
             cautions: string[];
+            /** @description What the batch begins with. */
+            start: components["schemas"]["Start"];
+            /** @description It is a thinning: done as shown; the count is the seedlings to snip. */
+            thinning: boolean;
+            /** @description Its cells can be counted on the tray map. */
+            hasTrays: boolean;
+            /** @description What else to do and to look after, by the house rules. */
+            checks: string[];
+        };
+        ThinAnswer: {
+            /** @description Cells with more than one, and what becomes of them. */
+            crowded: components["schemas"]["CrowdedCell"][];
+            /** Format: int32 */
+            needed: number;
+            /** Format: int32 */
+            plants: number;
+            /** Format: int32 */
+            snips: number;
+            /** Format: int32 */
+            separated: number;
+            /** Format: int32 */
+            minutes: number;
+            /** @description What to do, in words. */
+            text: string;
+        };
+        ThinInput: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date */
+            happenedOn: string;
+            /**
+             * Format: int32
+             * @description As it was shown: another plan is refused.
+             */
+            snips: number;
         };
         /** @description A threshold's dates; null where fewer than ten years have a freeze. */
         ThresholdAnswer: {
@@ -2549,6 +3263,98 @@ export interface components {
             /** Format: date */
             nineInTen: null | string;
         };
+        /** @description A tray as it lies. */
+        TrayAnswer: {
+            /** Format: uuid */
+            id: string;
+            code: string;
+            container: string;
+            /** Format: int32 */
+            rowCount: number;
+            /**
+             * Format: int32
+             * @description Cells in a row.
+             */
+            rowCells: number;
+            /** @description Rows of seed without cells: counted by the row. */
+            drills: boolean;
+            rows: components["schemas"]["TrayRowAnswer"][];
+            /** @description A sign a cell, in the tray's order: a digit as last counted, 0 where nothing was, a dot where this batch has none. */
+            cells: string;
+            /**
+             * Format: date
+             * @description Null where it was not counted.
+             */
+            countedOn: null | string;
+        };
+        /** @description The cells of a tray as they are now. */
+        TrayCellsInput: {
+            /** Format: uuid */
+            trayId: string;
+            /** @description A sign a cell, in the tray's order: a digit, or a dot where the batch has none. */
+            cells: string;
+        };
+        /** @description The trays of a batch. */
+        TrayMapAnswer: {
+            /** Format: uuid */
+            batchId: string;
+            code: string;
+            cultivar: string;
+            crop: components["schemas"]["Crop"];
+            /** Format: date */
+            today: string;
+            /** Format: date */
+            sownOn: null | string;
+            /** Format: int32 */
+            seeds: number;
+            /** Format: int32 */
+            emerged: number;
+            /**
+             * Format: int32
+             * @description Seedlings in them by the ledger.
+             */
+            standing: number;
+            /** @description False once they have been moved on. */
+            inTrays: boolean;
+            /** @description Whether the counted cells hold every seedling of the ledger. */
+            current: boolean;
+            /**
+             * Format: int32
+             * @description Seedlings that a cell can have.
+             */
+            most: number;
+            /**
+             * Format: int32
+             * @description Cells that were sown but lie in no tray yet.
+             */
+            unlaid: number;
+            /**
+             * Format: int32
+             * @description Seedlings at which emergence has taken place: half of those expected.
+             */
+            half: number;
+            tally: null | components["schemas"]["CellTally"];
+            /** @description Where the trays go on to once they are up; null where they are there. */
+            carryTo: null | string;
+            thin: null | components["schemas"]["ThinAnswer"];
+            course: null | components["schemas"]["CourseAnswer"];
+            trays: components["schemas"]["TrayAnswer"][];
+        };
+        /** @description A row of a tray. */
+        TrayRowAnswer: {
+            /** Format: int32 */
+            row: number;
+            /** Format: uuid */
+            batchId: string;
+            code: string;
+            cultivar: string;
+            crop: components["schemas"]["Crop"];
+            /**
+             * Format: int32
+             * @description Sown, from its beginning.
+             */
+            cells: number;
+        };
         /**
          * @default snip
          * @enum {unknown}
@@ -2562,6 +3368,11 @@ export interface components {
             from: string;
             to: string;
         };
+        /**
+         * @description How seedlings are watered.
+         * @enum {unknown}
+         */
+        Watering: "below" | "above";
         WeatherKept: {
             /**
              * Format: int32
@@ -3695,6 +4506,31 @@ export interface operations {
             };
         };
     };
+    logLot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LotEntryInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     deleteLot: {
         parameters: {
             query?: never;
@@ -3849,6 +4685,52 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    cultivarsCsv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    importCultivars: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CultivarFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CultivarFileAnswer"];
+                };
             };
         };
     };
@@ -4147,6 +5029,246 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["RoundAnswer"];
                 };
+            };
+        };
+    };
+    trays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrayMapAnswer"];
+                };
+            };
+        };
+    };
+    layTrays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    putCells: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CellsInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    thin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThinInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    putReading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingRow"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    deleteReading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    sowing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SowingAnswer"];
+                };
+            };
+        };
+    };
+    keepSowing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayoutInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    previewSowing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayoutInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SowingAnswer"];
+                };
+            };
+        };
+    };
+    labels: {
+        parameters: {
+            query: {
+                batch: string[];
+                format: string;
+                on?: string;
+                skip?: number;
+            };
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

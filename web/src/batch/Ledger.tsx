@@ -1,13 +1,17 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import type { Schemas } from '../api/client';
 import { day } from '../ui/dates';
 import { useUndo } from '../ui/useUndo';
+import { Correct } from './Correct';
 import type { Batch } from './useBatch';
 
 /** What was written, newest first. Nothing is overwritten: what was taken back stays, struck through. */
 export function Ledger({ batch }: { batch: Batch }) {
   const undo = useUndo();
+  const [wrong, setWrong] = useState<Schemas['EntryAnswer'] | null>(null);
   if (batch.ledger.length === 0) return <Typography color="textSecondary">Nothing is logged yet.</Typography>;
   return (
     <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
@@ -34,6 +38,7 @@ export function Ledger({ batch }: { batch: Batch }) {
           >
             {e.text}
             {e.reason ? `: ${e.reason}` : ''}
+            {e.corrected !== null && <b>, put right: {e.corrected}</b>}
             {e.by && (
               <Typography component="span" color="textSecondary" sx={{ fontSize: '0.9rem', whiteSpace: 'nowrap' }}>
                 {' '}
@@ -41,18 +46,26 @@ export function Ledger({ batch }: { batch: Batch }) {
               </Typography>
             )}
           </Box>
-          {e.canUndo && (
-            <Button
-              variant="text"
-              aria-label={`Undo: ${e.text}`}
-              onClick={() => void undo(batch.id, [e.id], batch.today)}
-              sx={{ px: 1 }}
-            >
-              Undo
-            </Button>
-          )}
+          <Box sx={{ display: 'flex' }}>
+            {e.canCorrect && (
+              <Button variant="text" aria-label={`Correct: ${e.text}`} onClick={() => setWrong(e)} sx={{ px: 1 }}>
+                Correct
+              </Button>
+            )}
+            {e.canUndo && (
+              <Button
+                variant="text"
+                aria-label={`Undo: ${e.text}`}
+                onClick={() => void undo(batch.id, [e.id], batch.today)}
+                sx={{ px: 1 }}
+              >
+                Undo
+              </Button>
+            )}
+          </Box>
         </Box>
       ))}
+      {wrong && <Correct batch={batch} entry={wrong} onClose={() => setWrong(null)} />}
     </Box>
   );
 }

@@ -14,6 +14,7 @@ import { useMay } from '../app/session';
 import { CropMark } from '../ui/CropMark';
 import { day } from '../ui/dates';
 import { DayField } from '../ui/Field';
+import { LabelButton } from '../ui/LabelButton';
 import { Waiting } from '../ui/Page';
 import { Figure } from '../ui/Figure';
 import { Warning } from '../ui/Warning';
@@ -48,16 +49,24 @@ function Whole({ batch }: { batch: Batch }) {
         <CropMark crop={batch.crop} size={24} />
         <Typography variant="h1">{batch.cultivar}</Typography>
         <Tag>{batch.code}</Tag>
-        {plans && (
-          <Box className="no-print" sx={{ ml: 'auto' }}>
-            <Button variant="text" component={To} to={`/n/${nursery}/plan?batch=${batch.id}`} sx={{ px: 1 }}>
-              Change
+        <Box className="no-print" sx={{ ml: 'auto', display: 'flex', flexWrap: 'wrap' }}>
+          {batch.hasTrays && batch.seedsSown > 0 && (
+            <Button variant="text" component={To} to={`/n/${nursery}/batches/${batch.id}/trays`} sx={{ px: 1 }}>
+              Trays
             </Button>
-            <Button variant="text" onClick={() => (batch.endedOn ? end.mutate(null) : setEnding(true))} sx={{ px: 1 }}>
-              {batch.endedOn ? 'Go on' : 'End'}
-            </Button>
-          </Box>
-        )}
+          )}
+          <LabelButton batches={[batch.id]} />
+          {plans && (
+            <>
+              <Button variant="text" component={To} to={`/n/${nursery}/plan?batch=${batch.id}`} sx={{ px: 1 }}>
+                Change
+              </Button>
+              <Button variant="text" onClick={() => (batch.endedOn ? end.mutate(null) : setEnding(true))} sx={{ px: 1 }}>
+                {batch.endedOn ? 'Go on' : 'End'}
+              </Button>
+            </>
+          )}
+        </Box>
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, rowGap: 1, mb: 1.5 }}>
         {figures(batch).map((f) => (

@@ -6,14 +6,21 @@ export const groupName = (g: Schemas['GroupAnswer']): string => `${g.place}${g.c
 
 /** The counts of a batch as a row of figures, the important one first. */
 export function figures(b: Batch): { label: string; value: string; note: string }[] {
+  const kind = b.input.start?.kind ?? 'seed';
+  const bought =
+    b.bought === null ? [] : [{ label: 'Bought for', value: b.bought.toFixed(2), note: `${b.input.start?.priceEach ?? 0} each` }];
   if (b.seedsSown === 0) {
     return [
       { label: 'Wanted', value: many(b.input.plantsWanted), note: 'plants' },
-      { label: 'To sow', value: many(b.cells), note: `cells, ${counted(b.seeds, 'seed')}` },
+      kind === 'seed'
+        ? { label: 'To sow', value: many(b.cells), note: `cells, ${counted(b.seeds, 'seed')}` }
+        : { label: { plants: 'To buy', cuttings: 'To cut', grafts: 'To graft' }[kind], value: many(b.cells), note: '' },
+      ...bought,
     ];
   }
   const shares: { label: string; value: string; note: string }[] = [];
-  if (b.emerged === 0) shares.push({ label: 'Sown', value: many(b.seedsSown), note: 'seeds' });
+  if (b.emerged === 0)
+    shares.push({ label: kind === 'seed' ? 'Sown' : 'Set', value: many(b.seedsSown), note: kind === 'seed' ? 'seeds' : kind });
   else {
     shares.push({ label: 'Standing', value: many(b.standing), note: `of ${many(b.input.plantsWanted)} wanted` });
     if (b.prospect) {
@@ -24,13 +31,16 @@ export function figures(b: Batch): { label: string; value: string; note: string 
         note: short > 0 ? `${short} short` : `enough in ${Math.round(b.prospect.probabilityOfEnough * 100)} of 100 cases`,
       });
     }
-    shares.push({
-      label: 'Up',
-      value: many(b.emerged),
-      note: `of ${counted(b.seedsSown, 'seed')}, ${Math.round((100 * b.emerged) / b.seedsSown)} %`,
-    });
+    if (kind !== 'plants')
+      shares.push({
+        label: { seed: 'Up', cuttings: 'Rooted', grafts: 'Healed' }[kind],
+        value: many(b.emerged),
+        note: `of ${kind === 'seed' ? counted(b.seedsSown, 'seed') : many(b.seedsSown)}, ${Math.round((100 * b.emerged) / b.seedsSown)} %`,
+      });
   }
   if (b.lost > 0) shares.push({ label: 'Lost', value: many(b.lost), note: '' });
+  if (b.used > 0) shares.push({ label: 'In grafts', value: many(b.used), note: '' });
+  shares.push(...bought);
   if (b.snipped > 0) shares.push({ label: 'Snipped', value: many(b.snipped), note: '' });
   return shares;
 }

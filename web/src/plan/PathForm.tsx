@@ -34,16 +34,16 @@ export function PathForm({ form, set, catalogue, units, error }: Props) {
 
   return (
     <Box>
-      <Station title="Sow in">
+      <Station title={form.start === 'seed' ? 'Sow in' : 'Begins in'}>
         <Choose
-          label="Tray"
+          label="Tray or pot"
           value={form.trayId}
           onChange={(trayId) => set({ trayId })}
           options={trays}
           error={error('path.tray')}
         />
         <Choose
-          label="Where it comes up"
+          label={form.start === 'seed' ? 'Where it comes up' : 'Where it stands first'}
           value={form.germinationPlaceId}
           onChange={(germinationPlaceId) => set({ germinationPlaceId })}
           options={growing}

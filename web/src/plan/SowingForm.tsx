@@ -4,7 +4,8 @@ import { CropMark } from '../ui/CropMark';
 import { Choose, NumberField } from '../ui/Field';
 import { counted } from '../ui/units';
 import { useLots } from '../ui/useLots';
-import type { Form } from './model';
+import { beginnings, type Form } from './model';
+import { useBatchList } from './usePlan';
 
 interface Props {
   /** The batch that is changed; what it planned to take from its packet is free for it. */
@@ -43,7 +44,31 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
           ),
         }))}
       />
-      {own.length > 0 && (
+      <Choose
+        label="Begins with"
+        value={form.start}
+        onChange={(v) => {
+          const start = v as Form['start'];
+          set({
+            start,
+            germination: beginnings[start].share,
+            startLeaves: beginnings[start].leaves,
+            lotId: '',
+            seedsAvailable: '',
+            seedsPerCell: '1',
+          });
+        }}
+        disabled={(batch?.seedsSown ?? 0) > 0}
+        error={error('start.kind')}
+        options={[
+          { value: 'seed', label: 'seed' },
+          { value: 'plants', label: 'bought-in plugs or plants' },
+          { value: 'cuttings', label: 'rooted side shoots' },
+          { value: 'grafts', label: 'grafts' },
+        ]}
+      />
+      {form.start !== 'seed' && <Start form={form} set={set} error={error} own={batch?.id ?? null} />}
+      {form.start === 'seed' && own.length > 0 && (
         <Choose
           label="From the packet"
           value={form.lotId}
@@ -78,18 +103,20 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
       />
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
         <NumberField
-          label="Germination"
+          label={{ seed: 'Germination', plants: 'Arrive sound', cuttings: 'Root', grafts: 'Take' }[form.start]}
           unit="%"
           value={form.germination}
           onChange={(germination) => set({ germination })}
           error={error('sowing.germination')}
         />
-        <NumberField
-          label="Seeds a cell"
-          value={form.seedsPerCell}
-          onChange={(seedsPerCell) => set({ seedsPerCell })}
-          error={error('sowing.seedsPerCell')}
-        />
+        {form.start === 'seed' && (
+          <NumberField
+            label="Seeds a cell"
+            value={form.seedsPerCell}
+            onChange={(seedsPerCell) => set({ seedsPerCell })}
+            error={error('sowing.seedsPerCell')}
+          />
+        )}
         <NumberField
           label="Survive"
           unit="%"
@@ -105,13 +132,69 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
           error={error('sowing.confidence')}
         />
         <NumberField
-          label="Seeds in hand"
+          label={form.start === 'seed' ? 'Seeds in hand' : 'Most there are'}
           value={form.seedsAvailable}
           onChange={(seedsAvailable) => set({ seedsAvailable })}
           error={error('sowing.seedsAvailable')}
         />
         <NumberField label="Season" value={form.season} onChange={(season) => set({ season })} error={error('season')} />
       </Box>
+    </Box>
+  );
+}
+
+/** A beginning that is not seed: how far grown, what it costs, of which parts. */
+function Start({ form, set, error, own }: Pick<Props, 'form' | 'set' | 'error'> & { own: string | null }) {
+  const batches = useBatchList();
+  const parts = [
+    { value: '', label: 'from elsewhere' },
+    ...(batches.data ?? [])
+      .filter((b) => b.id !== own && b.endedOn === null)
+      .map((b) => ({ value: b.id, label: `${b.code} ${b.cultivar}, ${counted(b.standing, 'plant')}` })),
+  ];
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+      <NumberField
+        label="True leaves"
+        value={form.startLeaves}
+        onChange={(startLeaves) => set({ startLeaves })}
+        error={error('start.leaves')}
+      />
+      {form.start === 'plants' && (
+        <NumberField
+          label="Price each"
+          value={form.priceEach}
+          onChange={(priceEach) => set({ priceEach })}
+          error={error('start.priceEach')}
+        />
+      )}
+      {form.start === 'grafts' && (
+        <>
+          <NumberField
+            label="Union at"
+            unit="cm"
+            value={form.unionCm}
+            onChange={(unionCm) => set({ unionCm })}
+            error={error('start.unionCm')}
+          />
+          <Box sx={{ gridColumn: '1 / -1', display: 'grid', gap: 1.5 }}>
+            <Choose
+              label="Rootstocks of"
+              value={form.rootstockId}
+              onChange={(rootstockId) => set({ rootstockId })}
+              options={parts}
+              error={error('start.rootstockId')}
+            />
+            <Choose
+              label="Scions of"
+              value={form.scionId}
+              onChange={(scionId) => set({ scionId })}
+              options={parts}
+              error={error('start.scionId')}
+            />
+          </Box>
+        </>
+      )}
     </Box>
   );
 }

@@ -11,7 +11,7 @@ import { Empty, Waiting } from '../ui/Page';
 import { useSay } from '../ui/Say';
 import { Warning } from '../ui/Warning';
 import { Details, Figures } from './Answer';
-import { differences, firstForm, formOf, read, type Form } from './model';
+import { again, differences, firstForm, formOf, read, type Form } from './model';
 import { PathForm } from './PathForm';
 import { SowingForm } from './SowingForm';
 import { useChanged, useKeep, usePreview, type PlanAnswer } from './usePlan';
@@ -23,6 +23,8 @@ export function PlanView() {
   const catalogue = useCatalogue();
   const [search] = useSearchParams();
   const changed = useChanged(search.get('batch'));
+  // Sown again: another batch like this one.
+  const like = useChanged(search.get('like'));
   if (!site.data || !catalogue.data) return <Waiting error={site.error ?? catalogue.error} />;
   const base = `/n/${nursery}`;
   const growing = catalogue.data.places.some((p) => p.dayC !== null);
@@ -50,7 +52,16 @@ export function PlanView() {
       </Empty>
     );
   if (search.get('batch') && !changed.data) return <Waiting error={changed.error} />;
-  return <Planner key={changed.data?.id ?? 'new'} site={site.data} catalogue={catalogue.data} batch={changed.data ?? null} />;
+  if (search.get('like') && !like.data) return <Waiting error={like.error} />;
+  return (
+    <Planner
+      key={changed.data?.id ?? like.data?.id ?? 'new'}
+      site={site.data}
+      catalogue={catalogue.data}
+      batch={changed.data ?? null}
+      like={like.data ? again(like.data.input, search.get('plants')) : null}
+    />
+  );
 }
 
 interface Props {
@@ -58,15 +69,17 @@ interface Props {
   catalogue: Schemas['CatalogueAnswer'];
   /** The batch that is changed; null where a new one is planned. */
   batch: Schemas['BatchAnswer'] | null;
+  /** What a new one begins with. */
+  like: Form | null;
 }
 
-function Planner({ site, catalogue, batch: given }: Props) {
+function Planner({ site, catalogue, batch: given, like }: Props) {
   // The version that was opened is the one that is changed: if another comes meanwhile, the server says so.
   const [batch] = useState(given);
   const nursery = useNursery();
   const navigate = useNavigate();
   const { say } = useSay();
-  const [form, setForm] = useState<Form>(() => (batch ? formOf(batch.input) : firstForm(catalogue, site.season)));
+  const [form, setForm] = useState<Form>(() => (batch ? formOf(batch.input) : (like ?? firstForm(catalogue, site.season))));
   const set = (change: Partial<Form>) => setForm((f) => ({ ...f, ...change }));
   const { input, errors } = useMemo(() => read(form, batch?.input.locks), [form, batch]);
   const preview = usePreview(input, batch?.id ?? null);

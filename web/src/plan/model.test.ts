@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { differences, formOf, read, type Form } from './model';
+import { differences, formOf, fromSeed, read, type Form } from './model';
 import type { PlanAnswer } from './usePlan';
 
 const form: Form = {
@@ -19,6 +19,7 @@ const form: Form = {
   bedId: 'b',
   plantOutOn: '',
   lotId: '',
+  ...fromSeed,
 };
 
 describe('what is typed in the planner', () => {
@@ -50,6 +51,17 @@ describe('what is typed in the planner', () => {
     expect(errors[at]).toBeTruthy();
   });
 
+  it('says nothing of another beginning where it is seed, and forgets the packet where it is not', () => {
+    expect(read({ ...form, lotId: 'l' }).input).toMatchObject({ lotId: 'l', start: null });
+    expect(
+      read({ ...form, lotId: 'l', start: 'plants', startLeaves: '2,5', priceEach: '0.85', unionCm: '9' }).input,
+    ).toMatchObject({
+      lotId: null,
+      start: { kind: 'plants', leaves: 2.5, priceEach: 0.85, unionCm: null, rootstockId: null },
+    });
+    expect(read({ ...form, start: 'grafts', unionCm: 'high' }).errors['start.unionCm']).toBeTruthy();
+  });
+
   it('leaves the judgement of ranges to the server', () =>
     expect(read({ ...form, plantsWanted: '0' }).input?.plantsWanted).toBe(0));
 
@@ -59,10 +71,13 @@ describe('what is typed in the planner', () => {
 
 describe('a batch that is changed', () => {
   const kept = { ...form, germination: '82.5', seedsAvailable: '200', plantOutOn: '2026-05-16' };
+  const grafted: Form = { ...form, start: 'grafts', startLeaves: '3', rootstockId: 'r', scionId: 's', unionCm: '6' };
 
   it('comes back on the form as it was typed', () => {
     const { input } = read(kept);
     expect(input && formOf(input)).toEqual(kept);
+    const other = read(grafted).input;
+    expect(other && formOf(other)).toEqual(grafted);
   });
 
   it('keeps days that were fixed elsewhere, and frees the planting day where it is left empty', () => {

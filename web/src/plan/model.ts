@@ -24,6 +24,13 @@ export interface Form {
   bedId: string;
   plantOutOn: string;
   lotId: string;
+  /** What it begins with; the rest counts only where that is not seed. */
+  start: Schemas['Start'];
+  startLeaves: string;
+  priceEach: string;
+  rootstockId: string;
+  scionId: string;
+  unionCm: string;
 }
 
 type TypedNumber = 'season' | 'plantsWanted' | 'germination' | 'survival' | 'confidence' | 'seedsPerCell' | 'seedsAvailable';
@@ -53,8 +60,19 @@ export function firstForm(catalogue: Catalogue, season: number): Form {
     bedId: (catalogue.places.find((p) => p.kind === 'open-bed') ?? catalogue.places.find((p) => p.dayC === null))?.id ?? '',
     plantOutOn: '',
     lotId: '',
+    ...fromSeed,
   };
 }
+
+export const fromSeed = { start: 'seed', startLeaves: '', priceEach: '', rootstockId: '', scionId: '', unionCm: '' } as const;
+
+/** Shares and leaves that another beginning is first taken to have. */
+export const beginnings: Record<Schemas['Start'], { share: string; leaves: string }> = {
+  seed: { share: '85', leaves: '' },
+  plants: { share: '98', leaves: '2' },
+  cuttings: { share: '90', leaves: '3' },
+  grafts: { share: '85', leaves: '3' },
+};
 
 /** The form of a batch that is there already. */
 export function formOf(input: BatchInput): Form {
@@ -76,8 +94,24 @@ export function formOf(input: BatchInput): Form {
     bedId: input.bedId,
     plantOutOn: input.locks['plant-out'] ?? '',
     lotId: input.lotId ?? '',
+    ...(input.start
+      ? {
+          start: input.start.kind,
+          startLeaves: String(input.start.leaves),
+          priceEach: input.start.priceEach === null ? '' : String(input.start.priceEach),
+          rootstockId: input.start.rootstockId ?? '',
+          scionId: input.start.scionId ?? '',
+          unionCm: input.start.unionCm === null ? '' : String(input.start.unionCm),
+        }
+      : fromSeed),
   };
 }
+
+/** The form of another batch like one that is there: its days are free again, and its packet is looked at anew. */
+export const again = (input: BatchInput, plants: string | null): Form => ({
+  ...formOf({ ...input, locks: {}, seedsAvailable: null }),
+  plantsWanted: plants ?? String(input.plantsWanted),
+});
 
 /** What the form says, or the fields that are no numbers. Ranges are the server's to judge. */
 export function read(form: Form, locks: BatchInput['locks'] = {}): { input: BatchInput | null; errors: Record<string, string> } {
@@ -92,6 +126,20 @@ export function read(form: Form, locks: BatchInput['locks'] = {}): { input: Batc
     if (value === null) errors[at] = 'Type a number of percent.';
     return (value ?? 0) / 100;
   };
+  const decimal = (field: 'startLeaves' | 'priceEach' | 'unionCm', at: string) => {
+    if (form[field].trim() === '') return null;
+    const value = number(form[field]);
+    if (value === null) errors[at] = 'Type a number.';
+    return value;
+  };
+  const start = (): Schemas['StartInput'] => ({
+    kind: form.start,
+    leaves: decimal('startLeaves', 'start.leaves') ?? 0,
+    priceEach: form.start === 'plants' ? decimal('priceEach', 'start.priceEach') : null,
+    rootstockId: form.start === 'grafts' ? form.rootstockId || null : null,
+    scionId: form.start === 'grafts' ? form.scionId || null : null,
+    unionCm: form.start === 'grafts' ? decimal('unionCm', 'start.unionCm') : null,
+  });
   const input: BatchInput = {
     cultivarId: form.cultivarId,
     season: whole('season', 'season'),
@@ -107,7 +155,8 @@ export function read(form: Form, locks: BatchInput['locks'] = {}): { input: Batc
     moves: form.moves,
     hardeningPlaceId: form.hardeningPlaceId,
     bedId: form.bedId,
-    lotId: form.lotId || null,
+    lotId: form.start === 'seed' ? form.lotId || null : null,
+    start: form.start === 'seed' ? null : start(),
     // Days fixed elsewhere stay fixed.
     locks: Object.fromEntries(Object.entries(locks).filter(([stage]) => stage !== 'plant-out')),
   };

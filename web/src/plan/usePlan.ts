@@ -76,3 +76,12 @@ export function useChanged(id: string | null) {
     enabled: id !== null,
   });
 }
+
+/** Batches that grafts can be made of. */
+export function useBatchList() {
+  const nursery = useNursery();
+  return useQuery({
+    queryKey: [nursery, 'batches'],
+    queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/batches', { params: { path: { nursery } } })),
+  });
+}

@@ -14,8 +14,8 @@ import { CropMark } from '../ui/CropMark';
 import { away, duration } from '../ui/dates';
 import { Reasons } from '../ui/Reasons';
 import { Tag } from '../ui/Tag';
-import { counted, number } from '../ui/units';
-import { amounts, restWords, when } from './model';
+import { number } from '../ui/units';
+import { amounts, restWords, what, when } from './model';
 import { NotYet } from './NotYet';
 import { useDone, type Task } from './useRound';
 
@@ -25,11 +25,14 @@ type Rest = Schemas['Rest'];
 export function TaskCard({ task, today }: { task: Task; today: string }) {
   const nursery = useNursery();
   const units = useUnits();
-  const counting = task.stage === 'emerge';
+  const counting = task.stage === 'emerge' && !task.thinning;
+  // A thinning is done as shown: its cells stand on the tray map.
+  const fixed = task.thinning;
   const [typed, setTyped] = useState<string | null>(null);
   const [carryOn, setCarryOn] = useState(true);
   const [chosen, setChosen] = useState<Rest | null>(null);
   const [reason, setReason] = useState('');
+  const [pairs, setPairs] = useState('');
   const [open, setOpen] = useState(false);
   const [putting, setPutting] = useState(false);
   const [wrong, setWrong] = useState<string | null>(null);
@@ -37,12 +40,19 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
 
   const text = typed ?? (counting ? '' : String(task.count));
   const count = number(text);
-  const left = task.stage === 'sow' || counting ? 0 : task.seedlings - (count ?? 0);
+  const left = task.stage === 'sow' || counting || fixed ? 0 : task.seedlings - (count ?? 0);
   // What becomes of the rest is the house rule's as long as every cell gave its plant; fewer than that stay, unless said otherwise.
   const rest = chosen ?? (count !== null && count >= task.count ? task.leftover : 'stays');
+  const together = pairs.trim() === '' ? 0 : number(pairs);
+  // Only where two stand in a cell can a pair go on as one.
+  const asked = task.stage === 'prick-out' && task.hasTrays && task.seedlings > task.count;
   const finish = () => {
     if (count === null || !Number.isInteger(count) || count < 0) {
       setWrong(counting ? 'Type how many are up so far.' : 'Type a whole number.');
+      return;
+    }
+    if (asked && (together === null || !Number.isInteger(together) || together < 0 || together * 2 > count)) {
+      setWrong(`Pairs that go on as one: a whole number, ${Math.floor(count / 2)} at most.`);
       return;
     }
     setWrong(null);
@@ -52,6 +62,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
         carryOn: counting && task.carryTo !== null && carryOn,
         rest: left > 0 ? rest : 'stays',
         reason: rest === 'lost' ? reason : null,
+        pairs: asked ? (together ?? 0) : 0,
       },
       {
         onSuccess: () => {
@@ -107,41 +118,45 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
             </Typography>
           </Box>
           <Typography component="h3" sx={{ fontSize: { xs: '1.45rem', md: '1.6rem' }, fontWeight: 600, lineHeight: 1.15 }}>
-            {task.title} {!counting && <Box component="span">{counted(task.count, task.stage === 'sow' ? 'cell' : 'plant')}</Box>}
+            {task.title} {!counting && <Box component="span">{what(task)}</Box>}
           </Typography>
           <Typography sx={{ fontSize: '1.05rem' }}>{amounts(task, units)}</Typography>
         </Box>
         <Box className="no-print" sx={{ display: 'flex', alignItems: 'center', gap: 0.75, flex: { xs: '1 1 100%', sm: 'none' } }}>
-          <Button
-            variant="outlined"
-            aria-label="One fewer"
-            onClick={() => step(-1)}
-            sx={{ minWidth: 48, minHeight: 52, fontSize: '1.3rem', px: 0 }}
-          >
-            −
-          </Button>
-          <TextField
-            value={text}
-            onChange={(e) => setTyped(e.target.value)}
-            placeholder={counting ? 'up' : ''}
-            error={wrong !== null}
-            slotProps={{
-              htmlInput: {
-                inputMode: 'numeric',
-                'aria-label': counting ? `Up so far, of ${task.seeds} seeds` : `How many, of ${task.most}`,
-                style: { textAlign: 'center', fontSize: '1.25rem', fontWeight: 600, padding: '11px 4px' },
-              },
-            }}
-            sx={{ width: { xs: 'auto', sm: 92 }, minWidth: 62, flex: { xs: 1, sm: 'none' } }}
-          />
-          <Button
-            variant="outlined"
-            aria-label="One more"
-            onClick={() => step(1)}
-            sx={{ minWidth: 48, minHeight: 52, fontSize: '1.3rem', px: 0 }}
-          >
-            +
-          </Button>
+          {!fixed && (
+            <>
+              <Button
+                variant="outlined"
+                aria-label="One fewer"
+                onClick={() => step(-1)}
+                sx={{ minWidth: 48, minHeight: 52, fontSize: '1.3rem', px: 0 }}
+              >
+                −
+              </Button>
+              <TextField
+                value={text}
+                onChange={(e) => setTyped(e.target.value)}
+                placeholder={counting ? 'up' : ''}
+                error={wrong !== null}
+                slotProps={{
+                  htmlInput: {
+                    inputMode: 'numeric',
+                    'aria-label': counting ? `Up so far, of ${task.seeds} seeds` : `How many, of ${task.most}`,
+                    style: { textAlign: 'center', fontSize: '1.25rem', fontWeight: 600, padding: '11px 4px' },
+                  },
+                }}
+                sx={{ width: { xs: 'auto', sm: 92 }, minWidth: 62, flex: { xs: 1, sm: 'none' } }}
+              />
+              <Button
+                variant="outlined"
+                aria-label="One more"
+                onClick={() => step(1)}
+                sx={{ minWidth: 48, minHeight: 52, fontSize: '1.3rem', px: 0 }}
+              >
+                +
+              </Button>
+            </>
+          )}
           <Button
             data-done
             variant="contained"
@@ -173,6 +188,16 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
           )}
         </Box>
       )}
+      {asked && (
+        <Box sx={{ mt: 1, maxWidth: 300 }}>
+          <TextField
+            label="Unequal pairs that go on as one"
+            value={pairs}
+            onChange={(e) => setPairs(e.target.value)}
+            slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+          />
+        </Box>
+      )}
       {(wrong ?? refused) && (
         <Alert severity="error" sx={{ mt: 1 }}>
           {wrong ?? refused}
@@ -192,11 +217,23 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
           />
         )}
         <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open} sx={{ px: 1 }}>
-          Why
+          {task.checks.length > 0 ? 'How and why' : 'Why'}
         </Button>
-        <Button variant="text" onClick={() => setPutting(true)} sx={{ px: 1 }}>
-          Not yet
-        </Button>
+        {!fixed && (
+          <Button variant="text" onClick={() => setPutting(true)} sx={{ px: 1 }}>
+            Not yet
+          </Button>
+        )}
+        {task.hasTrays && (counting || fixed) && (
+          <Button variant="text" component={To} to={`/n/${nursery}/batches/${task.batchId}/trays`} sx={{ px: 1 }}>
+            {fixed ? 'Which cells' : 'Cell by cell'}
+          </Button>
+        )}
+        {task.stage === 'sow' && task.start === 'seed' && (
+          <Button variant="text" component={To} to={`/n/${nursery}/sowing`} sx={{ px: 1 }}>
+            Bench sheet
+          </Button>
+        )}
         {task.minutes > 1 && (
           <Typography variant="body2" color="textSecondary" sx={{ ml: 0.5 }}>
             about {duration(task.minutes)}
@@ -205,7 +242,12 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
       </Box>
       {open && (
         <Box sx={{ mt: 0.5 }}>
-          <Reasons why={task.why} />
+          {task.checks.slice(fixed ? 1 : 0).map((c) => (
+            <Typography key={c} sx={{ mb: 0.25 }}>
+              {c}
+            </Typography>
+          ))}
+          {!fixed && <Reasons why={task.why} />}
           {task.cautions.map((c) => (
             <Typography key={c} variant="body2" sx={{ mt: 0.5 }}>
               <b>Care:</b> {c}

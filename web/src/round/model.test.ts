@@ -32,6 +32,10 @@ const task: Task = {
   conflict: null,
   putOffReason: null,
   cautions: [],
+  start: 'seed',
+  thinning: false,
+  hasTrays: true,
+  checks: [],
 };
 
 describe('how pressing a task is', () => {

@@ -2,6 +2,12 @@ import { away, daysBetween, duration, span } from '../ui/dates';
 import { counted, many, volume, type UnitSystem } from '../ui/units';
 import type { Task } from './useRound';
 
+const things = { seed: 'cell', plants: 'plant', cuttings: 'cutting', grafts: 'graft' } as const;
+
+/** "Sow 80 cells", "Thin 12 seedlings", "Pot up 60 plants". */
+export const what = (task: Task): string =>
+  counted(task.count, task.thinning ? 'seedling' : task.stage === 'sow' ? things[task.start] : 'plant');
+
 export const restWords = { stays: 'stay', snipped: 'snipped', lost: 'lost' } as const;
 
 /** How pressing, in a few words. */
@@ -16,10 +22,13 @@ export function when(task: Task, today: string): string {
 /** With what, and where to. */
 export function amounts(task: Task, units: UnitSystem): string {
   const mix = task.mixLitres > 0 ? `${many(volume.shown(task.mixLitres, units))} ${volume.unit(units)} mix` : null;
+  if (task.thinning) return task.checks[0] ?? '';
   switch (task.stage) {
     case 'sow':
+      if (task.start === 'plants')
+        return [task.trays === null ? null : `in ${task.container ?? ''}`, `to ${task.toPlace}`].filter(Boolean).join(' · ');
       return [
-        counted(task.seeds, 'seed'),
+        task.start === 'seed' ? counted(task.seeds, 'seed') : null,
         task.trays === null ? task.container : `${task.trays} × ${task.container ?? ''}`,
         mix,
         `to ${task.toPlace}`,
@@ -27,7 +36,7 @@ export function amounts(task: Task, units: UnitSystem): string {
         .filter(Boolean)
         .join(' · ');
     case 'emerge':
-      return `${counted(task.containers, 'cell')}, ${task.seedlings} up so far of ${counted(task.seeds, 'seed')}`;
+      return `${counted(task.containers, 'cell')}, ${task.seedlings}${task.start === 'seed' ? ' up' : ''} so far of ${counted(task.seeds, task.start === 'seed' ? 'seed' : task.start === 'grafts' ? 'graft' : 'cutting')}`;
     case 'harden':
       return `Carry ${task.containers} × ${task.container ?? ''} to ${task.toPlace}`;
     case 'plant-out':

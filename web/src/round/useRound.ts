@@ -20,6 +20,7 @@ export interface Said {
   carryOn: boolean;
   rest: Schemas['Rest'];
   reason: string | null;
+  pairs: number;
 }
 
 /** Saying that a task is done, with undo for a while after. */
@@ -31,6 +32,13 @@ export function useDone(task: Task, today: string) {
   const { idsFor, written } = useEntryIds();
   return useMutation({
     mutationFn: (said: Said) => {
+      if (task.thinning)
+        return unwrap(
+          api.POST('/api/nurseries/{nursery}/batches/{id}/thin', {
+            params: { path: { nursery, id: task.batchId } },
+            body: { id: idsFor([task.batchId, 'thin', task.count])[0], happenedOn: today, snips: task.count },
+          }),
+        );
       const [id, extraId] = idsFor([task.batchId, task.stage, task.from, said]);
       return unwrap(
         api.POST('/api/nurseries/{nursery}/batches/{id}/stages/{stage}/done', {
@@ -44,6 +52,7 @@ export function useDone(task: Task, today: string) {
             carryOn: said.carryOn,
             rest: said.rest,
             reason: said.reason,
+            pairs: said.pairs,
           },
         }),
       );

@@ -5,31 +5,28 @@ import { v7 } from 'uuid';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useCatalogue, useNursery, useSite } from '../app/nursery';
 import { CropMark } from '../ui/CropMark';
-import { Choose, DayField, NumberField, TextLine } from '../ui/Field';
+import { Choose, NumberField, TextLine } from '../ui/Field';
 import { Empty, Waiting } from '../ui/Page';
 import { Rows, type FormProps } from '../ui/Rows';
 import { counted, many, number } from '../ui/units';
 import { useLots, type Lot } from '../ui/useLots';
+import { Book } from './Book';
 
 type Row = Schemas['SeedLotRow'];
 
 const origins: { value: Row['origin']; label: string }[] = [
-  { value: 'unknown', label: 'not known' },
+  { value: 'unknown', label: 'as the cultivar' },
   { value: 'open-pollinated', label: 'open-pollinated: comes true' },
   { value: 'hybrid', label: 'hybrid: seed not worth saving' },
 ];
 
 interface Form {
   cultivars: Schemas['CultivarRow'][];
-  today: string;
   cultivarId: string;
   name: string;
   packed: string;
   seeds: string;
   grams: string;
-  testedSown: string;
-  testedUp: string;
-  testedOn: string;
   origin: Row['origin'];
   price: string;
   note: string;
@@ -67,41 +64,33 @@ export function SeedsView() {
         show={(row) => {
           const lot = of.get(row.id);
           const cultivar = cultivars.find((c) => c.id === row.cultivarId);
-          return lot && cultivar ? <Packet lot={lot} cultivar={cultivar} /> : null;
+          return lot && cultivar ? <Packet lot={lot} cultivar={cultivar} today={today} /> : null;
         }}
         blank={() => ({
           cultivars,
-          today,
           cultivarId: first.id,
           name: '',
           packed: today.slice(0, 4),
           seeds: '',
           grams: '',
-          testedSown: '',
-          testedUp: '',
-          testedOn: '',
           origin: 'unknown',
           price: '',
           note: '',
         })}
         formOf={(r) => ({
           cultivars,
-          today,
           cultivarId: r.cultivarId,
           name: r.name,
           packed: text(r.packed),
           seeds: text(r.seeds),
           grams: text(r.grams),
-          testedSown: text(r.testedSown),
-          testedUp: text(r.testedUp),
-          testedOn: r.testedOn ?? '',
           origin: r.origin,
           price: text(r.price),
           note: r.note ?? '',
         })}
         read={(form, row) => {
           const errors: Record<string, string> = {};
-          const typed = (field: 'packed' | 'seeds' | 'grams' | 'testedSown' | 'testedUp' | 'price', whole: boolean) => {
+          const typed = (field: 'packed' | 'seeds' | 'grams' | 'price', whole: boolean) => {
             if (form[field].trim() === '') return null;
             const value = number(form[field]);
             if (value === null || (whole && !Number.isInteger(value)) || Math.abs(value) > 2_000_000_000)
@@ -118,9 +107,6 @@ export function SeedsView() {
               packed: typed('packed', true),
               seeds: typed('seeds', true),
               grams: typed('grams', false),
-              testedSown: typed('testedSown', true),
-              testedUp: typed('testedUp', true),
-              testedOn: form.testedOn || null,
               origin: form.origin,
               price: typed('price', false),
               note: form.note.trim() === '' ? null : form.note,
@@ -135,7 +121,7 @@ export function SeedsView() {
   );
 }
 
-function Packet({ lot, cultivar }: { lot: Lot; cultivar: Schemas['CultivarRow'] }) {
+function Packet({ lot, cultivar, today }: { lot: Lot; cultivar: Schemas['CultivarRow']; today: string }) {
   const share = (value: number) => `${Math.round(value * 100)} %`;
   return (
     <>
@@ -147,11 +133,12 @@ function Packet({ lot, cultivar }: { lot: Lot; cultivar: Schemas['CultivarRow'] 
         <Typography color="textSecondary" sx={{ fontSize: '0.95rem' }}>
           {cultivar.name}
           {lot.lot.packed === null ? '' : `, ${lot.lot.packed}`}
+          {(lot.lot.origin === 'unknown' ? cultivar.origin : lot.lot.origin) === 'hybrid' ? ', hybrid' : ''}
         </Typography>
       </Box>
       <Box>
         <Typography>
-          <b>{lot.left === null ? 'Not counted' : counted(lot.left, 'seed')}</b>
+          <b>{lot.left === null ? 'Not counted' : `${lot.counted ? '' : 'about '}${counted(lot.left, 'seed')}`}</b>
           {lot.left !== null && lot.held !== lot.left ? ` left of ${many(lot.held ?? 0)}` : ''}
           {lot.planned > 0 && `, ${many(lot.planned)} planned`}
           {lot.free !== null && lot.free < 0 && (
@@ -170,6 +157,7 @@ function Packet({ lot, cultivar }: { lot: Lot; cultivar: Schemas['CultivarRow'] 
         <Typography sx={{ fontSize: '0.95rem', color: lot.testFirst ? 'error.main' : 'text.secondary' }}>
           {lot.why.text}
         </Typography>
+        <Book lot={lot} today={today} />
       </Box>
     </>
   );
@@ -208,30 +196,6 @@ function LotForm({ form, set, error }: FormProps<Form>) {
           help="or by weight"
         />
         <NumberField label="Weight" unit="g" value={form.grams} onChange={(grams) => set({ grams })} error={error('grams')} />
-      </Box>
-      <Typography variant="h3">Germination test</Typography>
-      <Box
-        sx={{
-          display: 'grid',
-          gridTemplateColumns: { xs: '1fr 1fr', sm: '1fr 1fr 1.4fr' },
-          gap: 1.5,
-          '& > :last-of-type': { gridColumn: { xs: '1 / -1', sm: 'auto' } },
-        }}
-      >
-        <NumberField
-          label="Laid out"
-          value={form.testedSown}
-          onChange={(testedSown) => set({ testedSown })}
-          error={error('testedSown')}
-        />
-        <NumberField label="Came up" value={form.testedUp} onChange={(testedUp) => set({ testedUp })} error={error('testedUp')} />
-        <DayField
-          label="On"
-          value={form.testedOn}
-          onChange={(testedOn) => set({ testedOn })}
-          error={error('testedOn')}
-          max={form.today}
-        />
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '2fr 1fr' }, gap: 1.5 }}>
         <Choose

@@ -5,9 +5,10 @@ import { v7 } from 'uuid';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useNursery } from '../app/nursery';
 import { CropMark } from '../ui/CropMark';
-import { Choose, NumberField } from '../ui/Field';
+import { Choose, NumberField, TextLine } from '../ui/Field';
 import { number } from '../ui/units';
 import { Rows, type FormProps } from '../ui/Rows';
+import { CultivarFile } from './CultivarFile';
 
 type Cultivar = Schemas['CultivarRow'];
 
@@ -28,51 +29,80 @@ interface Form {
   group: Cultivar['group'];
   habit: Cultivar['habit'];
   daysToRipe: string;
+  origin: Cultivar['origin'];
+  tags: string;
+  note: string;
 }
 
 export function Cultivars({ rows }: { rows: Cultivar[] }) {
   const nursery = useNursery();
   return (
-    <Rows<Cultivar, Form>
-      rows={rows}
-      title="A cultivar"
-      add="Add a cultivar"
-      lead="The tomatoes and peppers you grow, with the days from planting out to the first ripe fruit, as on the packet."
-      show={(c) => (
-        <>
-          <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-            <CropMark crop={c.crop} size={15} />
-            <Typography sx={{ fontWeight: 600 }}>{c.name}</Typography>
-          </Box>
-          <Typography color="textSecondary">
-            {habits.find((h) => h.value === c.habit)?.label.toLowerCase()}, {c.daysToRipe} days
-            {c.group === 'chinense' ? ', slow' : ''}
-          </Typography>
-        </>
-      )}
-      blank={() => ({ name: '', group: 'tomato', habit: 'tall', daysToRipe: '75' })}
-      formOf={(c) => ({ name: c.name, group: c.group, habit: c.habit, daysToRipe: String(c.daysToRipe) })}
-      read={(form, row) => {
-        const days = number(form.daysToRipe);
-        const errors: Record<string, string> =
-          days === null || !Number.isInteger(days) || Math.abs(days) > 1e6 ? { daysToRipe: 'Type a whole number of days.' } : {};
-        return {
-          errors,
-          row: {
-            id: row?.id ?? v7(),
-            version: row?.version ?? 0,
-            name: form.name,
-            crop: form.group === 'tomato' ? 'tomato' : 'pepper',
-            group: form.group,
-            habit: form.habit,
-            daysToRipe: days ?? 0,
-          },
-        };
-      }}
-      put={(body) => unwrap(api.PUT('/api/nurseries/{nursery}/cultivars', { params: { path: { nursery } }, body }))}
-      remove={(id) => unwrap(api.DELETE('/api/nurseries/{nursery}/cultivars/{id}', { params: { path: { nursery, id } } }))}
-      Form={CultivarForm}
-    />
+    <>
+      <CultivarFile />
+      <Rows<Cultivar, Form>
+        rows={rows}
+        title="A cultivar"
+        add="Add a cultivar"
+        lead="The tomatoes and peppers you grow, with the days from planting out to the first ripe fruit, as on the packet."
+        show={(c) => (
+          <>
+            <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+              <CropMark crop={c.crop} size={15} />
+              <Typography sx={{ fontWeight: 600 }}>{c.name}</Typography>
+            </Box>
+            <Typography color="textSecondary">
+              {habits.find((h) => h.value === c.habit)?.label.toLowerCase()}, {c.daysToRipe} days
+              {c.group === 'chinense' ? ', slow' : ''}
+              {c.origin === 'unknown' ? '' : `, ${c.origin}`}
+              {c.tags.length > 0 && (
+                <Box component="span" sx={{ color: 'text.primary' }}>
+                  {' '}
+                  · {c.tags.join(', ')}
+                </Box>
+              )}
+            </Typography>
+          </>
+        )}
+        blank={() => ({ name: '', group: 'tomato', habit: 'tall', daysToRipe: '75', origin: 'unknown', tags: '', note: '' })}
+        formOf={(c) => ({
+          name: c.name,
+          group: c.group,
+          habit: c.habit,
+          daysToRipe: String(c.daysToRipe),
+          origin: c.origin,
+          tags: c.tags.join(', '),
+          note: c.note ?? '',
+        })}
+        read={(form, row) => {
+          const days = number(form.daysToRipe);
+          const errors: Record<string, string> =
+            days === null || !Number.isInteger(days) || Math.abs(days) > 1e6
+              ? { daysToRipe: 'Type a whole number of days.' }
+              : {};
+          return {
+            errors,
+            row: {
+              id: row?.id ?? v7(),
+              version: row?.version ?? 0,
+              name: form.name,
+              crop: form.group === 'tomato' ? 'tomato' : 'pepper',
+              group: form.group,
+              habit: form.habit,
+              daysToRipe: days ?? 0,
+              origin: form.origin,
+              tags: form.tags
+                .split(',')
+                .map((t) => t.trim())
+                .filter((t) => t !== ''),
+              note: form.note.trim() === '' ? null : form.note,
+            },
+          };
+        }}
+        put={(body) => unwrap(api.PUT('/api/nurseries/{nursery}/cultivars', { params: { path: { nursery } }, body }))}
+        remove={(id) => unwrap(api.DELETE('/api/nurseries/{nursery}/cultivars/{id}', { params: { path: { nursery, id } } }))}
+        Form={CultivarForm}
+      />
+    </>
   );
 }
 
@@ -105,6 +135,32 @@ function CultivarForm({ form, set, error }: FormProps<Form>) {
         value={form.daysToRipe}
         onChange={(daysToRipe) => set({ daysToRipe })}
         error={error('daysToRipe')}
+      />
+      <Choose
+        label="Seed"
+        value={form.origin}
+        onChange={(origin) => set({ origin: origin as Cultivar['origin'] })}
+        options={[
+          { value: 'unknown', label: 'not known' },
+          { value: 'open-pollinated', label: 'open-pollinated: comes true' },
+          { value: 'hybrid', label: 'hybrid: seed not worth saving' },
+        ]}
+      />
+      <TextLine
+        label="Resistances and other marks"
+        value={form.tags}
+        onChange={(tags) => set({ tags })}
+        error={error('tags')}
+        help="A comma between them"
+      />
+      <TextField
+        label="Note"
+        multiline
+        minRows={2}
+        value={form.note}
+        onChange={(e) => set({ note: e.target.value })}
+        error={Boolean(error('note'))}
+        helperText={error('note')}
       />
     </>
   );

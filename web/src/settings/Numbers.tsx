@@ -42,7 +42,7 @@ export function Numbers() {
                 .map((n) => (
                   <tr key={n.what}>
                     <td>{n.what}</td>
-                    <Box component="td" sx={{ textAlign: 'right', whiteSpace: 'nowrap', fontWeight: 600 }}>
+                    <Box component="td" sx={{ textAlign: 'right', whiteSpace: { md: 'nowrap' }, fontWeight: 600 }}>
                       {n.value} {n.unit}
                     </Box>
                     <Box component="td" sx={{ color: 'text.secondary', whiteSpace: 'nowrap' }}>

@@ -1,0 +1,48 @@
+using Juvenal.Core.Seeds;
+
+namespace Juvenal.Core.Season;
+
+/// <summary>What a batch begins with.</summary>
+public enum Start
+{
+    Seed,
+
+    /// <summary>Plugs or young plants that are bought in.</summary>
+    Plants,
+
+    /// <summary>Side shoots that are rooted.</summary>
+    Cuttings,
+
+    /// <summary>Scions on rootstocks.</summary>
+    Grafts,
+}
+
+/// <summary>How a batch begins: with what, and how far that has grown.</summary>
+/// <param name="Kind">With what.</param>
+/// <param name="Leaves">True leaves it begins with, 0–12; 0 for seed.</param>
+public sealed record Beginning(Start Kind, double Leaves = 0)
+{
+    /// <summary>Side shoots of tomatoes root in 7–14 days; 10 taken. [common practice, no source]</summary>
+    public const double RootingDays = 10;
+
+    /// <summary>Grafts heal in 7–10 days, warm, damp and shaded; 8 taken. [common practice, no source]</summary>
+    public const double HealingDays = 8;
+
+    /// <summary>Share of side shoots that root, until the grower's own count. [model]</summary>
+    public const double RootingShare = 0.9;
+
+    /// <summary>Share of grafts that take, until the grower's own count. [model]</summary>
+    public const double HealingShare = 0.85;
+
+    /// <summary>The least that a graft union stays above the soil, cm. [common practice, no source]</summary>
+    public const double UnionAboveSoilCm = 3;
+
+    public static Beginning Seed { get; } = new(Start.Seed);
+
+    /// <summary>Days until it stands as a plant; null for seed, which depends on the soil.</summary>
+    public double? Days => Kind switch { Start.Seed => null, Start.Plants => 0, Start.Cuttings => RootingDays, _ => HealingDays };
+
+    /// <summary>Share expected to stand as plants: seed by its germination at the bench, the others as given.</summary>
+    /// <param name="share">Germination of the lot; share that roots, takes or arrives sound.</param>
+    public double ShareOf(double share) => Kind == Start.Seed ? share * SowingQuantity.BenchFactor : share;
+}

@@ -1,0 +1,87 @@
+using Juvenal.Core.Measures;
+using Juvenal.Core.Seeds;
+using Juvenal.Store.Nurseries;
+using Npgsql;
+
+namespace Juvenal.Store.Seeds;
+
+/// <summary>The book of each packet: tests, seeds that went elsewhere, recounts.</summary>
+public sealed class LotBookStore(NurseryTransaction nursery)
+{
+    internal const string Entries = """
+        -- The packets' books, oldest first.
+        select id, lot_id, sequence, kind, happened_on, seeds, up, note, corrects, by_name
+        from lot_entry
+        order by lot_id, happened_on, sequence
+        """;
+
+    internal const string Taken = """
+        -- Seeds that sowings took, as they stand: undone ones left out, corrected ones as corrected.
+        select coalesce(e.lot_id, b.lot_id), e.happened_on, coalesce(c.seeds, e.seeds)
+        from ledger_entry e
+        join batch b on b.nursery_id = e.nursery_id and b.id = e.batch_id
+        left join lateral (
+          select k.seeds
+          from ledger_entry k
+          where k.nursery_id = e.nursery_id
+            and k.batch_id = e.batch_id
+            and k.kind = 'corrected'
+            and k.corrects = e.id
+            and not exists (select from ledger_entry u where u.nursery_id = k.nursery_id and u.batch_id = k.batch_id and u.kind = 'undo' and u.corrects = k.id)
+          order by k.sequence desc
+          limit 1) c on true
+        where e.kind = 'sown'
+          and coalesce(e.lot_id, b.lot_id) is not null
+          and b.seeds_sown > 0
+          and not exists (select from ledger_entry u where u.nursery_id = e.nursery_id and u.batch_id = e.batch_id and u.kind = 'undo' and u.corrects = e.id)
+        order by e.sequence
+        """;
+
+    private const string Insert = """
+        -- A line of a packet's book; sent twice, it counts once.
+        insert into lot_entry (nursery_id, id, lot_id, kind, happened_on, seeds, up, note, corrects, by_name)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+        on conflict (nursery_id, id) do nothing
+        """;
+
+    /// <summary>Writes a line of a packet's book.</summary>
+    /// <param name="entry">Its sequence is given here.</param>
+    /// <param name="today">Nothing happens after it.</param>
+    /// <param name="cancel">Cancels.</param>
+    public async Task AppendAsync(LotEntry entry, DateOnly today, CancellationToken cancel)
+    {
+        var lots = new SeedLotStore(nursery);
+        await Plans.PlanStore.OneAtATimeAsync(nursery, cancel);
+        var lot = (await lots.AllAsync(cancel)).Find(l => l.Row.Id == entry.LotId) ?? throw new NotFoundException("lot");
+        if (lot.Entries.Any(e => e.Id == entry.Id)) return;
+        var failures = new List<Failure>();
+        if (entry.HappenedOn > today) failures.Add(new("in-the-future", "happenedOn"));
+        if (entry.Note?.Length > 200) failures.Add(new("reason-too-long", "note", entry.Note.Length, 0, 200));
+        switch (entry.Kind)
+        {
+            case LotEntryKind.Undo:
+                if (lot.Entries.All(e => e.Id != entry.Corrects || e.Kind == LotEntryKind.Undo)) failures.Add(new("not-chosen", "corrects"));
+                else if (lot.Entries.Any(e => e.Corrects == entry.Corrects)) failures.Add(new("undone-already", "corrects"));
+                break;
+            case LotEntryKind.Recount:
+                if (entry.Seeds is < 0 or > SeedLotStore.MostSeeds) failures.Add(Failure.OutOfRange("seeds", entry.Seeds, 0, SeedLotStore.MostSeeds));
+                break;
+            default:
+                var book = LotBook.Of(lot.Held, lot.Row.Seeds is not null, lot.Entries, lot.Taken);
+                if (entry.Seeds is < 1 or > SeedLotStore.MostSeeds) failures.Add(Failure.OutOfRange("seeds", entry.Seeds, 1, SeedLotStore.MostSeeds));
+                else if (book is { Counted: true, Left: { } left } && entry.Seeds > left) failures.Add(new("more-seeds-than-left", "seeds", entry.Seeds, High: left));
+                if (entry.Kind == LotEntryKind.Test && (entry.Up is not { } up || up < 0 || up > entry.Seeds)) failures.Add(Failure.OutOfRange("up", entry.Up ?? 0, 0, Math.Max(0, entry.Seeds)));
+                break;
+        }
+
+        if (failures.Count > 0) throw new RefusedException(failures);
+        await nursery.ExecuteAsync(
+            Insert, cancel, Sql.Of(nursery.Nursery), Sql.Of(entry.Id), Sql.Of(entry.LotId), Sql.Of(entry.Kind.Word()), Sql.Of(entry.HappenedOn), Sql.Of(entry.Seeds),
+            Sql.OfNull(entry.Kind == LotEntryKind.Test ? entry.Up : null), Sql.OfNull(entry.Note), Sql.OfNull(entry.Corrects), Sql.OfNull(nursery.By));
+    }
+
+    internal static LotEntry Read(NpgsqlDataReader r) => new(
+        r.GetGuid(0), r.GetGuid(1), r.GetInt64(2), r.Enum<LotEntryKind>(3), r.GetFieldValue<DateOnly>(4), r.GetInt32(5), r.OrNull<int>(6), r.TextOrNull(7), r.OrNull<Guid>(8), r.TextOrNull(9));
+
+    internal static (Guid Lot, Taken Taken) ReadTaken(NpgsqlDataReader r) => (r.GetGuid(0), new(r.GetFieldValue<DateOnly>(1), r.GetInt32(2)));
+}

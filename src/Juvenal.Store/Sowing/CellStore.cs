@@ -1,0 +1,172 @@
+using Juvenal.Core.Ledger;
+using Juvenal.Core.Measures;
+using Juvenal.Core.Season;
+using Juvenal.Core.Seeds;
+using Juvenal.Core.Sowing;
+using Juvenal.Store.Batches;
+using Juvenal.Store.Ledger;
+using Juvenal.Store.Nurseries;
+
+namespace Juvenal.Store.Sowing;
+
+/// <summary>What a new state of the cells means.</summary>
+public enum CellsMean
+{
+    /// <summary>They were counted: what is more has come up.</summary>
+    Counted,
+
+    /// <summary>The last count was wrong; it is corrected.</summary>
+    Miscounted,
+
+    Snipped,
+
+    Lost,
+}
+
+/// <summary>Writes what stands in the cells of a batch's trays.</summary>
+public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
+{
+    /// <summary>The plan of thinning by what was counted; null where no current count of all cells is there.</summary>
+    public static ThinPlan? Thin(BatchState state, BatchInput input, Twins twins) => TrayCells.Current(state, input.TrayId) is { } trays
+        ? Thinning.Of(trays, Thinning.Needed(input.PlantsWanted, input.Survival, input.Confidence), twins)
+        : null;
+
+    /// <summary>How many plants there will be, by the counted cells where they are.</summary>
+    /// <param name="state">What stands.</param>
+    /// <param name="input">The choices.</param>
+    /// <param name="twins">House rule.</param>
+    /// <param name="coming">Seedlings still expected.</param>
+    public static Prospect ProspectOf(BatchState state, BatchInput input, Twins twins, double coming)
+    {
+        var plan = Thin(state, input, twins);
+        // A seedling that comes into a cell with another brings no plant where twins are snipped.
+        var tally = state.Trays is { Count: > 0 } trays && plan is not null ? CellTally.Of(trays.Values.Select(t => t.Cells)) : null;
+        var alone = twins == Twins.Separate || input.SeedsPerCell == 1 ? 1
+            : tally is { Cells: > 0 } ? (double)tally.Blank / tally.Cells
+            : state.Containers > 0 ? 1 - ((double)Math.Min(state.Seedlings, state.Containers) / state.Containers) : 1;
+        return Prospect.Of(state, input.PlantsWanted, input.Survival, twins, plan is null ? null : (TrayCells.Group(state, input.TrayId)!.Group, plan.Plants), coming * alone);
+    }
+
+    /// <summary>Takes a count of cells, a thinning or a loss into the ledger.</summary>
+    /// <param name="batchId">The batch.</param>
+    /// <param name="id">Of the entry, made by the client.</param>
+    /// <param name="on">The day.</param>
+    /// <param name="trays">The cells of those trays that changed or were counted, as they are now.</param>
+    /// <param name="means">What the change is.</param>
+    /// <param name="reason">Of a loss.</param>
+    /// <param name="carryOn">Counted: the trays go on to where seedlings stand.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <returns>The ids of what was written, the last one first; none where nothing was different.</returns>
+    /// <exception cref="RefusedException">
+    /// Cells that are not the batch's; more in a cell than was sown in it; fewer than stood before, where neither a miscount nor a loss was said
+    /// ("cells-fewer"); more, where some were said to be gone.
+    /// </exception>
+    public async Task<IReadOnlyList<Guid>> PutAsync(Guid batchId, Guid id, DateOnly on, IReadOnlyList<TrayCount> trays, CellsMean means, string? reason, bool carryOn, CancellationToken cancel)
+    {
+        // Lock first: what is read from here on does not change under us.
+        _ = await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.OfNull((Guid?)batchId)) ?? throw new NotFoundException("batch");
+        if (await new LedgerReader(nursery).OneAsync(id, cancel) is { } same)
+        {
+            if (same.BatchId == batchId && same.Entry.Trays?.SequenceEqual(trays) == true) return [id];
+            throw new ConflictException("other-payload");
+        }
+
+        var batch = await new BatchReader(nursery).OneAsync(batchId, cancel);
+        if (TrayCells.Group(batch.State(), batch.Input.TrayId) is not { } group) throw new RefusedException(new Failure("not-in-trays", "trays"));
+        var laid = await new TrayStore(nursery).OfAsync([batchId], cancel);
+        await CheckAsync(batch, laid, trays, cancel);
+
+        var before = batch.TrayCounts.ToDictionary(t => t.TrayId, t => t.Cells);
+        var stood = Seedlings(trays.Select(t => before.GetValueOrDefault(t.TrayId, "")));
+        var stand = Seedlings(trays.Select(t => t.Cells));
+        // Seedlings that were typed as a total, and are in no counted cell yet: what is new in these cells may be them.
+        var elsewhere = Math.Max(0, group.Seedlings - Seedlings(before.Values));
+        var all = laid.Where(t => t.Rows.Any(r => r.BatchId == batchId)).All(t => trays.Any(c => c.TrayId == t.Id));
+        // Where all trays are counted at once, their cells are what stands.
+        var more = all ? stand - group.Seedlings : stand > stood ? Math.Max(0, stand - stood - elsewhere) : stand - stood;
+        var now = group.Seedlings + more;
+        var entry = new LedgerEntry(id, 0, on, EntryKind.Emerged, Stage.Emerge, Trays: trays);
+        if (means == CellsMean.Miscounted) return await CorrectAsync(batchId, entry, Math.Max(0, batch.Emerged + more), cancel);
+        entry = means switch
+        {
+            CellsMean.Counted when more >= 0 => entry with { To = group.Group, Seedlings = batch.Emerged + more },
+            CellsMean.Counted => throw new RefusedException(new Failure("cells-fewer", "trays", -more, Low: group.Seedlings, High: now)),
+            _ when stand > stood || Grows(trays, before) => throw new RefusedException(new Failure("cells-grow", "trays")),
+            _ when stand == stood => null,
+            CellsMean.Snipped => entry with { Kind = EntryKind.Snipped, Stage = null, From = group.Group, Seedlings = stood - stand },
+            _ => entry with { Kind = EntryKind.Lost, Stage = null, From = group.Group, Seedlings = stood - stand, Reason = reason },
+        };
+        if (entry is null) return [];
+        var ledger = new LedgerStore(nursery, clock);
+        await ledger.AppendAsync(batchId, entry, cancel);
+        var target = batch.TargetOf(Stage.Emerge);
+        if (!carryOn || means != CellsMean.Counted || group.Group == target) return [id];
+        var carried = new LedgerEntry(WorkStore.Derived(id, "carried"), 0, on, EntryKind.Moved, Stage.Emerge, group.Group, target, Seedlings: now, Containers: group.Containers, ContainersTo: group.Containers);
+        await ledger.AppendAsync(batchId, carried, cancel);
+        return [carried.Id, id];
+    }
+
+    /// <summary>Thins as the plan says: what was shown is what is done, or it is refused.</summary>
+    /// <param name="batchId">The batch.</param>
+    /// <param name="id">Of the entry.</param>
+    /// <param name="on">The day.</param>
+    /// <param name="snips">Seedlings that were shown to be snipped.</param>
+    /// <param name="cancel">Cancels.</param>
+    public async Task ThinAsync(Guid batchId, Guid id, DateOnly on, int snips, CancellationToken cancel)
+    {
+        _ = await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.OfNull((Guid?)batchId)) ?? throw new NotFoundException("batch");
+        if (await new LedgerReader(nursery).OneAsync(id, cancel) is { } same)
+        {
+            if (same.BatchId == batchId && same.Entry.Kind == EntryKind.Snipped && same.Entry.Seedlings == snips) return;
+            throw new ConflictException("other-payload");
+        }
+
+        var batch = await new BatchReader(nursery).OneAsync(batchId, cancel);
+        var rules = await new Rules.RulesStore(nursery).GetAsync(cancel);
+        var plan = Thin(batch.State(), batch.Input, rules.Rules.Twins);
+        if (plan is null || plan.Snips == 0 || plan.Snips != snips) throw new ConflictException("changed-meanwhile");
+        await PutAsync(batchId, id, on, Thinning.After(TrayCells.Current(batch.State(), batch.Input.TrayId)!, plan), CellsMean.Snipped, null, carryOn: false, cancel);
+    }
+
+    private async Task CheckAsync(BatchView batch, IReadOnlyList<TrayView> laid, IReadOnlyList<TrayCount> trays, CancellationToken cancel)
+    {
+        var containers = (await new Places.ContainerStore(nursery).AllAsync(cancel)).ToDictionary(c => c.Id);
+        var failures = new List<Failure>();
+        if (trays.Count == 0) failures.Add(new("not-chosen", "trays"));
+        foreach (var (count, i) in trays.Select((t, i) => (t, i)))
+        {
+            var tray = laid.FirstOrDefault(t => t.Id == count.TrayId);
+            if (tray is null || trays.Count(t => t.TrayId == count.TrayId) > 1) failures.Add(new("not-chosen", $"trays[{i}].trayId"));
+            else if (containers[tray.ContainerId].Format() is not { } format || !CellTally.Fits(count.Cells, tray.Laid(batch.Id, format))) failures.Add(new("cells-do-not-fit", $"trays[{i}].cells", Subject: tray.Code));
+            else if (batch.Input.Begins.Kind == Start.Seed && count.Cells.Any(c => c != CellTally.Nobody && c - '0' > batch.Input.SeedsPerCell))
+            {
+                failures.Add(new("more-in-cell-than-sown", $"trays[{i}].cells", count.Cells.Where(c => c != CellTally.Nobody).Max(c => c - '0'), High: batch.Input.SeedsPerCell, Subject: tray.Code));
+            }
+        }
+
+        if (failures.Count > 0) throw new RefusedException(failures);
+    }
+
+    /// <summary>Puts the last count right, and those before it that had more: nothing was lost, so they were wrong too.</summary>
+    private async Task<IReadOnlyList<Guid>> CorrectAsync(Guid batchId, LedgerEntry entry, int total, CancellationToken cancel)
+    {
+        var counts = Fold.Effective((await new LedgerReader(nursery).AllAsync(batchId, cancel)).Select(e => e.Entry)).Where(e => e.Kind == EntryKind.Emerged).ToList();
+        if (counts.Count == 0) throw new RefusedException(new Failure("nothing-to-correct", "trays"));
+        var right = entry with { Kind = EntryKind.Corrected, Seedlings = total, Stage = null };
+        var written = new List<Guid>();
+        var ledger = new LedgerStore(nursery, clock);
+        foreach (var wrong in counts.SkipLast(1).Where(c => c.Seedlings > total))
+        {
+            written.Insert(0, WorkStore.Derived(entry.Id, wrong.Id.ToString()));
+            await ledger.AppendAsync(batchId, right with { Id = written[0], Corrects = wrong.Id, Trays = wrong.Trays }, cancel);
+        }
+
+        await ledger.AppendAsync(batchId, right with { Corrects = counts[^1].Id }, cancel);
+        return [entry.Id, .. written];
+    }
+
+    private static int Seedlings(IEnumerable<string> cells) => CellTally.Of(cells).Seedlings;
+
+    private static bool Grows(IReadOnlyList<TrayCount> trays, Dictionary<Guid, string> before) =>
+        trays.Any(t => t.Cells.Where((c, i) => c != CellTally.Nobody && (!before.TryGetValue(t.TrayId, out var was) || c > was[i])).Any());
+}

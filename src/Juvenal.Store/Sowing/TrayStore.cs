@@ -1,0 +1,115 @@
+using Juvenal.Core.Sowing;
+using Juvenal.Store.Nurseries;
+using Npgsql;
+
+namespace Juvenal.Store.Sowing;
+
+/// <summary>A row of a tray: whose, and how many of its cells are sown, from its beginning.</summary>
+public sealed record TrayRowRow(int Row, Guid BatchId, int Cells);
+
+/// <summary>A tray with its rows in order.</summary>
+public sealed record TrayView(Guid Id, string Code, Guid ContainerId, IReadOnlyList<TrayRowRow> Rows)
+{
+    /// <summary>By cell: whether it is this batch's.</summary>
+    public bool[] Laid(Guid batch, TrayFormat format)
+    {
+        var laid = new bool[format.Cells];
+        foreach (var row in Rows.Where(r => r.BatchId == batch))
+        {
+            var from = (row.Row - 1) * format.RowCells;
+            Array.Fill(laid, true, from, Math.Max(0, Math.Min(row.Cells, format.Cells - from)));
+        }
+
+        return laid;
+    }
+}
+
+/// <summary>Which batch lies in which rows of which tray.</summary>
+public sealed class TrayStore(NurseryTransaction nursery)
+{
+    private const string Select = """
+        -- Trays in which batches have rows, with all rows of those trays.
+        select t.id, t.code, t.container_id, r.row_no, r.batch_id, r.cells
+        from tray t
+        join tray_row r on r.nursery_id = t.nursery_id and r.tray_id = t.id
+        where t.id in (select tray_id from tray_row where batch_id = any($1))
+        order by length(t.code), t.code, r.row_no
+        """;
+
+    private const string LastCode = """
+        -- The highest running number of a season's trays.
+        select coalesce(max(substring(code from '[0-9]+$')::int), 0)::text
+        from tray
+        where season = $1
+        """;
+
+    private const string InsertTray = """
+        -- A tray that gets its label.
+        insert into tray (nursery_id, id, code, season, container_id)
+        values ($1, $2, $3, $4, $5)
+        """;
+
+    private const string InsertRow = """
+        -- A row of a tray.
+        insert into tray_row (nursery_id, tray_id, row_no, batch_id, cells)
+        values ($1, $2, $3, $4, $5)
+        """;
+
+    private const string DeleteRows = """
+        -- The rows of batches, to be laid out anew.
+        delete from tray_row
+        where batch_id = any($1)
+        """;
+
+    public async Task<IReadOnlyList<TrayView>> OfAsync(IEnumerable<Guid> batches, CancellationToken cancel)
+    {
+        var rows = await nursery.ListAsync(
+            Select, r => (Id: r.GetGuid(0), Code: r.GetString(1), Container: r.GetGuid(2), Row: new TrayRowRow(r.GetInt32(3), r.GetGuid(4), r.GetInt32(5))), cancel, Sql.Of(batches.ToArray()));
+        return [.. rows.GroupBy(r => r.Id).Select(g => new TrayView(g.Key, g.First().Code, g.First().Container, [.. g.Select(r => r.Row)]))];
+    }
+
+    /// <summary>Lays batches out anew in trays of one kind. Trays that are free by that are filled again first, so that their labels stay true.</summary>
+    /// <param name="season">Of new trays' codes.</param>
+    /// <param name="containerId">Kind of tray.</param>
+    /// <param name="wishes">The batches in their order, with the cells of each.</param>
+    /// <param name="rows">As <see cref="TrayLayout.Arrange"/> gave them.</param>
+    /// <param name="cancel">Cancels.</param>
+    public async Task LayAsync(int season, Guid containerId, IReadOnlyList<Guid> wishes, IReadOnlyList<LaidRow> rows, CancellationToken cancel)
+    {
+        await Plans.PlanStore.OneAtATimeAsync(nursery, cancel);
+        var free = (await OfAsync(wishes, cancel)).Where(t => t.ContainerId == containerId && t.Rows.All(r => wishes.Contains(r.BatchId))).Select(t => t.Id).ToList();
+        await nursery.ExecuteAsync(DeleteRows, cancel, Sql.Of(wishes.ToArray()));
+        await PutAsync(season, containerId, rows, free, cancel);
+    }
+
+    /// <summary>After sowing: the rows of a batch as they were really filled, with new trays for what goes beyond them.</summary>
+    public async Task FitAsync(Guid batch, int season, Guid containerId, TrayFormat format, int cells, CancellationToken cancel)
+    {
+        var trays = await OfAsync([batch], cancel);
+        var own = trays.Where(t => t.ContainerId == containerId).SelectMany(t => t.Rows.Where(r => r.BatchId == batch).Select(r => (t.Id, Row: r))).ToList();
+        var (fitted, beyond) = TrayLayout.Refit([.. own.Select(r => r.Row.Cells)], cells, format);
+        if (beyond == 0 && own.Select(r => r.Row.Cells).SequenceEqual(fitted)) return;
+        await Plans.PlanStore.OneAtATimeAsync(nursery, cancel);
+        await nursery.ExecuteAsync(DeleteRows, cancel, Sql.Of(new[] { batch }));
+        await nursery.ExecuteManyAsync(own.Zip(fitted).Where(r => r.Second > 0).Select(r => Row(r.First.Id, r.First.Row.Row, batch, r.Second)), cancel);
+        if (beyond > 0) await PutAsync(season, containerId, TrayLayout.Arrange([new(batch, beyond)], format, share: false, ExtraCells.Left), [], cancel);
+    }
+
+    private async Task PutAsync(int season, Guid containerId, IReadOnlyList<LaidRow> rows, List<Guid> free, CancellationToken cancel)
+    {
+        var last = int.Parse((await nursery.OneAsync(LastCode, r => r.GetString(0), cancel, Sql.Of(season)))!);
+        var commands = new List<NpgsqlBatchCommand>();
+        foreach (var tray in rows.GroupBy(r => r.Tray))
+        {
+            var id = free.Count > 0 ? free[0] : Guid.CreateVersion7();
+            if (free.Count > 0) free.RemoveAt(0);
+            else commands.Add(NurseryTransaction.Command(InsertTray, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of($"{season % 100:00}-T{++last}"), Sql.Of(season), Sql.Of(containerId)));
+            commands.AddRange(tray.Select(r => Row(id, r.Row, r.Batch, r.Cells)));
+        }
+
+        await nursery.ExecuteManyAsync(commands, cancel);
+    }
+
+    private NpgsqlBatchCommand Row(Guid tray, int row, Guid batch, int cells) =>
+        NurseryTransaction.Command(InsertRow, Sql.Of(nursery.Nursery), Sql.Of(tray), Sql.Of(row), Sql.Of(batch), Sql.Of(cells));
+}

@@ -1,0 +1,80 @@
+using Juvenal.Core.Ledger;
+using Juvenal.Core.Places;
+using Juvenal.Core.Season;
+using Juvenal.Core.Seeds;
+using Xunit;
+
+namespace Juvenal.Core.Tests.Season;
+
+/// <summary>What does not begin with seed, and what does not stand in mix.</summary>
+public class BeginningTests
+{
+    private static Plan Planned(Beginning beginning, double share = 0.9, Func<GrowingPath, GrowingPath>? change = null)
+    {
+        var request = Nurseries.Request();
+        var path = request.Path with { Beginning = beginning };
+        return Planner.Plan(request with { Path = change?.Invoke(path) ?? path, Sowing = request.Sowing with { Germination = share } }).Value;
+    }
+
+    [Fact]
+    public void Bought_plants_come_in_later_than_seed_is_sown_and_have_no_emergence()
+    {
+        var seed = Planned(Beginning.Seed);
+        var bought = Planned(new(Start.Plants, 2));
+        Assert.True(bought.Day(Stage.Sow) > seed.Day(Stage.Emerge));
+        Assert.DoesNotContain(Stage.Emerge, bought.Steps.Select(s => s.Stage));
+        Assert.Equal(seed.Day(Stage.PlantOut), bought.Day(Stage.PlantOut));
+        // They bring their own mix, and no seed fails: 60 of those that come live with 0.95 × the share that arrives sound.
+        Assert.Equal(0, bought.Step(Stage.Sow).MixLitres);
+        Assert.True(bought.Quantity.Cells < seed.Quantity.Cells);
+        Assert.True(Planned(new(Start.Plants, 5)).Day(Stage.Sow) > bought.Day(Stage.Sow));
+    }
+
+    [Fact]
+    public void Cuttings_and_grafts_stand_after_their_own_days_whatever_the_seed_table_says()
+    {
+        var cold = Planned(new(Start.Cuttings, 3), change: p => p with { Germination = Nurseries.Place("Cool shelf", 12, 8) });
+        Assert.Equal((int)Beginning.RootingDays, cold.DaysBetween(Stage.Sow, Stage.Emerge));
+        Assert.Equal((int)Beginning.HealingDays, Planned(new(Start.Grafts, 3)).DaysBetween(Stage.Sow, Stage.Emerge));
+        Assert.Equal("healing-days", Planned(new(Start.Grafts, 3)).Step(Stage.Emerge).Reasons[0].Code);
+    }
+
+    [Fact]
+    public void The_bench_takes_its_share_of_seed_alone()
+    {
+        Assert.Equal(0.9 * SowingQuantity.BenchFactor, Beginning.Seed.ShareOf(0.9), 9);
+        Assert.Equal(0.9, new Beginning(Start.Cuttings).ShareOf(0.9), 9);
+    }
+
+    [Fact]
+    public void Pellets_and_plugs_take_no_mix_and_lose_less_time_at_the_first_move()
+    {
+        var pellet = new Container("Pellet", 0.05, null, false, ContainerForm.Pellet);
+        var plan = Planned(Beginning.Seed, change: p => p with { Tray = pellet });
+        Assert.Equal(0, plan.Step(Stage.Sow).MixLitres);
+        Assert.True(plan.Step(Stage.PrickOut).MixLitres > 0);
+        var inCells = Planned(Beginning.Seed, change: p => p with { Tray = new("Cells of that size", 0.05, 72, false, ContainerForm.Tray) });
+        Assert.Equal(inCells.Day(Stage.PotUp), inCells.Day(Stage.PrickOut).AddDays(plan.DaysBetween(Stage.PrickOut, Stage.PotUp) + 2));
+        var wool = new Container("Plug", 0.02, 98, false, ContainerForm.Wool);
+        Assert.Equal((0, true, true), (wool.MixLitres(98), wool.WaterCulture, wool.KeepsBall));
+        Assert.Equal(98 * 0.02 * Container.SoakingShare, wool.WaterLitres(98), 9);
+        Assert.Equal(0.3 * new Container("Pot", 1).MixLitres(10), new Container("Pot", 1).WaterLitres(10), 9);
+    }
+
+    [Fact]
+    public void An_unequal_pair_goes_on_as_one_and_is_counted_as_two()
+    {
+        GroupKey cells = new(Guid.NewGuid(), Guid.NewGuid()), pots = new(Guid.NewGuid(), Guid.NewGuid());
+        var day = new DateOnly(2026, 4, 1);
+        LedgerEntry sown = new(Guid.NewGuid(), 1, day.AddDays(-20), EntryKind.Sown, Stage.Sow, To: cells, Seeds: 144, Containers: 72);
+        LedgerEntry up = new(Guid.NewGuid(), 2, day.AddDays(-10), EntryKind.Emerged, Stage.Emerge, To: cells, Seedlings: 70);
+        var work = new Work(Stage.PrickOut, cells, 70, 72, Press.Due, day, 70, 64, 0, null, 0, 1);
+        var entries = WorkDone.Entries(work, new(Guid.NewGuid(), Guid.NewGuid(), day, 70, Pairs: 3), pots, 2);
+        var state = Fold.Of([sown, up, .. entries.Select((e, i) => e with { Sequence = 3 + i })], 0.8);
+        Assert.Equal(new Standing(pots, 70, 67, Stage.PrickOut), Assert.Single(state.Groups));
+        LedgerEntry apart = new(Guid.NewGuid(), 9, day.AddDays(14), EntryKind.Separated, From: pots, Containers: 3);
+        Assert.Equal(new Standing(pots, 70, 70, Stage.PrickOut), Assert.Single(Fold.Of([sown, up, .. entries.Select((e, i) => e with { Sequence = 3 + i }), apart], 0.8).Groups));
+        var one = Assert.Single(Fold.Of([sown, up, .. entries.Select((e, i) => e with { Sequence = 3 + i }), apart with { Containers = 4 }], 0.8).Contradictions);
+        Assert.Equal(("more-pots-than-plants", 3), (one.Code, one.Right));
+    }
+}

@@ -1,0 +1,124 @@
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import Box from '@mui/material/Box';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, unwrap } from '../api/client';
+import { useNursery } from '../app/nursery';
+import { Choose, NumberField } from './Field';
+import { number } from './units';
+
+/** Labels of some batches as a PDF, to print now or again. */
+export function LabelButton({ batches, contained = false }: { batches: string[]; contained?: boolean }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <Button
+        className="no-print"
+        variant={contained ? 'contained' : 'text'}
+        disabled={batches.length === 0}
+        onClick={() => setOpen(true)}
+        sx={{ px: contained ? 2 : 1 }}
+      >
+        Labels
+      </Button>
+      {open && <Labels batches={batches} onClose={() => setOpen(false)} />}
+    </>
+  );
+}
+
+const remembered = 'juvenal-label-format';
+const local = ['localhost', '127.0.0.1', '[::1]'];
+
+function Labels({ batches, onClose }: { batches: string[]; onClose: () => void }) {
+  const nursery = useNursery();
+  const sowing = useQuery({
+    queryKey: [nursery, 'sowing'],
+    queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/sowing', { params: { path: { nursery } } })),
+  });
+  const formats = sowing.data?.formats ?? [];
+  const [format, setFormat] = useState(() => localStorage.getItem(remembered) ?? 'a4-24');
+  const [on, setOn] = useState('rows');
+  const [skip, setSkip] = useState('0');
+  const [failed, setFailed] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const chosen = formats.find((f) => f.code === format);
+  const perPage = chosen ? chosen.columns * chosen.rows : 1;
+  const used = number(skip);
+  const wrong = used === null || !Number.isInteger(used) || used < 0 || used >= perPage ? `From 0 to ${perPage - 1}.` : undefined;
+  const print = async () => {
+    setBusy(true);
+    setFailed(null);
+    try {
+      localStorage.setItem(remembered, format);
+      const query = new URLSearchParams([
+        ...batches.map((b) => ['batch', b]),
+        ['format', format],
+        ['on', on],
+        ['skip', String(perPage > 1 ? (used ?? 0) : 0)],
+      ]);
+      const answer = await fetch(`/api/nurseries/${nursery}/labels.pdf?${query.toString()}`);
+      if (!answer.ok) {
+        const problem = (await answer.json()) as { title?: string; errors?: Record<string, string[]> };
+        throw new Error(Object.values(problem.errors ?? {})[0]?.[0] ?? problem.title ?? 'The labels could not be made.');
+      }
+      const link = document.createElement('a');
+      link.href = URL.createObjectURL(await answer.blob());
+      link.download = 'labels.pdf';
+      link.click();
+      setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
+      onClose();
+    } catch (e) {
+      setFailed(e instanceof Error ? e.message : 'The labels could not be made.');
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
+      <DialogTitle>Labels</DialogTitle>
+      <DialogContent>
+        <Box sx={{ display: 'grid', gap: 2, pt: 1 }}>
+          <Choose
+            label="Paper"
+            value={format}
+            onChange={setFormat}
+            options={formats.map((f) => ({ value: f.code, label: f.name }))}
+          />
+          <Choose
+            label="One for each"
+            value={on}
+            onChange={setOn}
+            options={[
+              { value: 'rows', label: 'tray, or row of a shared tray' },
+              { value: 'trays', label: 'tray' },
+              { value: 'pots', label: 'plant that stands' },
+            ]}
+          />
+          {perPage > 1 && (
+            <NumberField label="Labels used already on the first sheet" value={skip} onChange={setSkip} error={wrong} />
+          )}
+          {local.includes(window.location.hostname) && (
+            <Alert severity="info" icon={false}>
+              Their codes open this address, which is this machine’s alone. For the phone at the bench, open Juvenal at its
+              network address first (./juvenal start --lan).
+            </Alert>
+          )}
+          {failed && <Alert severity="error">{failed}</Alert>}
+        </Box>
+      </DialogContent>
+      <DialogActions>
+        <Button variant="text" onClick={onClose}>
+          Back
+        </Button>
+        <Button variant="contained" loading={busy} disabled={wrong !== undefined && perPage > 1} onClick={() => void print()}>
+          Make the PDF
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
