@@ -145,7 +145,7 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
 
         var trays = laid.Select(t => new TrayCount(t.Id, new string([.. t.Laid(batch.Id, containers[t.ContainerId].Format()!).Select((own, cell) => own ? Up(batch, t.Code, cell, share) : CellTally.Nobody)]))).ToList();
         var up = CellTally.Of(trays).Seedlings;
-        if (up == work.Seedlings || up < 3) return;
+        if ((up == work.Seedlings && emerging.DoneOn is null) || up < 3) return;
         await WriteAsync(n => new CellStore(n, clock).PutAsync(batch.Id, Id(), day, trays, CellsMean.Counted, null, up * 2 >= batch.SeedsSown * batch.Input.Germination * 0.9, cancel), cancel);
     }
 

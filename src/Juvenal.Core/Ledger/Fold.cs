@@ -80,7 +80,8 @@ public static class Fold
             _putOff.ToDictionary(p => p.Key, p => (p.Value.Item1, p.Value.Item2)),
             _contradictions,
             _used,
-            _trays);
+            _trays,
+            _emerged > 0 ? _countedOn : null);
 
         public void Add(LedgerEntry entry)
         {

@@ -109,6 +109,7 @@ public sealed record Contradiction(LedgerEntry Entry, string Code, string Field,
 /// <param name="PutOff">By stage: the day it was last put off to.</param>
 /// <param name="Used">Seedlings that went into grafts.</param>
 /// <param name="Trays">The last count of each tray's cells, with its day.</param>
+/// <param name="CountedOn">Day of the last count of what is up.</param>
 /// <param name="Contradictions">Entries that were left out because the counts do not allow them; empty in a sound ledger.</param>
 public sealed record BatchState(
     int SeedsSown,
@@ -120,7 +121,8 @@ public sealed record BatchState(
     IReadOnlyDictionary<Stage, (DateOnly Day, string Reason)> PutOff,
     IReadOnlyList<Contradiction> Contradictions,
     int Used = 0,
-    IReadOnlyDictionary<Guid, (string Cells, DateOnly On)>? Trays = null)
+    IReadOnlyDictionary<Guid, (string Cells, DateOnly On)>? Trays = null,
+    DateOnly? CountedOn = null)
 {
     public int Seedlings => Groups.Sum(g => g.Seedlings);
 

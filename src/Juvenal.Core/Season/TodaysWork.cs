@@ -93,6 +93,14 @@ public static class TodaysWork
         var moving = state.Groups.Where(g => g.Reached < next.Stage && g.Seedlings > 0).ToList();
         var inTrays = moving.Where(g => g.Reached <= Stage.Emerge).MaxBy(g => g.Containers);
         var works = moving.Select(g => Moving(next, g, press, containerOf(next.Stage), twins, g == inTrays ? thin?.Plan : null));
+        // Before they leave the trays they are counted once more: the last to come are up then.
+        if (start == Start.Seed && inTrays is not null && state.StageDays.TryGetValue(Stage.Emerge, out var up) && state.StageDays.TryGetValue(Stage.Sow, out var sownOn)
+            && Thinning.Over(sownOn, up) is var over && state.CountedOn < over)
+        {
+            var count = new Work(Stage.Emerge, inTrays.Group, inTrays.Seedlings, inTrays.Containers, over <= today ? Press.Due : Press.Coming, over, state.Emerged, inTrays.Containers, state.SeedsSown, null, 0, 1);
+            return over <= today ? [count, .. works] : [.. works];
+        }
+
         if (thin is { Plan.Snips: > 0 } && inTrays is not null)
         {
             var late = today.DayNumber - thin.Day.DayNumber;

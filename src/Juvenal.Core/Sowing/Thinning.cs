@@ -40,6 +40,24 @@ public static class Thinning
     /// <summary>Seed leaves touch, and thinning is due, so long after emergence, in true leaves. [model]</summary>
     public const double AtLeaves = 0.4;
 
+    /// <summary>Emergence is over for thinning at this many times the days that half of it took. [model]</summary>
+    public const double OverTimes = 1.3;
+
+    /// <summary>The day on which nearly all that come are up: they are counted once more, and then thinned.</summary>
+    /// <param name="sown">Day of sowing.</param>
+    /// <param name="up">Day on which half were up.</param>
+    public static DateOnly Over(DateOnly sown, DateOnly up) => sown.AddDays((int)Math.Ceiling((up.DayNumber - sown.DayNumber) * OverTimes));
+
+    /// <summary>The day seed leaves touch, and not before emergence is over.</summary>
+    /// <param name="sown">Day of sowing.</param>
+    /// <param name="up">Day on which half were up.</param>
+    /// <param name="leavesPerDay">Where they stand, from 0.</param>
+    public static DateOnly Due(DateOnly sown, DateOnly up, double leavesPerDay)
+    {
+        var touch = up.AddDays((int)Math.Clamp(AtLeaves / Math.Max(0.02, leavesPerDay), 1, 14));
+        return touch > Over(sown, up) ? touch : Over(sown, up);
+    }
+
     /// <summary>Plants to go on with: the fewest of which enough live to planting, with the chance that is wanted.</summary>
     /// <param name="wanted">Plants, 1–1,000,000.</param>
     /// <param name="survival">From here to planting, above 0 to 1.</param>

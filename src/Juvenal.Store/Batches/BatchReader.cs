@@ -58,7 +58,8 @@ public sealed record BatchView(
     IReadOnlyList<StoredStep> Steps,
     IReadOnlyList<StoredGroup> Standing,
     int Used,
-    IReadOnlyList<StoredTrayCount> TrayCounts)
+    IReadOnlyList<StoredTrayCount> TrayCounts,
+    DateOnly? CountedOn)
 {
     /// <summary>The counts in the core's form.</summary>
     public BatchState State() => new(
@@ -71,7 +72,10 @@ public sealed record BatchView(
         Steps.Where(s => s.PutOffTo is not null).ToDictionary(s => s.Stage, s => (s.PutOffTo!.Value, s.PutOffReason ?? "")),
         [],
         Used,
-        TrayCounts.ToDictionary(t => t.TrayId, t => (t.Cells, t.On)));
+        TrayCounts.ToDictionary(t => t.TrayId, t => (t.Cells, t.On)),
+        CountedOn);
+
+    public DateOnly? DoneOn(Stage stage) => Steps.FirstOrDefault(s => s.Stage == stage)?.DoneOn;
 
     public GroupKey TargetOf(Stage stage) => Input.TargetOf(stage);
 }
@@ -104,7 +108,7 @@ public sealed class BatchReader(NurseryTransaction nursery)
             from standing s
             where s.nursery_id = b.nursery_id
               and s.batch_id = b.id), '[]'),
-          b.used, b.tray_counts
+          b.used, b.tray_counts, b.counted_on
         from batch b
         join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
         where $1::uuid is null or b.id = $1
@@ -132,6 +136,6 @@ public sealed class BatchReader(NurseryTransaction nursery)
         return new(row.Id, row.Version, row.Code, row.Input, r.GetString(27), r.Enum<Crop>(28), r.Enum<SpeciesGroup>(29), r.Enum<Habit>(30),
             r.GetInt32(31), r.GetInt32(32), r.OrNull<int>(33), r.GetInt32(34), r.GetInt32(35), r.GetInt32(36), r.GetInt32(37),
             r.FromJson<PlanSummary>(38), r.OrNull<DateOnly>(39), r.TextOrNull(40), r.FromJson<List<StoredStep>>(41), r.FromJson<List<StoredGroup>>(42),
-            r.GetInt32(43), r.FromJson<List<StoredTrayCount>>(44));
+            r.GetInt32(43), r.FromJson<List<StoredTrayCount>>(44), r.OrNull<DateOnly>(45));
     }
 }

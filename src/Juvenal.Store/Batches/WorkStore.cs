@@ -28,11 +28,11 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
     /// <summary>Seed leaves touch some days after emergence, by the warmth of the place they stand in.</summary>
     private static ThinDue? ThinDueOf(BatchView batch, Catalogue catalogue)
     {
-        if (batch.TrayCounts.Count == 0 || batch.Steps.FirstOrDefault(s => s.Stage == Stage.Emerge)?.DoneOn is not { } up || CellStore.Thin(batch.State(), batch.Input, catalogue.Rules.Rules.Twins) is not { Crowded.Count: > 0 } plan) return null;
+        if (batch.TrayCounts.Count == 0 || batch.DoneOn(Stage.Emerge) is not { } up || batch.DoneOn(Stage.Sow) is not { } sown || CellStore.Thin(batch.State(), batch.Input, catalogue.Rules.Rules.Twins) is not { Crowded.Count: > 0 } plan) return null;
         var place = catalogue.Places[TrayCells.Group(batch.State(), batch.Input.TrayId)!.Group.Place];
         var leaf = LeafModel.For(batch.Group);
         var perDay = place is { DayC: { } day, NightC: { } night } ? leaf.LeavesPerDay(((14 * day) + (10 * night)) / 24) : 0;
-        return new(plan, up.AddDays((int)Math.Clamp(Thinning.AtLeaves / Math.Max(0.02, perDay), 1, 14)));
+        return new(plan, Thinning.Due(sown, up, perDay));
     }
 
     /// <summary>Writes the entries that "done" means for a piece of work.</summary>

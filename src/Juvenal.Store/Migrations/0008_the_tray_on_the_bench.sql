@@ -26,6 +26,7 @@ alter table batch
   add column scion_id uuid,
   add column union_cm double precision check (union_cm between 1 and 60),
   add column used int not null default 0 check (used >= 0),
+  add column counted_on date,
   add column tray_counts jsonb not null default '[]',
   add constraint batch_rootstock foreign key (nursery_id, rootstock_id) references batch (nursery_id, id) on delete restrict deferrable initially deferred,
   add constraint batch_scion foreign key (nursery_id, scion_id) references batch (nursery_id, id) on delete restrict deferrable initially deferred,
@@ -41,6 +42,10 @@ alter table ledger_entry
   add constraint corrections_name_what_they_correct check (kind <> 'corrected' or corrects is not null),
   add constraint new_kinds_have_groups check ((kind not in ('separated', 'used') or from_place_id is not null) and (kind <> 'received' or to_place_id is not null));
 -- What was sown before counts against the packet that its batch names.
+update batch b set counted_on = (
+  select max(e.happened_on) from ledger_entry e
+  where e.nursery_id = b.nursery_id and e.batch_id = b.id and e.kind = 'emerged'
+    and not exists (select from ledger_entry u where u.nursery_id = e.nursery_id and u.kind = 'undo' and u.corrects = e.id));
 update ledger_entry e set lot_id = b.lot_id from batch b where b.nursery_id = e.nursery_id and b.id = e.batch_id and e.kind = 'sown';
 
 create table tray (
@@ -135,6 +140,7 @@ comment on column batch.rootstock_id is 'batch.id the rootstocks come from';
 comment on column batch.scion_id is 'batch.id the scions come from';
 comment on column batch.union_cm is 'Height of the graft union above the ball, cm';
 comment on column batch.used is 'Seedlings that went into grafts';
+comment on column batch.counted_on is 'Day of the last count of what is up';
 comment on column batch.tray_counts is 'The last count of each tray''s cells';
 comment on column ledger_entry.lot_id is 'seed_lot.id that sown seeds were taken from';
 comment on column ledger_entry.trays is 'Cells counted, by tray: a sign for each cell in the tray''s order, a digit for seedlings, a dot where the batch has no cell';

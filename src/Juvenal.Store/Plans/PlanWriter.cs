@@ -73,7 +73,7 @@ internal static class PlanWriter
     private const string SetCounts = """
         -- What the ledger comes to.
         update batch
-        set seeds_sown = $2, emerged = $3, lost = $4, snipped = $5, used = $6, tray_counts = $7
+        set seeds_sown = $2, emerged = $3, lost = $4, snipped = $5, used = $6, tray_counts = $7, counted_on = $8
         where id = $1
         """;
 
@@ -114,7 +114,8 @@ internal static class PlanWriter
     public static IEnumerable<NpgsqlBatchCommand> Counts(Guid nursery, Guid batch, BatchState state)
     {
         yield return NurseryTransaction.Command(SetCounts, Sql.Of(batch), Sql.Of(state.SeedsSown), Sql.Of(state.Emerged), Sql.Of(state.Lost), Sql.Of(state.Snipped), Sql.Of(state.Used),
-            Sql.OfJson((state.Trays ?? new Dictionary<Guid, (string, DateOnly)>()).OrderBy(t => t.Key).Select(t => new StoredTrayCount(t.Key, t.Value.Cells, t.Value.On))));
+            Sql.OfJson((state.Trays ?? new Dictionary<Guid, (string, DateOnly)>()).OrderBy(t => t.Key).Select(t => new StoredTrayCount(t.Key, t.Value.Cells, t.Value.On))),
+            Sql.OfNull(state.CountedOn));
         yield return NurseryTransaction.Command(DeleteStanding, Sql.Of(batch));
         foreach (var group in state.Groups)
         {

@@ -96,7 +96,7 @@ internal static class RoundEndpoints
         };
         var most = work.Stage switch { Stage.Sow => 1_000_000, Stage.Emerge => work.Seeds, _ => work.Seedlings };
         return new(
-            batch.Id, batch.Code, batch.Cultivar, batch.Crop, work.Stage, work.Press, work.Thin is null ? Title(work.Stage, batch.Input.Begins.Kind) : "Thin", step.PutOffTo is { } put && put > work.Day ? put : work.Day, step.Low, step.High,
+            batch.Id, batch.Code, batch.Cultivar, batch.Crop, work.Stage, work.Press, work.Thin is not null ? "Thin" : work.Stage == Stage.Emerge && step.DoneOn is not null ? "Count once more" : Title(work.Stage, batch.Input.Begins.Kind), step.PutOffTo is { } put && put > work.Day ? put : work.Day, step.Low, step.High,
             count, most, work.Seedlings, work.Containers, work.Seeds, work.Trays, work.MixLitres, work.Minutes,
             // Only twins are left over by rule; a plant left behind is a plant.
             twins == Twins.Snip && work.Stage == Stage.PrickOut && work.Seedlings > work.Containers ? Rest.Snipped : Rest.Stays,

@@ -33,7 +33,7 @@ export function BenchTray({ tray, rows, rowCells, drills, order }: Props) {
         width={tags + width}
         role="img"
         aria-label={`${tray.code ?? 'Tray'}: ${spans.map((s) => `rows ${s.from} to ${s.to} ${s.code}`).join(', ')}`}
-        sx={{ maxWidth: '100%', display: 'block', fontFamily: condensed, fill: 'text.primary' }}
+        sx={{ maxWidth: '100%', display: 'block', fontFamily: condensed, fill: 'var(--mui-palette-text-primary)' }}
       >
         <rect
           x={tags + 0.5}

@@ -49,7 +49,7 @@ export function EmergencePicture({ course, sownOn, today, units }: Props) {
         viewBox={`0 0 ${width} ${height}`}
         role="img"
         aria-label={`${course.text} Counted: ${course.counts.map((c) => `${c.total} on ${day(c.day)}`).join(', ') || 'nothing yet'}.`}
-        sx={{ width: '100%', display: 'block', fontFamily: condensed, fontSize: 13, fill: 'text.secondary' }}
+        sx={{ width: '100%', display: 'block', fontFamily: condensed, fontSize: 13, fill: 'var(--mui-palette-text-secondary)' }}
       >
         {marks.map((m) => (
           <g key={m}>

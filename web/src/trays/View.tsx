@@ -107,6 +107,7 @@ function Counting({ map }: { map: TrayMap }) {
           <b>{map.thin.text}</b>
         </Typography>
       )}
+      {!readOnly && <Quick map={map} draft={draft} change={change} />}
       {map.trays.map((tray) => (
         <Box key={tray.id} sx={{ mb: 1.5 }}>
           <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, flexWrap: 'wrap' }}>
@@ -151,6 +152,30 @@ function Counting({ map }: { map: TrayMap }) {
         </Box>
       ))}
       {!readOnly && <Bar map={map} draft={draft} change={change} wrong={wrong} />}
+    </Box>
+  );
+}
+
+const filled = (cells: Cells): Cells => Object.fromEntries(Object.entries(cells).map(([id, c]) => [id, c.replace(/0/g, '1')]));
+
+/** For trays of which most cells have one. */
+function Quick({ map, draft, change }: Omit<BarProps, 'wrong'>) {
+  return (
+    <Box className="no-print" sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', ml: -1 }}>
+      <Button
+        variant="text"
+        sx={{ px: 1 }}
+        onClick={() =>
+          change((d) => ({ cells: filled(d.cells), past: [...d.past, d.cells], touched: map.trays.map((t) => t.id) }))
+        }
+      >
+        One in every blank
+      </Button>
+      {draft.touched.length > 0 && (
+        <Button variant="text" sx={{ px: 1 }} onClick={() => change(() => begin(map.trays))}>
+          Start over
+        </Button>
+      )}
     </Box>
   );
 }
@@ -249,12 +274,11 @@ function Bar({ map, draft, change, wrong }: BarProps) {
   });
   const log = (means: Schemas['CellsMean'], why: string | null = null) =>
     send.mutate(said(means, why), { onSuccess: () => change((d) => ({ ...d, past: [], touched: [] })) });
-  const fill = (cells: Cells) => Object.fromEntries(Object.entries(cells).map(([id, c]) => [id, c.replace(/0/g, '1')])) as Cells;
   return (
     <Box
       className="no-print"
       sx={{
-        position: 'sticky',
+        position: { xs: touched ? 'sticky' : 'static', md: 'sticky' },
         bottom: { xs: 64, md: 0 },
         bgcolor: 'background.default',
         py: 1,
@@ -300,20 +324,6 @@ function Bar({ map, draft, change, wrong }: BarProps) {
         <Button variant="outlined" disabled={draft.past.length === 0} onClick={() => change(back)} sx={{ minHeight: 52 }}>
           Undo
         </Button>
-        <Button
-          variant="outlined"
-          onClick={() =>
-            change((d) => ({ cells: fill(d.cells), past: [...d.past, d.cells], touched: map.trays.map((t) => t.id) }))
-          }
-          sx={{ minHeight: 52 }}
-        >
-          One in every blank
-        </Button>
-        {touched && (
-          <Button variant="text" onClick={() => change(() => begin(map.trays))} sx={{ minHeight: 52 }}>
-            Start over
-          </Button>
-        )}
       </Box>
       <Typography color="textSecondary" sx={{ mt: 0.75, fontSize: '0.95rem', display: { xs: 'none', md: 'block' } }}>
         Click a tray, then type a digit for each cell. Arrows and Home, End walk; <b>f</b> fills the row; <b>u</b> undoes.
