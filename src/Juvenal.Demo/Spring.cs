@@ -112,6 +112,7 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
         var said = new Said(Id(), Id(), day, Count(work), CarryOn: true, Rest.Snipped);
         if (work.Thin is { } thin)
         {
+            if (day > WindlassYard.Today.AddDays(-3)) return;
             await WriteAsync(n => new CellStore(n, clock).ThinAsync(batch.Id, said.Id, day, thin.Snips, cancel), cancel);
             return;
         }

@@ -83,7 +83,7 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
         foreach (var (name, value) in settings) b.UseSetting(name, value);
     });
 
-    public HttpClient Stranger() => _server!.CreateClient();
+    public HttpClient Stranger(bool follow = true) => _server!.CreateClient(new() { AllowAutoRedirect = follow });
 
     /// <summary>An account of this nursery, or of another; its name. All have <see cref="Password"/>.</summary>
     public async Task<string> AddAsync(string name, Role role, Guid? nursery = null)

@@ -22,8 +22,11 @@ public class LabelTests(House house) : IClassFixture<House>
         foreach (var word in new[] { "Made-up Red", code, "sown Sun 1 Feb 2026" }) Assert.Contains(word, text);
         Assert.Matches(@"\d\d-T\d+", text);
         var seen = await CodesAsync(pdf);
-        Assert.Equal([$"http://localhost/n/{house.Nursery}/batches/{batch}"], seen.Distinct());
         Assert.Equal(2, seen.Count);
+        var link = Assert.Single(seen.Distinct());
+        Assert.StartsWith("http://localhost/b/", link);
+        using var opened = await house.Stranger(follow: false).GetAsync(new Uri(link).PathAndQuery);
+        Assert.Equal($"/n/{house.Nursery}/batches/{batch}", opened.Headers.Location!.ToString());
     }
 
     [Fact]
@@ -45,6 +48,13 @@ public class LabelTests(House house) : IClassFixture<House>
         var (status, problem) = await RefusedAsync(await NameAsync("赤いトマト"), "format=a4-24");
         Assert.Equal((422, "The typeface of the labels has no “赤” in “赤いトマト”."), (status, House.Sentence(problem, "batch")));
     }
+
+    [Theory]
+    [InlineData("short")]
+    [InlineData("AZwN4AAAcACAAAAAAAAAAQGcDeAAAHAAgAAAAAAAAAE-")]
+    [InlineData("AZwN4AAAcACAAAAAAAAAAQGcDeAAAHAAgAAAAAAAA!!")]
+    public async Task A_link_that_is_none_leads_nowhere(string link) =>
+        Assert.Equal(HttpStatusCode.NotFound, (await house.Client.GetAsync($"/b/{link}")).StatusCode);
 
     [Theory]
     [InlineData("format=none", "format", "Choose one; this one is not there.")]

@@ -109,6 +109,7 @@ public static class Figures
             new("Seeds", $"{c}, least germination for trade", SeedLots.LeastGermination(c), "share", Mark.Published, "seed-act"),
         }),
         new("Seeds", "Untested and past its storage life, of the least for trade", SeedLots.OldShare, "×", Mark.Model, "model"),
+        new("Seeds", "A cell's mix, room and work, against the price of seed", SeedsPerCell.CellCost, "money", Mark.Model, "model"),
         new("Seeds", "Bench against germination test", SowingQuantity.BenchFactor, "×", Mark.Model, "model"),
         new("Seeds", "Separated twin against a single", SowingQuantity.SeparatedTwinSurvival, "×", Mark.Model, "model"),
         new("Emergence", "Seeds of a lot, standard deviation of the days", EmergenceCourse.SeedDeviation, "share", Mark.Model, "model"),

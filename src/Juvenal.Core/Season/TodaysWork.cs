@@ -115,7 +115,8 @@ public static class TodaysWork
     private static Work Moving(StepDay step, Standing group, Press press, Container? container, Seeds.Twins twins, ThinPlan? thin)
     {
         // Twins that are snipped leave one plant to a cell; separated, each gets a pot. Counted cells say which.
-        var plants = thin is not null && step.Stage < Stage.Harden ? thin.Plants : twins == Seeds.Twins.Separate && step.Stage < Stage.Harden ? group.Seedlings : Math.Min(group.Seedlings, group.Containers);
+        // In pots a pair stands on purpose: it is separated at this move.
+        var plants = thin is not null && step.Stage < Stage.Harden ? thin.Plants : step.Stage is Stage.PotUp or Stage.PotOn ? group.Seedlings : twins == Seeds.Twins.Separate && step.Stage < Stage.Harden ? group.Seedlings : Math.Min(group.Seedlings, group.Containers);
         return step.Stage switch
         {
             Stage.Harden => Of(plants, null, Handwork.CarryingMinutesPerContainer),

@@ -17,6 +17,9 @@ public static class QrCodes
 {
     private const int Longest = 300;
 
+    /// <summary>Squares of margin that the generator adds.</summary>
+    private const int Quiet = 4;
+
     /// <exception cref="RefusedException">Longer than 300 characters, or empty.</exception>
     public static QrAnswer Of(string text)
     {
@@ -54,7 +57,14 @@ public static class QrCodes
         return lines.ToString();
     }
 
-    internal static List<System.Collections.BitArray> Rows(string text)
+    /// <summary>The squares alone: who draws them leaves a margin of four squares around.</summary>
+    internal static bool[][] Bare(string text)
+    {
+        var rows = Rows(text);
+        return [.. Enumerable.Range(Quiet, rows.Count - (2 * Quiet)).Select(y => Enumerable.Range(Quiet, rows.Count - (2 * Quiet)).Select(x => rows[y][x]).ToArray())];
+    }
+
+    private static List<System.Collections.BitArray> Rows(string text)
     {
         using var data = QRCodeGenerator.GenerateQrCode(text, QRCodeGenerator.ECCLevel.M);
         return data.ModuleMatrix;

@@ -92,6 +92,7 @@ public static class Server
         app.MapGet("/healthz", () => TypedResults.Ok("live")).ExcludeFromDescription();
         app.MapGet("/readyz", async (Database database, CancellationToken cancel) =>
             await database.IsReadyAsync(cancel) ? Results.Ok("ready") : Results.Problem("The database does not answer, or is not migrated.", statusCode: 503)).ExcludeFromDescription();
+        app.MapShortLinks();
         app.MapFrontEnd();
         return app;
     }

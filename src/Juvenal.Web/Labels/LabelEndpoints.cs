@@ -29,6 +29,10 @@ internal static class LabelEndpoints
     private const int MostLabels = 5000;
     private const int MostBatches = 200;
 
+    /// <summary>What the codes of labels open: short, so that they stay large squares on a narrow tag.</summary>
+    public static void MapShortLinks(this IEndpointRouteBuilder app) => app.MapGet("/b/{link}", (string link) =>
+        ShortLink.Read(link) is { } found ? Results.Redirect($"/n/{found.Nursery}/batches/{found.Batch}") : Results.Problem("There is nothing at this address.", statusCode: 404)).ExcludeFromDescription();
+
     public static void MapLabels(this RouteGroupBuilder nursery) => nursery.MapGet(
         "/labels.pdf",
         async ([AsParameters] Here here, Guid[] batch, string format, HttpRequest request, TimeProvider clock, CancellationToken cancel, string on = "rows", int skip = 0) =>
@@ -67,7 +71,7 @@ internal static class LabelEndpoints
             var sown = batch.Steps.First(s => s.Stage == Stage.Sow);
             var begun = batch.Input.Begins.Kind switch { Start.Plants => "came", Start.Cuttings => "cut", Start.Grafts => "grafted", _ => "sown" };
             var lot = batch.Input.LotId is { } lotId ? lots[lotId] : "";
-            return new(batch.Cultivar, batch.Code, [where, Invariant($"{begun} {Days.Say(sown.DoneOn ?? (sown.Mid > today ? sown.Mid : today))} {(sown.DoneOn ?? sown.Mid).Year}"), lot], $"{root}/n/{nursery}/batches/{batch.Id}");
+            return new(batch.Cultivar, batch.Code, [where, Invariant($"{begun} {Days.Say(sown.DoneOn ?? (sown.Mid > today ? sown.Mid : today))} {(sown.DoneOn ?? sown.Mid).Year}"), lot], $"{root}/b/{ShortLink.Of(nursery, batch.Id)}");
         }
     }
 

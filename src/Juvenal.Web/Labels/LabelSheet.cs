@@ -1,4 +1,3 @@
-using System.Collections;
 using System.Reflection;
 using Juvenal.Web.Hosting;
 using UglyToad.PdfPig.Core;
@@ -63,10 +62,11 @@ internal sealed class LabelSheet : IDisposable
     /// <summary>One label: the code's square at the right as high as the label, the words at the left.</summary>
     private void One(PdfPageBuilder page, Label label, double left, double top, double width, double height)
     {
-        var rows = QrCodes.Rows(label.Link);
+        var rows = QrCodes.Bare(label.Link);
         var square = Math.Min(height, Math.Min(30, width * 0.42));
         Code(page, rows, left + width - square, top - ((height - square) / 2), square);
-        var room = width - square - 1.5;
+        // Four squares of margin beside the code; the label's own margin is around it.
+        var room = width - square - Math.Max(1.5, 4 * square / rows.Length);
         // Four lines on a high label, two on a narrow tag.
         var lines = height < 14 ? [string.Join(" · ", label.Lines)] : label.Lines;
         var line = height / (lines.Count + 1.45);
@@ -82,18 +82,18 @@ internal sealed class LabelSheet : IDisposable
         }
     }
 
-    private static void Code(PdfPageBuilder page, List<BitArray> rows, double left, double top, double size)
+    private static void Code(PdfPageBuilder page, bool[][] rows, double left, double top, double size)
     {
-        var one = size / rows.Count;
+        var one = size / rows.Length;
         page.SetTextAndFillColor(0, 0, 0);
-        for (var y = 0; y < rows.Count; y++)
+        for (var y = 0; y < rows.Length; y++)
         {
-            for (var x = 0; x < rows.Count; x++)
+            for (var x = 0; x < rows.Length; x++)
             {
                 if (!rows[y][x]) continue;
                 // Neighbours in one stroke: no hairlines between squares.
                 var from = x;
-                while (x + 1 < rows.Count && rows[y][x + 1]) x++;
+                while (x + 1 < rows.Length && rows[y][x + 1]) x++;
                 page.DrawRectangle(new PdfPoint((left + (from * one)) * PointsPerMm, (top - ((y + 1) * one)) * PointsPerMm), (x - from + 1) * one * PointsPerMm, one * PointsPerMm, 0, fill: true);
             }
         }

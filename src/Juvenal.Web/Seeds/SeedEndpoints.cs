@@ -21,10 +21,12 @@ namespace Juvenal.Web.Seeds;
 /// <param name="TestFirst">Past its storage life and untested.</param>
 /// <param name="Promises">Of what is free, for one and two in a cell.</param>
 /// <param name="Counted">Left is counted; else reckoned by weight.</param>
+/// <param name="PerCell">Seeds to a cell, by price and germination.</param>
+/// <param name="PerCellWhy">What decided it.</param>
 /// <param name="Book">Tests, seeds that went elsewhere, recounts; newest first.</param>
 public sealed record LotAnswer(
     SeedLotRow Lot, int? Held, int Sown, int Planned, int? Left, int? Free, double Germination, double? Lower, double? Upper, Why Why, bool TestFirst, IReadOnlyList<PacketPromise> Promises,
-    bool Counted, IReadOnlyList<LotEntryAnswer> Book);
+    bool Counted, IReadOnlyList<LotEntryAnswer> Book, int PerCell, Why PerCellWhy);
 
 /// <summary>A line of a packet's book.</summary>
 /// <param name="Lower">Of a test's 90 % interval.</param>
@@ -86,11 +88,14 @@ internal static class SeedEndpoints
         var germination = SeedLots.Germination(view.Facts, year);
         var book = view.Book;
         var free = book.Left - view.Planned;
+        var perCell = SeedsPerCell.For(germination.Share, view is { Row.Price: { } price, Held: > 0 and var held } ? price / held : null);
         return new(
             view.Row, view.Held, view.Sown, view.Planned, book.Left, free, germination.Share, germination.Lower, germination.Upper, ReasonSentences.Of(germination.Why, measures), germination.Old,
             [.. new[] { 1, 2 }.Select(k => SeedLots.Promise(Math.Max(0, free ?? 0), germination.Share, Survival, k)).OfType<PacketPromise>()],
             book.Counted,
-            [.. view.Entries.Where(e => e.Kind != LotEntryKind.Undo).OrderByDescending(e => e.HappenedOn).ThenByDescending(e => e.Sequence).Select(e => Line(e, view.Entries))]);
+            [.. view.Entries.Where(e => e.Kind != LotEntryKind.Undo).OrderByDescending(e => e.HappenedOn).ThenByDescending(e => e.Sequence).Select(e => Line(e, view.Entries))],
+            perCell.Count,
+            ReasonSentences.Of(perCell.Why, measures));
     }
 
     private static LotEntryAnswer Line(LotEntry entry, IReadOnlyList<LotEntry> all)

@@ -2280,6 +2280,13 @@ export interface components {
             counted: boolean;
             /** @description Tests, seeds that went elsewhere, recounts; newest first. */
             book: components["schemas"]["LotEntryAnswer"][];
+            /**
+             * Format: int32
+             * @description Seeds to a cell, by price and germination.
+             */
+            perCell: number;
+            /** @description What decided it. */
+            perCellWhy: components["schemas"]["Why"];
         };
         /** @description A line of a packet's book. */
         LotEntryAnswer: {

@@ -21,7 +21,8 @@ export function Ledger({ batch }: { batch: Batch }) {
           key={e.id}
           sx={{
             display: 'grid',
-            gridTemplateColumns: '6rem minmax(0, 1fr) auto',
+            gridTemplateColumns: { xs: '5.6rem minmax(0, 1fr)', sm: '6rem minmax(0, 1fr) auto' },
+            '& > :last-of-type': { gridColumn: { xs: '2', sm: 'auto' } },
             alignItems: 'center',
             columnGap: 1,
             borderBottom: 1,
@@ -46,7 +47,7 @@ export function Ledger({ batch }: { batch: Batch }) {
               </Typography>
             )}
           </Box>
-          <Box sx={{ display: 'flex' }}>
+          <Box sx={{ display: 'flex', ml: { xs: -1, sm: 0 } }}>
             {e.canCorrect && (
               <Button variant="text" aria-label={`Correct: ${e.text}`} onClick={() => setWrong(e)} sx={{ px: 1 }}>
                 Correct

@@ -10,12 +10,13 @@ import { number } from '../ui/units';
 import { groupName } from './model';
 import { useLog, type Batch, type Entry } from './useBatch';
 
-type Kind = 'emerged' | 'lost' | 'snipped' | 'moved';
+type Kind = 'emerged' | 'lost' | 'snipped' | 'moved' | 'separated';
 const kinds: { value: Kind; label: string }[] = [
   { value: 'emerged', label: 'Up so far' },
   { value: 'lost', label: 'Lost' },
   { value: 'snipped', label: 'Snipped' },
   { value: 'moved', label: 'Moved' },
+  { value: 'separated', label: 'Pairs separated' },
 ];
 
 /** Writing into the ledger by hand: what, how many, where, when. */
@@ -52,7 +53,12 @@ export function LogForm({ batch }: { batch: Batch }) {
     // Containers that nobody counted follow from the seedlings; the server knows how.
     const entry: Entry = { kind, happenedOn: on, seedlings: seedlings ?? 0 };
     if (kind === 'emerged') entry.to = here;
-    else {
+    else if (kind === 'separated') {
+      // A pot more for each: the seedlings stay as many as they were.
+      entry.from = here;
+      entry.seedlings = 0;
+      entry.containers = seedlings ?? 0;
+    } else {
       entry.from = here;
       entry.containers = emptied;
       if (kind === 'lost') entry.reason = reason.trim();
@@ -87,10 +93,10 @@ export function LogForm({ batch }: { batch: Batch }) {
     >
       <Choose label="What" value={kind} onChange={(k) => setKind(k as Kind)} options={kinds} />
       <NumberField
-        label={kind === 'emerged' ? 'Seedlings up to date' : 'Seedlings'}
+        label={kind === 'emerged' ? 'Seedlings up to date' : kind === 'separated' ? 'Pots more' : 'Seedlings'}
         value={count}
         onChange={setCount}
-        error={error('seedlings')}
+        error={error('seedlings') ?? (kind === 'separated' ? error('containers') : undefined)}
       />
       <Choose
         label={kind === 'moved' ? 'From' : 'Where'}
@@ -100,7 +106,7 @@ export function LogForm({ batch }: { batch: Batch }) {
         error={error('from')}
       />
       <DayField label="Day" value={on} onChange={setOn} max={batch.today} error={error('happenedOn')} />
-      {kind !== 'emerged' && (
+      {kind !== 'emerged' && kind !== 'separated' && (
         <NumberField
           label="Containers emptied"
           value={containers}

@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
+import type { Schemas } from '../api/client';
 import { day, span } from '../ui/dates';
 import { Figure } from '../ui/Figure';
 import { Warning } from '../ui/Warning';
@@ -9,25 +10,42 @@ import { StepList } from '../ui/stem/StepList';
 import { counted, many, volume, type UnitSystem } from '../ui/units';
 import type { PlanAnswer } from './usePlan';
 
+interface Props {
+  plan: PlanAnswer;
+  /** What it begins with. */
+  form: Schemas['Start'];
+  units: UnitSystem;
+  tray: string;
+  keep: ReactNode;
+}
+
+const words: Record<Schemas['Start'], [string, string]> = {
+  seed: ['Sow how much', 'cell'],
+  plants: ['Buy', 'plant'],
+  cuttings: ['Cut', 'side shoot'],
+  grafts: ['How many', 'graft'],
+};
+
 /** The answer first: when, how much, and what to know before keeping it. */
-export function Figures({ plan, units, tray, keep }: { plan: PlanAnswer; units: UnitSystem; tray: string; keep: ReactNode }) {
+export function Figures({ plan, form, units, tray, keep }: Props) {
   const sow = plan.steps.find((s) => s.stage === 'sow');
   const out = plan.steps.find((s) => s.stage === 'plant-out');
   const ripe = plan.steps.find((s) => s.stage === 'ripe');
   const q = plan.quantity;
   if (!sow || !out || !ripe) return null;
   const mix = q.mixLitres === 0 ? null : `${many(volume.shown(q.mixLitres, units))} ${volume.unit(units)} mix`;
+  const [ask, what] = words[form];
   const trays = q.trays === null ? null : `${q.trays} × ${tray}`;
   return (
     <Box>
       <Box
         sx={{ display: 'flex', flexWrap: { xs: 'wrap', md: 'nowrap' }, columnGap: 3, rowGap: 1, mb: 1, alignItems: 'flex-start' }}
       >
-        <Figure label="Sow" value={day(sow.mid)} note={sow.low === sow.high ? '' : `${span(sow.low, sow.high)} would do`} />
+        <Figure label={sow.title} value={day(sow.mid)} note={sow.low === sow.high ? '' : `${span(sow.low, sow.high)} would do`} />
         <Figure
-          label="Sow how much"
-          value={counted(q.cells, 'cell')}
-          note={[counted(q.seeds, 'seed'), trays, mix].filter(Boolean).join(' · ')}
+          label={ask}
+          value={counted(q.cells, what)}
+          note={[form === 'seed' ? counted(q.seeds, 'seed') : null, trays, mix].filter(Boolean).join(' · ')}
         />
         <Figure label="Plant out" value={day(out.mid)} note={`${plan.leavesAtPlanting} leaves, about ${plan.heightCm} cm`} />
         <Figure label="First ripe" value={day(ripe.mid)} note={span(ripe.low, ripe.high)} />

@@ -28,6 +28,7 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
           ? null
           : Math.max(0, l.free + (batch && batch.seedsSown === 0 && batch.input.lotId === l.lot.id ? batch.seeds : 0)),
     }));
+  const chosen = own.find((l) => l.lot.id === form.lotId);
   return (
     <Box sx={{ display: 'grid', gap: 1.5, mb: 2.5 }}>
       <Choose
@@ -80,12 +81,15 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
                     lotId,
                     germination: String(Math.round(lot.germination * 1000) / 10),
                     seedsAvailable: lot.free === null ? '' : String(lot.free),
+                    seedsPerCell: String(lot.perCell),
                   }
                 : { lotId: '' },
             );
           }}
           error={error('lotId')}
-          help={own.find((l) => l.lot.id === form.lotId)?.why.text ?? 'Its germination and what is free of it are taken over.'}
+          help={
+            chosen ? `${chosen.why.text} ${chosen.perCellWhy.text}` : 'Its germination and what is free of it are taken over.'
+          }
           options={[
             { value: '', label: 'not said' },
             ...own.map((l) => ({

@@ -170,6 +170,7 @@ function Planner({ site, catalogue, batch: given, like }: Props) {
           <Box sx={{ opacity: bad ? 0.35 : 1 }}>
             <Figures
               plan={shown}
+              form={form.start}
               units={units}
               tray={catalogue.containers.find((c) => c.id === form.trayId)?.name ?? ''}
               keep={

@@ -36,7 +36,7 @@ export function CultivarFile() {
     list.length > 6 ? `${list.slice(0, 6).join(', ')} and ${list.length - 6} more` : list.join(', ');
   const change = (send.data?.new.length ?? 0) + (send.data?.changed.length ?? 0);
   return (
-    <Box sx={{ mb: 2, maxWidth: 860 }}>
+    <Box sx={{ mt: 2, maxWidth: 860 }}>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
         <FileButton
           accept=".csv,text/csv,text/plain"

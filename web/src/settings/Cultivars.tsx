@@ -38,7 +38,6 @@ export function Cultivars({ rows }: { rows: Cultivar[] }) {
   const nursery = useNursery();
   return (
     <>
-      <CultivarFile />
       <Rows<Cultivar, Form>
         rows={rows}
         title="A cultivar"
@@ -102,6 +101,7 @@ export function Cultivars({ rows }: { rows: Cultivar[] }) {
         remove={(id) => unwrap(api.DELETE('/api/nurseries/{nursery}/cultivars/{id}', { params: { path: { nursery, id } } }))}
         Form={CultivarForm}
       />
+      <CultivarFile />
     </>
   );
 }

@@ -64,7 +64,12 @@ export function SowingView() {
           </Button>
         )}
         <LabelButton batches={chosen} contained={!unkept} />
-        <Button className="no-print" variant="text" onClick={() => window.print()}>
+        <Button
+          className="no-print"
+          variant="text"
+          onClick={() => window.print()}
+          sx={{ display: { xs: 'none', md: 'inline-flex' } }}
+        >
           Print
         </Button>
       </Box>

@@ -81,6 +81,8 @@ export function Choose(
   props: Shared & { value: string; onChange: (value: string) => void; options: { value: string; label: ReactNode }[] },
 ) {
   const known = props.options.some((o) => o.value === props.value);
+  // A choice of nothing has its word too.
+  const empty = props.options.some((o) => o.value === '');
   return (
     <TextField
       select
@@ -90,6 +92,7 @@ export function Choose(
       error={Boolean(props.error)}
       helperText={props.error ?? props.help}
       onChange={(e) => props.onChange(e.target.value)}
+      slotProps={empty ? { select: { displayEmpty: true }, inputLabel: { shrink: true } } : {}}
     >
       {props.options.map((o) => (
         <MenuItem key={o.value} value={o.value}>
