@@ -112,6 +112,14 @@ public class BeginningTests(House house) : IClassFixture<House>
         Assert.Equal((0, 0, 3), (again["new"]!.AsArray().Count, again["changed"]!.AsArray().Count, again["same"]!.AsArray().Count));
     }
 
+    [Fact]
+    public async Task A_file_with_far_too_many_lines_is_refused()
+    {
+        var text = "name,daysToRipe\n" + string.Concat(Enumerable.Range(0, 9000).Select(i => $"C{i},70\n"));
+        Assert.Equal("At most 2,000; 2,001 were given.", House.Sentence((await FileAsync(text, keep: true)).Body, "file"));
+        Assert.Equal(422, (await FileAsync(new string('x', 300_000), keep: true)).Status);
+    }
+
     [Theory]
     [InlineData("crop,days\nred,70", "The first line names the columns: name, crop, group, habit, daysToRipe, origin, tags, note. At least name and daysToRipe are needed.")]
     [InlineData("name,daysToRipe\n", "There is no cultivar in it.")]

@@ -190,6 +190,16 @@ public class TrayTests(House house) : IClassFixture<House>
         static (int, string?) Refused((int Status, JsonNode Body) answer) => (answer.Status, House.Sentence(answer.Body, "seedlings"));
     }
 
+    [Fact]
+    public async Task More_cells_than_any_map_can_hold_are_counted_as_a_whole()
+    {
+        var batch = await SownAsync(house.Input(40), 4_000_000);
+        var map = await MapAsync(batch);
+        Assert.Equal((0, 4_000_000), (map["trays"]!.AsArray().Count, (int)map["unlaid"]!));
+        var (status, problem) = await house.PostAsync($"batches/{batch}/trays", new JsonObject());
+        Assert.Equal((422, "55,555 trays are too many for a map: 2,000 at most. Count them as a whole."), (status, House.Sentence(problem, "trays")));
+    }
+
     /// <summary>A batch that was sown three weeks ago.</summary>
     private async Task<Guid> SownAsync(JsonObject input, int cells)
     {

@@ -1,3 +1,4 @@
+using Juvenal.Core.Measures;
 using Juvenal.Core.Sowing;
 using Juvenal.Store.Nurseries;
 using Npgsql;
@@ -27,6 +28,9 @@ public sealed record TrayView(Guid Id, string Code, Guid ContainerId, IReadOnlyL
 /// <summary>Which batch lies in which rows of which tray.</summary>
 public sealed class TrayStore(NurseryTransaction nursery)
 {
+    /// <summary>A batch lies in no more trays than this; what is sown beyond is counted as a whole.</summary>
+    public const int MostTrays = 2000;
+
     private const string Select = """
         -- Trays in which batches have rows, with all rows of those trays.
         select t.id, t.code, t.container_id, r.row_no, r.batch_id, r.cells
@@ -74,20 +78,26 @@ public sealed class TrayStore(NurseryTransaction nursery)
     /// <param name="wishes">The batches in their order, with the cells of each.</param>
     /// <param name="rows">As <see cref="TrayLayout.Arrange"/> gave them.</param>
     /// <param name="cancel">Cancels.</param>
+    /// <exception cref="RefusedException">More trays than <see cref="MostTrays"/>.</exception>
     public async Task LayAsync(int season, Guid containerId, IReadOnlyList<Guid> wishes, IReadOnlyList<LaidRow> rows, CancellationToken cancel)
     {
+        if (rows.Count > 0 && rows[^1].Tray >= MostTrays) throw new RefusedException(new Failure("too-many-trays", "batches", rows[^1].Tray + 1, High: MostTrays));
         await Plans.PlanStore.OneAtATimeAsync(nursery, cancel);
         var free = (await OfAsync(wishes, cancel)).Where(t => t.ContainerId == containerId && t.Rows.All(r => wishes.Contains(r.BatchId))).Select(t => t.Id).ToList();
         await nursery.ExecuteAsync(DeleteRows, cancel, Sql.Of(wishes.ToArray()));
         await PutAsync(season, containerId, rows, free, cancel);
     }
 
-    /// <summary>After sowing: the rows of a batch as they were really filled, with new trays for what goes beyond them.</summary>
+    /// <summary>
+    /// After sowing: the rows of a batch as they were really filled, with new trays for what goes beyond them.
+    /// A batch of more than <see cref="MostTrays"/> is not laid out.
+    /// </summary>
     public async Task FitAsync(Guid batch, int season, Guid containerId, TrayFormat format, int cells, CancellationToken cancel)
     {
         var trays = await OfAsync([batch], cancel);
         var own = trays.Where(t => t.ContainerId == containerId).SelectMany(t => t.Rows.Where(r => r.BatchId == batch).Select(r => (t.Id, Row: r))).ToList();
         var (fitted, beyond) = TrayLayout.Refit([.. own.Select(r => r.Row.Cells)], cells, format);
+        if (trays.Count + (beyond / format.Cells) >= MostTrays) return;
         if (beyond == 0 && own.Select(r => r.Row.Cells).SequenceEqual(fitted)) return;
         await Plans.PlanStore.OneAtATimeAsync(nursery, cancel);
         await nursery.ExecuteAsync(DeleteRows, cancel, Sql.Of(new[] { batch }));

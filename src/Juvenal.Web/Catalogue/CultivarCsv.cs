@@ -23,6 +23,7 @@ internal static class CultivarCsv
 {
     private const int Longest = 200_000;
     private const int MostErrors = 20;
+    private const int MostRows = 2000;
     private static readonly string[] Columns = ["name", "crop", "group", "habit", "daysToRipe", "origin", "tags", "note"];
 
     public static string Write(IEnumerable<CultivarRow> rows)
@@ -64,13 +65,14 @@ internal static class CultivarCsv
         if (!csv.Read() || !csv.ReadHeader() || csv.GetFieldIndex("name", isTryGet: true) < 0 || csv.GetFieldIndex("daysToRipe", isTryGet: true) < 0) throw new RefusedException(new Failure("csv-columns", "file"));
         var byName = known.ToDictionary(c => c.Name, StringComparer.OrdinalIgnoreCase);
         var (rows, failures, seen) = (new List<CultivarRow>(), new List<Failure>(), new HashSet<string>(StringComparer.OrdinalIgnoreCase));
-        while (csv.Read() && failures.Count < MostErrors)
+        while (failures.Count < MostErrors && rows.Count <= MostRows && csv.Read())
         {
             var line = csv.Parser.RawRow;
             var row = Row(csv, byName, problem => failures.Add(new("csv-row", "file", line, Subject: problem)));
             if (row is null) continue;
             if (!seen.Add(row.Name)) failures.Add(new("csv-row", "file", line, Subject: Invariant($"“{row.Name}” stands twice.")));
             else rows.Add(row);
+            if (rows.Count > MostRows) failures.Add(new("too-many", "file", rows.Count, High: MostRows));
         }
 
         if (failures.Count > 0) throw new RefusedException(failures);

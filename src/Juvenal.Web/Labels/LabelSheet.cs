@@ -17,6 +17,7 @@ internal sealed class LabelSheet : IDisposable
     private static readonly (byte[] Bytes, HashSet<int> Letters)[] Plain = [Load("400-latin"), Load("400-latin-ext")];
 
     private readonly PdfDocumentBuilder _pdf = new();
+    private readonly Dictionary<string, bool[][]> _codes = [];
     private readonly PdfDocumentBuilder.AddedFont[] _bold;
     private readonly PdfDocumentBuilder.AddedFont[] _plain;
 
@@ -62,7 +63,7 @@ internal sealed class LabelSheet : IDisposable
     /// <summary>One label: the code's square at the right as high as the label, the words at the left.</summary>
     private void One(PdfPageBuilder page, Label label, double left, double top, double width, double height)
     {
-        var rows = QrCodes.Bare(label.Link);
+        if (!_codes.TryGetValue(label.Link, out var rows)) _codes[label.Link] = rows = QrCodes.Bare(label.Link);
         var square = Math.Min(height, Math.Min(30, width * 0.42));
         Code(page, rows, left + width - square, top - ((height - square) / 2), square);
         // Four squares of margin beside the code; the label's own margin is around it.

@@ -117,6 +117,7 @@ internal static class TrayEndpoints
             throw new RefusedException(new Core.Measures.Failure("not-in-trays", "trays"));
         }
 
+        if (group.Containers / format.Cells >= TrayStore.MostTrays) throw new RefusedException(new Core.Measures.Failure("too-many-trays", "trays", group.Containers / format.Cells, High: TrayStore.MostTrays));
         await new TrayStore(writing).FitAsync(id, batch.Input.Season, batch.Input.TrayId, format, group.Containers, cancel);
     }
 }
