@@ -7,5 +7,5 @@ export default defineConfig({
   html: { cspNonce: 'JUVENAL_CSP_NONCE' },
   build: { assetsInlineLimit: 0, modulePreload: { polyfill: false } },
   server: { proxy: { '/api': 'http://127.0.0.1:5080' } },
-  test: { environment: 'jsdom', include: ['src/**/*.test.{ts,tsx}'] },
+  test: { environment: 'jsdom', include: ['src/**/*.test.{ts,tsx}'], setupFiles: ['src/test/setup.ts'] },
 });

@@ -106,7 +106,8 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
         var looks = work.Press == Press.Look && work.Stage == Stage.Emerge;
         if (work.Press == Press.Coming || (work.Press == Press.Look && !looks)) return;
         // The last days' work is left for whoever opens the demo; before that, some of it a day late.
-        var left = last || (day > WindlassYard.Today.AddDays(-3) && work.Stage > Stage.Emerge);
+        // And one pricking out, however early it falls due.
+        var left = last || (day > WindlassYard.Today.AddDays(-3) && work.Stage > Stage.Emerge) || (work.Stage == Stage.PrickOut && batch.Code == "26-06");
         if (left || (_chance.NextDouble() < 0.3 && work.Stage != Stage.Emerge)) return;
 
         var said = new Said(Id(), Id(), day, Count(work), CarryOn: true, Rest.Snipped);

@@ -1,10 +1,12 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Season;
+using Juvenal.Core.Sowing;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Ledger;
 using Juvenal.Store.Sowing;
 using Juvenal.Web.Plans;
+using Juvenal.Web.Trays;
 using Juvenal.Web.Words;
 
 namespace Juvenal.Web.Batches;
@@ -38,13 +40,15 @@ public sealed record ProspectAnswer(int Usable, double Expected, double Probabil
 
 /// <summary>A batch with plan, counts and ledger.</summary>
 /// <param name="HasTrays">It is sown in trays, whose cells can be counted.</param>
+/// <param name="Emergence">How it comes up, in words; null where it has left its trays.</param>
+/// <param name="EmergenceTroubled">It is slow, late, or fewer than the packet let expect.</param>
 /// <param name="Bought">What its plants cost; null where they were not bought in.</param>
 public sealed record BatchAnswer(
     Guid Id, int Version, string Code, int Season, string Cultivar, Crop Crop, SpeciesGroup Group, Habit Habit,
     BatchInput Input, int Cells, int Seeds, int? Trays, int SeedsSown, int Emerged, int Lost, int Snipped, int Used, int Standing, bool HasTrays, double? Bought,
     WindowSpan Window, IReadOnlyList<StepAnswer> Steps, IReadOnlyList<GroupAnswer> Groups, IReadOnlyList<Why> Warnings, IReadOnlyList<ChoiceAnswer> Choices,
     IReadOnlyList<string> Failures, ProspectAnswer? Prospect, IReadOnlyList<EntryAnswer> Ledger, DateOnly Today, DateOnly SowNoEarlier, DateOnly SowNoLater, double Expected,
-    DateOnly? EndedOn, string? EndReason);
+    DateOnly? EndedOn, string? EndReason, string? Emergence, bool EmergenceTroubled);
 
 internal static class BatchAnswers
 {
@@ -60,7 +64,7 @@ internal static class BatchAnswers
             batch.EndedOn);
     }
 
-    public static BatchAnswer Whole(BatchView b, Store.Plans.Catalogue catalogue, IReadOnlyList<StoredEntry> entries, IReadOnlySet<Guid> takenBack)
+    public static BatchAnswer Whole(BatchView b, Store.Plans.Catalogue catalogue, IReadOnlyList<StoredEntry> entries, IReadOnlySet<Guid> takenBack, CourseAnswer? course)
     {
         var measures = new Measures(catalogue.Site.UsUnits);
         var state = b.State();
@@ -78,7 +82,7 @@ internal static class BatchAnswers
             prospect is null ? null : new(prospect.Usable, Math.Round(prospect.Expected, 1), prospect.ProbabilityOfEnough),
             [.. entries.Select(e => Entry(e, b.Input.Begins.Kind, entries, takenBack, catalogue))],
             catalogue.Today, b.Summary.SowNoEarlier, b.Summary.SowNoLater, Math.Round(b.Summary.Expected, 1),
-            b.EndedOn, b.EndReason);
+            b.EndedOn, b.EndReason, course?.Text, course is { Pace: Pace.Slow or Pace.Late or Pace.Fewer });
     }
 
     public static GroupAnswer Group(StoredGroup g, Store.Plans.Catalogue catalogue) => new(

@@ -1,10 +1,12 @@
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Season;
+using Juvenal.Core.Sowing;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
 using Juvenal.Web.Accounts;
+using Juvenal.Web.Trays;
 using Juvenal.Web.Words;
 
 namespace Juvenal.Web.Batches;
@@ -80,7 +82,10 @@ internal static class BatchEndpoints
             var reader = new BatchReader(reading);
             var batch = await reader.OneAsync(id, cancel);
             var (entries, takenBack) = await reader.LedgerAsync(id, cancel);
-            return TypedResults.Ok(BatchAnswers.Whole(batch, await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false), entries, takenBack));
+            var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false);
+            // How it comes up is of interest as long as it stands in its trays.
+            var course = TrayCells.Group(batch.State(), batch.Input.TrayId) is null ? null : await TrayEndpoints.CourseAsync(reading, batch, [.. entries.Select(e => e.Entry)], catalogue, cancel);
+            return TypedResults.Ok(BatchAnswers.Whole(batch, catalogue, entries, takenBack, course));
         }).WithName("batch").For(Role.Helper);
 
         nursery.MapPost("/batches/{id:guid}/plan", async ([AsParameters] Here here, Guid id, BatchInput input, TimeProvider clock, CancellationToken cancel) =>

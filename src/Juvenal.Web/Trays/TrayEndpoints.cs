@@ -88,23 +88,29 @@ internal static class TrayEndpoints
         var batches = others ? (await reader.AllAsync(cancel)).ToDictionary(b => b.Id) : new Dictionary<Guid, BatchView> { [id] = batch };
         var (entries, _) = await reader.LedgerAsync(id, cancel);
         var state = batch.State();
-        var sown = state.StageDays.TryGetValue(Core.Season.Stage.Sow, out var day) ? day : (DateOnly?)null;
-        var readings = sown is { } since ? await new ReadingStore(reading).SinceAsync(batch.Input.GerminationPlaceId, since, cancel) : [];
-        var lot = batch.Input.LotId is { } lotId ? (await new SeedLotStore(reading).AllAsync(cancel)).Find(l => l.Row.Id == lotId) : null;
         var group = TrayCells.Group(state, batch.Input.TrayId);
         var laid = trays.SelectMany(t => t.Rows).Where(r => r.BatchId == id).Sum(r => r.Cells);
         var hasCells = catalogue.Containers[batch.Input.TrayId].Format() is not null;
         var seed = batch.Input.Begins.Kind == Core.Season.Start.Seed;
         return new(
-            id, batch.Code, batch.Cultivar, batch.Crop, catalogue.Today, sown, state.SeedsSown, state.Emerged, group?.Seedlings ?? 0, group is not null,
+            id, batch.Code, batch.Cultivar, batch.Crop, catalogue.Today, batch.DoneOn(Core.Season.Stage.Sow), state.SeedsSown, state.Emerged, group?.Seedlings ?? 0, group is not null,
             TrayCells.Current(state, batch.Input.TrayId) is not null, seed ? Math.Min(batch.Input.SeedsPerCell, CellTally.Most) : 1,
             hasCells && group is not null ? Math.Max(0, group.Containers - laid) : 0,
             (int)Math.Ceiling(state.SeedsSown * batch.Input.Begins.ShareOf(batch.Input.Germination) / 2),
             batch.TrayCounts.Count == 0 ? null : CellTally.Of(batch.TrayCounts.Select(t => t.Cells)),
             group is not null && batch.TargetOf(Core.Season.Stage.Emerge) is var on && on != group.Group && group.Reached < Core.Season.Stage.Emerge ? catalogue.Places[on.Place].Name : null,
             TrayAnswers.Thin(batch, catalogue),
-            TrayAnswers.Course(batch, [.. entries.Select(e => e.Entry)], readings, lot, catalogue),
+            await CourseAsync(reading, batch, [.. entries.Select(e => e.Entry)], catalogue, cancel),
             [.. trays.Select(t => TrayAnswers.Tray(t, batch, batches, catalogue))]);
+    }
+
+    /// <summary>Emergence of a batch; null before sowing, and for what is not raised from seed.</summary>
+    internal static async Task<CourseAnswer?> CourseAsync(NurseryTransaction reading, BatchView batch, IReadOnlyList<LedgerEntry> entries, Store.Plans.Catalogue catalogue, CancellationToken cancel)
+    {
+        if (batch.DoneOn(Core.Season.Stage.Sow) is not { } sown) return null;
+        var readings = await new ReadingStore(reading).SinceAsync(batch.Input.GerminationPlaceId, sown, cancel);
+        var lot = batch.Input.LotId is { } lotId ? (await new SeedLotStore(reading).AllAsync(cancel)).Find(l => l.Row.Id == lotId) : null;
+        return TrayAnswers.Course(batch, entries, readings, lot, catalogue);
     }
 
     /// <summary>Rows for what was sown before trays were laid out.</summary>

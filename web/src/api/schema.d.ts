@@ -1113,6 +1113,10 @@ export interface components {
             /** Format: date */
             endedOn: null | string;
             endReason: null | string;
+            /** @description How it comes up, in words; null where it has left its trays. */
+            emergence: null | string;
+            /** @description It is slow, late, or fewer than the packet let expect. */
+            emergenceTroubled: boolean;
         };
         /** @description What the grower chooses for a batch. Preview, keeping and changing all take this. */
         BatchInput: {

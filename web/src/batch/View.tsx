@@ -5,6 +5,7 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
+import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as To, useParams } from 'react-router';
@@ -96,6 +97,14 @@ function Whole({ batch }: { batch: Batch }) {
         </Typography>
       )}
       {end.error && !ending && <Alert severity="error">{end.error.message}</Alert>}
+      {batch.emergence && !batch.endedOn && (
+        <Typography sx={{ fontSize: '1.1rem', mb: 0.5, fontWeight: batch.emergenceTroubled ? 600 : 400 }}>
+          {batch.emergence}{' '}
+          <Link className="no-print" component={To} to={`/n/${nursery}/batches/${batch.id}/trays`}>
+            {batch.emergenceTroubled ? 'What to check' : 'Count'}
+          </Link>
+        </Typography>
+      )}
       {next && !batch.endedOn && (
         <Typography sx={{ fontSize: '1.1rem', mb: 1.5 }}>
           Next: <b>{next.title.toLowerCase()}</b> on <b>{day(next.mid)}</b>. {next.why[0]?.text}

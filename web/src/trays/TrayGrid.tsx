@@ -271,6 +271,16 @@ const Cell = memo(function Cell({
         </>
       )}
       {n > 2 && <rect x={middle - r} y={middle - r} width={2 * r} height={2 * r} rx={2} fill={ink} />}
+      {fate === 'snip' && (
+        <line
+          x1={size * 0.14}
+          y1={size * 0.86}
+          x2={size * 0.86}
+          y2={size * 0.14}
+          stroke="var(--mui-palette-error-main)"
+          strokeWidth={Math.max(2, size * 0.06)}
+        />
+      )}
       <text
         x={middle}
         y={middle + size * 0.13}
@@ -281,16 +291,6 @@ const Cell = memo(function Cell({
       >
         {n}
       </text>
-      {fate === 'snip' && (
-        <line
-          x1={size * 0.14}
-          y1={size * 0.86}
-          x2={size * 0.86}
-          y2={size * 0.14}
-          stroke="var(--mui-palette-error-main)"
-          strokeWidth={3}
-        />
-      )}
       {fate === 'separate' && (
         <path
           d={`M${size * 0.3} ${size * 0.88}h${size * 0.4}m${-size * 0.1} ${-size * 0.08}l${size * 0.1} ${size * 0.08}l${-size * 0.1} ${size * 0.08}M${size * 0.4} ${size * 0.8}l${-size * 0.1} ${size * 0.08}l${size * 0.1} ${size * 0.08}`}

@@ -1,14 +1,10 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
 import Link from '@mui/material/Link';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
 import { Link as To, useParams } from 'react-router';
-import { Problem, type Schemas } from '../api/client';
 import { useNursery } from '../app/nursery';
 import { CropMark } from '../ui/CropMark';
 import { day } from '../ui/dates';
@@ -19,9 +15,10 @@ import { Tag } from '../ui/Tag';
 import { counted, number } from '../ui/units';
 import { useWidth } from '../ui/useWidth';
 import { Course } from './Course';
-import { back, begin, countRow, put, tally, upInRow, type Cells, type Tray, type TrayMap } from './model';
+import { Bar, Quick, Thin } from './Bar';
+import { back, countRow, put, tally, upInRow, type Tray, type TrayMap } from './model';
 import { TrayGrid } from './TrayGrid';
-import { useDraft, useLay, usePutCells, useTrays, type CellsSaid } from './useTrays';
+import { useDraft, useLay, useTrays } from './useTrays';
 
 /** What stands in each cell? */
 export function TrayView() {
@@ -84,7 +81,6 @@ function Whole({ map }: { map: TrayMap }) {
 function Counting({ map }: { map: TrayMap }) {
   const [box, width] = useWidth(720);
   const [draft, change] = useDraft(map);
-  const [wrong, setWrong] = useState<string | null>(null);
   const { complain } = useSay();
   const now = tally(draft.cells);
   const readOnly = !map.inTrays;
@@ -102,11 +98,7 @@ function Counting({ map }: { map: TrayMap }) {
           cells.
         </Typography>
       )}
-      {map.thin && draft.touched.length === 0 && (
-        <Typography sx={{ mb: 1, fontSize: '1.1rem' }}>
-          <b>{map.thin.text}</b>
-        </Typography>
-      )}
+      {map.thin && draft.touched.length === 0 && <Thin map={map} thin={map.thin} />}
       {!readOnly && <Quick map={map} draft={draft} change={change} />}
       {map.trays.map((tray) => (
         <Box key={tray.id} sx={{ mb: 1.5 }}>
@@ -141,41 +133,14 @@ function Counting({ map }: { map: TrayMap }) {
               fates={fates(tray)}
               width={width}
               readOnly={readOnly}
-              put={(at, sign) => {
-                setWrong(null);
-                change((d) => put(d, tray.id, at, sign));
-              }}
+              put={(at, sign) => change((d) => put(d, tray.id, at, sign))}
               undo={() => change(back)}
               complain={complain}
             />
           )}
         </Box>
       ))}
-      {!readOnly && <Bar map={map} draft={draft} change={change} wrong={wrong} />}
-    </Box>
-  );
-}
-
-const filled = (cells: Cells): Cells => Object.fromEntries(Object.entries(cells).map(([id, c]) => [id, c.replace(/0/g, '1')]));
-
-/** For trays of which most cells have one. */
-function Quick({ map, draft, change }: Omit<BarProps, 'wrong'>) {
-  return (
-    <Box className="no-print" sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', ml: -1 }}>
-      <Button
-        variant="text"
-        sx={{ px: 1 }}
-        onClick={() =>
-          change((d) => ({ cells: filled(d.cells), past: [...d.past, d.cells], touched: map.trays.map((t) => t.id) }))
-        }
-      >
-        One in every blank
-      </Button>
-      {draft.touched.length > 0 && (
-        <Button variant="text" sx={{ px: 1 }} onClick={() => change(() => begin(map.trays))}>
-          Start over
-        </Button>
-      )}
+      {!readOnly && <Bar map={map} draft={draft} change={change} />}
     </Box>
   );
 }
@@ -244,91 +209,6 @@ function Drills({
           )}
         </Box>
       ))}
-    </Box>
-  );
-}
-
-interface BarProps {
-  map: TrayMap;
-  draft: ReturnType<typeof useDraft>[0];
-  change: ReturnType<typeof useDraft>[1];
-  wrong: string | null;
-}
-
-/** What to do with what was typed. Stays in reach of the thumb. */
-function Bar({ map, draft, change, wrong }: BarProps) {
-  const send = usePutCells(map);
-  const [carryOn, setCarryOn] = useState(true);
-  const [reason, setReason] = useState('');
-  const problem = send.error instanceof Problem ? send.error : null;
-  const fewer = problem?.errors.trays?.[0] ?? null;
-  const touched = draft.touched.length > 0;
-  const up = tally(draft.cells).seedlings;
-  const asks = touched && map.carryTo !== null && up >= map.half;
-  const said = (means: Schemas['CellsMean'], why: string | null = null): CellsSaid => ({
-    trays: map.trays.filter((t) => draft.touched.includes(t.id)).map((t) => ({ trayId: t.id, cells: draft.cells[t.id] ?? '' })),
-    means,
-    reason: why,
-    carryOn: means === 'counted' && asks && carryOn,
-    happenedOn: map.today,
-  });
-  const log = (means: Schemas['CellsMean'], why: string | null = null) =>
-    send.mutate(said(means, why), { onSuccess: () => change((d) => ({ ...d, past: [], touched: [] })) });
-  return (
-    <Box
-      className="no-print"
-      sx={{
-        position: { xs: touched ? 'sticky' : 'static', md: 'sticky' },
-        bottom: { xs: 64, md: 0 },
-        bgcolor: 'background.default',
-        py: 1,
-        zIndex: 1,
-      }}
-    >
-      {(wrong ?? (problem && !fewer ? problem.message : null)) && (
-        <Alert severity="error" sx={{ mb: 1 }}>
-          {wrong ?? Object.values(problem?.errors ?? {})[0]?.[0] ?? problem?.message}
-        </Alert>
-      )}
-      {fewer && touched && (
-        <Box sx={{ border: 2, borderColor: 'text.primary', borderRadius: 1, p: 1.5, mb: 1, bgcolor: 'background.paper' }}>
-          <Typography sx={{ mb: 1 }}>{fewer}</Typography>
-          <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'center' }}>
-            <Button variant="outlined" onClick={() => log('miscounted')}>
-              It was a miscount
-            </Button>
-            <TextField label="Lost: why" value={reason} onChange={(e) => setReason(e.target.value)} sx={{ maxWidth: 200 }} />
-            <Button variant="outlined" color="error" disabled={reason.trim() === ''} onClick={() => log('lost', reason.trim())}>
-              They were lost
-            </Button>
-          </Box>
-        </Box>
-      )}
-      {asks && (
-        <FormControlLabel
-          sx={{ ml: 0, mb: 0.5 }}
-          control={<Checkbox checked={carryOn} onChange={(e) => setCarryOn(e.target.checked)} />}
-          label={`Uncover, and carry on to ${map.carryTo}`}
-        />
-      )}
-      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        <Button
-          variant="contained"
-          disabled={!touched}
-          loading={send.isPending}
-          onClick={() => log('counted')}
-          sx={{ minHeight: 52, minWidth: 130, fontSize: '1.1rem' }}
-        >
-          Log {touched ? counted(up, 'seedling') : 'the count'}
-        </Button>
-        <Button variant="outlined" disabled={draft.past.length === 0} onClick={() => change(back)} sx={{ minHeight: 52 }}>
-          Undo
-        </Button>
-      </Box>
-      <Typography color="textSecondary" sx={{ mt: 0.75, fontSize: '0.95rem', display: { xs: 'none', md: 'block' } }}>
-        Click a tray, then type a digit for each cell. Arrows and Home, End walk; <b>f</b> fills the row; <b>u</b> undoes.
-        Dragging paints.
-      </Typography>
     </Box>
   );
 }

@@ -48,6 +48,30 @@ export function usePutCells(map: TrayMap) {
   });
 }
 
+/** Thins as it is shown: if the cells changed meanwhile, the server says so. */
+export function useThin(map: TrayMap) {
+  const nursery = useNursery();
+  const refresh = useRefresh();
+  const undo = useUndo();
+  const { say } = useSay();
+  const { idsFor, written } = useEntryIds();
+  return useMutation({
+    mutationFn: (snips: number) =>
+      unwrap(
+        api.POST('/api/nurseries/{nursery}/batches/{id}/thin', {
+          params: { path: { nursery, id: map.batchId } },
+          body: { id: idsFor([map.batchId, 'thin', snips])[0], happenedOn: map.today, snips },
+        }),
+      ),
+    onSuccess: (answer) => {
+      written();
+      say('Logged.', () => void undo(map.batchId, answer.entries, map.today));
+      return refresh();
+    },
+    onError: () => refresh(),
+  });
+}
+
 export function useLay(batch: string) {
   const nursery = useNursery();
   const refresh = useRefresh();

@@ -1,0 +1,99 @@
+import { screen, waitFor } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import type { Schemas } from '../api/client';
+import { show } from '../test/page';
+import { asked, on, refused } from '../test/server';
+import { Ledger } from './Ledger';
+import type { Batch } from './useBatch';
+
+const entry = (change: Partial<Schemas['EntryAnswer']>): Schemas['EntryAnswer'] => ({
+  id: 'e1',
+  kind: 'emerged',
+  stage: 'emerge',
+  happenedOn: '2026-04-10',
+  writtenAt: '2026-04-10T08:00:00Z',
+  text: '40 up so far, Mat',
+  reason: null,
+  takenBack: false,
+  canUndo: true,
+  by: 'Yard owner',
+  canCorrect: true,
+  seeds: 0,
+  seedlings: 40,
+  containers: 0,
+  containersTo: 0,
+  corrected: null,
+  ...change,
+});
+
+const batch = (...ledger: Schemas['EntryAnswer'][]) => ({ id: 'b1', today: '2026-04-18', ledger }) as unknown as Batch;
+
+describe('the ledger', () => {
+  it('shows what was written, by whom, and what it was put right to', () => {
+    show(
+      <Ledger
+        batch={batch(
+          entry({ corrected: 44 }),
+          entry({ id: 'e2', text: '3 lost, Mat', reason: 'slug', takenBack: true, canUndo: false, canCorrect: false }),
+        )}
+      />,
+    );
+    expect(screen.getByText(', put right: 44')).toBeTruthy();
+    expect(screen.getByText(/3 lost, Mat: slug/)).toBeTruthy();
+    expect(screen.getAllByText('Yard owner')).toHaveLength(2);
+    // What was taken back stays to be read, and cannot be taken back again.
+    expect(screen.getAllByRole('button')).toHaveLength(2);
+  });
+
+  it('says what there is when nothing is written yet', () => {
+    show(<Ledger batch={batch()} />);
+    expect(screen.getByText('Nothing is logged yet.')).toBeTruthy();
+  });
+
+  it('puts a number right by an entry of its own', async () => {
+    on('POST batches/b1/entries', { entries: ['e9'] });
+    const { user } = show(<Ledger batch={batch(entry({}))} />);
+    await user.click(screen.getByRole('button', { name: /^Correct/ }));
+    const field = screen.getByLabelText<HTMLInputElement>('Up to that day');
+    expect(field.value).toBe('40');
+    await user.clear(field);
+    await user.type(field, '4x');
+    await user.click(screen.getByRole('button', { name: 'Put right' }));
+    expect(screen.getByText('Type a whole number.')).toBeTruthy();
+    await user.clear(field);
+    await user.type(field, '44');
+    await user.click(screen.getByRole('button', { name: 'Put right' }));
+    await waitFor(() =>
+      expect(asked('POST').at(-1)?.body).toMatchObject({
+        kind: 'corrected',
+        corrects: 'e1',
+        seedlings: 44,
+        happenedOn: '2026-04-18',
+      }),
+    );
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+  });
+
+  it.each([
+    ['sown', ['Seeds', 'Containers']],
+    ['moved', ['Seedlings', 'Containers', 'Containers there']],
+    ['lost', ['Seedlings', 'Containers']],
+    ['separated', ['Containers']],
+  ] as const)('asks of “%s” for the numbers it has', async (kind, fields) => {
+    const { user } = show(<Ledger batch={batch(entry({ kind, seeds: 80, containers: 80 }))} />);
+    await user.click(screen.getByRole('button', { name: /^Correct/ }));
+    expect(screen.getAllByRole('textbox').map((f) => (f as HTMLInputElement).labels?.[0]?.textContent)).toEqual([...fields]);
+  });
+
+  it('says at the field what cannot be, and keeps what was typed', async () => {
+    on('POST batches/b1/entries', refused('seedlings', '73 up, but 72 seeds were sown: 72 at most.'));
+    const { user } = show(<Ledger batch={batch(entry({}))} />);
+    await user.click(screen.getByRole('button', { name: /^Correct/ }));
+    const field = screen.getByLabelText<HTMLInputElement>('Up to that day');
+    await user.clear(field);
+    await user.type(field, '73');
+    await user.click(screen.getByRole('button', { name: 'Put right' }));
+    expect(await screen.findByText('73 up, but 72 seeds were sown: 72 at most.')).toBeTruthy();
+    expect(field.value).toBe('73');
+  });
+});

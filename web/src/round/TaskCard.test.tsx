@@ -1,0 +1,165 @@
+import { screen, waitFor } from '@testing-library/react';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { show } from '../test/page';
+import { asked, on, refused } from '../test/server';
+import { TaskCard } from './TaskCard';
+import type { Task } from './useRound';
+
+const task: Task = {
+  batchId: 'b1',
+  code: '26-01',
+  cultivar: 'Made-up Red',
+  crop: 'tomato',
+  stage: 'prick-out',
+  press: 'due',
+  title: 'Prick out',
+  due: '2026-04-18',
+  low: '2026-04-17',
+  high: '2026-04-19',
+  count: 60,
+  most: 66,
+  seedlings: 66,
+  containers: 60,
+  seeds: 144,
+  trays: null,
+  mixLitres: 28,
+  minutes: 60,
+  leftover: 'snipped',
+  from: { containerId: 'tray', placeId: 'lamps' },
+  placeId: 'lamps',
+  place: 'Lamps',
+  container: '9 cm pot',
+  carryTo: null,
+  toPlace: 'Glass',
+  why: [{ text: 'First true leaves (2).', rule: 'Prick out at', source: null }],
+  conflict: null,
+  putOffReason: null,
+  cautions: ['Open mix gently.'],
+  start: 'seed',
+  thinning: false,
+  hasTrays: true,
+  checks: ['Water first.'],
+};
+
+const done = 'POST batches/b1/stages/prick-out/done';
+
+describe('a piece of work', () => {
+  beforeEach(() => on(done, { entries: ['e1'] }));
+
+  const said = () => asked('POST').at(-1)?.body;
+
+  it('is done in one tap as it was planned, the rest by the house rule', async () => {
+    const { user } = show(<TaskCard task={task} today="2026-04-18" />);
+    await user.click(screen.getByRole('button', { name: 'Done' }));
+    await waitFor(() =>
+      expect(said()).toMatchObject({ count: 60, rest: 'snipped', pairs: 0, happenedOn: '2026-04-18', from: task.from }),
+    );
+    expect(await screen.findByText('Prick out: 60 Made-up Red')).toBeTruthy();
+  });
+
+  it('leaves what is fewer than planned where it stands, unless it is said what became of it', async () => {
+    const { user } = show(<TaskCard task={task} today="2026-04-18" />);
+    await user.click(screen.getByRole('button', { name: 'One fewer' }));
+    expect(screen.getByText('The other 7:')).toBeTruthy();
+    await user.click(screen.getByRole('button', { name: 'Done' }));
+    await waitFor(() => expect(said()).toMatchObject({ count: 59, rest: 'stays', reason: null }));
+  });
+
+  it('asks why plants were lost, and keeps what was typed when it is refused', async () => {
+    on(done, refused('reason', 'Say why: it is what you look up next year.'));
+    const { user } = show(<TaskCard task={task} today="2026-04-18" />);
+    await user.clear(screen.getByLabelText('How many, of 66'));
+    await user.type(screen.getByLabelText('How many, of 66'), '50');
+    await user.click(screen.getByRole('button', { name: 'lost' }));
+    await user.click(screen.getByRole('button', { name: 'Done' }));
+    expect(await screen.findByText('Say why: it is what you look up next year.')).toBeTruthy();
+    expect(screen.getByLabelText<HTMLInputElement>('How many, of 66').value).toBe('50');
+    on(done, { entries: ['e1', 'e2'] });
+    await user.type(screen.getByLabelText('Why'), 'mouse');
+    await user.click(screen.getByRole('button', { name: 'Done' }));
+    await waitFor(() => expect(said()).toMatchObject({ count: 50, rest: 'lost', reason: 'mouse' }));
+  });
+
+  it.each(['', 'many', '2.5', '-1'])('sends nothing for “%s”', async (typed) => {
+    const { user } = show(<TaskCard task={task} today="2026-04-18" />);
+    await user.clear(screen.getByLabelText('How many, of 66'));
+    if (typed) await user.type(screen.getByLabelText('How many, of 66'), typed);
+    await user.click(screen.getByRole('button', { name: 'Done' }));
+    expect(screen.getByText('Type a whole number.')).toBeTruthy();
+    expect(asked('POST')).toEqual([]);
+  });
+
+  it('takes unequal pairs on as one, and no more than there can be', async () => {
+    const { user } = show(<TaskCard task={task} today="2026-04-18" />);
+    const pairs = screen.getByLabelText('Unequal pairs that go on as one');
+    await user.type(pairs, '31');
+    await user.click(screen.getByRole('button', { name: 'Done' }));
+    expect(screen.getByText(/a whole number, 30 at most/)).toBeTruthy();
+    await user.clear(pairs);
+    await user.type(pairs, '3');
+    await user.click(screen.getByRole('button', { name: 'Done' }));
+    await waitFor(() => expect(said()).toMatchObject({ count: 60, pairs: 3 }));
+  });
+
+  it('shows how it is done, why, and what to take care of, when it is asked', async () => {
+    const { user } = show(<TaskCard task={task} today="2026-04-18" />);
+    expect(screen.queryByText('Water first.')).toBeNull();
+    await user.click(screen.getByRole('button', { name: 'How and why' }));
+    expect(screen.getByText('Water first.')).toBeTruthy();
+    expect(screen.getByText(/House rule: Prick out at/)).toBeTruthy();
+    expect(screen.getByText('Open mix gently.')).toBeTruthy();
+  });
+});
+
+describe('a count', () => {
+  const counting: Task = {
+    ...task,
+    stage: 'emerge',
+    title: 'Count what is up',
+    count: 12,
+    seedlings: 12,
+    containers: 72,
+    seeds: 72,
+    most: 72,
+    carryTo: 'Lamps',
+  };
+
+  it('begins empty: yesterday’s number is not today’s', async () => {
+    on('POST batches/b1/stages/emerge/done', { entries: ['e1'] });
+    const { user } = show(<TaskCard task={counting} today="2026-04-18" />);
+    await user.click(screen.getByRole('button', { name: 'Log' }));
+    expect(screen.getByText('Type how many are up so far.')).toBeTruthy();
+    await user.type(screen.getByLabelText('Up so far, of 72 seeds'), '40');
+    await user.click(screen.getByLabelText('Uncover, and carry on to Lamps'));
+    await user.click(screen.getByRole('button', { name: 'Log' }));
+    await waitFor(() => expect(asked('POST').at(-1)?.body).toMatchObject({ count: 40, carryOn: false, rest: 'stays' }));
+  });
+
+  it('can be made cell by cell', () => {
+    show(<TaskCard task={counting} today="2026-04-18" />);
+    expect(screen.getByRole('link', { name: 'Cell by cell' }).getAttribute('href')).toMatch(/batches\/b1\/trays$/);
+  });
+});
+
+describe('a thinning', () => {
+  const thinning: Task = {
+    ...task,
+    stage: 'emerge',
+    title: 'Thin',
+    thinning: true,
+    count: 11,
+    checks: ['Snip 11 in 11 cells.', 'Keep the soundest.'],
+  };
+
+  it('is done as shown: nothing in it can be changed, and its cells can be seen', async () => {
+    on('POST batches/b1/thin', { entries: ['e1'] });
+    const { user } = show(<TaskCard task={thinning} today="2026-04-18" />);
+    expect(screen.getByRole('heading', { name: 'Thin 11 seedlings' })).toBeTruthy();
+    expect(screen.getByText('Snip 11 in 11 cells.')).toBeTruthy();
+    expect(screen.queryByLabelText(/How many/)).toBeNull();
+    expect(screen.queryByRole('button', { name: 'Not yet' })).toBeNull();
+    expect(screen.getByRole('link', { name: 'Which cells' })).toBeTruthy();
+    await user.click(screen.getByRole('button', { name: 'Done' }));
+    await waitFor(() => expect(asked('POST').at(-1)).toMatchObject({ path: 'batches/b1/thin', body: { snips: 11 } }));
+  });
+});
