@@ -31,7 +31,16 @@ public class TrayTests(House house) : IClassFixture<House>
         Assert.Equal(55, (int)(await MapAsync(batch))["emerged"]!);
         // All trays counted at once: the cells are what stands.
         await CellsAsync(batch, Guid.CreateVersion7(), (trays[0]!, '1', 60), (trays[1]!, '1', 2));
-        Assert.Equal((62, true), ((int)(await MapAsync(batch))["emerged"]!, (bool)(await MapAsync(batch))["current"]!));
+        var last = await MapAsync(batch);
+        Assert.Equal((62, true), ((int)last["emerged"]!, (bool)last["current"]!));
+
+        // Every screen says the same of it.
+        var whole = await house.GetAsync($"batches/{batch}");
+        Assert.Equal((62, 62), ((int)whole["emerged"]!, (int)whole["standing"]!));
+        Assert.Equal((string)last["course"]!["text"]!, (string)whole["emergence"]!);
+        Assert.Equal((int)last["course"]!["plants"]!, (int)Math.Round((double)whole["prospect"]!["expected"]!));
+        var row = (await house.GetAsync("batches")).AsArray().Single(b => (Guid)b!["id"]! == batch)!;
+        Assert.Equal((62, 62), ((int)row["emerged"]!, (int)row["standing"]!));
     }
 
     [Fact]

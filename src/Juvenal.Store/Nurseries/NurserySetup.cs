@@ -16,7 +16,7 @@ public static class NurserySetup
             .Select(t => ($"{t.Item1}-cell tray", t.Item2, (int?)t.Item1, ContainerForm.Tray, false)),
         ("Row tray, 10 rows of 20", 0.012, 200, ContainerForm.RowTray, false),
         ("Pressed pellet, 4 cm", 0.05, null, ContainerForm.Pellet, false),
-        ("Mineral-wool plug", 0.02, 98, ContainerForm.Wool, false),
+        ("Mineral-wool plugs, sheet of 98", 0.02, 98, ContainerForm.Wool, false),
         ("Net cup, 5 cm", 0.09, null, ContainerForm.NetCup, false),
         .. new[] { ("7 cm pot", 0.2), ("9 cm pot", 0.4), ("11 cm pot", 0.65), ("13 cm pot", 1.0), ("2 L pot", 2.0) }
             .Select(p => (p.Item1, p.Item2, (int?)null, ContainerForm.Pot, false)),

@@ -68,7 +68,7 @@ internal static class BatchAnswers
     {
         var measures = new Measures(catalogue.Site.UsUnits);
         var state = b.State();
-        var prospect = b.Emerged > 0 ? CellStore.ProspectOf(state, b.Input, catalogue.Rules.Rules.Twins, 0) : null;
+        var prospect = b.Emerged > 0 ? CellStore.ProspectOf(state, b.Input, catalogue.Rules.Rules.Twins, course?.Coming ?? 0) : null;
         return new(
             b.Id, b.Version, b.Code, b.Input.Season, b.Cultivar, b.Crop, b.Group, b.Habit,
             b.Input, b.Cells, b.Seeds, b.Trays, b.SeedsSown, b.Emerged, b.Lost, b.Snipped, b.Used, state.Seedlings,

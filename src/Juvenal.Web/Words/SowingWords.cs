@@ -31,7 +31,7 @@ internal static class SowingWords
             },
             container.Form == ContainerForm.RowTray
                 ? $"Draw a drill for each row, {depth} deep; one seed to a place, one cultivar to a row."
-                : $"Sow {string.Join(" or ", perCell)} {unit}, {depth} deep. A row has one cultivar and its label.",
+                : $"Sow {string.Join(" or ", perCell)} {unit}, {depth} deep.{(container.Cells is null ? "" : " A row has one cultivar and its label.")}",
             container.TakesMix ? "Cover lightly, firm, and " + (catalogue.Rules.Rules.Watering == Watering.Below ? "water from below until the surface darkens." : "water gently from above with a fine rose.")
                 : container.WaterCulture ? "Leave the holes open; keep the plugs moist, never standing deep." : "Pinch the hole to; keep them moist.",
             place.SoilC is { } heat

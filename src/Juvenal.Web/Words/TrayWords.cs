@@ -21,6 +21,8 @@ internal static class TrayWords
     {
         Core.Sowing.Pace.Waiting => $"Half should be up by {Days.Say(verdict.HalfBy)}.",
         Core.Sowing.Pace.OnTime => $"They are due now: half by {Days.Say(verdict.HalfBy)}.",
+        Core.Sowing.Pace.Slow or Core.Sowing.Pace.Late when verdict is { CountAgain: true, HalfBy: not null } =>
+            Invariant($"{state.Emerged:#,0} were up on {Days.Say(counted)}, and {verdict.Half:#,0} were due by {Days.Say(verdict.HalfBy)}: count again."),
         Core.Sowing.Pace.Slow => Invariant($"Slow: {state.Emerged:#,0} up, {verdict.Half:#,0} were due by {Days.Say(verdict.HalfBy)}. Late after {Days.Say(verdict.Late)}."),
         Core.Sowing.Pace.Late when verdict.HalfBy is null => "Too cold or too hot where they stand: nothing will come up.",
         Core.Sowing.Pace.Late => Invariant($"Late: {state.Emerged:#,0} up, {verdict.Half:#,0} were due by {Days.Say(verdict.HalfBy)}."),

@@ -124,11 +124,20 @@ export function SowingView() {
   );
 }
 
+const units: Record<Group['form'], string> = {
+  tray: 'cell',
+  'row-tray': 'place',
+  pot: 'pot',
+  pellet: 'pellet',
+  wool: 'plug',
+  'net-cup': 'cup',
+};
+
 /** What is sown in one kind of tray, in one place. */
 function Sheet({ group, today }: { group: Group; today: string }) {
   const nursery = useNursery();
   const drills = group.form === 'row-tray';
-  const cells = drills ? 'seed' : 'cell';
+  const cells = units[group.form];
   return (
     <Box
       component="section"

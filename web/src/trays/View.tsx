@@ -99,7 +99,7 @@ function Counting({ map }: { map: TrayMap }) {
         </Typography>
       )}
       {map.thin && draft.touched.length === 0 && <Thin map={map} thin={map.thin} />}
-      {!readOnly && <Quick map={map} draft={draft} change={change} />}
+      {!readOnly && !map.trays.every((t) => t.drills) && <Quick map={map} draft={draft} change={change} />}
       {map.trays.map((tray) => (
         <Box key={tray.id} sx={{ mb: 1.5 }}>
           <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, flexWrap: 'wrap' }}>
@@ -147,20 +147,22 @@ function Counting({ map }: { map: TrayMap }) {
 
 /** The cells in numbers: also the key to the shapes. */
 function Summary({ now, map, touched }: { now: ReturnType<typeof tally>; map: TrayMap; touched: boolean }) {
-  const counted_ = touched || map.tally !== null;
+  const known = touched || map.tally !== null;
+  const drills = map.trays.every((t) => t.drills);
   const part = (n: number, text: string) => (
     <span style={{ whiteSpace: 'nowrap' }}>
       <b>{n}</b> {text}
     </span>
   );
+  const [thing, where] = drills
+    ? ['seed', `of ${counted(now.cells, 'seed')}`]
+    : ['cell', `in ${counted(now.cells - now.blank, 'cell')}`];
   return (
     <Box aria-live="polite" sx={{ mb: 1 }}>
       <Typography component="p" sx={{ fontSize: '1.6rem', fontWeight: 600, lineHeight: 1.15 }}>
-        {counted_
-          ? `${counted(now.seedlings, 'seedling')} in ${counted(now.cells - now.blank, 'cell')}`
-          : `${counted(now.cells, 'cell')} to count`}
+        {known ? `${counted(now.seedlings, 'seedling')} ${where}` : `${counted(now.cells, thing)} to count`}
       </Typography>
-      {counted_ && (
+      {known && !drills && (
         <Typography sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, fontSize: '1.05rem' }}>
           {part(now.blank, 'blank')}
           {part(now.one, 'with one')}
