@@ -119,6 +119,8 @@ public static class Figures
         new("Emergence", "Thinning is due at", Thinning.AtLeaves, "leaves", Mark.Model, "model"),
         new("Other beginnings", "Side shoots root in", Beginning.RootingDays, "d", Mark.CommonPractice, "practice"),
         new("Other beginnings", "Grafts heal in", Beginning.HealingDays, "d", Mark.CommonPractice, "practice"),
+        new("Seeds", "Germination where nothing is known", Beginning.GerminationShare, "share", Mark.Model, "model"),
+        new("Other beginnings", "Bought-in plants that arrive sound", Beginning.SoundShare, "share", Mark.Model, "model"),
         new("Other beginnings", "Side shoots that root", Beginning.RootingShare, "share", Mark.Model, "model"),
         new("Other beginnings", "Grafts that take", Beginning.HealingShare, "share", Mark.Model, "model"),
         new("Other beginnings", "Graft union above the soil, at least", Beginning.UnionAboveSoilCm, "cm", Mark.CommonPractice, "practice"),

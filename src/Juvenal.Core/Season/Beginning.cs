@@ -28,6 +28,12 @@ public sealed record Beginning(Start Kind, double Leaves = 0)
     /// <summary>Grafts heal in 7–10 days, warm, damp and shaded; 8 taken. [common practice, no source]</summary>
     public const double HealingDays = 8;
 
+    /// <summary>Germination of a lot of which nothing is known. [model]</summary>
+    public const double GerminationShare = 0.85;
+
+    /// <summary>Share of bought-in plants that arrive sound. [model]</summary>
+    public const double SoundShare = 0.98;
+
     /// <summary>Share of side shoots that root, until the grower's own count. [model]</summary>
     public const double RootingShare = 0.9;
 
@@ -36,6 +42,12 @@ public sealed record Beginning(Start Kind, double Leaves = 0)
 
     /// <summary>The least that a graft union stays above the soil, cm. [common practice, no source]</summary>
     public const double UnionAboveSoilCm = 3;
+
+    /// <summary>What is taken of a beginning until the grower knows better, 0–1.</summary>
+    public static double UsualShare(Start start) => start switch { Start.Seed => GerminationShare, Start.Plants => SoundShare, Start.Cuttings => RootingShare, _ => HealingShare };
+
+    /// <summary>True leaves that it usually begins with. [common practice, no source]</summary>
+    public static double UsualLeaves(Start start) => start switch { Start.Seed => 0, Start.Plants => 2, _ => 3 };
 
     public static Beginning Seed { get; } = new(Start.Seed);
 

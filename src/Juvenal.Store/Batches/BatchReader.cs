@@ -86,7 +86,7 @@ public sealed class BatchReader(NurseryTransaction nursery)
     public const int Most = 5000;
 
     private const string Select = """
-        -- Batches with plan and counts: one of them, or all, newest season first, by code.
+        -- Batches with plan and counts: some of them, or all, newest season first, by code.
         select b.id, b.version, b.code, b.cultivar_id, b.season, b.plants_wanted, b.germination, b.survival, b.confidence, b.seeds_per_cell,
           b.seeds_available, b.tray_id, b.germination_place_id, b.seedling_place_id, b.hardening_place_id, b.bed_id,
           (select array_agg(m.container_id order by m.ordinal) from batch_move m where m.nursery_id = b.nursery_id and m.batch_id = b.id),
@@ -111,17 +111,20 @@ public sealed class BatchReader(NurseryTransaction nursery)
           b.used, b.tray_counts, b.counted_on
         from batch b
         join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
-        where $1::uuid is null or b.id = $1
+        where $1::uuid[] is null or b.id = any($1)
         order by b.ended_on is not null, b.season desc, b.code, b.id
         limit $2
         """;
 
     public Task<List<BatchView>> AllAsync(CancellationToken cancel) =>
-        nursery.ListAsync(Select, Read, cancel, Sql.OfNull((Guid?)null), Sql.Of(Most));
+        nursery.ListAsync(Select, Read, cancel, Sql.OfNull((Guid[]?)null), Sql.Of(Most));
+
+    /// <summary>Those of the ids that are there.</summary>
+    public Task<List<BatchView>> SomeAsync(Guid[] ids, CancellationToken cancel) => nursery.ListAsync(Select, Read, cancel, Sql.OfNull(ids), Sql.Of(Most));
 
     /// <exception cref="NotFoundException">No such batch in this nursery.</exception>
     public async Task<BatchView> OneAsync(Guid id, CancellationToken cancel) =>
-        await nursery.OneAsync(Select, Read, cancel, Sql.OfNull((Guid?)id), Sql.Of(1)) ?? throw new NotFoundException("batch");
+        await nursery.OneAsync(Select, Read, cancel, Sql.OfNull([id]), Sql.Of(1)) ?? throw new NotFoundException("batch");
 
     /// <summary>The batch's ledger, newest first, with what is taken back.</summary>
     public async Task<(IReadOnlyList<StoredEntry> Entries, IReadOnlySet<Guid> TakenBack)> LedgerAsync(Guid id, CancellationToken cancel)

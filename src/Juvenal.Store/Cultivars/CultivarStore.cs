@@ -57,8 +57,29 @@ public sealed class CultivarStore(NurseryTransaction nursery)
 
     public Task<List<CultivarRow>> AllAsync(CancellationToken cancel) => nursery.ListAsync(Select, Read, cancel);
 
+    /// <summary>Keeps many in one round trip, as <see cref="PutAsync"/> does one; their versions were read in this transaction.</summary>
+    public Task PutManyAsync(IReadOnlyCollection<CultivarRow> rows, CancellationToken cancel) => CatalogueRows.WriteAsync(
+        async () =>
+        {
+            await nursery.ExecuteManyAsync(
+                rows.Select(r => NurseryTransaction.Command(r.Version == 0 ? Insert : Change, [Sql.Of(nursery.Nursery), Sql.Of(r.Id), .. r.Version == 0 ? [] : new[] { Sql.Of(r.Version) }, .. Values(r)])), cancel);
+            return rows.Count;
+        },
+        null, "cultivar");
+
     /// <summary>Keeps a cultivar: a new one where its version is 0.</summary>
     public Task PutAsync(CultivarRow row, CancellationToken cancel)
+    {
+        var values = Values(row);
+        return row.Version == 0
+            ? CatalogueRows.WriteAsync(() => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]), null, "cultivar")
+            : CatalogueRows.WriteAsync(
+                () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),
+                async () => (await AllAsync(cancel)).Find(c => c.Id == row.Id), "cultivar");
+    }
+
+    /// <exception cref="RefusedException">What cannot be, at its field.</exception>
+    private static NpgsqlParameter[] Values(CultivarRow row)
     {
         var failures = new List<Failure>();
         CatalogueRows.CheckName(row.Name, failures);
@@ -69,16 +90,11 @@ public sealed class CultivarStore(NurseryTransaction nursery)
         else if (row.Tags.Any(t => string.IsNullOrWhiteSpace(t) || t.Length > LongestTag || t.Any(char.IsControl))) failures.Add(new("tag-too-long", "tags", High: LongestTag));
         if (failures.Count > 0) throw new RefusedException(failures);
 
-        NpgsqlParameter[] values =
+        return
         [
             Sql.Of(row.Name.Trim()), Sql.Of(row.Crop.Word()), Sql.Of(row.Group.Word()), Sql.Of(row.Habit.Word()), Sql.Of(row.DaysToRipe),
             Sql.Of(row.Origin.Word()), Sql.OfNull(row.Note), Sql.Of(row.Tags.Select(t => t.Trim()).Distinct().ToArray()),
         ];
-        return row.Version == 0
-            ? CatalogueRows.WriteAsync(() => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]), null, "cultivar")
-            : CatalogueRows.WriteAsync(
-                () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),
-                async () => (await AllAsync(cancel)).Find(c => c.Id == row.Id), "cultivar");
     }
 
     public Task DeleteAsync(Guid id, CancellationToken cancel) => CatalogueRows.WriteAsync(

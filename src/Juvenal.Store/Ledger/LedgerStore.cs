@@ -100,7 +100,7 @@ public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
     private async Task CheckSeedsAsync(LedgerEntry entry, List<LedgerEntry> entries, BatchInput input, CancellationToken cancel)
     {
         var sowing = entry.Kind == EntryKind.Corrected ? Fold.Effective(entries).FirstOrDefault(e => e.Id == entry.Corrects && e.Kind == EntryKind.Sown) : entry;
-        if (sowing is null || (sowing.LotId ?? input.LotId) is not { } id || (await new Seeds.SeedLotStore(nursery).AllAsync(cancel)).Find(l => l.Row.Id == id) is not { } lot) return;
+        if (sowing is null || (sowing.LotId ?? input.LotId) is not { } id || await new Seeds.SeedLotStore(nursery).OneAsync(id, cancel) is not { } lot) return;
         var left = lot.Book is { Counted: true, Left: { } l } ? l + (entry.Kind == EntryKind.Corrected ? sowing.Seeds : 0) : int.MaxValue;
         if (entry.Seeds > left) throw new RefusedException(new Failure("more-seeds-than-left", "seeds", entry.Seeds, High: left, Subject: lot.Row.Name));
     }

@@ -22,6 +22,8 @@ internal static class Sql
 
     public static NpgsqlParameter OfNull(Guid? value) => Nullable(NpgsqlDbType.Uuid, value);
 
+    public static NpgsqlParameter OfNull(Guid[]? value) => Nullable(NpgsqlDbType.Array | NpgsqlDbType.Uuid, value);
+
     public static NpgsqlParameter OfNull(DateOnly? value) => Nullable(NpgsqlDbType.Date, value);
 
     public static NpgsqlParameter OfNull(string? value) => Nullable(NpgsqlDbType.Text, value);

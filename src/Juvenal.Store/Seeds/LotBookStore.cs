@@ -37,6 +37,10 @@ public sealed class LotBookStore(NurseryTransaction nursery)
         order by e.sequence
         """;
 
+    internal static readonly string EntriesOfOne = Entries.Replace("order by lot_id", "where lot_id = $1\n        order by lot_id", StringComparison.Ordinal);
+
+    internal static readonly string TakenFromOne = Taken.Replace("coalesce(e.lot_id, b.lot_id) is not null", "coalesce(e.lot_id, b.lot_id) = $1", StringComparison.Ordinal);
+
     private const string Insert = """
         -- A line of a packet's book; sent twice, it counts once.
         insert into lot_entry (nursery_id, id, lot_id, kind, happened_on, seeds, up, note, corrects, by_name)
@@ -52,7 +56,7 @@ public sealed class LotBookStore(NurseryTransaction nursery)
     {
         var lots = new SeedLotStore(nursery);
         await Plans.PlanStore.OneAtATimeAsync(nursery, cancel);
-        var lot = (await lots.AllAsync(cancel)).Find(l => l.Row.Id == entry.LotId) ?? throw new NotFoundException("lot");
+        var lot = await lots.OneAsync(entry.LotId, cancel) ?? throw new NotFoundException("lot");
         if (lot.Entries.Any(e => e.Id == entry.Id)) return;
         var failures = new List<Failure>();
         if (entry.HappenedOn > today) failures.Add(new("in-the-future", "happenedOn"));

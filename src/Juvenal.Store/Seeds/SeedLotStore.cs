@@ -63,6 +63,8 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
         order by l.name, l.id
         """;
 
+    private static readonly string SelectOne = Select.Replace("order by l.name, l.id", "where l.id = $1", StringComparison.Ordinal);
+
     private const string Insert = """
         -- A new lot.
         insert into seed_lot (nursery_id, id, cultivar_id, name, packed, seeds, grams, origin, price, note)
@@ -91,6 +93,23 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
             cancel, (Select, r => lots.Add(Read(r))), (LotBookStore.Entries, r => entries.Add(LotBookStore.Read(r))), (LotBookStore.Taken, r => taken.Add(LotBookStore.ReadTaken(r))));
         var (books, sowings) = (entries.ToLookup(e => e.LotId), taken.ToLookup(t => t.Lot, t => t.Taken));
         return lots.ConvertAll(l => new SeedLotView(l.Row, l.Crop, l.Planned, [.. books[l.Row.Id]], [.. sowings[l.Row.Id]]));
+    }
+
+    /// <summary>One lot with its book and what was taken from it; null where there is none.</summary>
+    public async Task<SeedLotView?> OneAsync(Guid id, CancellationToken cancel)
+    {
+        var found = await nursery.ListAsync(SelectOne, Read, cancel, Sql.Of(id));
+        if (found.Count == 0) return null;
+        var entries = await nursery.ListAsync(LotBookStore.EntriesOfOne, LotBookStore.Read, cancel, Sql.Of(id));
+        var taken = await nursery.ListAsync(LotBookStore.TakenFromOne, LotBookStore.ReadTaken, cancel, Sql.Of(id));
+        return new(found[0].Row, found[0].Crop, found[0].Planned, entries, taken.ConvertAll(t => t.Taken));
+    }
+
+    /// <summary>What a lot is sown by, without what was taken from it; null where there is none.</summary>
+    public async Task<LotFacts?> FactsAsync(Guid id, CancellationToken cancel)
+    {
+        var found = await nursery.ListAsync(SelectOne, Read, cancel, Sql.Of(id));
+        return found.Count == 0 ? null : new SeedLotView(found[0].Row, found[0].Crop, 0, await nursery.ListAsync(LotBookStore.EntriesOfOne, LotBookStore.Read, cancel, Sql.Of(id)), []).Facts;
     }
 
     /// <summary>Keeps a lot: a new one where its version is 0.</summary>

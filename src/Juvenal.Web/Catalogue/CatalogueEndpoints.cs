@@ -1,4 +1,5 @@
 using Juvenal.Core.MovingUp;
+using Juvenal.Core.Season;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Cultivars;
 using Juvenal.Store.Nurseries;
@@ -9,9 +10,14 @@ using Juvenal.Web.Accounts;
 namespace Juvenal.Web.Catalogue;
 
 /// <summary>What there is to plan with.</summary>
+/// <param name="Beginnings">By what a batch begins with: what is taken of it until the grower knows better.</param>
 /// <param name="Next">By container: the one that usually comes next; a container that has none is missing.</param>
 public sealed record CatalogueAnswer(
-    IReadOnlyList<PlaceRow> Places, IReadOnlyList<ContainerRow> Containers, IReadOnlyList<CultivarRow> Cultivars, IReadOnlyDictionary<Guid, Guid> Next);
+    IReadOnlyList<PlaceRow> Places, IReadOnlyList<ContainerRow> Containers, IReadOnlyList<CultivarRow> Cultivars, IReadOnlyDictionary<Guid, Guid> Next, IReadOnlyDictionary<Start, BeginningAnswer> Beginnings);
+
+/// <param name="Share">Of seed that germinates; of plants that arrive sound, side shoots that root, grafts that take.</param>
+/// <param name="Leaves">True leaves it begins with.</param>
+public sealed record BeginningAnswer(double Share, double Leaves);
 
 internal static class CatalogueEndpoints
 {
@@ -24,7 +30,8 @@ internal static class CatalogueEndpoints
             await new Store.Site.SiteStore(reading).GetAsync(cancel);
             var containers = await new ContainerStore(reading).AllAsync(cancel);
             return TypedResults.Ok(new CatalogueAnswer(
-                await new PlaceStore(reading).AllAsync(cancel), containers, await new CultivarStore(reading).AllAsync(cancel), Next(containers)));
+                await new PlaceStore(reading).AllAsync(cancel), containers, await new CultivarStore(reading).AllAsync(cancel), Next(containers),
+                Enum.GetValues<Start>().ToDictionary(s => s, s => new BeginningAnswer(Beginning.UsualShare(s), Beginning.UsualLeaves(s)))));
         }).WithName("catalogue").For(Role.Helper);
 
         nursery.MapPut("/places", ([AsParameters] Here here, PlaceRow row, Writer writer, CancellationToken cancel) =>
@@ -47,13 +54,9 @@ internal static class CatalogueEndpoints
             await using var writing = await here.WriteAsync(cancel);
             var store = new CultivarStore(writing);
             var read = CultivarCsv.Read(file.Text, await store.AllAsync(cancel));
-            foreach (var row in read.Rows)
-            {
-                if (file.Keep) await store.PutAsync(row, cancel);
-            }
-
             if (file.Keep)
             {
+                await store.PutManyAsync(read.Rows, cancel);
                 await new PlanStore(writing, clock).ReplanAllAsync(cancel);
                 await writing.CommitAsync(cancel);
             }

@@ -52,9 +52,10 @@ internal static class LabelEndpoints
         var lots = (await new SeedLotStore(reading).AllAsync(cancel)).ToDictionary(l => l.Row.Id, l => l.Row.Name);
         var trays = await new TrayStore(reading).OfAsync(ids, cancel);
         var labels = new List<Label>();
+        var batches = (await reader.SomeAsync(ids, cancel)).ToDictionary(b => b.Id);
         foreach (var id in ids)
         {
-            var batch = await reader.OneAsync(id, cancel);
+            var batch = batches.GetValueOrDefault(id) ?? throw new NotFoundException("batch");
             labels.AddRange(Of(batch, on, trays).Select(where => Make(batch, where)));
             if (labels.Count > MostLabels) throw new RefusedException(new Failure("too-many", "batch", labels.Count, High: MostLabels));
         }

@@ -6,7 +6,6 @@ using Juvenal.Core.Season;
 using Juvenal.Core.Seeds;
 using Juvenal.Core.Sowing;
 using Juvenal.Store.Batches;
-using Juvenal.Store.Seeds;
 using Juvenal.Store.Sowing;
 using Juvenal.Web.Words;
 
@@ -85,7 +84,7 @@ internal static class TrayAnswers
     }
 
     /// <summary>Null before sowing, and for what is not raised from seed.</summary>
-    public static CourseAnswer? Course(BatchView batch, IReadOnlyList<LedgerEntry> entries, IReadOnlyList<ReadingRow> readings, SeedLotView? lot, Store.Plans.Catalogue catalogue)
+    public static CourseAnswer? Course(BatchView batch, IReadOnlyList<LedgerEntry> entries, IReadOnlyList<ReadingRow> readings, LotFacts? lot, Store.Plans.Catalogue catalogue)
     {
         var state = batch.State();
         if (batch.Input.Begins.Kind != Start.Seed || !state.StageDays.TryGetValue(Stage.Sow, out var sown)) return null;
@@ -94,7 +93,7 @@ internal static class TrayAnswers
         var share = batch.Input.Begins.ShareOf(batch.Input.Germination);
         var all = EmergenceCourse.Days(batch.Crop, LeafModel.EmergenceFactor(batch.Group), sown, EmergenceCourse.Soil([.. readings.Select(r => (r.Day, r.SoilC))], set), sown.AddDays(EmergenceCourse.MostDays));
         var measures = new Measures(catalogue.Site.UsUnits);
-        var germination = lot is null ? null : SeedLots.Germination(lot.Facts, catalogue.Today.Year);
+        var germination = lot is null ? null : SeedLots.Germination(lot, catalogue.Today.Year);
         List<CountedAnswer> counts = [.. Fold.Effective(entries).Where(e => e.Kind == EntryKind.Emerged).Select(e => new CountedAnswer(e.HappenedOn, e.Seedlings))];
         var verdict = EmergenceVerdict.Of(new(catalogue.Today, sown, state.SeedsSown, state.Emerged, counts.Count == 0 ? null : counts[^1].Day, share, germination, batch.Summary.SowNoLater), all);
         var prospect = CellStore.ProspectOf(state, batch.Input, catalogue.Rules.Rules.Twins, state.Groups.Any(g => g.Reached <= Stage.Emerge) ? verdict.Coming : 0);

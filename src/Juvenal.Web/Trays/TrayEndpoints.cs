@@ -84,8 +84,8 @@ internal static class TrayEndpoints
         var batch = await reader.OneAsync(id, cancel);
         var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false);
         var trays = await new TrayStore(reading).OfAsync([id], cancel);
-        var others = trays.SelectMany(t => t.Rows).Any(r => r.BatchId != id);
-        var batches = others ? (await reader.AllAsync(cancel)).ToDictionary(b => b.Id) : new Dictionary<Guid, BatchView> { [id] = batch };
+        Guid[] others = [.. trays.SelectMany(t => t.Rows).Select(r => r.BatchId).Where(b => b != id).Distinct()];
+        var batches = (others.Length > 0 ? await reader.SomeAsync(others, cancel) : []).Append(batch).ToDictionary(b => b.Id);
         var (entries, _) = await reader.LedgerAsync(id, cancel);
         var state = batch.State();
         var group = TrayCells.Group(state, batch.Input.TrayId);
@@ -109,7 +109,7 @@ internal static class TrayEndpoints
     {
         if (batch.DoneOn(Core.Season.Stage.Sow) is not { } sown) return null;
         var readings = await new ReadingStore(reading).SinceAsync(batch.Input.GerminationPlaceId, sown, cancel);
-        var lot = batch.Input.LotId is { } lotId ? (await new SeedLotStore(reading).AllAsync(cancel)).Find(l => l.Row.Id == lotId) : null;
+        var lot = batch.Input.LotId is { } lotId ? await new SeedLotStore(reading).FactsAsync(lotId, cancel) : null;
         return TrayAnswers.Course(batch, entries, readings, lot, catalogue);
     }
 

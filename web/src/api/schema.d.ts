@@ -1242,6 +1242,18 @@ export interface components {
              */
             days?: null | number;
         };
+        BeginningAnswer: {
+            /**
+             * Format: double
+             * @description Of seed that germinates; of plants that arrive sound, side shoots that root, grafts that take.
+             */
+            share: number;
+            /**
+             * Format: double
+             * @description True leaves it begins with.
+             */
+            leaves: number;
+        };
         /** @description What is sown of one batch. */
         BenchBatch: {
             /** Format: uuid */
@@ -1322,6 +1334,10 @@ export interface components {
             /** @description By container: the one that usually comes next; a container that has none is missing. */
             next: {
                 [key: string]: string;
+            };
+            /** @description By what a batch begins with: what is taken of it until the grower knows better. */
+            beginnings: {
+                [key: string]: components["schemas"]["BeginningAnswer"];
             };
         };
         /** @description Cells by how many stand in them. */

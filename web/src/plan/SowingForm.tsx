@@ -4,7 +4,7 @@ import { CropMark } from '../ui/CropMark';
 import { Choose, NumberField } from '../ui/Field';
 import { counted } from '../ui/units';
 import { useLots } from '../ui/useLots';
-import { beginnings, type Form } from './model';
+import { usual, type Form } from './model';
 import { useBatchList } from './usePlan';
 
 interface Props {
@@ -50,14 +50,7 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
         value={form.start}
         onChange={(v) => {
           const start = v as Form['start'];
-          set({
-            start,
-            germination: beginnings[start].share,
-            startLeaves: beginnings[start].leaves,
-            lotId: '',
-            seedsAvailable: '',
-            seedsPerCell: '1',
-          });
+          set({ start, ...usual(catalogue, start), lotId: '', seedsAvailable: '', seedsPerCell: '1' });
         }}
         disabled={(batch?.seedsSown ?? 0) > 0}
         error={error('start.kind')}

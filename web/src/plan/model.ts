@@ -47,7 +47,7 @@ export function firstForm(catalogue: Catalogue, season: number): Form {
     cultivarId: catalogue.cultivars[0]?.id ?? '',
     season: String(season),
     plantsWanted: '24',
-    germination: '85',
+    germination: usual(catalogue, 'seed').germination,
     survival: '95',
     confidence: '90',
     seedsPerCell: '1',
@@ -66,17 +66,16 @@ export function firstForm(catalogue: Catalogue, season: number): Form {
 
 export const fromSeed = { start: 'seed', startLeaves: '', priceEach: '', rootstockId: '', scionId: '', unionCm: '' } as const;
 
-/** Shares and leaves that another beginning is first taken to have. */
-export const beginnings: Record<Schemas['Start'], { share: string; leaves: string }> = {
-  seed: { share: '85', leaves: '' },
-  plants: { share: '98', leaves: '2' },
-  cuttings: { share: '90', leaves: '3' },
-  grafts: { share: '85', leaves: '3' },
-};
+/** What a beginning is taken to be like, until the grower knows better: the server's own figures. */
+export function usual(catalogue: Catalogue, start: Schemas['Start']): Pick<Form, 'germination' | 'startLeaves'> {
+  const known = catalogue.beginnings[start];
+  return { germination: percent(known?.share ?? 1), startLeaves: start === 'seed' ? '' : String(known?.leaves ?? 0) };
+}
+
+const percent = (share: number) => String(Math.round(share * 1000) / 10);
 
 /** The form of a batch that is there already. */
 export function formOf(input: BatchInput): Form {
-  const percent = (share: number) => String(Math.round(share * 1000) / 10);
   return {
     cultivarId: input.cultivarId,
     season: String(input.season),
