@@ -77,6 +77,25 @@ test('on the phone a tap goes round and dragging paints', async ({ browser }) =>
   expect(await count()).not.toBe(one);
   await page.getByRole('button', { name: 'Start over' }).click();
   await expect(log).toHaveText('Log the count');
+
+  // A swipe over the tray scrolls the page; a finger that rests first paints, and the page stands still.
+  const hand = await context.newCDPSession(page);
+  const swipe = async (rest: number) => {
+    await tray.scrollIntoViewIfNeeded();
+    const now = (await tray.boundingBox())!;
+    const [x, y] = [now.x + 4 + 6.5 * size, Math.max(now.y, 100) + 9.5 * size];
+    const top = await page.evaluate(() => window.scrollY);
+    await hand.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] });
+    await page.waitForTimeout(rest);
+    for (let i = 1; i <= 8; i++) await hand.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: [{ x, y: y - i * 20 }] });
+    await hand.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+    await page.waitForTimeout(200);
+    return (await page.evaluate(() => window.scrollY)) - top;
+  };
+  expect(await swipe(0)).toBeGreaterThan(50);
+  await expect(log).toHaveText('Log the count');
+  expect(Math.abs(await swipe(400))).toBeLessThan(5);
+  await expect(log).toHaveText(/^Log \d+ seedlings$/);
   await context.close();
 });
 

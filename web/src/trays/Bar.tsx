@@ -29,7 +29,7 @@ export function Quick({ map, draft, change }: Props) {
         Dragging paints.
       </Typography>
       <Typography color="textSecondary" sx={{ fontSize: '0.95rem', display: { md: 'none' } }}>
-        Tap a cell to go round; drag to paint.
+        Tap a cell to go round; rest a finger on one, then drag, to paint.
       </Typography>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', ml: -1 }}>
         <Button

@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { memo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { memo, useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Schemas } from '../api/client';
 import { condensed } from '../app/theme';
 import { arrow, cellAt, end, next, nobody, placeOf, restOfRow, rowSpans, signs, type Tray } from './model';
@@ -21,6 +21,12 @@ interface Props {
 
 const gap = 62;
 
+/** A finger that rests so long on a cell begins to paint. */
+const holdMs = 250;
+
+/** Further than this it is on its way, not at rest. */
+const slackPx = 10;
+
 /** A tray as it lies on the bench; on a phone it is turned, so that fingers fit. */
 export function TrayGrid({ tray, batchId, cells, most, fates, width, readOnly, put, undo, complain }: Props) {
   const turned = width < 560 && tray.rowCells > tray.rowCount;
@@ -29,7 +35,8 @@ export function TrayGrid({ tray, batchId, cells, most, fates, width, readOnly, p
   const size = Math.max(14, Math.min(54, Math.floor((width - beside - 8) / across)));
   const [cursor, setCursor] = useState(() => end(cells, false));
   const [last, setLast] = useState('1');
-  const painting = useRef<{ sign: string; seen: Set<number>; moved: boolean } | null>(null);
+  const painting = useRef<{ sign: string; seen: Set<number> } | null>(null);
+  const finger = useRef<{ cell: number; x: number; y: number; timer: ReturnType<typeof setTimeout> } | null>(null);
   const svg = useRef<SVGSVGElement>(null);
   const top = turned ? 34 : 6;
 
@@ -46,18 +53,37 @@ export function TrayGrid({ tray, batchId, cells, most, fates, width, readOnly, p
       turned,
     );
   };
-  const down_ = (e: PointerEvent) => {
-    const cell = at(e);
-    if (readOnly || cell === null || cells[cell] === nobody) return;
-    svg.current?.setPointerCapture(e.pointerId);
-    // A tap goes round: one, two, …, none.
+  // A tap goes round: one, two, …, none; what follows it is painted with the same.
+  const start = (cell: number) => {
     const sign = String((Number(cells[cell]) + 1) % (most + 1));
-    painting.current = { sign, seen: new Set([cell]), moved: false };
+    painting.current = { sign, seen: new Set([cell]) };
     setCursor(cell);
     setLast(sign);
     put([cell], sign);
   };
+  const rest = () => {
+    if (finger.current) clearTimeout(finger.current.timer);
+    finger.current = null;
+    painting.current = null;
+  };
+  const down_ = (e: PointerEvent) => {
+    const cell = at(e);
+    if (readOnly || cell === null || cells[cell] === nobody) return;
+    if (e.pointerType === 'touch') {
+      // A finger that moves on at once scrolls the page; one that rests for a moment paints.
+      const timer = setTimeout(() => {
+        finger.current = null;
+        start(cell);
+      }, holdMs);
+      finger.current = { cell, x: e.clientX, y: e.clientY, timer };
+      return;
+    }
+    svg.current?.setPointerCapture(e.pointerId);
+    start(cell);
+  };
   const move = (e: PointerEvent) => {
+    const waits = finger.current;
+    if (waits && Math.hypot(e.clientX - waits.x, e.clientY - waits.y) > slackPx) rest();
     const paint = painting.current;
     const cell = paint ? at(e) : null;
     if (!paint || cell === null || paint.seen.has(cell) || cells[cell] === nobody) return;
@@ -65,6 +91,21 @@ export function TrayGrid({ tray, batchId, cells, most, fates, width, readOnly, p
     setCursor(cell);
     put([cell], paint.sign);
   };
+  const up = () => {
+    const tapped = finger.current?.cell;
+    rest();
+    if (tapped !== undefined) start(tapped);
+    painting.current = null;
+  };
+  useEffect(() => {
+    const drawing = svg.current;
+    // While a finger paints, the page stands still; React's own listeners could not hold it.
+    const hold = (e: TouchEvent) => {
+      if (painting.current) e.preventDefault();
+    };
+    drawing?.addEventListener('touchmove', hold, { passive: false });
+    return () => drawing?.removeEventListener('touchmove', hold);
+  }, []);
   const key = (e: KeyboardEvent) => {
     if (readOnly) return;
     if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'z') {
@@ -125,12 +166,13 @@ export function TrayGrid({ tray, batchId, cells, most, fates, width, readOnly, p
         onKeyDown={key}
         onPointerDown={down_}
         onPointerMove={move}
-        onPointerUp={() => (painting.current = null)}
-        onPointerCancel={() => (painting.current = null)}
+        onPointerUp={up}
+        onPointerCancel={rest}
+        onContextMenu={(e) => e.preventDefault()}
         sx={{
           display: 'block',
           maxWidth: '100%',
-          touchAction: readOnly ? 'auto' : 'none',
+          touchAction: 'manipulation',
           userSelect: 'none',
           cursor: readOnly ? 'default' : 'pointer',
           fontFamily: condensed,

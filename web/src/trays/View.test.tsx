@@ -1,5 +1,5 @@
-import { fireEvent, screen, waitFor } from '@testing-library/react';
-import { describe, expect, it } from 'vitest';
+import { act, fireEvent, screen, waitFor } from '@testing-library/react';
+import { describe, expect, it, vi } from 'vitest';
 import { show } from '../test/page';
 import { asked, on } from '../test/server';
 import { Bar } from './Bar';
@@ -109,6 +109,70 @@ describe('a tray under the hands', () => {
       }),
     );
     await waitFor(() => expect(localStorage.getItem('juvenal-cells-b1')).toBeNull());
+  });
+});
+
+describe('a tray under a finger', () => {
+  /** jsdom has no layout: the picture is as large as it is drawn, from 0, 0. */
+  const grid = () => {
+    const svg = screen.getByRole('application');
+    const [, , width, height] = (svg.getAttribute('viewBox') ?? '').split(' ').map(Number);
+    svg.getBoundingClientRect = () => DOMRect.fromRect({ width: width ?? 0, height: height ?? 0 });
+    return svg;
+  };
+  const at = (column: number, row: number, type = 'touch') => ({
+    clientX: 62 + 4 + (column + 0.5) * 54,
+    clientY: 6 + (row + 0.5) * 54,
+    pointerId: 1,
+    pointerType: type,
+  });
+
+  it('goes round by taps: one, two, none', () => {
+    show(<Counting />);
+    const svg = grid();
+    const seen = [1, 2, 3].map(() => {
+      fireEvent.pointerDown(svg, at(1, 0));
+      fireEvent.pointerUp(svg, at(1, 0));
+      return cells();
+    });
+    expect(seen).toEqual(['010000..', '020000..', '000000..']);
+  });
+
+  it('scrolls where it moves on at once: nothing is counted', () => {
+    show(<Counting />);
+    const svg = grid();
+    fireEvent.pointerDown(svg, at(0, 0));
+    fireEvent.pointerMove(svg, at(0, 1));
+    fireEvent.pointerCancel(svg, at(0, 1));
+    expect(cells()).toBe('000000..');
+  });
+
+  it('paints after it has rested, and never beside its own cells', () => {
+    vi.useFakeTimers();
+    show(<Counting />);
+    const svg = grid();
+    fireEvent.pointerDown(svg, at(0, 0));
+    act(() => void vi.advanceTimersByTime(300));
+    for (const [c, r] of [
+      [1, 0],
+      [2, 0],
+      [2, 1],
+      [1, 1],
+    ] as const)
+      fireEvent.pointerMove(svg, at(c, r));
+    fireEvent.pointerUp(svg, at(1, 1));
+    vi.useRealTimers();
+    expect(cells()).toBe('111001..');
+  });
+
+  it('paints at once under a mouse', () => {
+    show(<Counting />);
+    const svg = grid();
+    fireEvent.pointerDown(svg, at(3, 0, 'mouse'));
+    fireEvent.pointerMove(svg, at(2, 0, 'mouse'));
+    fireEvent.pointerUp(svg, at(2, 0, 'mouse'));
+    fireEvent.pointerMove(svg, at(1, 0, 'mouse'));
+    expect(cells()).toBe('001100..');
   });
 });
 
