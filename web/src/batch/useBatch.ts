@@ -1,9 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useNursery, useRefresh } from '../app/nursery';
-import { useSay } from '../ui/Say';
-import { useEntryIds } from '../ui/useEntryIds';
-import { useUndo } from '../ui/useUndo';
+import { useEntries } from '../ui/useEntries';
 
 export type Batch = Schemas['BatchAnswer'];
 export type Entry = Omit<Schemas['EntryInput'], 'id'>;
@@ -24,26 +22,19 @@ export function useBatch(id: string) {
   });
 }
 
-/** Writes an entry; sent again because the answer was lost, it has no second effect. */
+/** Writes an entry. */
 export function useLog(batch: Batch) {
   const nursery = useNursery();
-  const refresh = useRefresh();
-  const undo = useUndo();
-  const { say } = useSay();
-  const { idsFor, written } = useEntryIds();
-  return useMutation({
-    mutationFn: (entry: Entry) =>
+  return useEntries<Entry>({
+    batch: batch.id,
+    today: batch.today,
+    send: (entry, [id]) =>
       unwrap(
         api.POST('/api/nurseries/{nursery}/batches/{id}/entries', {
           params: { path: { nursery, id: batch.id } },
-          body: { ...entry, id: idsFor([batch.id, entry])[0] },
+          body: { ...entry, id },
         }),
       ),
-    onSuccess: (answer) => {
-      written();
-      say('Logged.', () => void undo(batch.id, answer.entries, batch.today));
-      return refresh();
-    },
   });
 }
 

@@ -1,9 +1,7 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { api, unwrap, type Schemas } from '../api/client';
-import { useNursery, useRefresh } from '../app/nursery';
-import { useSay } from '../ui/Say';
-import { useEntryIds } from '../ui/useEntryIds';
-import { useUndo } from '../ui/useUndo';
+import { useNursery } from '../app/nursery';
+import { useEntries } from '../ui/useEntries';
 
 export type Task = Schemas['TaskAnswer'];
 
@@ -26,71 +24,41 @@ export interface Said {
 /** Saying that a task is done, with undo for a while after. */
 export function useDone(task: Task, today: string) {
   const nursery = useNursery();
-  const refresh = useRefresh();
-  const undo = useUndo();
-  const { say } = useSay();
-  const { idsFor, written } = useEntryIds();
-  return useMutation({
-    mutationFn: (said: Said) => {
-      if (task.thinning)
-        return unwrap(
-          api.POST('/api/nurseries/{nursery}/batches/{id}/thin', {
-            params: { path: { nursery, id: task.batchId } },
-            body: { id: idsFor([task.batchId, 'thin', task.count])[0], happenedOn: today, snips: task.count },
-          }),
-        );
-      const [id, extraId] = idsFor([task.batchId, task.stage, task.from, said]);
-      return unwrap(
-        api.POST('/api/nurseries/{nursery}/batches/{id}/stages/{stage}/done', {
-          params: { path: { nursery, id: task.batchId, stage: task.stage } },
-          body: {
-            id,
-            extraId,
-            happenedOn: today,
-            count: said.count,
-            from: task.from,
-            carryOn: said.carryOn,
-            rest: said.rest,
-            reason: said.reason,
-            pairs: said.pairs,
-          },
-        }),
-      );
-    },
-    onSuccess: (answer, said) => {
-      written();
-      say(`${task.title}: ${said.count} ${task.cultivar}`, () => void undo(task.batchId, answer.entries, today));
-      return refresh();
-    },
+  const params = { path: { nursery, id: task.batchId } };
+  return useEntries<Said>({
+    batch: task.batchId,
+    today,
+    send: (said, [id, extraId]) =>
+      task.thinning
+        ? unwrap(
+            api.POST('/api/nurseries/{nursery}/batches/{id}/thin', {
+              params,
+              body: { id, happenedOn: today, snips: task.count },
+            }),
+          )
+        : unwrap(
+            api.POST('/api/nurseries/{nursery}/batches/{id}/stages/{stage}/done', {
+              params: { path: { ...params.path, stage: task.stage } },
+              body: { ...said, id, extraId, happenedOn: today, from: task.from },
+            }),
+          ),
+    tell: (said) => `${task.title}: ${said.count} ${task.cultivar}`,
   });
 }
 
 /** Putting a task off. */
 export function useNotYet(task: Task, today: string) {
   const nursery = useNursery();
-  const refresh = useRefresh();
-  const undo = useUndo();
-  const { say } = useSay();
-  const { idsFor, written } = useEntryIds();
-  return useMutation({
-    mutationFn: ({ newDay, reason }: { newDay: string; reason: string }) =>
+  return useEntries<{ newDay: string; reason: string }>({
+    batch: task.batchId,
+    today,
+    send: ({ newDay, reason }, [id]) =>
       unwrap(
         api.POST('/api/nurseries/{nursery}/batches/{id}/entries', {
           params: { path: { nursery, id: task.batchId } },
-          body: {
-            id: idsFor([task.batchId, task.stage, newDay, reason])[0],
-            kind: 'not-yet',
-            happenedOn: today,
-            stage: task.stage,
-            newDay,
-            reason,
-          },
+          body: { id, kind: 'not-yet', happenedOn: today, stage: task.stage, newDay, reason },
         }),
       ),
-    onSuccess: (answer) => {
-      written();
-      say(`${task.title} ${task.cultivar}: put off`, () => void undo(task.batchId, answer.entries, today));
-      return refresh();
-    },
+    tell: () => `${task.title} ${task.cultivar}: put off`,
   });
 }

@@ -3,9 +3,7 @@ import { useCallback, useState } from 'react';
 import { v7 } from 'uuid';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useNursery, useRefresh } from '../app/nursery';
-import { useSay } from '../ui/Say';
-import { useEntryIds } from '../ui/useEntryIds';
-import { useUndo } from '../ui/useUndo';
+import { useEntries } from '../ui/useEntries';
 import { begin, cellsOf, type Draft, type TrayMap } from './model';
 
 export function useTrays(batch: string) {
@@ -27,48 +25,32 @@ export interface CellsSaid {
 /** Writes what stands in the cells. */
 export function usePutCells(map: TrayMap) {
   const nursery = useNursery();
-  const refresh = useRefresh();
-  const undo = useUndo();
-  const { say } = useSay();
-  const { idsFor, written } = useEntryIds();
-  return useMutation({
-    mutationFn: (said: CellsSaid) =>
+  return useEntries<CellsSaid>({
+    batch: map.batchId,
+    today: map.today,
+    send: (said, [id]) =>
       unwrap(
         api.POST('/api/nurseries/{nursery}/batches/{id}/cells', {
           params: { path: { nursery, id: map.batchId } },
-          body: { ...said, id: idsFor([map.batchId, said])[0] },
+          body: { ...said, id },
         }),
       ),
-    onSuccess: (answer) => {
-      written();
-      if (answer.entries.length === 0) say('Nothing was different.');
-      else say('Logged.', () => void undo(map.batchId, answer.entries, map.today));
-      return refresh();
-    },
   });
 }
 
-/** Thins as it is shown: if the cells changed meanwhile, the server says so. */
+/** Thins as it is shown, so many seedlings: if the cells changed meanwhile, the server says so. */
 export function useThin(map: TrayMap) {
   const nursery = useNursery();
-  const refresh = useRefresh();
-  const undo = useUndo();
-  const { say } = useSay();
-  const { idsFor, written } = useEntryIds();
-  return useMutation({
-    mutationFn: (snips: number) =>
+  return useEntries<number>({
+    batch: map.batchId,
+    today: map.today,
+    send: (snips, [id]) =>
       unwrap(
         api.POST('/api/nurseries/{nursery}/batches/{id}/thin', {
           params: { path: { nursery, id: map.batchId } },
-          body: { id: idsFor([map.batchId, 'thin', snips])[0], happenedOn: map.today, snips },
+          body: { id, happenedOn: map.today, snips },
         }),
       ),
-    onSuccess: (answer) => {
-      written();
-      say('Logged.', () => void undo(map.batchId, answer.entries, map.today));
-      return refresh();
-    },
-    onError: () => refresh(),
   });
 }
 
