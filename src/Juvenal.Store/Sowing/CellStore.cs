@@ -79,11 +79,8 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
         var before = batch.TrayCounts.ToDictionary(t => t.TrayId, t => t.Cells);
         var stood = Seedlings(trays.Select(t => before.GetValueOrDefault(t.TrayId, "")));
         var stand = Seedlings(trays.Select(t => t.Cells));
-        // Seedlings that were typed as a total, and are in no counted cell yet: what is new in these cells may be them.
-        var elsewhere = Math.Max(0, group.Seedlings - Seedlings(before.Values));
         var all = laid.Where(t => t.Rows.Any(r => r.BatchId == batchId)).All(t => trays.Any(c => c.TrayId == t.Id));
-        // Where all trays are counted at once, their cells are what stands.
-        var more = all ? stand - group.Seedlings : stand > stood ? Math.Max(0, stand - stood - elsewhere) : stand - stood;
+        var more = TrayCells.More(group.Seedlings, Seedlings(before.Values), stood, stand, all);
         var now = group.Seedlings + more;
         var entry = new LedgerEntry(id, 0, on, EntryKind.Emerged, Stage.Emerge, Trays: trays);
         if (means == CellsMean.Miscounted) return await CorrectAsync(batchId, entry, Math.Max(0, batch.Emerged + more), cancel);

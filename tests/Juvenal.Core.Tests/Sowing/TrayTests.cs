@@ -91,6 +91,22 @@ public class TrayTests
             && (plan.Spare >= 0 || plan.Snips == 0);
     }
 
+    [Theory]
+    [InlineData(50, 50, 20, 26, false, 6)] // six new in this tray
+    [InlineData(55, 50, 20, 26, false, 1)] // five of them were typed as a total before
+    [InlineData(60, 50, 20, 26, false, 0)]
+    [InlineData(50, 50, 20, 17, false, -3)]
+    [InlineData(55, 50, 20, 17, false, -3)] // those in no cell yet may still stand elsewhere
+    [InlineData(55, 50, 50, 62, true, 7)]
+    [InlineData(55, 0, 0, 40, true, -15)]
+    public void A_count_never_adds_a_seedling_twice(int standing, int inCells, int stood, int stand, bool all, int more) =>
+        Assert.Equal(more, TrayCells.More(standing, inCells, stood, stand, all));
+
+    [Property(MaxTest = 200)]
+    public bool All_trays_counted_give_what_stands_and_some_never_more_than_is_new(byte standing, byte inCells, byte stood, byte stand) =>
+        standing + TrayCells.More(standing, inCells, stood, stand, true) == stand
+        && TrayCells.More(standing, inCells, stood, stand, false) <= Math.Max(0, stand - stood);
+
     [Fact]
     public void Needed_plants_are_the_fewest_that_do()
     {
