@@ -36,8 +36,19 @@ public class BeginningTests(House house) : IClassFixture<House>
         Assert.Equal(200, done);
         Assert.Equal((10, 4), (await StandsAsync(root), await StandsAsync(scion)));
         Assert.Equal(20, (int)(await house.GetAsync($"batches/{root}"))["used"]!);
-        var undo = new JsonObject { ["kind"] = "undo", ["corrects"] = written["entries"]![0]!.DeepClone(), ["happenedOn"] = "2026-05-01" };
+        // A number in one of the three batches cannot be put right alone.
+        var correct = new JsonObject { ["kind"] = "corrected", ["corrects"] = written["entries"]![0]!.DeepClone(), ["seeds"] = 18, ["containers"] = 18, ["happenedOn"] = "2026-05-01" };
+        Assert.StartsWith("Grafting stands in three batches", House.Sentence((await house.LogAsync(batch, correct)).Body, "corrects"));
+        var undone = Guid.CreateVersion7();
+        var undo = new JsonObject { ["id"] = undone, ["kind"] = "undo", ["corrects"] = written["entries"]![0]!.DeepClone(), ["happenedOn"] = "2026-05-01" };
+        Assert.Equal(200, (await house.LogAsync(batch, (JsonObject)undo.DeepClone())).Status);
         Assert.Equal(200, (await house.LogAsync(batch, undo)).Status);
+        Assert.Equal((30, 24), (await StandsAsync(root), await StandsAsync(scion)));
+        // Undone whole, and the undoing undone whole.
+        var redone = Guid.CreateVersion7();
+        Assert.Equal(200, (await house.LogAsync(batch, new JsonObject { ["id"] = redone, ["kind"] = "undo", ["corrects"] = undone, ["happenedOn"] = "2026-05-01" })).Status);
+        Assert.Equal((10, 4), (await StandsAsync(root), await StandsAsync(scion)));
+        Assert.Equal(200, (await house.LogAsync(batch, new JsonObject { ["kind"] = "undo", ["corrects"] = redone, ["happenedOn"] = "2026-05-01" })).Status);
         Assert.Equal((30, 24, 0), (await StandsAsync(root), await StandsAsync(scion), (int)(await house.GetAsync($"batches/{batch}"))["seedsSown"]!));
     }
 

@@ -4,7 +4,6 @@ namespace Juvenal.Core.MovingUp;
 public static class Handwork
 {
     public const double SowingMinutesPerCell = 0.1;
-    public const double CountingMinutesPerCell = 0.02;
     public const double SnippingMinutes = 0.1;
 
     /// <summary>Of one seedling from its twin, on top of pricking it out.</summary>

@@ -129,7 +129,6 @@ public static class Figures
         new("Sowing", "Solution that a plug takes up", Container.SoakingShare, "× volume", Mark.CommonPractice, "practice"),
         new("Moving up", "Snipping a seedling", Handwork.SnippingMinutes, "min", Mark.CommonPractice, "practice"),
         new("Moving up", "Separating a twin, on top", Handwork.SeparatingMinutes, "min", Mark.CommonPractice, "practice"),
-        new("Moving up", "Counting a cell", Handwork.CountingMinutesPerCell, "min", Mark.CommonPractice, "practice"),
         new("Moving up", "Next pot after a cell", NextContainer.AfterCellLitres, "L", Mark.CommonPractice, "practice"),
         new("Moving up", "Next pot after a pot", NextContainer.Times, "× volume", Mark.CommonPractice, "practice"),
         new("Moving up", "Mix settles by", Mix.Settling, "share", Mark.CommonPractice, "practice"),

@@ -31,7 +31,7 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
         if (batch.TrayCounts.Count == 0 || batch.DoneOn(Stage.Emerge) is not { } up || batch.DoneOn(Stage.Sow) is not { } sown || CellStore.Thin(batch.State(), batch.Input, catalogue.Rules.Rules.Twins) is not { Crowded.Count: > 0 } plan) return null;
         var place = catalogue.Places[TrayCells.Group(batch.State(), batch.Input.TrayId)!.Group.Place];
         var leaf = LeafModel.For(batch.Group);
-        var perDay = place is { DayC: { } day, NightC: { } night } ? leaf.LeavesPerDay(((14 * day) + (10 * night)) / 24) : 0;
+        var perDay = place.Climate() is { } climate ? leaf.LeavesPerDay(climate.MeanCelsius) : 0;
         return new(plan, Thinning.Due(sown, up, perDay));
     }
 

@@ -41,7 +41,9 @@ public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
             return;
         }
 
-        foreach (var part in (await new LedgerReader(nursery).ActAsync(act.Value, cancel)).Where(e => e.Entry.Kind != EntryKind.Undo))
+        // The undoing is an act of its own, so that it can be undone whole too.
+        entry = entry with { Act = WorkStore.Derived(entry.Id, "undo") };
+        foreach (var part in await new LedgerReader(nursery).ActAsync(act.Value, cancel))
         {
             var own = part.Entry.Id == entry.Corrects;
             await WriteAsync(part.BatchId, own ? entry : entry with { Id = WorkStore.Derived(entry.Id, part.Entry.Id.ToString()), Corrects = part.Entry.Id }, byRule, cancel);
@@ -153,6 +155,7 @@ public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
             case EntryKind.Corrected:
                 if (entries.Find(e => e.Id == entry.Corrects) is not { } wrong || wrong.Kind is EntryKind.Undo or EntryKind.NotYet or EntryKind.Corrected) failures.Add(new("not-chosen", "corrects"));
                 else if (Fold.TakenBack(entries).Contains(wrong.Id)) failures.Add(new("undone-already", "corrects"));
+                else if (wrong.Act is not null) failures.Add(new("part-of-an-act", "corrects"));
                 else if (wrong.Kind == EntryKind.Sown && entry.Seeds < 1) failures.Add(Failure.OutOfRange("seeds", entry.Seeds, 1, MostAtOnce));
                 break;
             case EntryKind.Lost or EntryKind.Snipped or EntryKind.Used:

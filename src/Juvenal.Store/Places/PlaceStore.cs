@@ -1,4 +1,5 @@
 using Juvenal.Core.Measures;
+using Juvenal.Core.Places;
 using Juvenal.Core.Site;
 using Juvenal.Store.Nurseries;
 using Npgsql;
@@ -24,7 +25,13 @@ public enum PlaceKind
 /// <param name="NightC">°C by night.</param>
 /// <param name="SoilC">°C at sowing depth, where a mat or cable warms it.</param>
 /// <param name="Surface">Of an open bed; null: bare.</param>
-public sealed record PlaceRow(Guid Id, int Version, string Name, PlaceKind Kind, int WalkOrder, double? DayC, double? NightC, double? SoilC, Surface? Surface = null);
+public sealed record PlaceRow(Guid Id, int Version, string Name, PlaceKind Kind, int WalkOrder, double? DayC, double? NightC, double? SoilC, Surface? Surface = null)
+{
+    /// <summary>The warmth it is kept at; null for a bed, which has none of its own.</summary>
+    public PlaceClimate? Climate() => this is { DayC: { } day, NightC: { } night }
+        ? new(Name, Temperature.FromCelsius(day), Temperature.FromCelsius(night), SoilC is { } soil ? Temperature.FromCelsius(soil) : null)
+        : null;
+}
 
 public sealed class PlaceStore(NurseryTransaction nursery)
 {

@@ -116,10 +116,7 @@ public sealed class Catalogue
         PlaceClimate? Growing(Guid id, string field)
         {
             if (Find(Places, id, field) is not { } place) return null;
-            if (place is { DayC: { } day, NightC: { } night })
-            {
-                return new(place.Name, Temperature.FromCelsius(day), Temperature.FromCelsius(night), place.SoilC is { } soil ? Temperature.FromCelsius(soil) : null);
-            }
+            if (place.Climate() is { } climate) return climate;
 
             failures.Add(new("bed-is-no-growing-place", field, Subject: place.Name));
             return null;

@@ -125,7 +125,7 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
         if (row.Grams is { } grams && !(grams is > 0 and <= 100_000)) failures.Add(Failure.OutOfRange("grams", grams, 0, 100_000));
         if (row.Price is { } price && !(price is >= 0 and <= 1_000_000)) failures.Add(Failure.OutOfRange("price", price, 0, 1_000_000));
         if (row.Note?.Length > LongestNote) failures.Add(new("reason-too-long", "note", row.Note.Length, 0, LongestNote));
-        if (failures.Count == 0 && row.Seeds is { } held && (await AllAsync(cancel)).Find(l => l.Row.Id == row.Id) is { } known && held < known.Sown)
+        if (failures.Count == 0 && row.Seeds is { } held && await OneAsync(row.Id, cancel) is { } known && held < known.Sown)
         {
             failures.Add(new("fewer-seeds-than-sown", "seeds", held, known.Sown));
         }
@@ -140,7 +140,7 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
             ? CatalogueRows.WriteAsync(() => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]), null, "lot")
             : CatalogueRows.WriteAsync(
                 () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),
-                async () => (await AllAsync(cancel)).Find(l => l.Row.Id == row.Id)?.Row, "lot"));
+                async () => (await OneAsync(row.Id, cancel))?.Row, "lot"));
     }
 
     public Task DeleteAsync(Guid id, CancellationToken cancel) => CatalogueRows.WriteAsync(

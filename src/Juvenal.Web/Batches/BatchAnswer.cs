@@ -96,7 +96,7 @@ internal static class BatchAnswers
         var numbers = right ?? e;
         return new(
             e.Id, e.Kind, e.Stage, e.HappenedOn, DateTime.SpecifyKind(stored.WrittenAt, DateTimeKind.Utc), Text(e, start, all, catalogue), e.Reason, taken, !taken && e.Kind != EntryKind.Undo, stored.By,
-            !taken && e.Kind is not (EntryKind.Undo or EntryKind.NotYet or EntryKind.Corrected), numbers.Seeds, numbers.Seedlings, numbers.Containers, numbers.ContainersTo,
+            !taken && e.Act is null && e.Kind is not (EntryKind.Undo or EntryKind.NotYet or EntryKind.Corrected), numbers.Seeds, numbers.Seedlings, numbers.Containers, numbers.ContainersTo,
             right is null ? null : Number(right, e.Kind));
     }
 

@@ -89,7 +89,7 @@ internal static class TrayAnswers
         var state = batch.State();
         if (batch.Input.Begins.Kind != Start.Seed || !state.StageDays.TryGetValue(Stage.Sow, out var sown)) return null;
         var place = catalogue.Places[batch.Input.GerminationPlaceId];
-        var set = place.SoilC ?? (((14 * place.DayC) + (10 * place.NightC)) / 24) ?? 0;
+        var set = place.Climate()?.SoilCelsius ?? 0;
         var share = batch.Input.Begins.ShareOf(batch.Input.Germination);
         var all = EmergenceCourse.Days(batch.Crop, LeafModel.EmergenceFactor(batch.Group), sown, EmergenceCourse.Soil([.. readings.Select(r => (r.Day, r.SoilC))], set), sown.AddDays(EmergenceCourse.MostDays));
         var measures = new Measures(catalogue.Site.UsUnits);

@@ -81,6 +81,7 @@ internal static class FailureSentences
         "too-few-scions" => Invariant($"{f.High:#,0} scions stand: {f.High:#,0} grafts at most."),
         "more-pots-than-plants" => Invariant($"Only {f.High:#,0} share a container: {f.High:#,0} more at most."),
         "too-many-trays" => Invariant($"{f.Value:#,0} trays are too many for a map: {f.High:#,0} at most. Count them as a whole."),
+        "part-of-an-act" => "Grafting stands in three batches: undo it, and log it again with the right number.",
         "not-in-trays" => "None of it stands in a tray any more.",
         "cells-fewer" => Invariant($"{f.Value:#,0} fewer than the {f.Low:#,0} that were counted: was that a miscount, or were they lost?"),
         "cells-grow" => "More stand in a cell than before: that is a count, not a loss.",
