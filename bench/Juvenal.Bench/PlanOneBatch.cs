@@ -28,8 +28,10 @@ public class PlanOneBatch
             [new(new("9 cm pot", 0.4), House), new(new("13 cm pot", 1), House)],
             Place("Stand", 16, 9),
             "Bed",
-            Surface.Bare),
-        new Dictionary<Stage, StageFacts>());
+            Surface.Bare
+        ),
+        new Dictionary<Stage, StageFacts>()
+    );
 
     [Benchmark]
     public Outcome<Plan> Plan() => Planner.Plan(_request);

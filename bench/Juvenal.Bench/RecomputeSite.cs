@@ -4,7 +4,10 @@ using Juvenal.Devices;
 
 namespace Juvenal.Bench;
 
-/// <summary>All that thirty-one years of weather come to: freeze dates at three thresholds in both halves, the mean year, the soil; the budget is 200 ms.</summary>
+/// <summary>
+/// All that thirty-one years of weather come to: freeze dates at three thresholds in both halves, the mean year, the soil; the budget is
+/// 200 ms.
+/// </summary>
 [MemoryDiagnoser]
 public class RecomputeSite
 {
@@ -16,7 +19,8 @@ public class RecomputeSite
         var years = 0;
         foreach (var half in Enum.GetValues<SeasonHalf>())
         {
-            foreach (var threshold in FreezeYears.Thresholds) years += FreezeYears.Of(_record, half, threshold, 0, Hemisphere.North).Years.Count;
+            foreach (var threshold in FreezeYears.Thresholds)
+                years += FreezeYears.Of(_record, half, threshold, 0, Hemisphere.North).Years.Count;
         }
 
         return (years, SiteClimate.From(_record, 0));

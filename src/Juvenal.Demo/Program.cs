@@ -11,7 +11,10 @@ if (connection is null)
 
 await using var source = NpgsqlDataSource.Create(connection);
 var database = new Database(source);
-if ((await database.EveryNurseryAsync(CancellationToken.None)).Count == 0) await WindlassYard.LoadAsync(database, Console.WriteLine, CancellationToken.None);
+if ((await database.EveryNurseryAsync(CancellationToken.None)).Count == 0)
+    await WindlassYard.LoadAsync(database, Console.WriteLine, CancellationToken.None);
+
 // A yard that was loaded before it had people gets them.
-if (!await database.AnyoneHasANurseryAsync(CancellationToken.None)) await WindlassYard.SettleAsync(database, CancellationToken.None);
+if (!await database.AnyoneHasANurseryAsync(CancellationToken.None))
+    await WindlassYard.SettleAsync(database, CancellationToken.None);
 return 0;

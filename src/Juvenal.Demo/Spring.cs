@@ -22,19 +22,55 @@ namespace Juvenal.Demo;
 /// <param name="SeedsPerCell">1 or 2.</param>
 /// <param name="Start">Where it does not begin with seed.</param>
 internal sealed record Wish(
-    DateOnly PlannedOn, string Cultivar, int Plants, double Germination, string Tray, (string Container, string Place)[] Moves, string Bed,
-    (Stage Stage, DateOnly Day)? Lock = null, int SeedsPerCell = 1, StartInput? Start = null);
+    DateOnly PlannedOn,
+    string Cultivar,
+    int Plants,
+    double Germination,
+    string Tray,
+    (string Container, string Place)[] Moves,
+    string Bed,
+    (Stage Stage, DateOnly Day)? Lock = null,
+    int SeedsPerCell = 1,
+    StartInput? Start = null
+);
 
 /// <summary>Plans the yard's batches and does their work day by day, with the small deviations of a real spring.</summary>
 internal sealed class Spring(Database database, TimeProvider clock, Guid nurseryId)
 {
     private static readonly Wish[] Wishes =
     [
-        new(Day(2, 14), "Slow Furnace", 40, 0.78, "72-cell tray", [("9 cm pot", "Warm bench"), ("2 L pot", "Warm bench")], "Tunnel", (Stage.Sow, Day(3, 5))),
+        new(
+            Day(2, 14),
+            "Slow Furnace",
+            40,
+            0.78,
+            "72-cell tray",
+            [("9 cm pot", "Warm bench"), ("2 L pot", "Warm bench")],
+            "Tunnel",
+            (Stage.Sow, Day(3, 5))
+        ),
         new(Day(2, 14), "Low Lintel", 36, 0.86, "72-cell tray", [("9 cm pot", "Warm bench")], "Tunnel", (Stage.PlantOut, Day(4, 23))),
-        new(Day(2, 14), "Lantern Row", 48, 0.9, "72-cell tray", [("9 cm pot", "Warm bench"), ("13 cm pot", "Glasshouse")], "Tunnel", (Stage.PlantOut, Day(4, 28))),
+        new(
+            Day(2, 14),
+            "Lantern Row",
+            48,
+            0.9,
+            "72-cell tray",
+            [("9 cm pot", "Warm bench"), ("13 cm pot", "Glasshouse")],
+            "Tunnel",
+            (Stage.PlantOut, Day(4, 28))
+        ),
         new(Day(2, 21), "Tinker's Crown", 60, 0.85, "72-cell tray", [("9 cm pot", "Warm bench"), ("13 cm pot", "Warm bench")], "Tunnel"),
-        new(Day(2, 21), "Saltglass", 110, 0.88, "72-cell tray", [("9 cm pot", "Glasshouse"), ("13 cm pot", "Glasshouse")], "Tunnel", (Stage.Sow, Day(3, 15))),
+        new(
+            Day(2, 21),
+            "Saltglass",
+            110,
+            0.88,
+            "72-cell tray",
+            [("9 cm pot", "Glasshouse"), ("13 cm pot", "Glasshouse")],
+            "Tunnel",
+            (Stage.Sow, Day(3, 15))
+        ),
         new(Day(2, 28), "Brasshouse", 260, 0.92, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (Stage.Sow, Day(4, 2))),
         new(Day(2, 28), "Ember Lane", 180, 0.82, "128-cell tray", [("9 cm pot", "Warm bench")], "Wall bed", (Stage.Sow, Day(4, 10))),
         new(Day(3, 7), "Tinker's Crown", 220, 0.85, "128-cell tray", [("9 cm pot", "Warm bench")], "Wall bed", (Stage.Sow, Day(4, 10))),
@@ -42,7 +78,17 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
         new(Day(3, 14), "Low Lintel", 160, 0.86, "72-cell tray", [("9 cm pot", "Glasshouse")], "Wall bed", SeedsPerCell: 2),
         new(Day(4, 10), "Brasshouse", 120, 0.92, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (Stage.Sow, Day(4, 18))),
         new(Day(4, 11), "Lantern Row", 60, 0.9, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (Stage.Sow, Day(4, 20))),
-        new(Day(4, 11), "Saltglass", 40, 0.98, "72-cell tray", [("9 cm pot", "Glasshouse")], "Tunnel", (Stage.Sow, Day(4, 22)), Start: new(Start.Plants, 2.5, 0.85)),
+        new(
+            Day(4, 11),
+            "Saltglass",
+            40,
+            0.98,
+            "72-cell tray",
+            [("9 cm pot", "Glasshouse")],
+            "Tunnel",
+            (Stage.Sow, Day(4, 22)),
+            Start: new(Start.Plants, 2.5, 0.85)
+        ),
     ];
 
     private static readonly string[] Losses = ["damping off", "slug", "dropped"];
@@ -57,13 +103,18 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
 
     public async Task LiveAsync(DateOnly day, bool last, CancellationToken cancel)
     {
-        _hand = day.DayOfWeek == DayOfWeek.Saturday ? Role.Helper : day.Day % 3 == 0 ? Role.Grower : Role.Owner;
+        _hand =
+            day.DayOfWeek == DayOfWeek.Saturday ? Role.Helper
+            : day.Day % 3 == 0 ? Role.Grower
+            : Role.Owner;
         for (var i = 0; i < Wishes.Length; i++)
         {
-            if (Wishes[i].PlannedOn == day) await KeepAsync(i, cancel);
+            if (Wishes[i].PlannedOn == day)
+                await KeepAsync(i, cancel);
         }
 
-        foreach (var (batch, work) in await WorkAsync(cancel)) await DoAsync(batch, work, day, last, cancel);
+        foreach (var (batch, work) in await WorkAsync(cancel))
+            await DoAsync(batch, work, day, last, cancel);
     }
 
     private async Task KeepAsync(int index, CancellationToken cancel)
@@ -72,26 +123,49 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
         await using var nursery = await database.WriteAsync(nurseryId, cancel);
         var containers = (await new ContainerStore(nursery).AllAsync(cancel)).ToDictionary(c => c.Name, c => c.Id);
         var input = new BatchInput(
-            WindlassYard.CultivarId(wish.Cultivar), 2026, wish.Plants, wish.Germination, 0.95, 0.9, wish.SeedsPerCell, null,
-            containers[wish.Tray], WindlassYard.PlaceId("Heat mat"), WindlassYard.PlaceId("Lamp rack"),
+            WindlassYard.CultivarId(wish.Cultivar),
+            2026,
+            wish.Plants,
+            wish.Germination,
+            0.95,
+            0.9,
+            wish.SeedsPerCell,
+            null,
+            containers[wish.Tray],
+            WindlassYard.PlaceId("Heat mat"),
+            WindlassYard.PlaceId("Lamp rack"),
             [.. wish.Moves.Select(m => new MoveInput(containers[m.Container], WindlassYard.PlaceId(m.Place)))],
-            WindlassYard.PlaceId("Hardening stand"), WindlassYard.PlaceId(wish.Bed),
+            WindlassYard.PlaceId("Hardening stand"),
+            WindlassYard.PlaceId(wish.Bed),
             wish.Lock is { } fix ? new Dictionary<Stage, DateOnly> { [fix.Stage] = fix.Day } : [],
             wish.Start is null ? WindlassYard.LotId(wish.Cultivar) : null,
-            wish.Start);
+            wish.Start
+        );
         var plan = await new PlanStore(nursery, clock).PreviewAsync(input, cancel);
         await new BatchStore(nursery, clock).KeepAsync(WindlassYard.Numbered(3, index + 1), input, PlanVersion.Of(plan.Value), cancel);
-        if (index is 7 or 11) await LayTogetherAsync(nursery, index == 7 ? [6, 7] : [10, 11], containers[wish.Tray], cancel);
+        if (index is 7 or 11)
+            await LayTogetherAsync(nursery, index == 7 ? [6, 7] : [10, 11], containers[wish.Tray], cancel);
         await nursery.CommitAsync(cancel);
     }
 
     /// <summary>Two batches that are sown together share trays, by rows.</summary>
-    private static async Task LayTogetherAsync(Store.Nurseries.NurseryTransaction nursery, int[] wishes, Guid tray, CancellationToken cancel)
+    private static async Task LayTogetherAsync(
+        Store.Nurseries.NurseryTransaction nursery,
+        int[] wishes,
+        Guid tray,
+        CancellationToken cancel
+    )
     {
         var format = (await new ContainerStore(nursery).AllAsync(cancel)).First(c => c.Id == tray).Format()!;
         var batches = (await new BatchReader(nursery).AllAsync(cancel)).ToDictionary(b => b.Id);
         var own = wishes.Select(i => WindlassYard.Numbered(3, i + 1)).ToList();
-        await new TrayStore(nursery).LayAsync(2026, tray, own, TrayLayout.Arrange(own.Select(id => new CellWish(id, batches[id].Cells)), format, share: true, ExtraCells.Left), cancel);
+        await new TrayStore(nursery).LayAsync(
+            2026,
+            tray,
+            own,
+            TrayLayout.Arrange(own.Select(id => new CellWish(id, batches[id].Cells)), format, share: true, ExtraCells.Left),
+            cancel
+        );
     }
 
     private async Task<List<(BatchView Batch, Work Work)>> WorkAsync(CancellationToken cancel)
@@ -104,16 +178,22 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
     private async Task DoAsync(BatchView batch, Work work, DateOnly day, bool last, CancellationToken cancel)
     {
         var looks = work.Press == Press.Look && work.Stage == Stage.Emerge;
-        if (work.Press == Press.Coming || (work.Press == Press.Look && !looks)) return;
+        if (work.Press == Press.Coming || (work.Press == Press.Look && !looks))
+            return;
         // The last days' work is left for whoever opens the demo; before that, some of it a day late.
         // And one pricking out, however early it falls due.
-        var left = last || (day > WindlassYard.Today.AddDays(-3) && work.Stage > Stage.Emerge) || (work.Stage == Stage.PrickOut && batch.Code == "26-06");
-        if (left || (_chance.NextDouble() < 0.3 && work.Stage != Stage.Emerge)) return;
+        var left =
+            last
+            || (day > WindlassYard.Today.AddDays(-3) && work.Stage > Stage.Emerge)
+            || (work.Stage == Stage.PrickOut && batch.Code == "26-06");
+        if (left || (_chance.NextDouble() < 0.3 && work.Stage != Stage.Emerge))
+            return;
 
         var said = new Said(Id(), Id(), day, Count(work), CarryOn: true, Rest.Snipped);
         if (work.Thin is { } thin)
         {
-            if (day > WindlassYard.Today.AddDays(-3)) return;
+            if (day > WindlassYard.Today.AddDays(-3))
+                return;
             await WriteAsync(n => new CellStore(n, clock).ThinAsync(batch.Id, said.Id, day, thin.Snips, cancel), cancel);
             return;
         }
@@ -125,7 +205,8 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
         }
 
         await WriteAsync(n => new WorkStore(n, clock).DoneAsync(batch.Id, work.Stage, said, work.From, cancel), cancel);
-        if (work.Stage is Stage.PrickOut or Stage.PotUp) await LoseAsync(batch, work, said, day, cancel);
+        if (work.Stage is Stage.PrickOut or Stage.PotUp)
+            await LoseAsync(batch, work, said, day, cancel);
     }
 
     private static int Count(Work work) => work.Stage == Stage.Sow ? work.Containers : Math.Min(work.Seedlings, work.Containers);
@@ -145,30 +226,75 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             containers = (await new ContainerStore(nursery).AllAsync(cancel)).ToDictionary(c => c.Id);
         }
 
-        var trays = laid.Select(t => new TrayCount(t.Id, new string([.. t.Laid(batch.Id, containers[t.ContainerId].Format()!).Select((own, cell) => own ? Up(batch, t.Code, cell, share) : CellTally.Nobody)]))).ToList();
+        var trays = laid.Select(t => new TrayCount(
+                t.Id,
+                new string([
+                    .. t.Laid(batch.Id, containers[t.ContainerId].Format()!)
+                        .Select((own, cell) => own ? Up(batch, t.Code, cell, share) : CellTally.Nobody),
+                ])
+            ))
+            .ToList();
         var up = CellTally.Of(trays).Seedlings;
-        if ((up == work.Seedlings && emerging.DoneOn is null) || up < 3) return;
-        await WriteAsync(n => new CellStore(n, clock).PutAsync(batch.Id, Id(), day, trays, CellsMean.Counted, null, up * 2 >= batch.SeedsSown * batch.Input.Germination * 0.9, cancel), cancel);
+        if ((up == work.Seedlings && emerging.DoneOn is null) || up < 3)
+            return;
+        await WriteAsync(
+            n =>
+                new CellStore(n, clock).PutAsync(
+                    batch.Id,
+                    Id(),
+                    day,
+                    trays,
+                    CellsMean.Counted,
+                    null,
+                    up * 2 >= batch.SeedsSown * batch.Input.Germination * 0.9,
+                    cancel
+                ),
+            cancel
+        );
     }
 
-    /// <summary>Seedlings of a cell at a share of the emergence: drawn from a seed of the cell's own, so that a later day never shows fewer.</summary>
+    /// <summary>
+    /// Seedlings of a cell at a share of the emergence: drawn from a seed of the cell's own, so that a later day never shows fewer.
+    /// </summary>
     private static char Up(BatchView batch, string tray, int cell, double share)
     {
         var fate = new Random((int.Parse(batch.Code[3..]) * 7919) + (int.Parse(tray[4..]) * 104_729) + (cell * 31));
-        return (char)('0' + Enumerable.Range(0, batch.Input.SeedsPerCell).Count(_ => fate.NextDouble() < batch.Input.Germination * 0.95 && fate.NextDouble() < share));
+        return (char)(
+            '0'
+            + Enumerable
+                .Range(0, batch.Input.SeedsPerCell)
+                .Count(_ => fate.NextDouble() < batch.Input.Germination * 0.95 && fate.NextDouble() < share)
+        );
     }
 
     private async Task LoseAsync(BatchView batch, Work work, Said said, DateOnly day, CancellationToken cancel)
     {
         var lost = _chance.Next(0, 3);
-        if (lost == 0) return;
+        if (lost == 0)
+            return;
         var target = batch.TargetOf(work.Stage);
         await WriteAsync(
-            n => new Store.Ledger.LedgerStore(n, clock).AppendAsync(
-                batch.Id,
-                new(Id(), 0, day, EntryKind.Lost, null, target, null, 0, Math.Min(lost, said.Count), Math.Min(lost, said.Count), 0, Losses[_chance.Next(Losses.Length)]),
-                cancel),
-            cancel);
+            n =>
+                new Store.Ledger.LedgerStore(n, clock).AppendAsync(
+                    batch.Id,
+                    new(
+                        Id(),
+                        0,
+                        day,
+                        EntryKind.Lost,
+                        null,
+                        target,
+                        null,
+                        0,
+                        Math.Min(lost, said.Count),
+                        Math.Min(lost, said.Count),
+                        0,
+                        Losses[_chance.Next(Losses.Length)]
+                    ),
+                    cancel
+                ),
+            cancel
+        );
     }
 
     private async Task WriteAsync(Func<Store.Nurseries.NurseryTransaction, Task> write, CancellationToken cancel)

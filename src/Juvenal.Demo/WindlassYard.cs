@@ -36,8 +36,14 @@ public static class WindlassYard
         Place(4, "Glasshouse", PlaceKind.House, 40, 18, 11),
         Place(5, "Hardening stand", PlaceKind.Stand, 50, 16, 8),
         Place(6, "Tunnel", PlaceKind.TunnelBed, 60),
-        Place(7, "Wall bed", PlaceKind.OpenBed, 70) with { Surface = Surface.Film },
-        Place(8, "Long bed", PlaceKind.OpenBed, 80) with { Surface = Surface.Film },
+        Place(7, "Wall bed", PlaceKind.OpenBed, 70) with
+        {
+            Surface = Surface.Film,
+        },
+        Place(8, "Long bed", PlaceKind.OpenBed, 80) with
+        {
+            Surface = Surface.Film,
+        },
     ];
 
     private static readonly Dictionary<string, string[]> Tags = new()
@@ -78,24 +84,52 @@ public static class WindlassYard
             await NurserySetup.CreateAsync(nursery, "Windlass Yard", "Europe/Vienna", 47.2, First, cancel);
             var site = new SiteStore(nursery);
             await site.ChangeAsync(
-                new(1, "Europe/Vienna", 47.2, new FrostDates(SeasonDay.From(5, 9), SeasonDay.From(5, 20)), false, 0, FreezeFrom.Record, new FrostDates(SeasonDay.From(10, 7), null), Devices), cancel);
+                new(
+                    1,
+                    "Europe/Vienna",
+                    47.2,
+                    new FrostDates(SeasonDay.From(5, 9), SeasonDay.From(5, 20)),
+                    false,
+                    0,
+                    FreezeFrom.Record,
+                    new FrostDates(SeasonDay.From(10, 7), null),
+                    Devices
+                ),
+                cancel
+            );
             // Thirty-one years of made-up weather, up to yesterday; the stand-ins go on from there.
             var record = new RecordStore(nursery);
             await record.PutAsync(StandIns.Weather.Days(new(1995, 1, 1), Today.AddDays(-1)), imported: true, cancel);
-            await record.AddSoilAsync(((IProbe)StandIns.All).Readings(Today.AddDays(-40), Today).Where(r => r.Day.Day % 2 == 0).Select(r => new SoilRow(Guid.CreateVersion7(), r.Day, r.Surface, r.Celsius, Hand: false)), cancel);
+            await record.AddSoilAsync(
+                ((IProbe)StandIns.All)
+                    .Readings(Today.AddDays(-40), Today)
+                    .Where(r => r.Day.Day % 2 == 0)
+                    .Select(r => new SoilRow(Guid.CreateVersion7(), r.Day, r.Surface, r.Celsius, Hand: false)),
+                cancel
+            );
 
-            await record.PutForecastAsync([.. StandIns.All.MadeOn(Today).Days.Select(d => new ForecastRow(d.Day, Today, d.MinimumC!.Value, d.MaximumC!.Value))], cancel);
+            await record.PutForecastAsync(
+                [.. StandIns.All.MadeOn(Today).Days.Select(d => new ForecastRow(d.Day, Today, d.MinimumC!.Value, d.MaximumC!.Value))],
+                cancel
+            );
             await new RecordWriter(nursery).RecomputeAsync(await site.GetAsync(cancel), cancel);
             var places = new PlaceStore(nursery);
-            foreach (var place in Places) await places.PutAsync(place, cancel);
+            foreach (var place in Places)
+                await places.PutAsync(place, cancel);
             var cultivars = new CultivarStore(nursery);
-            foreach (var cultivar in Cultivars) await cultivars.PutAsync(cultivar, cancel);
+            foreach (var cultivar in Cultivars)
+                await cultivars.PutAsync(cultivar, cancel);
             var lots = new SeedLotStore(nursery);
             var books = new LotBookStore(nursery);
             foreach (var (lot, i) in Lots.Select((l, i) => (l, i + 1)))
             {
                 await lots.PutAsync(lot.Row, First, cancel);
-                if (lot.Test is { } test) await books.AppendAsync(new(Numbered(7, i), lot.Row.Id, 0, LotEntryKind.Test, new(2026, 1, 24), test.Sown, test.Up), First, cancel);
+                if (lot.Test is { } test)
+                    await books.AppendAsync(
+                        new(Numbered(7, i), lot.Row.Id, 0, LotEntryKind.Test, new(2026, 1, 24), test.Sown, test.Up),
+                        First,
+                        cancel
+                    );
             }
 
             await nursery.CommitAsync(cancel);
@@ -125,20 +159,65 @@ public static class WindlassYard
             await using var people = await database.WriteAsync(new Asker(Account: account.Id, Nursery: Id), cancel);
             await new AccountStore(people).AddAsync(account, cancel);
             await new PeopleStore(people).JoinAsync(Id, account.Id, role, cancel);
-            await new AuditStore(people).WriteAsync(TimeProvider.System.GetUtcNow(), Id, account.Id, Deed.Joined, account.Name, role.ToString(), cancel);
+            await new AuditStore(people).WriteAsync(
+                TimeProvider.System.GetUtcNow(),
+                Id,
+                account.Id,
+                Deed.Joined,
+                account.Name,
+                role.ToString(),
+                cancel
+            );
             await people.CommitAsync(cancel);
         }
     }
 
-    private static PlaceRow Place(int number, string name, PlaceKind kind, int order, double? day = null, double? night = null, double? soil = null) =>
-        new(Numbered(1, number), 0, name, kind, order, day, night, soil);
+    private static PlaceRow Place(
+        int number,
+        string name,
+        PlaceKind kind,
+        int order,
+        double? day = null,
+        double? night = null,
+        double? soil = null
+    ) => new(Numbered(1, number), 0, name, kind, order, day, night, soil);
 
     private static CultivarRow Cultivar(int number, string name, Crop crop, SpeciesGroup group, Habit habit, int days) =>
-        new(Numbered(2, number), 0, name, crop, group, habit, days, number % 2 == 0 ? SeedOrigin.Hybrid : SeedOrigin.OpenPollinated, null, Tags.GetValueOrDefault(name) ?? []);
+        new(
+            Numbered(2, number),
+            0,
+            name,
+            crop,
+            group,
+            habit,
+            days,
+            number % 2 == 0 ? SeedOrigin.Hybrid : SeedOrigin.OpenPollinated,
+            null,
+            Tags.GetValueOrDefault(name) ?? []
+        );
 
-    private static (SeedLotRow Row, (int Sown, int Up)? Test) Lot(int number, string cultivar, int packed, int seeds, (int Sown, int Up)? test) => (new(
-        Numbered(6, number), 0, CultivarId(cultivar), $"{cultivar} {packed}", packed, seeds, null,
-        SeedOrigin.Unknown, 3.2 + (number * 0.4), null), test);
+    private static (SeedLotRow Row, (int Sown, int Up)? Test) Lot(
+        int number,
+        string cultivar,
+        int packed,
+        int seeds,
+        (int Sown, int Up)? test
+    ) =>
+        (
+            new(
+                Numbered(6, number),
+                0,
+                CultivarId(cultivar),
+                $"{cultivar} {packed}",
+                packed,
+                seeds,
+                null,
+                SeedOrigin.Unknown,
+                3.2 + (number * 0.4),
+                null
+            ),
+            test
+        );
 
     // Fixed ids, so that two demos are alike.
     internal static Guid Numbered(int kind, int number) => Guid.Parse($"019c0de0-{kind:x4}-7000-8000-{number:x12}");

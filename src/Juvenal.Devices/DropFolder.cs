@@ -11,40 +11,52 @@ public sealed class DeviceException(string sentence) : Exception(sentence);
 
 /// <summary>
 /// Readings and forecasts that something else writes into a folder: station.csv or station.json, soil.csv or soil.json,
-/// forecast.csv or forecast.json (docs/devices.md). A file may be written anew or added to at any time; it is read again when it has changed.
+/// forecast.csv or forecast.json (docs/devices.md). A file may be written anew or added to at any time; it is read again when it has
+/// changed.
 /// </summary>
 public sealed class DropFolder(string folder) : IStation, IProbe, IForecaster
 {
     /// <summary>A day's readings are a line: ten thousand years would not reach it.</summary>
     private const long LargestFile = 16 * 1024 * 1024;
 
-    public IReadOnlyList<WeatherDay> Readings(DateOnly from, DateOnly to) => [.. Weather("station").Where(d => d.Day >= from && d.Day <= to)];
+    public IReadOnlyList<WeatherDay> Readings(DateOnly from, DateOnly to) =>
+        [.. Weather("station").Where(d => d.Day >= from && d.Day <= to)];
 
     IReadOnlyList<SoilReading> IProbe.Readings(DateOnly from, DateOnly to) => [.. Soil().Where(d => d.Day >= from && d.Day <= to)];
 
     public Forecast? MadeOn(DateOnly today)
     {
-        var days = Weather("forecast").Where(d => d.Day > today && d is { MinimumC: not null, MaximumC: not null }).OrderBy(d => d.Day).ToList();
+        var days = Weather("forecast")
+            .Where(d => d.Day > today && d is { MinimumC: not null, MaximumC: not null })
+            .OrderBy(d => d.Day)
+            .ToList();
         return days.Count == 0 ? null : new(today, days);
     }
 
     private IReadOnlyList<WeatherDay> Weather(string name)
     {
-        if (Find(name) is not { } path) return [];
-        if (path.EndsWith(".json", StringComparison.Ordinal)) return [.. Json<WeatherLine>(path).Select(l => new WeatherDay(Day(l.Date, path), l.Tmin, l.Tmax))];
+        if (Find(name) is not { } path)
+            return [];
+        if (path.EndsWith(".json", StringComparison.Ordinal))
+            return [.. Json<WeatherLine>(path).Select(l => new WeatherDay(Day(l.Date, path), l.Tmin, l.Tmax))];
         using var stream = File.OpenRead(path);
         // °C and years first: a machine writes it.
         var read = WeatherFile.ReadAsync(stream, new(null, Scale.Celsius), default).GetAwaiter().GetResult();
-        if (read.Format is null) throw new DeviceException($"{Path.GetFileName(path)} has no columns date, tmin and tmax.");
-        if (read.ErrorCount > 0) throw new DeviceException($"{Path.GetFileName(path)}, line {read.Errors[0].Line}: “{read.Errors[0].Text}” cannot be read.");
-        if (read.AskDates) throw new DeviceException($"{Path.GetFileName(path)}: write days as 2026-04-18.");
+        if (read.Format is null)
+            throw new DeviceException($"{Path.GetFileName(path)} has no columns date, tmin and tmax.");
+        if (read.ErrorCount > 0)
+            throw new DeviceException($"{Path.GetFileName(path)}, line {read.Errors[0].Line}: “{read.Errors[0].Text}” cannot be read.");
+        if (read.AskDates)
+            throw new DeviceException($"{Path.GetFileName(path)}: write days as 2026-04-18.");
         return read.Days;
     }
 
     private List<SoilReading> Soil()
     {
-        if (Find("soil") is not { } path) return [];
-        if (path.EndsWith(".json", StringComparison.Ordinal)) return Json<SoilLine>(path).ConvertAll(l => new SoilReading(Day(l.Date, path), Surface(l.Surface, path), l.Celsius));
+        if (Find("soil") is not { } path)
+            return [];
+        if (path.EndsWith(".json", StringComparison.Ordinal))
+            return Json<SoilLine>(path).ConvertAll(l => new SoilReading(Day(l.Date, path), Surface(l.Surface, path), l.Celsius));
         using var text = new StreamReader(path);
         using var csv = new CsvReader(text, CultureInfo.InvariantCulture);
         var rows = new List<SoilReading>();
@@ -52,7 +64,14 @@ public sealed class DropFolder(string folder) : IStation, IProbe, IForecaster
         {
             csv.Read();
             csv.ReadHeader();
-            while (csv.Read()) rows.Add(new(Day(csv.GetField("date") ?? "", path), Surface(csv.GetField("surface") ?? "", path), csv.GetField<double>("celsius")));
+            while (csv.Read())
+                rows.Add(
+                    new(
+                        Day(csv.GetField("date") ?? "", path),
+                        Surface(csv.GetField("surface") ?? "", path),
+                        csv.GetField<double>("celsius")
+                    )
+                );
         }
         catch (CsvHelperException)
         {
@@ -66,7 +85,8 @@ public sealed class DropFolder(string folder) : IStation, IProbe, IForecaster
     {
         foreach (var path in new[] { Path.Combine(folder, name + ".json"), Path.Combine(folder, name + ".csv") })
         {
-            if (!File.Exists(path)) continue;
+            if (!File.Exists(path))
+                continue;
             return new FileInfo(path).Length > LargestFile ? throw new DeviceException($"{Path.GetFileName(path)} is too large.") : path;
         }
 
@@ -86,13 +106,19 @@ public sealed class DropFolder(string folder) : IStation, IProbe, IForecaster
         }
     }
 
-    private static DateOnly Day(string text, string path) => DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day)
-        ? day
-        : throw new DeviceException($"{Path.GetFileName(path)}: “{(text.Length > 30 ? text[..30] : text)}” is no day; write 2026-04-18.");
+    private static DateOnly Day(string text, string path) =>
+        DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day)
+            ? day
+            : throw new DeviceException(
+                $"{Path.GetFileName(path)}: “{(text.Length > 30 ? text[..30] : text)}” is no day; write 2026-04-18."
+            );
 
-    private static Surface Surface(string text, string path) => Enum.TryParse<Surface>(text, ignoreCase: true, out var surface) && Enum.IsDefined(surface) && !char.IsDigit(text[0])
-        ? surface
-        : throw new DeviceException($"{Path.GetFileName(path)}: “{(text.Length > 30 ? text[..30] : text)}” is no surface; bare, mulch, film, raised or tunnel.");
+    private static Surface Surface(string text, string path) =>
+        Enum.TryParse<Surface>(text, ignoreCase: true, out var surface) && Enum.IsDefined(surface) && !char.IsDigit(text[0])
+            ? surface
+            : throw new DeviceException(
+                $"{Path.GetFileName(path)}: “{(text.Length > 30 ? text[..30] : text)}” is no surface; bare, mulch, film, raised or tunnel."
+            );
 
     private sealed record WeatherLine(string Date, double? Tmin, double? Tmax);
 

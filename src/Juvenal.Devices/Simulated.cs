@@ -24,16 +24,38 @@ public sealed class Simulated(WeatherGenerator weather) : IStation, IProbe, IFor
         // The soil of these days, from half a year before on: longer ago is not felt at this depth.
         var days = weather.Days(from.AddDays(-180), to);
         var soil = SoilHeat.DailyMeans([.. days.Select(d => d.MeanC!.Value)], SiteClimate.PlantingDepthCm);
-        return [.. days.Zip(soil).Where(d => d.First.Day >= from).Select(d =>
-            new SoilReading(d.First.Day, Surface.Bare, Math.Round(d.Second + SoilWarmer + (ProbeError * weather.Noise(d.First.Day.DayNumber, 1)), 1)))];
+        return
+        [
+            .. days.Zip(soil)
+                .Where(d => d.First.Day >= from)
+                .Select(d => new SoilReading(
+                    d.First.Day,
+                    Surface.Bare,
+                    Math.Round(d.Second + SoilWarmer + (ProbeError * weather.Noise(d.First.Day.DayNumber, 1)), 1)
+                )),
+        ];
     }
 
-    public Forecast MadeOn(DateOnly today) => new(today, [.. weather.Days(today.AddDays(1), today.AddDays(ForecastDays)).Select((d, i) =>
-    {
-        var error = FirstError + (ErrorPerDay * i);
-        return new WeatherDay(
-            d.Day,
-            Math.Round(d.MinimumC!.Value + (error * weather.Noise(today.DayNumber, 100 + i)), 1),
-            Math.Round(Math.Max(d.MinimumC.Value + 1, d.MaximumC!.Value + (error * weather.Noise(today.DayNumber, 200 + i))), 1));
-    })]);
+    public Forecast MadeOn(DateOnly today) =>
+        new(
+            today,
+            [
+                .. weather
+                    .Days(today.AddDays(1), today.AddDays(ForecastDays))
+                    .Select(
+                        (d, i) =>
+                        {
+                            var error = FirstError + (ErrorPerDay * i);
+                            return new WeatherDay(
+                                d.Day,
+                                Math.Round(d.MinimumC!.Value + (error * weather.Noise(today.DayNumber, 100 + i)), 1),
+                                Math.Round(
+                                    Math.Max(d.MinimumC.Value + 1, d.MaximumC!.Value + (error * weather.Noise(today.DayNumber, 200 + i))),
+                                    1
+                                )
+                            );
+                        }
+                    ),
+            ]
+        );
 }

@@ -10,7 +10,15 @@ namespace Juvenal.Devices;
 /// <param name="StrayC">How far a day strays from the mean year, standard deviation, °C.</param>
 /// <param name="Persistence">How much of a day's straying the next day keeps, 0–1.</param>
 /// <param name="SpringStray">How much more it strays around the end of April, as a share: cold returns in spring.</param>
-public sealed record Climate(double YearMeanC, double SwingC, int ColdestDay, double DayRangeC, double StrayC, double Persistence, double SpringStray)
+public sealed record Climate(
+    double YearMeanC,
+    double SwingC,
+    int ColdestDay,
+    double DayRangeC,
+    double StrayC,
+    double Persistence,
+    double SpringStray
+)
 {
     /// <summary>A continental upland, 47° N, 640 m: the last freeze about 9 May.</summary>
     public static Climate Upland { get; } = new(9.0, 13, 14, 14, 2.0, 0.5, 1.3);
@@ -46,13 +54,15 @@ public sealed class WeatherGenerator
             // Devices are asked from several requests at once.
             lock (_days)
             {
-                while (_days.Count <= index) _days.Add(Next(Start.AddDays(_days.Count)));
+                while (_days.Count <= index)
+                    _days.Add(Next(Start.AddDays(_days.Count)));
                 return _days[index];
             }
         }
     }
 
-    public IReadOnlyList<WeatherDay> Days(DateOnly from, DateOnly to) => [.. Enumerable.Range(0, Math.Max(0, to.DayNumber - from.DayNumber + 1)).Select(i => this[from.AddDays(i)])];
+    public IReadOnlyList<WeatherDay> Days(DateOnly from, DateOnly to) =>
+        [.. Enumerable.Range(0, Math.Max(0, to.DayNumber - from.DayNumber + 1)).Select(i => this[from.AddDays(i)])];
 
     /// <summary>A standard normal number that belongs to a key, the same each time.</summary>
     internal double Noise(int key, int other)
@@ -63,7 +73,8 @@ public sealed class WeatherGenerator
 
     private WeatherDay Next(DateOnly day)
     {
-        if (day.DayOfYear == 1) _yearStray = 0.7 * Normal(ref _state);
+        if (day.DayOfYear == 1)
+            _yearStray = 0.7 * Normal(ref _state);
         var c = _climate;
         var wave = Math.Cos(2 * Math.PI * (SeasonAxis.DayOfYear(day) - c.ColdestDay) / SeasonCurve.Days);
         _stray = (c.Persistence * _stray) + (Math.Sqrt(1 - (c.Persistence * c.Persistence)) * Normal(ref _state));

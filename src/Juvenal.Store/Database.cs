@@ -9,25 +9,30 @@ public sealed class Database(NpgsqlDataSource source)
 {
     public const string WebRole = "juvenal_web";
 
-    public Task<NurseryTransaction> ReadAsync(Guid nursery, CancellationToken cancel) => NurseryTransaction.OpenAsync(source, nursery, null, writes: false, cancel);
+    public Task<NurseryTransaction> ReadAsync(Guid nursery, CancellationToken cancel) =>
+        NurseryTransaction.OpenAsync(source, nursery, null, writes: false, cancel);
 
     /// <param name="nursery">The one that is seen.</param>
     /// <param name="cancel">Cancels.</param>
     /// <param name="by">Who acts, by name.</param>
-    public Task<NurseryTransaction> WriteAsync(Guid nursery, CancellationToken cancel, string? by = null) => NurseryTransaction.OpenAsync(source, nursery, by, writes: true, cancel);
+    public Task<NurseryTransaction> WriteAsync(Guid nursery, CancellationToken cancel, string? by = null) =>
+        NurseryTransaction.OpenAsync(source, nursery, by, writes: true, cancel);
 
     /// <summary>The nursery as it is at one moment, however long the reading takes.</summary>
     public Task<NurseryTransaction> SnapshotAsync(Guid nursery, CancellationToken cancel, string? by = null) =>
         NurseryTransaction.OpenAsync(source, nursery, by, writes: true, cancel, System.Data.IsolationLevel.RepeatableRead);
 
-    public Task<AccountTransaction> ReadAsync(Asker asker, CancellationToken cancel) => AccountTransaction.OpenAsync(source, asker, writes: false, cancel);
+    public Task<AccountTransaction> ReadAsync(Asker asker, CancellationToken cancel) =>
+        AccountTransaction.OpenAsync(source, asker, writes: false, cancel);
 
-    public Task<AccountTransaction> WriteAsync(Asker asker, CancellationToken cancel) => AccountTransaction.OpenAsync(source, asker, writes: true, cancel);
+    public Task<AccountTransaction> WriteAsync(Asker asker, CancellationToken cancel) =>
+        AccountTransaction.OpenAsync(source, asker, writes: true, cancel);
 
     public SignInTries Tries(TimeProvider clock) => new(source, clock);
 
     /// <summary>Throws where the connection could do more than the server may.</summary>
-    /// <exception cref="InvalidOperationException">The role is not <see cref="WebRole"/>, or is a superuser, or may pass row-level security.</exception>
+    /// <exception cref="InvalidOperationException">The role is not <see cref="WebRole"/>, or is a superuser, or may pass row-level
+    /// security.</exception>
     public async Task RefuseOtherRolesAsync(CancellationToken cancel)
     {
         const string whoAmI = """
@@ -40,7 +45,9 @@ public sealed class Database(NpgsqlDataSource source)
         command.Parameters.Add(Sql.Of(WebRole));
         if (await command.ExecuteScalarAsync(cancel) is not true)
         {
-            throw new InvalidOperationException($"The server connects as {WebRole}, a role without superuser or bypass rights, and as nothing else.");
+            throw new InvalidOperationException(
+                $"The server connects as {WebRole}, a role without superuser or bypass rights, and as nothing else."
+            );
         }
     }
 
@@ -73,7 +80,8 @@ public sealed class Database(NpgsqlDataSource source)
         await using var command = source.CreateCommand(all);
         await using var reader = await command.ExecuteReaderAsync(cancel);
         var rows = new List<Guid>();
-        while (await reader.ReadAsync(cancel)) rows.Add(reader.GetGuid(0));
+        while (await reader.ReadAsync(cancel))
+            rows.Add(reader.GetGuid(0));
         return rows;
     }
 

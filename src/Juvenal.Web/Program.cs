@@ -9,14 +9,17 @@ if (args is ["migrate"])
 
 if (args is ["open", var nursery])
 {
-    if (await FirstNursery.OpenAsync(Settings.Required("JUVENAL_DB"), nursery) is { } link) Console.WriteLine(link);
+    if (await FirstNursery.OpenAsync(Settings.Required("JUVENAL_DB"), nursery) is { } link)
+        Console.WriteLine(link);
     return;
 }
 
 if (args is ["password", var name])
 {
-    if (await FirstNursery.NewPasswordAsync(Settings.Required("JUVENAL_DB"), name) is { } password) Console.WriteLine(password);
-    else Environment.ExitCode = 1;
+    if (await FirstNursery.NewPasswordAsync(Settings.Required("JUVENAL_DB"), name) is { } password)
+        Console.WriteLine(password);
+    else
+        Environment.ExitCode = 1;
     return;
 }
 

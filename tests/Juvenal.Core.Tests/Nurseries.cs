@@ -19,24 +19,55 @@ internal static class Nurseries
     public static readonly SpringFreeze May9 = new(new DateOnly(2026, 5, 9).DayNumber, 10, true);
 
     /// <summary>A season that rests on May 9 and on no record.</summary>
-    public static SiteSeason Site(SpringFreeze? freeze = null, SiteClimate? climate = null) => new(freeze ?? May9, climate, Hemisphere.North, 2026);
+    public static SiteSeason Site(SpringFreeze? freeze = null, SiteClimate? climate = null) =>
+        new(freeze ?? May9, climate, Hemisphere.North, 2026);
 
     public static PlaceClimate Place(string name, double day, double night, double? soil = null, double deviation = 1) =>
-        new(name, Temperature.FromCelsius(day), Temperature.FromCelsius(night), soil is { } s ? Temperature.FromCelsius(s) : null, deviation);
+        new(
+            name,
+            Temperature.FromCelsius(day),
+            Temperature.FromCelsius(night),
+            soil is { } s ? Temperature.FromCelsius(s) : null,
+            deviation
+        );
 
     public static GrowingPath Path(double day = 21, double night = 17, double soil = 25, int moves = 2)
     {
         Container[] containers = [new("9 cm pot", 0.4), new("13 cm pot", 1.0), new("2 L pot", 2)];
         var house = Place("Glasshouse", day, night);
-        return new(new("72-cell tray", 0.05, 72), Place("Heat mat", day, night, soil), Place("Lamp rack", day, night),
-            [.. containers.Take(moves).Select(c => new Move(c, house))], Place("Hardening stand", 16, 9), "South bed", Surface.Bare);
+        return new(
+            new("72-cell tray", 0.05, 72),
+            Place("Heat mat", day, night, soil),
+            Place("Lamp rack", day, night),
+            [.. containers.Take(moves).Select(c => new Move(c, house))],
+            Place("Hardening stand", 16, 9),
+            "South bed",
+            Surface.Bare
+        );
     }
 
-    public static PlanRequest Request(CultivarTraits? cultivar = null, GrowingPath? path = null, HouseRules? rules = null, DateOnly? today = null) =>
-        new(cultivar ?? Tomato, 2026, today ?? Winter, Site(), rules ?? HouseRules.Default, new(60, 0.85, 0.95, 0.9, 1, null), path ?? Path(), new Dictionary<Stage, StageFacts>());
+    public static PlanRequest Request(
+        CultivarTraits? cultivar = null,
+        GrowingPath? path = null,
+        HouseRules? rules = null,
+        DateOnly? today = null
+    ) =>
+        new(
+            cultivar ?? Tomato,
+            2026,
+            today ?? Winter,
+            Site(),
+            rules ?? HouseRules.Default,
+            new(60, 0.85, 0.95, 0.9, 1, null),
+            path ?? Path(),
+            new Dictionary<Stage, StageFacts>()
+        );
 
     public static PlanRequest With(this PlanRequest request, Stage stage, StageFacts facts) =>
-        request with { Facts = new Dictionary<Stage, StageFacts>(request.Facts) { [stage] = facts } };
+        request with
+        {
+            Facts = new Dictionary<Stage, StageFacts>(request.Facts) { [stage] = facts },
+        };
 
     public static DateOnly Day(this Plan plan, Stage stage) => plan.Step(stage).Date.Mid;
 

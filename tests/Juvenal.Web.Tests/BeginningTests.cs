@@ -37,32 +37,95 @@ public class BeginningTests(House house) : IClassFixture<House>
         Assert.Equal((10, 4), (await StandsAsync(root), await StandsAsync(scion)));
         Assert.Equal(20, (int)(await house.GetAsync($"batches/{root}"))["used"]!);
         // A number in one of the three batches cannot be put right alone.
-        var correct = new JsonObject { ["kind"] = "corrected", ["corrects"] = written["entries"]![0]!.DeepClone(), ["seeds"] = 18, ["containers"] = 18, ["happenedOn"] = "2026-05-01" };
+        var correct = new JsonObject
+        {
+            ["kind"] = "corrected",
+            ["corrects"] = written["entries"]![0]!.DeepClone(),
+            ["seeds"] = 18,
+            ["containers"] = 18,
+            ["happenedOn"] = "2026-05-01",
+        };
         Assert.StartsWith("Grafting stands in three batches", House.Sentence((await house.LogAsync(batch, correct)).Body, "corrects"));
         var undone = Guid.CreateVersion7();
-        var undo = new JsonObject { ["id"] = undone, ["kind"] = "undo", ["corrects"] = written["entries"]![0]!.DeepClone(), ["happenedOn"] = "2026-05-01" };
+        var undo = new JsonObject
+        {
+            ["id"] = undone,
+            ["kind"] = "undo",
+            ["corrects"] = written["entries"]![0]!.DeepClone(),
+            ["happenedOn"] = "2026-05-01",
+        };
         Assert.Equal(200, (await house.LogAsync(batch, (JsonObject)undo.DeepClone())).Status);
         Assert.Equal(200, (await house.LogAsync(batch, undo)).Status);
         Assert.Equal((30, 24), (await StandsAsync(root), await StandsAsync(scion)));
         // Undone whole, and the undoing undone whole.
         var redone = Guid.CreateVersion7();
-        Assert.Equal(200, (await house.LogAsync(batch, new JsonObject { ["id"] = redone, ["kind"] = "undo", ["corrects"] = undone, ["happenedOn"] = "2026-05-01" })).Status);
+        Assert.Equal(
+            200,
+            (
+                await house.LogAsync(
+                    batch,
+                    new JsonObject
+                    {
+                        ["id"] = redone,
+                        ["kind"] = "undo",
+                        ["corrects"] = undone,
+                        ["happenedOn"] = "2026-05-01",
+                    }
+                )
+            ).Status
+        );
         Assert.Equal((10, 4), (await StandsAsync(root), await StandsAsync(scion)));
-        Assert.Equal(200, (await house.LogAsync(batch, new JsonObject { ["kind"] = "undo", ["corrects"] = redone, ["happenedOn"] = "2026-05-01" })).Status);
-        Assert.Equal((30, 24, 0), (await StandsAsync(root), await StandsAsync(scion), (int)(await house.GetAsync($"batches/{batch}"))["seedsSown"]!));
+        Assert.Equal(
+            200,
+            (
+                await house.LogAsync(
+                    batch,
+                    new JsonObject
+                    {
+                        ["kind"] = "undo",
+                        ["corrects"] = redone,
+                        ["happenedOn"] = "2026-05-01",
+                    }
+                )
+            ).Status
+        );
+        Assert.Equal(
+            (30, 24, 0),
+            (await StandsAsync(root), await StandsAsync(scion), (int)(await house.GetAsync($"batches/{batch}"))["seedsSown"]!)
+        );
     }
 
     [Theory]
     [InlineData("grafts", "unionCm", "0.5", "start.unionCm", "From 1 to 60; 0.5 was given.")]
     [InlineData("plants", "priceEach", "-1", "start.priceEach", "From 0 to 10,000; -1 was given.")]
     [InlineData("plants", "leaves", "13", "start.leaves", "From 0 to 12; 13 was given.")]
-    [InlineData("grafts", "rootstockId", "\"019c0de0-0000-7000-8000-00000000dead\"", "start.rootstockId", "Choose one; this one is not there.")]
-    public async Task A_beginning_that_cannot_be_is_refused_at_its_field(string kind, string field, string value, string at, string sentence)
+    [InlineData(
+        "grafts",
+        "rootstockId",
+        "\"019c0de0-0000-7000-8000-00000000dead\"",
+        "start.rootstockId",
+        "Choose one; this one is not there."
+    )]
+    public async Task A_beginning_that_cannot_be_is_refused_at_its_field(
+        string kind,
+        string field,
+        string value,
+        string at,
+        string sentence
+    )
     {
         var good = With(kind, 2);
         var (_, plan) = await house.PostAsync("plan", good.DeepClone());
         good["start"]![field] = JsonNode.Parse(value);
-        var (status, problem) = await house.PostAsync("batches", new JsonObject { ["id"] = Guid.CreateVersion7(), ["input"] = good, ["shown"] = (string)plan["version"]! });
+        var (status, problem) = await house.PostAsync(
+            "batches",
+            new JsonObject
+            {
+                ["id"] = Guid.CreateVersion7(),
+                ["input"] = good,
+                ["shown"] = (string)plan["version"]!,
+            }
+        );
         Assert.Equal((422, sentence), (status, House.Sentence(problem, at)));
     }
 
@@ -70,21 +133,52 @@ public class BeginningTests(House house) : IClassFixture<House>
     public async Task A_packet_has_a_book_and_no_more_is_sown_than_it_holds()
     {
         var lot = Guid.CreateVersion7();
-        var row = new JsonObject { ["id"] = lot, ["version"] = 0, ["cultivarId"] = house.Tomato, ["name"] = "Red, gift", ["packed"] = 2024, ["seeds"] = 60, ["grams"] = null, ["origin"] = "unknown", ["price"] = null, ["note"] = null };
+        var row = new JsonObject
+        {
+            ["id"] = lot,
+            ["version"] = 0,
+            ["cultivarId"] = house.Tomato,
+            ["name"] = "Red, gift",
+            ["packed"] = 2024,
+            ["seeds"] = 60,
+            ["grams"] = null,
+            ["origin"] = "unknown",
+            ["price"] = null,
+            ["note"] = null,
+        };
         Assert.Equal(204, (await house.PutAsync("lots", row)).Status);
         Assert.Equal(204, (await BookAsync(("kind", "test"), ("seeds", 20), ("up", 18))).Status);
-        Assert.Equal("From 0 to 10; 11 was given.", House.Sentence((await BookAsync(("kind", "test"), ("seeds", 10), ("up", 11))).Body, "up"));
-        Assert.Equal("Only 40 seeds are left in the packet: 40 at most. If it holds more, recount it under Seeds.", House.Sentence((await BookAsync(("kind", "gone"), ("seeds", 41))).Body, "seeds"));
-        Assert.Equal("This day has not come yet.", House.Sentence((await BookAsync(("kind", "gone"), ("seeds", 1), ("happenedOn", "2027-01-01"))).Body, "happenedOn"));
+        Assert.Equal(
+            "From 0 to 10; 11 was given.",
+            House.Sentence((await BookAsync(("kind", "test"), ("seeds", 10), ("up", 11))).Body, "up")
+        );
+        Assert.Equal(
+            "Only 40 seeds are left in the packet: 40 at most. If it holds more, recount it under Seeds.",
+            House.Sentence((await BookAsync(("kind", "gone"), ("seeds", 41))).Body, "seeds")
+        );
+        Assert.Equal(
+            "This day has not come yet.",
+            House.Sentence((await BookAsync(("kind", "gone"), ("seeds", 1), ("happenedOn", "2027-01-01"))).Body, "happenedOn")
+        );
         var tested = await LotAsync();
         Assert.Equal((40, 0.9, 1), ((int)tested["left"]!, (double)tested["germination"]!, tested["book"]!.AsArray().Count));
 
         var input = house.Input(20);
         input["lotId"] = lot;
         var batch = await house.KeepAsync(input);
-        var sowing = new JsonObject { ["kind"] = "sown", ["stage"] = "sow", ["to"] = house.Group(house.Mat), ["seeds"] = 45, ["containers"] = 45 };
+        var sowing = new JsonObject
+        {
+            ["kind"] = "sown",
+            ["stage"] = "sow",
+            ["to"] = house.Group(house.Mat),
+            ["seeds"] = 45,
+            ["containers"] = 45,
+        };
         var (status, problem) = await house.LogAsync(batch, (JsonObject)sowing.DeepClone());
-        Assert.Equal((422, "Only 40 seeds are left in Red, gift: 40 at most. If it holds more, recount it under Seeds."), (status, House.Sentence(problem, "seeds")));
+        Assert.Equal(
+            (422, "Only 40 seeds are left in Red, gift: 40 at most. If it holds more, recount it under Seeds."),
+            (status, House.Sentence(problem, "seeds"))
+        );
         Assert.Equal(204, (await BookAsync(("kind", "recount"), ("seeds", 50), ("happenedOn", "2026-01-25"))).Status);
         Assert.Equal(200, (await house.LogAsync(batch, sowing)).Status);
         var sown = await LotAsync();
@@ -97,7 +191,8 @@ public class BeginningTests(House house) : IClassFixture<House>
         Task<(int Status, JsonNode Body)> BookAsync(params (string Name, object Value)[] parts)
         {
             var entry = new JsonObject { ["id"] = Guid.CreateVersion7(), ["happenedOn"] = "2026-01-20" };
-            foreach (var (name, value) in parts) entry[name] = JsonValue.Create(value);
+            foreach (var (name, value) in parts)
+                entry[name] = JsonValue.Create(value);
             return house.PostAsync($"lots/{lot}/entries", entry);
         }
 
@@ -107,7 +202,8 @@ public class BeginningTests(House house) : IClassFixture<House>
     [Fact]
     public async Task Cultivars_go_out_as_CSV_and_come_in_again()
     {
-        var text = "name;daysToRipe;group;tags;origin;note\r\n\"Plum; small\";74;tomato;late blight|leaf mould;hybrid;=1+1\r\nMade-up Red;72;;;;\r\n";
+        var text =
+            "name;daysToRipe;group;tags;origin;note\r\n\"Plum; small\";74;tomato;late blight|leaf mould;hybrid;=1+1\r\nMade-up Red;72;;;;\r\n";
         var (status, look) = await FileAsync(text, keep: false);
         Assert.Equal(200, status);
         Assert.Equal(("Plum; small", "Made-up Red"), ((string)look["new"]![0]!, (string)look["changed"]![0]!));
@@ -132,13 +228,19 @@ public class BeginningTests(House house) : IClassFixture<House>
     }
 
     [Theory]
-    [InlineData("crop,days\nred,70", "The first line names the columns: name, crop, group, habit, daysToRipe, origin, tags, note. At least name and daysToRipe are needed.")]
+    [InlineData(
+        "crop,days\nred,70",
+        "The first line names the columns: name, crop, group, habit, daysToRipe, origin, tags, note. At least name and daysToRipe are needed."
+    )]
     [InlineData("name,daysToRipe\n", "There is no cultivar in it.")]
     [InlineData("name,daysToRipe,habit\nA,70,tall\nB,seventy,tall", "Line 3: daysToRipe “seventy” is no number from 30 to 200.")]
     [InlineData("name,daysToRipe,habit\nA,70,leaning", "Line 2: habit “leaning” is none of dwarf, bush, half-bush, tall.")]
     [InlineData("name,daysToRipe\nA,70\na,80", "Line 3: “a” stands twice.")]
     [InlineData("name,daysToRipe,crop,group\nA,70,pepper,tomato", "Line 2: crop “pepper” and group “tomato” do not go together.")]
-    [InlineData("", "The first line names the columns: name, crop, group, habit, daysToRipe, origin, tags, note. At least name and daysToRipe are needed.")]
+    [InlineData(
+        "",
+        "The first line names the columns: name, crop, group, habit, daysToRipe, origin, tags, note. At least name and daysToRipe are needed."
+    )]
     public async Task A_file_that_cannot_be_read_is_refused_by_its_line_and_changes_nothing(string text, string sentence)
     {
         var before = (await house.GetAsync("catalogue"))["cultivars"]!.ToJsonString();
@@ -147,13 +249,15 @@ public class BeginningTests(House house) : IClassFixture<House>
         Assert.Equal(before, (await house.GetAsync("catalogue"))["cultivars"]!.ToJsonString());
     }
 
-    private Task<(int Status, JsonNode Body)> FileAsync(string text, bool keep) => house.PostAsync("cultivars.csv", new JsonObject { ["text"] = text, ["keep"] = keep });
+    private Task<(int Status, JsonNode Body)> FileAsync(string text, bool keep) =>
+        house.PostAsync("cultivars.csv", new JsonObject { ["text"] = text, ["keep"] = keep });
 
     private JsonObject With(string kind, double leaves, params (string Name, object Value)[] parts)
     {
         var input = house.Input(20);
         var start = new JsonObject { ["kind"] = kind, ["leaves"] = leaves };
-        foreach (var (name, value) in parts) start[name] = JsonValue.Create(value);
+        foreach (var (name, value) in parts)
+            start[name] = JsonValue.Create(value);
         input["start"] = start;
         return input;
     }
@@ -162,16 +266,47 @@ public class BeginningTests(House house) : IClassFixture<House>
     private async Task<Guid> StandingAsync(int plants)
     {
         var batch = await house.KeepAsync(house.Input(20));
-        await house.LogAsync(batch, new JsonObject { ["kind"] = "sown", ["stage"] = "sow", ["to"] = house.Group(house.Mat), ["seeds"] = 40, ["containers"] = 40 });
-        await house.LogAsync(batch, new JsonObject { ["kind"] = "emerged", ["to"] = house.Group(house.Mat), ["seedlings"] = plants });
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "sown",
+                ["stage"] = "sow",
+                ["to"] = house.Group(house.Mat),
+                ["seeds"] = 40,
+                ["containers"] = 40,
+            }
+        );
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "emerged",
+                ["to"] = house.Group(house.Mat),
+                ["seedlings"] = plants,
+            }
+        );
         return batch;
     }
 
     private async Task<int> StandsAsync(Guid batch) => (int)(await house.GetAsync($"batches/{batch}"))["standing"]!;
 
     private Task<(int Status, JsonNode Body)> DoneAsync(Guid batch, string stage, int count) =>
-        house.PostAsync($"batches/{batch}/stages/{stage}/done", new JsonObject { ["id"] = Guid.CreateVersion7(), ["extraId"] = Guid.CreateVersion7(), ["happenedOn"] = "2026-05-01", ["count"] = count });
+        house.PostAsync(
+            $"batches/{batch}/stages/{stage}/done",
+            new JsonObject
+            {
+                ["id"] = Guid.CreateVersion7(),
+                ["extraId"] = Guid.CreateVersion7(),
+                ["happenedOn"] = "2026-05-01",
+                ["count"] = count,
+            }
+        );
 
     private static JsonNode? Task(JsonNode round, Guid batch) =>
-        round["stops"]!.AsArray().SelectMany(s => s!["tasks"]!.AsArray()).Concat(round["coming"]!.AsArray()).FirstOrDefault(t => (Guid)t!["batchId"]! == batch);
+        round["stops"]!
+            .AsArray()
+            .SelectMany(s => s!["tasks"]!.AsArray())
+            .Concat(round["coming"]!.AsArray())
+            .FirstOrDefault(t => (Guid)t!["batchId"]! == batch);
 }

@@ -82,16 +82,47 @@ public class ChangeTests(House house) : IClassFixture<House>
     public async Task Plants_that_stand_are_accounted_for_before_the_end()
     {
         var batch = await SownAsync();
-        await house.LogAsync(batch, new JsonObject { ["kind"] = "emerged", ["to"] = house.Group(house.Mat), ["seedlings"] = 12 });
-        Assert.Equal("12 plants still stand. Log what becomes of them first: lost, snipped, or planted.", House.Sentence((await EndAsync(batch, "failed")).Body, "reason"));
-        await house.LogAsync(batch, new JsonObject { ["kind"] = "lost", ["from"] = house.Group(house.Mat), ["seedlings"] = 12, ["containers"] = 72, ["reason"] = "frost" });
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "emerged",
+                ["to"] = house.Group(house.Mat),
+                ["seedlings"] = 12,
+            }
+        );
+        Assert.Equal(
+            "12 plants still stand. Log what becomes of them first: lost, snipped, or planted.",
+            House.Sentence((await EndAsync(batch, "failed")).Body, "reason")
+        );
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "lost",
+                ["from"] = house.Group(house.Mat),
+                ["seedlings"] = 12,
+                ["containers"] = 72,
+                ["reason"] = "frost",
+            }
+        );
         Assert.Equal(204, (await EndAsync(batch, "failed")).Status);
     }
 
     private async Task<Guid> SownAsync()
     {
         var batch = await house.KeepAsync(house.Input());
-        await house.LogAsync(batch, new JsonObject { ["kind"] = "sown", ["stage"] = "sow", ["to"] = house.Group(house.Mat), ["seeds"] = 72, ["containers"] = 72 });
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "sown",
+                ["stage"] = "sow",
+                ["to"] = house.Group(house.Mat),
+                ["seeds"] = 72,
+                ["containers"] = 72,
+            }
+        );
         return batch;
     }
 
@@ -103,7 +134,16 @@ public class ChangeTests(House house) : IClassFixture<House>
     }
 
     private Task<(int Status, JsonNode Body)> PutAsync(Guid batch, int version, JsonObject input, string shown) =>
-        house.PutAsync($"batches/{batch}", new JsonObject { ["version"] = version, ["input"] = input, ["shown"] = shown });
+        house.PutAsync(
+            $"batches/{batch}",
+            new JsonObject
+            {
+                ["version"] = version,
+                ["input"] = input,
+                ["shown"] = shown,
+            }
+        );
 
-    private Task<(int Status, JsonNode Body)> EndAsync(Guid batch, string? reason) => house.PutAsync($"batches/{batch}/end", new JsonObject { ["reason"] = reason });
+    private Task<(int Status, JsonNode Body)> EndAsync(Guid batch, string? reason) =>
+        house.PutAsync($"batches/{batch}/end", new JsonObject { ["reason"] = reason });
 }

@@ -46,7 +46,12 @@ public class DemoTests(TestCluster cluster)
         {
             await using var nursery = await database.ReadAsync(WindlassYard.Id, default);
             var catalogue = await Store.Plans.Catalogue.LoadAsync(nursery, TimeProvider.System, default);
-            return string.Join(';', (await new BatchReader(nursery).AllAsync(default)).SelectMany(b => WorkStore.Next(b, catalogue)).Select(w => $"{w.Stage} {w.Press}"));
+            return string.Join(
+                ';',
+                (await new BatchReader(nursery).AllAsync(default))
+                    .SelectMany(b => WorkStore.Next(b, catalogue))
+                    .Select(w => $"{w.Stage} {w.Press}")
+            );
         }
     }
 }

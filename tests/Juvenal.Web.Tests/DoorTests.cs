@@ -38,7 +38,11 @@ public class DoorTests(House house) : IClassFixture<House>
     {
         var stranger = house.Stranger();
         var seen = 0;
-        foreach (var (method, path, pattern, content) in house.Endpoints().Where(e => e.Pattern.StartsWith("/api/nurseries/{", StringComparison.Ordinal)))
+        foreach (
+            var (method, path, pattern, content) in house
+                .Endpoints()
+                .Where(e => e.Pattern.StartsWith("/api/nurseries/{", StringComparison.Ordinal))
+        )
         {
             seen++;
             using var request = new HttpRequestMessage(new(method), path) { Content = content };
@@ -54,10 +58,23 @@ public class DoorTests(House house) : IClassFixture<House>
     public async Task A_role_may_do_what_it_is_for_and_no_more(Role role)
     {
         var client = await house.EnterAsync(await house.AddAsync($"One {role}", role));
-        foreach (var (method, path, pattern, content) in house.Endpoints().Where(e => e.Pattern.StartsWith("/api/nurseries/{", StringComparison.Ordinal) && !e.Pattern.EndsWith("/leave", StringComparison.Ordinal)))
+        foreach (
+            var (method, path, pattern, content) in house
+                .Endpoints()
+                .Where(e =>
+                    e.Pattern.StartsWith("/api/nurseries/{", StringComparison.Ordinal)
+                    && !e.Pattern.EndsWith("/leave", StringComparison.Ordinal)
+                )
+        )
         {
-            var owners = OwnersReads.Contains(pattern.Split('/').Last()) || pattern.Contains("people", StringComparison.Ordinal) || pattern.Contains("invitations", StringComparison.Ordinal);
-            var may = method == "GET" ? !owners && (role == Role.Grower || !GrowersReads.Contains(pattern.Split('/').Last())) : HelpersWrites.Contains(pattern) || (role == Role.Grower && !owners);
+            var owners =
+                OwnersReads.Contains(pattern.Split('/').Last())
+                || pattern.Contains("people", StringComparison.Ordinal)
+                || pattern.Contains("invitations", StringComparison.Ordinal);
+            var may =
+                method == "GET"
+                    ? !owners && (role == Role.Grower || !GrowersReads.Contains(pattern.Split('/').Last()))
+                    : HelpersWrites.Contains(pattern) || (role == Role.Grower && !owners);
             using var request = new HttpRequestMessage(new(method), path) { Content = content };
             var status = (await client.SendAsync(request)).StatusCode;
             Assert.True(status == HttpStatusCode.Forbidden != may, $"{role} {method} {pattern}: {status}");
@@ -76,7 +93,11 @@ public class DoorTests(House house) : IClassFixture<House>
 
         var other = await house.EnterAsync(await house.AddAsync("Other owner", Role.Owner, elsewhere));
         Assert.Equal(HttpStatusCode.OK, (await other.GetAsync($"/api/nurseries/{elsewhere}/round")).StatusCode);
-        foreach (var (method, path, pattern, content) in house.Endpoints().Where(e => e.Pattern.StartsWith("/api/nurseries/{", StringComparison.Ordinal)))
+        foreach (
+            var (method, path, pattern, content) in house
+                .Endpoints()
+                .Where(e => e.Pattern.StartsWith("/api/nurseries/{", StringComparison.Ordinal))
+        )
         {
             using var request = new HttpRequestMessage(new(method), path) { Content = content };
             Assert.True((await other.SendAsync(request)).StatusCode == HttpStatusCode.NotFound, $"{method} {pattern}");
@@ -88,10 +109,11 @@ public class DoorTests(House house) : IClassFixture<House>
     {
         await house.AddAsync("Known one", Role.Helper);
         var clock = new FakeTimeProvider(DateTimeOffset.UtcNow);
-        await using var server = new WebApplicationFactory<Program>().WithWebHostBuilder(b => b
-            .UseSetting("JUVENAL_DB", house.Cluster.WebOf(house.DatabaseName))
-            .UseSetting("Logging:LogLevel:Default", "Warning")
-            .ConfigureTestServices(s => s.AddSingleton<TimeProvider>(clock)));
+        await using var server = new WebApplicationFactory<Program>().WithWebHostBuilder(b =>
+            b.UseSetting("JUVENAL_DB", house.Cluster.WebOf(house.DatabaseName))
+                .UseSetting("Logging:LogLevel:Default", "Warning")
+                .ConfigureTestServices(s => s.AddSingleton<TimeProvider>(clock))
+        );
         var answers = new List<string>();
         foreach (var name in new[] { "Known one", "Nobody at all" })
         {
@@ -100,7 +122,9 @@ public class DoorTests(House house) : IClassFixture<House>
             var said = "";
             for (var i = 0; i < SignInTries.MostFromOneAddress + 2; i++)
             {
-                var (status, body) = await House.AnswerAsync(await client.PostAsJsonAsync("/api/sign-in", new { name, password = "wrong password" }));
+                var (status, body) = await House.AnswerAsync(
+                    await client.PostAsJsonAsync("/api/sign-in", new { name, password = "wrong password" })
+                );
                 said += $"{status} {(string)body["title"]!}\n";
             }
 
@@ -114,9 +138,15 @@ public class DoorTests(House house) : IClassFixture<House>
         // The right password has to wait as well, and then opens; names have no upper and lower case.
         var known = server.CreateClient();
         await House.TokenAsync(known);
-        Assert.Equal(429, (int)(await known.PostAsJsonAsync("/api/sign-in", new { name = "known ONE ", password = House.Password })).StatusCode);
+        Assert.Equal(
+            429,
+            (int)(await known.PostAsJsonAsync("/api/sign-in", new { name = "known ONE ", password = House.Password })).StatusCode
+        );
         clock.Advance(SignInTries.Window);
-        Assert.Equal(204, (int)(await known.PostAsJsonAsync("/api/sign-in", new { name = "known ONE ", password = House.Password })).StatusCode);
+        Assert.Equal(
+            204,
+            (int)(await known.PostAsJsonAsync("/api/sign-in", new { name = "known ONE ", password = House.Password })).StatusCode
+        );
     }
 
     [Fact]
@@ -125,7 +155,10 @@ public class DoorTests(House house) : IClassFixture<House>
         await using var server = house.NewServer();
         var client = server.CreateClient();
         await House.TokenAsync(client);
-        var flood = Enumerable.Range(0, 120).Select(i => client.PostAsJsonAsync("/api/sign-in", new { name = $"Guess {i}", password = "wrong password" })).ToList();
+        var flood = Enumerable
+            .Range(0, 120)
+            .Select(i => client.PostAsJsonAsync("/api/sign-in", new { name = $"Guess {i}", password = "wrong password" }))
+            .ToList();
         Assert.Equal(HttpStatusCode.OK, (await house.Client.GetAsync(house.Path("round"))).StatusCode);
         var statuses = (await Task.WhenAll(flood)).Select(a => (int)a.StatusCode).ToList();
         Assert.True(statuses.Count(s => s == 429) >= 60, $"{statuses.Count(s => s == 429)} were turned away");
@@ -145,8 +178,14 @@ public class DoorTests(House house) : IClassFixture<House>
         }
 
         Assert.Equal((422, "This is not your password."), await Change("not mine at all", "three dry gloves"));
-        Assert.Equal((422, "From 10 to 200 letters: a few words that belong together only for you."), await Change(House.Password, "short"));
-        Assert.Equal((422, "Too easy to guess. Take a few words that belong together only for you."), await Change(House.Password, "changes it 1"));
+        Assert.Equal(
+            (422, "From 10 to 200 letters: a few words that belong together only for you."),
+            await Change(House.Password, "short")
+        );
+        Assert.Equal(
+            (422, "Too easy to guess. Take a few words that belong together only for you."),
+            await Change(House.Password, "changes it 1")
+        );
         Assert.Equal(HttpStatusCode.OK, (await elsewhere.GetAsync(house.Path("round"))).StatusCode);
         Assert.Equal((204, null), await Change(House.Password, "three dry gloves"));
         Assert.Equal(HttpStatusCode.OK, (await here.GetAsync(house.Path("round"))).StatusCode);
@@ -163,7 +202,10 @@ public class DoorTests(House house) : IClassFixture<House>
         await House.TokenAsync(guest);
         Assert.Equal(("Test yard", "helper"), await LookAsync(guest, secret));
         Assert.Equal("From 3 to 60 letters.", House.Sentence((await JoinAsync(guest, secret, "x", House.Password)).Body, "name"));
-        Assert.Equal("Another one has this name.", House.Sentence((await JoinAsync(guest, secret, "TEST OWNER", House.Password)).Body, "name"));
+        Assert.Equal(
+            "Another one has this name.",
+            House.Sentence((await JoinAsync(guest, secret, "TEST OWNER", House.Password)).Body, "name")
+        );
         Assert.Equal(200, (await JoinAsync(guest, secret, "New helper", House.Password)).Status);
         Assert.Equal(HttpStatusCode.OK, (await guest.GetAsync(house.Path("round"))).StatusCode);
         Assert.Equal(HttpStatusCode.Forbidden, (await guest.GetAsync(house.Path("people"))).StatusCode);
@@ -176,7 +218,10 @@ public class DoorTests(House house) : IClassFixture<House>
         // Used by an account that is there already, in another nursery or in none: here, by one that belongs here.
         var second = await InviteAsync("owner");
         await House.TokenAsync(guest);
-        Assert.Equal("You belong to this nursery already. The link is still good for someone else.", House.Sentence((await JoinAsync(guest, second, null, null)).Body, "name"));
+        Assert.Equal(
+            "You belong to this nursery already. The link is still good for someone else.",
+            House.Sentence((await JoinAsync(guest, second, null, null)).Body, "name")
+        );
         var open = (await house.GetAsync("people"))["invitations"]!.AsArray().Single(i => (bool)i!["open"]!)!;
         Assert.Equal(HttpStatusCode.NoContent, (await house.Client.DeleteAsync(house.Path($"invitations/{open["id"]}"))).StatusCode);
         Assert.Null(await LookAsync(late, second));
@@ -186,7 +231,15 @@ public class DoorTests(House house) : IClassFixture<House>
         await using (var writing = await house.Database.WriteAsync(house.Nursery, default))
         {
             var then = DateTimeOffset.UtcNow - Accounts.Invitations.Lasts - TimeSpan.FromMinutes(1);
-            await new PeopleStore(writing).InviteAsync(house.Nursery, Guid.CreateVersion7(), Role.Owner, System.Security.Cryptography.SHA256.HashData("f00dface"u8), then, then + Accounts.Invitations.Lasts, default);
+            await new PeopleStore(writing).InviteAsync(
+                house.Nursery,
+                Guid.CreateVersion7(),
+                Role.Owner,
+                System.Security.Cryptography.SHA256.HashData("f00dface"u8),
+                then,
+                then + Accounts.Invitations.Lasts,
+                default
+            );
             await writing.CommitAsync(default);
         }
 
@@ -197,12 +250,16 @@ public class DoorTests(House house) : IClassFixture<House>
     public async Task One_link_used_twice_at_once_lets_one_in()
     {
         var secret = await InviteAsync("helper");
-        var guests = await Task.WhenAll(Enumerable.Range(0, 4).Select(async i =>
-        {
-            var guest = house.Stranger();
-            await House.TokenAsync(guest);
-            return (await JoinAsync(guest, secret, $"Racer {i}", House.Password)).Status;
-        }));
+        var guests = await Task.WhenAll(
+            Enumerable
+                .Range(0, 4)
+                .Select(async i =>
+                {
+                    var guest = house.Stranger();
+                    await House.TokenAsync(guest);
+                    return (await JoinAsync(guest, secret, $"Racer {i}", House.Password)).Status;
+                })
+        );
         Assert.Equal([200, 404, 404, 404], guests.Order());
     }
 
@@ -212,7 +269,10 @@ public class DoorTests(House house) : IClassFixture<House>
         await house.AddAsync("Up and down", Role.Helper);
         var client = await house.EnterAsync("Up and down");
         var id = await IdAsync("Up and down");
-        Assert.Equal(HttpStatusCode.Forbidden, (await client.PutAsJsonAsync(house.Path($"people/{id}"), new { role = "owner" })).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Forbidden,
+            (await client.PutAsJsonAsync(house.Path($"people/{id}"), new { role = "owner" })).StatusCode
+        );
         Assert.Equal(204, (await house.PutAsync($"people/{id}", new JsonObject { ["role"] = "grower" })).Status);
         Assert.Equal(HttpStatusCode.OK, (await client.PostAsJsonAsync(house.Path("plan"), house.Input())).StatusCode);
         Assert.Equal(204, (await house.PutAsync($"people/{id}", new JsonObject { ["role"] = null })).Status);
@@ -220,7 +280,10 @@ public class DoorTests(House house) : IClassFixture<House>
 
         var owner = await IdAsync("Test owner");
         var (status, problem) = await house.PutAsync($"people/{owner}", new JsonObject { ["role"] = "helper" });
-        Assert.Equal((422, "A nursery has at least one owner: make someone else an owner first."), (status, House.Sentence(problem, "role")));
+        Assert.Equal(
+            (422, "A nursery has at least one owner: make someone else an owner first."),
+            (status, House.Sentence(problem, "role"))
+        );
         Assert.Equal(422, (int)(await house.Client.PostAsync(house.Path("leave"), null)).StatusCode);
 
         // The owner reads what happened.
@@ -235,7 +298,15 @@ public class DoorTests(House house) : IClassFixture<House>
     {
         var batch = await house.KeepAsync(house.Input());
         var helper = await house.EnterAsync(await house.AddAsync("Counting one", Role.Helper));
-        var entry = new JsonObject { ["id"] = Guid.CreateVersion7(), ["happenedOn"] = "2026-02-01", ["kind"] = "sown", ["to"] = house.Group(house.Mat), ["seeds"] = 72, ["containers"] = 72 };
+        var entry = new JsonObject
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["happenedOn"] = "2026-02-01",
+            ["kind"] = "sown",
+            ["to"] = house.Group(house.Mat),
+            ["seeds"] = 72,
+            ["containers"] = 72,
+        };
         Assert.Equal(HttpStatusCode.OK, (await helper.PostAsJsonAsync(house.Path($"batches/{batch}/entries"), entry)).StatusCode);
         Assert.Equal("Counting one", (string)(await house.GetAsync($"batches/{batch}"))["ledger"]![0]!["by"]!);
     }
@@ -243,7 +314,12 @@ public class DoorTests(House house) : IClassFixture<House>
     [Fact]
     public async Task Accounts_are_made_without_an_invitation_only_where_the_server_says_so()
     {
-        var body = new { name = "Comes along", password = House.Password, nursery = "A yard of one's own" };
+        var body = new
+        {
+            name = "Comes along",
+            password = House.Password,
+            nursery = "A yard of one's own",
+        };
         var closed = house.Stranger();
         await House.TokenAsync(closed);
         Assert.Equal(HttpStatusCode.NotFound, (await closed.PostAsJsonAsync("/api/sign-up", body)).StatusCode);
@@ -276,19 +352,22 @@ public class DoorTests(House house) : IClassFixture<House>
     public async Task No_name_and_no_password_stands_in_a_log()
     {
         var lines = new List<string>();
-        await using var server = new WebApplicationFactory<Program>().WithWebHostBuilder(b => b
-            .UseSetting("JUVENAL_DB", house.Cluster.WebOf(house.DatabaseName))
-            .UseSetting("Logging:LogLevel:Default", "Trace")
-            .UseSetting("Logging:LogLevel:Npgsql", "Information")
-            .ConfigureTestServices(s => s.AddLogging(l => l.ClearProviders().AddProvider(new Listener(lines)))));
+        await using var server = new WebApplicationFactory<Program>().WithWebHostBuilder(b =>
+            b.UseSetting("JUVENAL_DB", house.Cluster.WebOf(house.DatabaseName))
+                .UseSetting("Logging:LogLevel:Default", "Trace")
+                .UseSetting("Logging:LogLevel:Npgsql", "Information")
+                .ConfigureTestServices(s => s.AddLogging(l => l.ClearProviders().AddProvider(new Listener(lines))))
+        );
         await house.AddAsync("Unmistakable", Role.Helper);
         var client = await house.EnterAsync("Unmistakable", server);
         await client.PostAsJsonAsync("/api/sign-in", new { name = "Unmistakable", password = "another secret" });
         await client.PostAsJsonAsync("/api/password", new { current = House.Password, next = "a wholly new one" });
         string all;
-        lock (lines) all = string.Join('\n', lines);
+        lock (lines)
+            all = string.Join('\n', lines);
         Assert.Contains("POST /api/sign-in 204 in", all);
-        foreach (var secret in new[] { "Unmistakable", House.Password, "another secret", "a wholly new one" }) Assert.DoesNotContain(secret, all);
+        foreach (var secret in new[] { "Unmistakable", House.Password, "another secret", "a wholly new one" })
+            Assert.DoesNotContain(secret, all);
     }
 
     private async Task<string> InviteAsync(string role)
@@ -305,7 +384,17 @@ public class DoorTests(House house) : IClassFixture<House>
     }
 
     private static async Task<(int Status, JsonNode Body)> JoinAsync(HttpClient client, string secret, string? name, string? password) =>
-        await House.AnswerAsync(await client.PostAsJsonAsync("/api/invitation/join", new { secret, name, password }));
+        await House.AnswerAsync(
+            await client.PostAsJsonAsync(
+                "/api/invitation/join",
+                new
+                {
+                    secret,
+                    name,
+                    password,
+                }
+            )
+        );
 
     private async Task<Guid> IdAsync(string name) =>
         (Guid)(await house.GetAsync("people"))["members"]!.AsArray().Single(m => (string)m!["name"]! == name)!["accountId"]!;
@@ -319,13 +408,18 @@ public class DoorTests(House house) : IClassFixture<House>
 
         public bool IsEnabled(LogLevel logLevel) => true;
 
-        public void Log<TState>(LogLevel logLevel, EventId eventId, TState state, Exception? exception, Func<TState, Exception?, string> formatter)
+        public void Log<TState>(
+            LogLevel logLevel,
+            EventId eventId,
+            TState state,
+            Exception? exception,
+            Func<TState, Exception?, string> formatter
+        )
         {
-            lock (lines) lines.Add(formatter(state, exception) + exception);
+            lock (lines)
+                lines.Add(formatter(state, exception) + exception);
         }
 
-        public void Dispose()
-        {
-        }
+        public void Dispose() { }
     }
 }

@@ -15,7 +15,11 @@ public class EdgeTests(House house) : IClassFixture<House>
         var owner = await house.EnterAsync("Test owner");
         owner.DefaultRequestHeaders.Remove("X-Juvenal-Token");
         var writes = 0;
-        foreach (var (method, path, pattern, content) in house.Endpoints().Where(e => e.Method != "GET" && !e.Path.StartsWith("/api/calc", StringComparison.Ordinal)))
+        foreach (
+            var (method, path, pattern, content) in house
+                .Endpoints()
+                .Where(e => e.Method != "GET" && !e.Path.StartsWith("/api/calc", StringComparison.Ordinal))
+        )
         {
             writes++;
             // A body of the right shape is not needed: the token is looked at before it.
@@ -31,7 +35,12 @@ public class EdgeTests(House house) : IClassFixture<House>
     [InlineData("plantsWanted", "0", "sowing.plantsWanted", "From 1 to 1,000,000; 0 was given.")]
     [InlineData("plantsWanted", "10000000", "sowing.plantsWanted", "From 1 to 1,000,000; 10,000,000 was given.")]
     [InlineData("germination", "0", "sowing.germination", "More than 0, at most 1 (100 %); 0 was given.")]
-    [InlineData("germination", "1e-12", "sowing.germination", "With so little germination no sowing would be enough. Test the lot, or take another.")]
+    [InlineData(
+        "germination",
+        "1e-12",
+        "sowing.germination",
+        "With so little germination no sowing would be enough. Test the lot, or take another."
+    )]
     [InlineData("confidence", "1", "sowing.confidence", "Between 0 and 1 (100 %), neither of them; 1 was given.")]
     [InlineData("season", "12", "season", "From 1,900 to 2,200; 12 was given.")]
     public async Task A_choice_that_cannot_be_is_refused_at_its_field(string name, string value, string field, string sentence)
@@ -47,7 +56,10 @@ public class EdgeTests(House house) : IClassFixture<House>
     {
         var (status, problem) = await house.PostAsync("plan", house.Input(germination: house.Porch, cultivar: house.Pepper));
         Assert.Equal(422, status);
-        Assert.Equal("Cold porch has 7.3 °C (45 °F) at sowing depth: too cold to come up. It would need at least 12.5 °C (55 °F) to be up within 60 days.", House.Sentence(problem, "path.germination"));
+        Assert.Equal(
+            "Cold porch has 7.3 °C (45 °F) at sowing depth: too cold to come up. It would need at least 12.5 °C (55 °F) to be up within 60 days.",
+            House.Sentence(problem, "path.germination")
+        );
     }
 
     [Fact]
@@ -98,7 +110,12 @@ public class EdgeTests(House house) : IClassFixture<House>
     [InlineData("pot-days", """{"crop":"tomato","volumeL":0.5,"meanTemperatureC":20}""", "comfortableDays", 28)]
     [InlineData("pot-days", """{"crop":"pepper","volumeL":0.5,"meanTemperatureC":20}""", "overdueDays", 58.8)]
     [InlineData("sowing-quantity", """{"plantsWanted":60,"emergence":0.8,"survival":0.95}""", "cells", 85)]
-    [InlineData("sowing-quantity", """{"plantsWanted":60,"emergence":0.8,"survival":0.95,"seedsPerCell":2,"twins":"separate","cellsPerTray":20}""", "trays", 3)]
+    [InlineData(
+        "sowing-quantity",
+        """{"plantsWanted":60,"emergence":0.8,"survival":0.95,"seedsPerCell":2,"twins":"separate","cellsPerTray":20}""",
+        "trays",
+        3
+    )]
     public async Task The_calculators_answer_as_their_contract_says(string name, string json, string field, double expected)
     {
         var (status, body) = await House.AnswerAsync(await CalcAsync(name, json));
@@ -125,14 +142,63 @@ public class EdgeTests(House house) : IClassFixture<House>
     {
         var random = new Random(42);
         string[] names = ["sowing-quantity", "emergence-days", "pot-days", "units"];
-        string[] fields = ["plantsWanted", "emergence", "survival", "confidence", "seedsPerCell", "cellsPerTray", "twins", "seedsAvailable", "crop", "soilTemperatureC", "daysFactor", "volumeL", "meanTemperatureC", "value", "from", "to"];
-        string[] values = ["0", "1", "-1", "0.5", "1e-300", "1e300", "2147483647", "99999999999", "\"tomato\"", "\"pepper\"", "\"snip\"", "\"C\"", "\"F\"", "null", "true", "[]", "0.999999999999", "1000000", "35", "10.0000001"];
-        string[][] right = [["plantsWanted", "emergence"], ["crop", "soilTemperatureC"], ["crop", "volumeL", "meanTemperatureC"], ["value", "from", "to"]];
+        string[] fields =
+        [
+            "plantsWanted",
+            "emergence",
+            "survival",
+            "confidence",
+            "seedsPerCell",
+            "cellsPerTray",
+            "twins",
+            "seedsAvailable",
+            "crop",
+            "soilTemperatureC",
+            "daysFactor",
+            "volumeL",
+            "meanTemperatureC",
+            "value",
+            "from",
+            "to",
+        ];
+        string[] values =
+        [
+            "0",
+            "1",
+            "-1",
+            "0.5",
+            "1e-300",
+            "1e300",
+            "2147483647",
+            "99999999999",
+            "\"tomato\"",
+            "\"pepper\"",
+            "\"snip\"",
+            "\"C\"",
+            "\"F\"",
+            "null",
+            "true",
+            "[]",
+            "0.999999999999",
+            "1000000",
+            "35",
+            "10.0000001",
+        ];
+        string[][] right =
+        [
+            ["plantsWanted", "emergence"],
+            ["crop", "soilTemperatureC"],
+            ["crop", "volumeL", "meanTemperatureC"],
+            ["value", "from", "to"],
+        ];
         for (var i = 0; i < 400; i++)
         {
             var which = random.Next(names.Length);
             // Mostly the fields that belong there, so that most get past the reader.
-            var chosen = random.Next(5) == 0 ? random.GetItems(fields, 3) : [.. right[which], .. (which == 0 ? random.GetItems(fields[2..8], random.Next(3)) : [])];
+            var chosen =
+                random.Next(5) == 0
+                    ? random.GetItems(fields, 3)
+                    : [.. right[which], .. (which == 0 ? random.GetItems(fields[2..8], random.Next(3)) : [])];
             var json = "{" + string.Join(',', chosen.Distinct().Select(f => $"\"{f}\":{values[random.Next(values.Length)]}")) + "}";
             var answer = await CalcAsync(names[which], json);
             var text = await answer.Content.ReadAsStringAsync();
@@ -158,7 +224,17 @@ public class EdgeTests(House house) : IClassFixture<House>
     [Fact]
     public async Task Script_in_a_name_is_kept_as_text_and_a_body_too_large_is_refused()
     {
-        var place = new JsonObject { ["id"] = Guid.CreateVersion7(), ["version"] = 0, ["name"] = "<script>alert(1)</script>", ["kind"] = "house", ["walkOrder"] = 9, ["dayC"] = 20, ["nightC"] = 15, ["soilC"] = null };
+        var place = new JsonObject
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["version"] = 0,
+            ["name"] = "<script>alert(1)</script>",
+            ["kind"] = "house",
+            ["walkOrder"] = 9,
+            ["dayC"] = 20,
+            ["nightC"] = 15,
+            ["soilC"] = null,
+        };
         Assert.Equal(204, (await house.PutAsync("places", place)).Status);
         Assert.Contains((await house.GetAsync("catalogue"))["places"]!.AsArray(), p => (string)p!["name"]! == "<script>alert(1)</script>");
         place["name"] = new string('x', 61);

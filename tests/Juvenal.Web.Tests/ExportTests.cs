@@ -47,11 +47,15 @@ public class ExportTests(House house) : IClassFixture<House>
         await using var command = new NpgsqlCommand(walled, owner);
         await using var reader = await command.ExecuteReaderAsync();
         var tables = new List<string>();
-        while (await reader.ReadAsync()) tables.Add(reader.GetString(0));
+        while (await reader.ReadAsync())
+            tables.Add(reader.GetString(0));
         Assert.Equal(tables.Order(), ExportTables.All.Concat(ExportTables.Derived).Order());
 
         await using var reading = await house.Database.ReadAsync(house.Nursery, default);
-        Assert.All(await ExportTables.ColumnsAsync(reading, default), c => Assert.False(string.IsNullOrWhiteSpace(c.Meaning), $"{c.Table}.{c.Name}"));
+        Assert.All(
+            await ExportTables.ColumnsAsync(reading, default),
+            c => Assert.False(string.IsNullOrWhiteSpace(c.Meaning), $"{c.Table}.{c.Name}")
+        );
     }
 
     [Theory]
@@ -61,7 +65,17 @@ public class ExportTests(House house) : IClassFixture<House>
     [InlineData("@SUM(A1)")]
     public async Task A_name_that_a_spreadsheet_would_run_is_made_harmless_in_csv_and_stays_as_typed_elsewhere(string name)
     {
-        var place = new JsonObject { ["id"] = Guid.CreateVersion7(), ["version"] = 0, ["name"] = name, ["kind"] = "house", ["walkOrder"] = 9, ["dayC"] = 20, ["nightC"] = -2.5, ["soilC"] = null };
+        var place = new JsonObject
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["version"] = 0,
+            ["name"] = name,
+            ["kind"] = "house",
+            ["walkOrder"] = 9,
+            ["dayC"] = 20,
+            ["nightC"] = -2.5,
+            ["soilC"] = null,
+        };
         Assert.Equal(204, (await house.PutAsync("places", place)).Status);
         var files = await ExportAsync(house.Nursery);
         using var csv = new CsvReader(new StringReader(files["csv/place.csv"]), CultureInfo.InvariantCulture);
@@ -94,13 +108,25 @@ public class ExportTests(House house) : IClassFixture<House>
             "empty zip" => Zip([]),
             "newer" => Zip(With(files, "manifest.json", s => s.Replace("\"version\":2", "\"version\":3"))),
             "unknown column" => Zip(With(files, "json/place.json", s => s.Replace("\"walk_order\"", "\"walk_no\""))),
-            "injected column" => Zip(With(files, "json/place.json", s => s.Replace("\"walk_order\"", "\"walk_order) select 1; drop table place; --\""))),
-            "another's nursery" => Zip(With(files, "json/place.json", s => s.Replace("{\"id\"", $"{{\"nursery_id\":\"{house.Nursery}\",\"id\""))),
+            "injected column" => Zip(
+                With(files, "json/place.json", s => s.Replace("\"walk_order\"", "\"walk_order) select 1; drop table place; --\""))
+            ),
+            "another's nursery" => Zip(
+                With(files, "json/place.json", s => s.Replace("{\"id\"", $"{{\"nursery_id\":\"{house.Nursery}\",\"id\""))
+            ),
             "missing reference" => Zip(With(files, "json/cultivar.json", _ => "[]")),
             "negative" => Zip(With(files, "json/standing.json", s => s.Replace("\"seedlings\":70", "\"seedlings\":-70"))),
             "more plants than the ledger" => Zip(With(files, "json/standing.json", s => s.Replace("\"seedlings\":70", "\"seedlings\":71"))),
             "broken json" => Zip(With(files, "json/place.json", s => s[..^5])),
-            _ => Zip(With(files, "json/batch.json", s => s.Replace("\"summary\":{", "\"summary\":{\"windowLow\":\"never\",\"x\":{").Replace("},\"ended_on\"", "}},\"ended_on\""))),
+            _ => Zip(
+                With(
+                    files,
+                    "json/batch.json",
+                    s =>
+                        s.Replace("\"summary\":{", "\"summary\":{\"windowLow\":\"never\",\"x\":{")
+                            .Replace("},\"ended_on\"", "}},\"ended_on\"")
+                )
+            ),
         };
         var before = await NurseriesAsync();
         var (status, problem) = await ImportAsync(zip);
@@ -124,7 +150,10 @@ public class ExportTests(House house) : IClassFixture<House>
         var helper = await house.EnterAsync(await house.AddAsync("Curious helper", Role.Helper));
         Assert.Equal(HttpStatusCode.Forbidden, (await helper.GetAsync(house.Path("export"))).StatusCode);
         var files = await ExportAsync(house.Nursery);
-        Assert.DoesNotContain(files, f => f.Value.Contains("Curious helper", StringComparison.Ordinal) || f.Key.Contains("account", StringComparison.Ordinal));
+        Assert.DoesNotContain(
+            files,
+            f => f.Value.Contains("Curious helper", StringComparison.Ordinal) || f.Key.Contains("account", StringComparison.Ordinal)
+        );
         Assert.Contains((await house.GetAsync("audit")).AsArray(), a => (string)a!["sentence"]! == "Exported the nursery");
     }
 
@@ -132,22 +161,54 @@ public class ExportTests(House house) : IClassFixture<House>
     private async Task<Guid> LivedAsync()
     {
         var known = (await house.GetAsync("batches")).AsArray();
-        if (known.Count > 0) return (Guid)known[0]!["id"]!;
+        if (known.Count > 0)
+            return (Guid)known[0]!["id"]!;
         var batch = await house.KeepAsync(house.Input());
-        await house.LogAsync(batch, new JsonObject { ["kind"] = "sown", ["stage"] = "sow", ["to"] = house.Group(house.Mat), ["seeds"] = 80, ["containers"] = 80 });
-        await house.LogAsync(batch, new JsonObject { ["kind"] = "emerged", ["to"] = house.Group(house.Mat), ["seedlings"] = 72 });
-        await house.LogAsync(batch, new JsonObject { ["kind"] = "lost", ["from"] = house.Group(house.Mat), ["seedlings"] = 2, ["containers"] = 2, ["reason"] = "slug, „fat“, 2\n= many" });
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "sown",
+                ["stage"] = "sow",
+                ["to"] = house.Group(house.Mat),
+                ["seeds"] = 80,
+                ["containers"] = 80,
+            }
+        );
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "emerged",
+                ["to"] = house.Group(house.Mat),
+                ["seedlings"] = 72,
+            }
+        );
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "lost",
+                ["from"] = house.Group(house.Mat),
+                ["seedlings"] = 2,
+                ["containers"] = 2,
+                ["reason"] = "slug, „fat“, 2\n= many",
+            }
+        );
         return batch;
     }
 
     private async Task<Dictionary<string, string>> ExportAsync(Guid nursery)
     {
         using var zip = new ZipArchive(new MemoryStream(await house.Client.GetByteArrayAsync($"/api/nurseries/{nursery}/export")));
-        return zip.Entries.ToDictionary(e => e.FullName, e =>
-        {
-            using var reader = new StreamReader(e.Open());
-            return reader.ReadToEnd();
-        });
+        return zip.Entries.ToDictionary(
+            e => e.FullName,
+            e =>
+            {
+                using var reader = new StreamReader(e.Open());
+                return reader.ReadToEnd();
+            }
+        );
     }
 
     private async Task<(int Status, JsonNode Body)> ImportAsync(byte[] zip)

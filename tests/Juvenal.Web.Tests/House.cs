@@ -75,13 +75,16 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
     }
 
     /// <summary>Another server on the same database.</summary>
-    public WebApplicationFactory<Program> NewServer(params (string Name, string Value)[] settings) => ServerOn(Cluster.WebOf(DatabaseName), settings);
+    public WebApplicationFactory<Program> NewServer(params (string Name, string Value)[] settings) =>
+        ServerOn(Cluster.WebOf(DatabaseName), settings);
 
-    public static WebApplicationFactory<Program> ServerOn(string connection, params (string Name, string Value)[] settings) => new WebApplicationFactory<Program>().WithWebHostBuilder(b =>
-    {
-        b.UseSetting("JUVENAL_DB", connection).UseSetting("Logging:LogLevel:Default", "Warning");
-        foreach (var (name, value) in settings) b.UseSetting(name, value);
-    });
+    public static WebApplicationFactory<Program> ServerOn(string connection, params (string Name, string Value)[] settings) =>
+        new WebApplicationFactory<Program>().WithWebHostBuilder(b =>
+        {
+            b.UseSetting("JUVENAL_DB", connection).UseSetting("Logging:LogLevel:Default", "Warning");
+            foreach (var (name, value) in settings)
+                b.UseSetting(name, value);
+        });
 
     public HttpClient Stranger(bool follow = true) => _server!.CreateClient(new() { AllowAutoRedirect = follow });
 
@@ -123,48 +126,70 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
         let pattern = "/" + endpoint.RoutePattern.RawText!.TrimStart('/')
         where pattern.StartsWith("/api/", StringComparison.Ordinal) && !pattern.Contains('*')
         from method in endpoint.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods ?? []
-        select (method, Parameter().Replace(pattern, m => m.Value switch
-        {
-            "{nursery:guid}" => Nursery.ToString(),
-            "{stage}" => "sow",
-            "{season:int}" => "2020",
-            _ => Guid.CreateVersion7().ToString(),
-        }), pattern, method == "GET" ? null : (HttpContent)new StringContent("{}", System.Text.Encoding.UTF8, endpoint.Metadata.GetMetadata<IAcceptsMetadata>()?.ContentTypes[0] ?? "application/json"));
+        select (
+            method,
+            Parameter()
+                .Replace(
+                    pattern,
+                    m =>
+                        m.Value switch
+                        {
+                            "{nursery:guid}" => Nursery.ToString(),
+                            "{stage}" => "sow",
+                            "{season:int}" => "2020",
+                            _ => Guid.CreateVersion7().ToString(),
+                        }
+                ),
+            pattern,
+            method == "GET"
+                ? null
+                : (HttpContent)
+                    new StringContent(
+                        "{}",
+                        System.Text.Encoding.UTF8,
+                        endpoint.Metadata.GetMetadata<IAcceptsMetadata>()?.ContentTypes[0] ?? "application/json"
+                    )
+        );
 
     [GeneratedRegex(@"\{[^}]+\}")]
     private static partial Regex Parameter();
 
     public async ValueTask DisposeAsync()
     {
-        if (_server is not null) await _server.DisposeAsync();
-        if (Source is not null) await Source.DisposeAsync();
+        if (_server is not null)
+            await _server.DisposeAsync();
+        if (Source is not null)
+            await Source.DisposeAsync();
         GC.SuppressFinalize(this);
     }
 
     public string Path(string rest) => $"/api/nurseries/{Nursery}/{rest}";
 
-    public JsonObject Input(int wanted = 60, Guid? germination = null, Guid? cultivar = null) => new()
-    {
-        ["cultivarId"] = cultivar ?? Tomato,
-        ["season"] = 2026,
-        ["plantsWanted"] = wanted,
-        ["germination"] = 0.85,
-        ["survival"] = 0.95,
-        ["confidence"] = 0.9,
-        ["seedsPerCell"] = 1,
-        ["seedsAvailable"] = null,
-        ["trayId"] = Tray,
-        ["germinationPlaceId"] = germination ?? Mat,
-        ["seedlingPlaceId"] = Lamps,
-        ["moves"] = new JsonArray(new JsonObject { ["containerId"] = Pot, ["placeId"] = Glass }),
-        ["hardeningPlaceId"] = Stand,
-        ["bedId"] = Bed,
-        ["locks"] = new JsonObject(),
-    };
+    public JsonObject Input(int wanted = 60, Guid? germination = null, Guid? cultivar = null) =>
+        new()
+        {
+            ["cultivarId"] = cultivar ?? Tomato,
+            ["season"] = 2026,
+            ["plantsWanted"] = wanted,
+            ["germination"] = 0.85,
+            ["survival"] = 0.95,
+            ["confidence"] = 0.9,
+            ["seedsPerCell"] = 1,
+            ["seedsAvailable"] = null,
+            ["trayId"] = Tray,
+            ["germinationPlaceId"] = germination ?? Mat,
+            ["seedlingPlaceId"] = Lamps,
+            ["moves"] = new JsonArray(new JsonObject { ["containerId"] = Pot, ["placeId"] = Glass }),
+            ["hardeningPlaceId"] = Stand,
+            ["bedId"] = Bed,
+            ["locks"] = new JsonObject(),
+        };
 
-    public async Task<(int Status, JsonNode Body)> PostAsync(string path, JsonNode body) => await AnswerAsync(await Client.PostAsJsonAsync(Path(path), body));
+    public async Task<(int Status, JsonNode Body)> PostAsync(string path, JsonNode body) =>
+        await AnswerAsync(await Client.PostAsJsonAsync(Path(path), body));
 
-    public async Task<(int Status, JsonNode Body)> PutAsync(string path, JsonNode body) => await AnswerAsync(await Client.PutAsJsonAsync(Path(path), body));
+    public async Task<(int Status, JsonNode Body)> PutAsync(string path, JsonNode body) =>
+        await AnswerAsync(await Client.PutAsJsonAsync(Path(path), body));
 
     public async Task<JsonNode> GetAsync(string path) => (await Client.GetFromJsonAsync<JsonNode>(Path(path)))!;
 
@@ -173,7 +198,15 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
     {
         var (_, plan) = await PostAsync("plan", input.DeepClone());
         var id = Guid.CreateVersion7();
-        var (status, body) = await PostAsync("batches", new JsonObject { ["id"] = id, ["input"] = input, ["shown"] = (string)plan["version"]! });
+        var (status, body) = await PostAsync(
+            "batches",
+            new JsonObject
+            {
+                ["id"] = id,
+                ["input"] = input,
+                ["shown"] = (string)plan["version"]!,
+            }
+        );
         Assert.True(status == 201, body.ToJsonString());
         return id;
     }
@@ -185,7 +218,15 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
         return PostAsync($"batches/{batch}/entries", entry);
     }
 
-    public JsonObject Group(Guid place, bool pot = false, bool bed = false) => new() { ["containerId"] = bed ? null : pot ? Pot : Tray, ["placeId"] = place };
+    public JsonObject Group(Guid place, bool pot = false, bool bed = false) =>
+        new()
+        {
+            ["containerId"] =
+                bed ? null
+                : pot ? Pot
+                : Tray,
+            ["placeId"] = place,
+        };
 
     public static async Task<(int Status, JsonNode Body)> AnswerAsync(HttpResponseMessage answer)
     {
@@ -208,8 +249,36 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
         await places.PutAsync(new(Porch, 0, "Cold porch", PlaceKind.House, 5, 9, 5, null), default);
         await places.PutAsync(new(Bed, 0, "Bed", PlaceKind.OpenBed, 6, null, null, null), default);
         var cultivars = new CultivarStore(nursery);
-        await cultivars.PutAsync(new(Tomato, 0, "Made-up Red", Core.Cultivars.Crop.Tomato, Core.Cultivars.SpeciesGroup.Tomato, Core.Cultivars.Habit.Tall, 70, Store.Seeds.SeedOrigin.Unknown, null, []), default);
-        await cultivars.PutAsync(new(Pepper, 0, "Made-up Horn", Core.Cultivars.Crop.Pepper, Core.Cultivars.SpeciesGroup.Annuum, Core.Cultivars.Habit.Bush, 80, Store.Seeds.SeedOrigin.Unknown, null, []), default);
+        await cultivars.PutAsync(
+            new(
+                Tomato,
+                0,
+                "Made-up Red",
+                Core.Cultivars.Crop.Tomato,
+                Core.Cultivars.SpeciesGroup.Tomato,
+                Core.Cultivars.Habit.Tall,
+                70,
+                Store.Seeds.SeedOrigin.Unknown,
+                null,
+                []
+            ),
+            default
+        );
+        await cultivars.PutAsync(
+            new(
+                Pepper,
+                0,
+                "Made-up Horn",
+                Core.Cultivars.Crop.Pepper,
+                Core.Cultivars.SpeciesGroup.Annuum,
+                Core.Cultivars.Habit.Bush,
+                80,
+                Store.Seeds.SeedOrigin.Unknown,
+                null,
+                []
+            ),
+            default
+        );
         var containers = await new ContainerStore(nursery).AllAsync(default);
         Tray = containers.Find(c => c.Cells == 72)!.Id;
         Pot = containers.Find(c => c.Name == "9 cm pot")!.Id;

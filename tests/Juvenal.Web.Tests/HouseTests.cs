@@ -14,9 +14,24 @@ public class HouseTests(House house) : IClassFixture<House>
     [Fact]
     public async Task A_cultivar_is_added_changed_and_removed()
     {
-        var row = new JsonObject { ["id"] = Guid.CreateVersion7(), ["version"] = 0, ["name"] = "Made-up Plum", ["crop"] = "tomato", ["group"] = "tomato", ["habit"] = "half-bush", ["daysToRipe"] = 74, ["origin"] = "hybrid", ["note"] = null, ["tags"] = new JsonArray("leaf mould") };
+        var row = new JsonObject
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["version"] = 0,
+            ["name"] = "Made-up Plum",
+            ["crop"] = "tomato",
+            ["group"] = "tomato",
+            ["habit"] = "half-bush",
+            ["daysToRipe"] = 74,
+            ["origin"] = "hybrid",
+            ["note"] = null,
+            ["tags"] = new JsonArray("leaf mould"),
+        };
         Assert.Equal(204, (await house.PutAsync("cultivars", row.DeepClone())).Status);
-        Assert.Equal("Another one has this name.", House.Sentence((await house.PutAsync("cultivars", With(row, "id", Guid.CreateVersion7()))).Body, "name"));
+        Assert.Equal(
+            "Another one has this name.",
+            House.Sentence((await house.PutAsync("cultivars", With(row, "id", Guid.CreateVersion7()))).Body, "name")
+        );
         Assert.Equal(204, (await house.PutAsync("cultivars", With(With(row, "version", 1), "daysToRipe", 80))).Status);
         var stored = (await house.GetAsync("catalogue"))["cultivars"]!.AsArray().Single(c => (string)c!["name"]! == "Made-up Plum")!;
         Assert.Equal((2, 80, "half-bush"), ((int)stored["version"]!, (int)stored["daysToRipe"]!, (string)stored["habit"]!));
@@ -25,18 +40,78 @@ public class HouseTests(House house) : IClassFixture<House>
     }
 
     [Theory]
-    [InlineData("cultivars", """{"name":" ","crop":"tomato","group":"tomato","habit":"tall","daysToRipe":74,"origin":"unknown","note":null,"tags":[]}""", "name", "Give it a name.")]
-    [InlineData("cultivars", """{"name":"X","crop":"tomato","group":"chinense","habit":"tall","daysToRipe":74,"origin":"unknown","note":null,"tags":[]}""", "group", "This species group belongs to the other crop.")]
-    [InlineData("cultivars", """{"name":"X","crop":"pepper","group":"annuum","habit":"tall","daysToRipe":7,"origin":"unknown","note":null,"tags":[]}""", "daysToRipe", "From 30 to 200; 7 was given.")]
-    [InlineData("places", """{"name":"X","kind":"house","walkOrder":1,"dayC":15,"nightC":20,"soilC":null}""", "nightC", "Night is warmer than day: change them round?")]
-    [InlineData("places", """{"name":"X","kind":"house","walkOrder":1,"dayC":null,"nightC":null,"soilC":null}""", "dayC", "Say how warm it is: day and night.")]
-    [InlineData("places", """{"name":"X","kind":"mat","walkOrder":1,"dayC":20,"nightC":15,"soilC":95}""", "soilC", "From -30 to 50; 95 was given.")]
-    [InlineData("containers", """{"name":"X","litres":0,"cells":72,"final":false,"form":"tray","rowCells":null}""", "litres", "From 0.005 to 100; 0 was given.")]
-    [InlineData("containers", """{"name":"X","litres":1,"cells":null,"final":false,"form":"tray","rowCells":null}""", "cells", "Say how many: a tray has cells, a row tray has places for seed.")]
-    [InlineData("containers", """{"name":"X","litres":1,"cells":72,"final":false,"form":"pot","rowCells":null}""", "cells", "A single pot has no cells: leave it empty.")]
-    [InlineData("containers", """{"name":"X","litres":1,"cells":72,"final":false,"form":"tray","rowCells":7}""", "rowCells", "Rows of 7 do not fill 72 cells.")]
-    [InlineData("cultivars", """{"name":"X","crop":"pepper","group":"annuum","habit":"tall","daysToRipe":70,"origin":"unknown","note":null,"tags":[""]}""", "tags", "Each has 1 to 30 letters; a comma parts them.")]
-    [InlineData("containers", """{"name":"X","litres":1,"cells":0,"final":false,"form":"tray","rowCells":null}""", "cells", "From 1 to 1,000; 0 was given.")]
+    [InlineData(
+        "cultivars",
+        """{"name":" ","crop":"tomato","group":"tomato","habit":"tall","daysToRipe":74,"origin":"unknown","note":null,"tags":[]}""",
+        "name",
+        "Give it a name."
+    )]
+    [InlineData(
+        "cultivars",
+        """{"name":"X","crop":"tomato","group":"chinense","habit":"tall","daysToRipe":74,"origin":"unknown","note":null,"tags":[]}""",
+        "group",
+        "This species group belongs to the other crop."
+    )]
+    [InlineData(
+        "cultivars",
+        """{"name":"X","crop":"pepper","group":"annuum","habit":"tall","daysToRipe":7,"origin":"unknown","note":null,"tags":[]}""",
+        "daysToRipe",
+        "From 30 to 200; 7 was given."
+    )]
+    [InlineData(
+        "places",
+        """{"name":"X","kind":"house","walkOrder":1,"dayC":15,"nightC":20,"soilC":null}""",
+        "nightC",
+        "Night is warmer than day: change them round?"
+    )]
+    [InlineData(
+        "places",
+        """{"name":"X","kind":"house","walkOrder":1,"dayC":null,"nightC":null,"soilC":null}""",
+        "dayC",
+        "Say how warm it is: day and night."
+    )]
+    [InlineData(
+        "places",
+        """{"name":"X","kind":"mat","walkOrder":1,"dayC":20,"nightC":15,"soilC":95}""",
+        "soilC",
+        "From -30 to 50; 95 was given."
+    )]
+    [InlineData(
+        "containers",
+        """{"name":"X","litres":0,"cells":72,"final":false,"form":"tray","rowCells":null}""",
+        "litres",
+        "From 0.005 to 100; 0 was given."
+    )]
+    [InlineData(
+        "containers",
+        """{"name":"X","litres":1,"cells":null,"final":false,"form":"tray","rowCells":null}""",
+        "cells",
+        "Say how many: a tray has cells, a row tray has places for seed."
+    )]
+    [InlineData(
+        "containers",
+        """{"name":"X","litres":1,"cells":72,"final":false,"form":"pot","rowCells":null}""",
+        "cells",
+        "A single pot has no cells: leave it empty."
+    )]
+    [InlineData(
+        "containers",
+        """{"name":"X","litres":1,"cells":72,"final":false,"form":"tray","rowCells":7}""",
+        "rowCells",
+        "Rows of 7 do not fill 72 cells."
+    )]
+    [InlineData(
+        "cultivars",
+        """{"name":"X","crop":"pepper","group":"annuum","habit":"tall","daysToRipe":70,"origin":"unknown","note":null,"tags":[""]}""",
+        "tags",
+        "Each has 1 to 30 letters; a comma parts them."
+    )]
+    [InlineData(
+        "containers",
+        """{"name":"X","litres":1,"cells":0,"final":false,"form":"tray","rowCells":null}""",
+        "cells",
+        "From 1 to 1,000; 0 was given."
+    )]
     public async Task What_cannot_be_is_refused_at_its_field(string what, string json, string field, string sentence)
     {
         var row = (JsonObject)JsonNode.Parse(json)!;
@@ -75,7 +150,13 @@ public class HouseTests(House house) : IClassFixture<House>
         var (_, plan) = await house.PostAsync("plan", house.Input());
         Assert.Contains("77 °F", (string)plan["steps"]![1]!["why"]![0]!["text"]!);
         Assert.Equal(200, (await house.PutAsync("site", With(now, "units", "metric"))).Status);
-        Assert.Contains("is no time zone", House.Sentence((await house.PutAsync("site", With(With(now, "version", (int)now["version"]! + 1), "timeZone", "Moon/Base"))).Body, "timeZone"));
+        Assert.Contains(
+            "is no time zone",
+            House.Sentence(
+                (await house.PutAsync("site", With(With(now, "version", (int)now["version"]! + 1), "timeZone", "Moon/Base"))).Body,
+                "timeZone"
+            )
+        );
     }
 
     [Fact]
@@ -85,7 +166,10 @@ public class HouseTests(House house) : IClassFixture<House>
         Assert.Equal(200, status);
         Assert.Equal("2026-02-04", (string)(await house.GetAsync("round"))["today"]!);
         await house.WindToAsync(House.Today);
-        Assert.Equal("From 1 to 60; 0 was given.", House.Sentence((await house.PostAsync("clock", new JsonObject { ["days"] = 0 })).Body, "days"));
+        Assert.Equal(
+            "From 1 to 60; 0 was given.",
+            House.Sentence((await house.PostAsync("clock", new JsonObject { ["days"] = 0 })).Body, "days")
+        );
 
         var name = await house.Cluster.NewDatabaseAsync();
         await FirstNursery.OpenAsync(house.Cluster.WebOf(name), "My nursery");
@@ -103,7 +187,10 @@ public class HouseTests(House house) : IClassFixture<House>
     [InlineData("America/New_York", 17)]
     [InlineData("Etc/UTC", 17)]
     public void The_day_is_the_nurserys_own(string zone, int day) =>
-        Assert.Equal(new DateOnly(2026, 4, day), new SiteRow(1, zone, 47, null, false, null).Today(new Stopped(new(2026, 4, 17, 23, 30, 0, TimeSpan.Zero))));
+        Assert.Equal(
+            new DateOnly(2026, 4, day),
+            new SiteRow(1, zone, 47, null, false, null).Today(new Stopped(new(2026, 4, 17, 23, 30, 0, TimeSpan.Zero)))
+        );
 
     [Fact]
     public async Task The_first_owner_comes_by_the_link_of_the_start_command_and_finds_an_empty_nursery()
@@ -113,7 +200,15 @@ public class HouseTests(House house) : IClassFixture<House>
         await using var server = House.ServerOn(house.Cluster.WebOf(name));
         var client = server.CreateClient();
         Assert.Empty((await House.TokenAsync(client))["nurseries"]!.AsArray());
-        var joined = await client.PostAsJsonAsync("/api/invitation/join", new { secret = link.Split('#')[1], name = "First owner", password = House.Password });
+        var joined = await client.PostAsJsonAsync(
+            "/api/invitation/join",
+            new
+            {
+                secret = link.Split('#')[1],
+                name = "First owner",
+                password = House.Password,
+            }
+        );
         Assert.Equal(HttpStatusCode.OK, joined.StatusCode);
         var session = await House.TokenAsync(client);
         Assert.Equal(("First owner", "owner"), ((string)session["name"]!, (string)session["nurseries"]![0]!["role"]!));

@@ -16,7 +16,10 @@ public class JourneyTests(House house) : IClassFixture<House>
         await house.WindToAsync(sowOn);
 
         var task = await TaskAsync(batch);
-        Assert.Equal(("sow", "due", (int)plan["quantity"]!["cells"]!), ((string)task["stage"]!, (string)task["press"]!, (int)task["count"]!));
+        Assert.Equal(
+            ("sow", "due", (int)plan["quantity"]!["cells"]!),
+            ((string)task["stage"]!, (string)task["press"]!, (int)task["count"]!)
+        );
         await DoneAsync(batch, "sow", sowOn, (int)task["count"]!, null);
 
         var upOn = sowOn.AddDays(12);
@@ -43,7 +46,10 @@ public class JourneyTests(House house) : IClassFixture<House>
         var planted = await house.GetAsync($"batches/{batch}");
         var bed = Assert.Single(planted["groups"]!.AsArray())!;
         Assert.Equal(("Bed", 63, 3), ((string)bed["place"]!, (int)bed["seedlings"]!, (int)planted["lost"]!));
-        Assert.DoesNotContain((await house.GetAsync("round"))["stops"]!.AsArray().SelectMany(s => s!["tasks"]!.AsArray()), t => (Guid)t!["batchId"]! == batch);
+        Assert.DoesNotContain(
+            (await house.GetAsync("round"))["stops"]!.AsArray().SelectMany(s => s!["tasks"]!.AsArray()),
+            t => (Guid)t!["batchId"]! == batch
+        );
         await house.WindToAsync(House.Today);
     }
 
@@ -53,9 +59,28 @@ public class JourneyTests(House house) : IClassFixture<House>
         var batch = await house.KeepAsync(house.Input());
         var up = Guid.CreateVersion7();
         await SowAsync(batch);
-        await house.LogAsync(batch, new JsonObject { ["id"] = up, ["kind"] = "emerged", ["to"] = house.Group(house.Mat), ["seedlings"] = 60 });
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["id"] = up,
+                ["kind"] = "emerged",
+                ["to"] = house.Group(house.Mat),
+                ["seedlings"] = 60,
+            }
+        );
         var lost = Guid.CreateVersion7();
-        await house.LogAsync(batch, new JsonObject { ["id"] = lost, ["kind"] = "lost", ["from"] = house.Group(house.Mat), ["seedlings"] = 5, ["reason"] = "slug" });
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["id"] = lost,
+                ["kind"] = "lost",
+                ["from"] = house.Group(house.Mat),
+                ["seedlings"] = 5,
+                ["reason"] = "slug",
+            }
+        );
 
         var (status, refused) = await house.LogAsync(batch, new JsonObject { ["kind"] = "undo", ["corrects"] = up });
         Assert.Equal((409, "later-work-rests-on-it"), (status, (string)refused["code"]!));
@@ -74,10 +99,31 @@ public class JourneyTests(House house) : IClassFixture<House>
         var (_, shown) = await house.PostAsync("plan", house.Input());
         var rules = await house.GetAsync("rules");
         await RiskAsync(rules, 0.5);
-        var (status, problem) = await house.PostAsync("batches", new JsonObject { ["id"] = Guid.CreateVersion7(), ["input"] = house.Input(), ["shown"] = (string)shown["version"]! });
+        var (status, problem) = await house.PostAsync(
+            "batches",
+            new JsonObject
+            {
+                ["id"] = Guid.CreateVersion7(),
+                ["input"] = house.Input(),
+                ["shown"] = (string)shown["version"]!,
+            }
+        );
         Assert.Equal((409, "plan-changed"), (status, (string)problem["code"]!));
         Assert.Equal("2026-05-09", Mid(problem["current"]!, "plant-out"));
-        Assert.Equal(201, (await house.PostAsync("batches", new JsonObject { ["id"] = Guid.CreateVersion7(), ["input"] = house.Input(), ["shown"] = (string)problem["current"]!["version"]! })).Status);
+        Assert.Equal(
+            201,
+            (
+                await house.PostAsync(
+                    "batches",
+                    new JsonObject
+                    {
+                        ["id"] = Guid.CreateVersion7(),
+                        ["input"] = house.Input(),
+                        ["shown"] = (string)problem["current"]!["version"]!,
+                    }
+                )
+            ).Status
+        );
         await RiskAsync(await house.GetAsync("rules"), 0.1);
     }
 
@@ -87,8 +133,24 @@ public class JourneyTests(House house) : IClassFixture<House>
         var free = await house.KeepAsync(house.Input());
         var bound = await house.KeepAsync(house.Input());
         var version = (int)(await house.GetAsync($"batches/{bound}"))["version"]!;
-        Assert.Equal(204, (await house.PutAsync($"batches/{bound}/stages/plant-out/lock", new JsonObject { ["version"] = version, ["day"] = "2026-05-16" })).Status);
-        Assert.Equal(409, (await house.PutAsync($"batches/{bound}/stages/plant-out/lock", new JsonObject { ["version"] = version, ["day"] = "2026-05-17" })).Status);
+        Assert.Equal(
+            204,
+            (
+                await house.PutAsync(
+                    $"batches/{bound}/stages/plant-out/lock",
+                    new JsonObject { ["version"] = version, ["day"] = "2026-05-16" }
+                )
+            ).Status
+        );
+        Assert.Equal(
+            409,
+            (
+                await house.PutAsync(
+                    $"batches/{bound}/stages/plant-out/lock",
+                    new JsonObject { ["version"] = version, ["day"] = "2026-05-17" }
+                )
+            ).Status
+        );
         var conflict = (string)Step(await house.GetAsync($"batches/{bound}"), "plant-out")["conflict"]!;
         Assert.Contains("6 days before the window opens (Fri 22 May)", conflict);
 
@@ -104,39 +166,90 @@ public class JourneyTests(House house) : IClassFixture<House>
     public async Task Not_yet_keeps_reason_and_day()
     {
         var batch = await house.KeepAsync(house.Input());
-        Assert.Equal(200, (await house.LogAsync(batch, new JsonObject { ["kind"] = "not-yet", ["stage"] = "sow", ["newDay"] = "2026-05-01", ["reason"] = "no mix" })).Status);
+        Assert.Equal(
+            200,
+            (
+                await house.LogAsync(
+                    batch,
+                    new JsonObject
+                    {
+                        ["kind"] = "not-yet",
+                        ["stage"] = "sow",
+                        ["newDay"] = "2026-05-01",
+                        ["reason"] = "no mix",
+                    }
+                )
+            ).Status
+        );
         var sow = Step(await house.GetAsync($"batches/{batch}"), "sow");
         Assert.Equal(("2026-05-01", "no mix"), ((string)sow["mid"]!, (string)sow["putOffReason"]!));
-        var (status, refused) = await house.LogAsync(batch, new JsonObject { ["kind"] = "not-yet", ["stage"] = "sow", ["newDay"] = "2026-02-01", ["reason"] = "" });
+        var (status, refused) = await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "not-yet",
+                ["stage"] = "sow",
+                ["newDay"] = "2026-02-01",
+                ["reason"] = "",
+            }
+        );
         Assert.Equal((422, "Choose a day after today."), (status, House.Sentence(refused, "newDay")));
     }
 
     private Task<(int, JsonNode)> SowAsync(Guid batch) =>
-        house.LogAsync(batch, new JsonObject { ["kind"] = "sown", ["stage"] = "sow", ["to"] = house.Group(house.Mat), ["seeds"] = 72, ["containers"] = 72 });
+        house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "sown",
+                ["stage"] = "sow",
+                ["to"] = house.Group(house.Mat),
+                ["seeds"] = 72,
+                ["containers"] = 72,
+            }
+        );
 
     private async Task RiskAsync(JsonNode rules, double risk)
     {
         var changed = rules["rules"]!.DeepClone();
         changed["acceptedRisk"] = risk;
-        Assert.Equal(200, (await house.PutAsync("rules", new JsonObject { ["version"] = (int)rules["version"]!, ["rules"] = changed })).Status);
+        Assert.Equal(
+            200,
+            (await house.PutAsync("rules", new JsonObject { ["version"] = (int)rules["version"]!, ["rules"] = changed })).Status
+        );
     }
 
     private async Task<JsonNode> TaskAsync(Guid batch) =>
-        (await house.GetAsync("round"))["stops"]!.AsArray().SelectMany(s => s!["tasks"]!.AsArray()).Single(t => (Guid)t!["batchId"]! == batch)!;
+        (await house.GetAsync("round"))["stops"]!
+            .AsArray()
+            .SelectMany(s => s!["tasks"]!.AsArray())
+            .Single(t => (Guid)t!["batchId"]! == batch)!;
 
-    private async Task DoneAsync(Guid batch, string stage, DateOnly day, int count, JsonObject? from, bool carryOn = false, string rest = "stays", string? reason = null)
+    private async Task DoneAsync(
+        Guid batch,
+        string stage,
+        DateOnly day,
+        int count,
+        JsonObject? from,
+        bool carryOn = false,
+        string rest = "stays",
+        string? reason = null
+    )
     {
-        var (status, body) = await house.PostAsync($"batches/{batch}/stages/{stage}/done", new JsonObject
-        {
-            ["id"] = Guid.CreateVersion7(),
-            ["extraId"] = Guid.CreateVersion7(),
-            ["happenedOn"] = day.ToString("yyyy-MM-dd"),
-            ["count"] = count,
-            ["from"] = from,
-            ["carryOn"] = carryOn,
-            ["rest"] = rest,
-            ["reason"] = reason,
-        });
+        var (status, body) = await house.PostAsync(
+            $"batches/{batch}/stages/{stage}/done",
+            new JsonObject
+            {
+                ["id"] = Guid.CreateVersion7(),
+                ["extraId"] = Guid.CreateVersion7(),
+                ["happenedOn"] = day.ToString("yyyy-MM-dd"),
+                ["count"] = count,
+                ["from"] = from,
+                ["carryOn"] = carryOn,
+                ["rest"] = rest,
+                ["reason"] = reason,
+            }
+        );
         Assert.True(status == 200, body.ToJsonString());
     }
 

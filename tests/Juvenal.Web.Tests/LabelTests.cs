@@ -19,7 +19,8 @@ public class LabelTests(House house) : IClassFixture<House>
         var code = (string)(await house.GetAsync($"batches/{batch}"))["code"]!;
         var pdf = await PdfAsync($"labels.pdf?batch={batch}&format={format}");
         var text = await ReadAsync("pdftotext", pdf, "-layout", "{0}", "-");
-        foreach (var word in new[] { "Made-up Red", code, "sown Sun 1 Feb 2026" }) Assert.Contains(word, text);
+        foreach (var word in new[] { "Made-up Red", code, "sown Sun 1 Feb 2026" })
+            Assert.Contains(word, text);
         Assert.Matches(@"\d\d-T\d+", text);
         var seen = await CodesAsync(pdf);
         Assert.Equal(2, seen.Count);
@@ -36,7 +37,10 @@ public class LabelTests(House house) : IClassFixture<House>
         var first = await PdfAsync($"labels.pdf?batch={one}&batch={two}&format=a4-24&on=trays");
         var codes = (await CodesAsync(first)).Distinct().ToList();
         Assert.Equal(2, codes.Count);
-        Assert.Equal(codes.Order(), (await CodesAsync(await PdfAsync($"labels.pdf?batch={one}&batch={two}&format=a4-24&on=trays&skip=5"))).Distinct().Order());
+        Assert.Equal(
+            codes.Order(),
+            (await CodesAsync(await PdfAsync($"labels.pdf?batch={one}&batch={two}&format=a4-24&on=trays&skip=5"))).Distinct().Order()
+        );
         var words = await Task.WhenAll(new[] { one, two }.Select(async b => (string)(await house.GetAsync($"batches/{b}"))["code"]!));
         Assert.NotEqual(words[0], words[1]);
     }
@@ -71,17 +75,38 @@ public class LabelTests(House house) : IClassFixture<House>
     public async Task Many_labels_fill_sheet_after_sheet()
     {
         var batch = await SownAsync();
-        await house.LogAsync(batch, new JsonObject { ["kind"] = "emerged", ["to"] = house.Group(house.Mat), ["seedlings"] = 70 });
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "emerged",
+                ["to"] = house.Group(house.Mat),
+                ["seedlings"] = 70,
+            }
+        );
         var pdf = await PdfAsync($"labels.pdf?batch={batch}&format=a4-24&on=pots&skip=3");
         Assert.Contains("Pages:           4", await ReadAsync("pdfinfo", pdf, "{0}"));
     }
 
-    private async Task<string> NamedAsync(string name) => await ReadAsync("pdftotext", await PdfAsync($"labels.pdf?batch={await NameAsync(name)}&format=a4-24"), "{0}", "-");
+    private async Task<string> NamedAsync(string name) =>
+        await ReadAsync("pdftotext", await PdfAsync($"labels.pdf?batch={await NameAsync(name)}&format=a4-24"), "{0}", "-");
 
     private async Task<Guid> NameAsync(string name)
     {
         var id = Guid.CreateVersion7();
-        var row = new JsonObject { ["id"] = id, ["version"] = 0, ["name"] = name, ["crop"] = "tomato", ["group"] = "tomato", ["habit"] = "tall", ["daysToRipe"] = 70, ["origin"] = "unknown", ["note"] = null, ["tags"] = new JsonArray() };
+        var row = new JsonObject
+        {
+            ["id"] = id,
+            ["version"] = 0,
+            ["name"] = name,
+            ["crop"] = "tomato",
+            ["group"] = "tomato",
+            ["habit"] = "tall",
+            ["daysToRipe"] = 70,
+            ["origin"] = "unknown",
+            ["note"] = null,
+            ["tags"] = new JsonArray(),
+        };
         Assert.Equal(204, (await house.PutAsync("cultivars", row)).Status);
         var input = house.Input();
         input["cultivarId"] = id;
@@ -92,12 +117,24 @@ public class LabelTests(House house) : IClassFixture<House>
     private async Task<Guid> SownAsync(JsonObject? input = null)
     {
         var batch = await house.KeepAsync(input ?? house.Input(40));
-        var (status, body) = await house.LogAsync(batch, new JsonObject { ["kind"] = "sown", ["stage"] = "sow", ["to"] = house.Group(house.Mat), ["seeds"] = 80, ["containers"] = 80, ["happenedOn"] = "2026-02-01" });
+        var (status, body) = await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "sown",
+                ["stage"] = "sow",
+                ["to"] = house.Group(house.Mat),
+                ["seeds"] = 80,
+                ["containers"] = 80,
+                ["happenedOn"] = "2026-02-01",
+            }
+        );
         Assert.True(status == 200, body.ToJsonString());
         return batch;
     }
 
-    private async Task<(int Status, JsonNode Body)> RefusedAsync(Guid batch, string query) => await House.AnswerAsync(await house.Client.GetAsync(house.Path($"labels.pdf?batch={batch}&{query}")));
+    private async Task<(int Status, JsonNode Body)> RefusedAsync(Guid batch, string query) =>
+        await House.AnswerAsync(await house.Client.GetAsync(house.Path($"labels.pdf?batch={batch}&{query}")));
 
     private async Task<string> PdfAsync(string path)
     {
@@ -114,14 +151,16 @@ public class LabelTests(House house) : IClassFixture<House>
     {
         await ReadAsync("pdftoppm", pdf, "-r", "300", "-png", "{0}", pdf + "-page");
         var codes = new List<string>();
-        foreach (var page in Directory.GetFiles(Path.GetDirectoryName(pdf)!, "*.png")) codes.AddRange((await ReadAsync("zbarimg", page, "-q", "--raw", "{0}")).Split('\n', StringSplitOptions.RemoveEmptyEntries));
+        foreach (var page in Directory.GetFiles(Path.GetDirectoryName(pdf)!, "*.png"))
+            codes.AddRange((await ReadAsync("zbarimg", page, "-q", "--raw", "{0}")).Split('\n', StringSplitOptions.RemoveEmptyEntries));
         return codes;
     }
 
     private static async Task<string> ReadAsync(string program, string file, params string[] arguments)
     {
         var start = new ProcessStartInfo(program) { RedirectStandardOutput = true, RedirectStandardError = true };
-        foreach (var argument in arguments) start.ArgumentList.Add(argument.Replace("{0}", file));
+        foreach (var argument in arguments)
+            start.ArgumentList.Add(argument.Replace("{0}", file));
         using var process = Process.Start(start)!;
         var error = process.StandardError.ReadToEndAsync();
         var text = await process.StandardOutput.ReadToEndAsync();

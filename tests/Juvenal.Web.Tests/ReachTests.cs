@@ -22,14 +22,17 @@ public sealed class ReachTests(House house) : IClassFixture<House>, IDisposable
         var clock = new FakeTimeProvider(DateTimeOffset.UtcNow);
         Assert.True(OwnCertificate.Keep(_folder, ["192.0.2.7", "yard.local"], clock));
         Assert.False(OwnCertificate.Keep(_folder, ["192.0.2.7", "yard.local"], clock));
-        using (var certificate = X509Certificate2.CreateFromPemFile(Path.Combine(_folder, "certificate.pem"), Path.Combine(_folder, "key.pem")))
+        using (
+            var certificate = X509Certificate2.CreateFromPemFile(Path.Combine(_folder, "certificate.pem"), Path.Combine(_folder, "key.pem"))
+        )
         {
             Assert.True(certificate.MatchesHostname("192.0.2.7") && certificate.MatchesHostname("yard.local"));
             Assert.False(certificate.MatchesHostname("192.0.2.8"));
             Assert.True((certificate.NotAfter - certificate.NotBefore).TotalDays <= 825);
         }
 
-        if (!OperatingSystem.IsWindows()) Assert.Equal(UnixFileMode.UserRead | UnixFileMode.UserWrite, File.GetUnixFileMode(Path.Combine(_folder, "key.pem")));
+        if (!OperatingSystem.IsWindows())
+            Assert.Equal(UnixFileMode.UserRead | UnixFileMode.UserWrite, File.GetUnixFileMode(Path.Combine(_folder, "key.pem")));
         Assert.True(OwnCertificate.Keep(_folder, ["192.0.2.8", "yard.local"], clock));
         clock.Advance(TimeSpan.FromDays(800));
         Assert.True(OwnCertificate.Keep(_folder, ["192.0.2.8", "yard.local"], clock));
@@ -42,45 +45,54 @@ public sealed class ReachTests(House house) : IClassFixture<House>, IDisposable
     [InlineData("192.0.2.66", false)]
     public async Task Only_the_named_proxy_is_believed(string from, bool believed)
     {
-        await using var server = new WebApplicationFactory<Program>().WithWebHostBuilder(b => b
-            .UseSetting("JUVENAL_DB", house.Cluster.WebOf(house.DatabaseName))
-            .UseSetting("Logging:LogLevel:Default", "Warning")
-            .UseSetting("JUVENAL_BEHIND", "127.0.0.1")
-            .UseSetting("AllowedHosts", "yard.example.org")
-            .ConfigureTestServices(s => s.AddSingleton<IStartupFilter>(new From(IPAddress.Parse(from)))));
+        await using var server = new WebApplicationFactory<Program>().WithWebHostBuilder(b =>
+            b.UseSetting("JUVENAL_DB", house.Cluster.WebOf(house.DatabaseName))
+                .UseSetting("Logging:LogLevel:Default", "Warning")
+                .UseSetting("JUVENAL_BEHIND", "127.0.0.1")
+                .UseSetting("AllowedHosts", "yard.example.org")
+                .ConfigureTestServices(s => s.AddSingleton<IStartupFilter>(new From(IPAddress.Parse(from))))
+        );
         using var request = new HttpRequestMessage(HttpMethod.Get, "/api/session");
         request.Headers.Host = "yard.example.org";
         request.Headers.Add("X-Forwarded-Proto", "https");
         request.Headers.Add("X-Forwarded-For", "198.51.100.4");
         var answer = await server.CreateClient().SendAsync(request);
         Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
-        Assert.Equal(believed, Assert.Single(answer.Headers.GetValues("Set-Cookie")).Contains("secure", StringComparison.OrdinalIgnoreCase));
+        Assert.Equal(
+            believed,
+            Assert.Single(answer.Headers.GetValues("Set-Cookie")).Contains("secure", StringComparison.OrdinalIgnoreCase)
+        );
     }
 
     [Fact]
     public void A_qr_code_has_its_three_corners_and_is_bounded()
     {
         var qr = QrCodes.Of("https://192.0.2.7:5080/invitation#0123456789");
-        foreach (var corner in new[] { "M4 4h1v1h-1z", $"M{qr.Size - 5} 4h1v1h-1z", $"M4 {qr.Size - 5}h1v1h-1z" }) Assert.Contains(corner, qr.Path);
+        foreach (var corner in new[] { "M4 4h1v1h-1z", $"M{qr.Size - 5} 4h1v1h-1z", $"M4 {qr.Size - 5}h1v1h-1z" })
+            Assert.Contains(corner, qr.Path);
         Assert.DoesNotContain("M3 3h", qr.Path);
         Assert.Throws<Store.Nurseries.RefusedException>(() => QrCodes.Of(new string('x', 301)));
     }
 
     public void Dispose()
     {
-        if (Directory.Exists(_folder)) Directory.Delete(_folder, recursive: true);
+        if (Directory.Exists(_folder))
+            Directory.Delete(_folder, recursive: true);
     }
 
     private sealed class From(IPAddress address) : IStartupFilter
     {
-        public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) => app =>
-        {
-            app.Use((context, after) =>
+        public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) =>
+            app =>
             {
-                context.Connection.RemoteIpAddress = address;
-                return after(context);
-            });
-            next(app);
-        };
+                app.Use(
+                    (context, after) =>
+                    {
+                        context.Connection.RemoteIpAddress = address;
+                        return after(context);
+                    }
+                );
+                next(app);
+            };
     }
 }

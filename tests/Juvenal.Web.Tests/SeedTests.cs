@@ -11,7 +11,10 @@ public class SeedTests(House house) : IClassFixture<House>
     {
         var lot = await PutAsync(new() { ["seeds"] = 150 });
         var fresh = await LotAsync(lot);
-        Assert.Equal((150, 0, 150, 0.75), ((int)fresh["left"]!, (int)fresh["planned"]!, (int)fresh["free"]!, (double)fresh["germination"]!));
+        Assert.Equal(
+            (150, 0, 150, 0.75),
+            ((int)fresh["left"]!, (int)fresh["planned"]!, (int)fresh["free"]!, (double)fresh["germination"]!)
+        );
         Assert.Equal("Not tested; 1 of 4 years of storage life: the least for trade is assumed.", (string)fresh["why"]!["text"]!);
         Assert.True((int)fresh["promises"]![0]!["plants"]! > (int)fresh["promises"]![1]!["plants"]!);
 
@@ -25,7 +28,17 @@ public class SeedTests(House house) : IClassFixture<House>
         Assert.True(planned > 150);
         Assert.Equal((150, 150 - planned), ((int)wanted["left"]!, (int)wanted["free"]!));
 
-        await house.LogAsync(batch, new JsonObject { ["kind"] = "sown", ["stage"] = "sow", ["to"] = house.Group(house.Mat), ["seeds"] = 80, ["containers"] = 80 });
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "sown",
+                ["stage"] = "sow",
+                ["to"] = house.Group(house.Mat),
+                ["seeds"] = 80,
+                ["containers"] = 80,
+            }
+        );
         var sown = await LotAsync(lot);
         Assert.Equal((70, planned / 2), ((int)sown["left"]!, (int)sown["planned"]!));
 
@@ -33,7 +46,10 @@ public class SeedTests(House house) : IClassFixture<House>
         Assert.Equal(409, (int)(await house.Client.DeleteAsync(house.Path($"lots/{lot}"))).StatusCode);
         var row = sown["lot"]!.DeepClone();
         row["seeds"] = 60;
-        Assert.Equal("80 were sown from it already: it held at least 80.", House.Sentence((await house.PutAsync("lots", row)).Body, "seeds"));
+        Assert.Equal(
+            "80 were sown from it already: it held at least 80.",
+            House.Sentence((await house.PutAsync("lots", row)).Body, "seeds")
+        );
         Assert.Equal(lot, (Guid)(await house.GetAsync($"batches/{batch}"))["input"]!["lotId"]!);
     }
 
@@ -44,10 +60,31 @@ public class SeedTests(House house) : IClassFixture<House>
         var input = house.Input();
         var (_, plan) = await house.PostAsync("plan", input.DeepClone());
         input["lotId"] = lot;
-        var (status, problem) = await house.PostAsync("batches", new JsonObject { ["id"] = Guid.CreateVersion7(), ["input"] = input.DeepClone(), ["shown"] = (string)plan["version"]! });
+        var (status, problem) = await house.PostAsync(
+            "batches",
+            new JsonObject
+            {
+                ["id"] = Guid.CreateVersion7(),
+                ["input"] = input.DeepClone(),
+                ["shown"] = (string)plan["version"]!,
+            }
+        );
         Assert.Equal((422, "This packet is Made-up Horn: choose one of the same cultivar."), (status, House.Sentence(problem, "lotId")));
         input["lotId"] = Guid.CreateVersion7();
-        Assert.Equal(422, (await house.PostAsync("batches", new JsonObject { ["id"] = Guid.CreateVersion7(), ["input"] = input, ["shown"] = (string)plan["version"]! })).Status);
+        Assert.Equal(
+            422,
+            (
+                await house.PostAsync(
+                    "batches",
+                    new JsonObject
+                    {
+                        ["id"] = Guid.CreateVersion7(),
+                        ["input"] = input,
+                        ["shown"] = (string)plan["version"]!,
+                    }
+                )
+            ).Status
+        );
     }
 
     [Theory]
@@ -89,7 +126,8 @@ public class SeedTests(House house) : IClassFixture<House>
             ["price"] = 3.5,
             ["note"] = null,
         };
-        foreach (var (name, value) in change) row[name] = value?.DeepClone();
+        foreach (var (name, value) in change)
+            row[name] = value?.DeepClone();
         return row;
     }
 }

@@ -10,9 +10,14 @@ namespace Juvenal.Web.Tests;
 public partial class SentenceTests
 {
     private static readonly string Sources = string.Concat(
-        Directory.EnumerateFiles(Path.Combine(Root(), "src"), "*.cs", SearchOption.AllDirectories)
-            .Where(f => !f.Contains("/obj/", StringComparison.Ordinal) && (f.Contains("Juvenal.Core") || f.Contains("Juvenal.Store") || f.Contains("Endpoints")))
-            .Select(File.ReadAllText));
+        Directory
+            .EnumerateFiles(Path.Combine(Root(), "src"), "*.cs", SearchOption.AllDirectories)
+            .Where(f =>
+                !f.Contains("/obj/", StringComparison.Ordinal)
+                && (f.Contains("Juvenal.Core") || f.Contains("Juvenal.Store") || f.Contains("Endpoints"))
+            )
+            .Select(File.ReadAllText)
+    );
 
     [Fact]
     public void Every_code_in_the_core_and_the_store_has_its_sentence()
@@ -20,10 +25,31 @@ public partial class SentenceTests
         // Codes are kebab-case first arguments; those of failures, reasons, contradictions, conflicts and choices alike.
         var codes = Codes().Matches(Sources).Select(m => m.Groups[1].Value).Where(c => c.Contains('-')).ToHashSet();
         Assert.True(codes.Count > 60, $"{codes.Count} codes were found");
-        var mute = codes.Where(c => FailureSentences.Of(new(c, "f", 1, 1, 1, "Sow")) == "This cannot be." && ReasonSentences.Of(Reason(c), Measures.Metric).Text == c).ToList();
+        var mute = codes
+            .Where(c =>
+                FailureSentences.Of(new(c, "f", 1, 1, 1, "Sow")) == "This cannot be."
+                && ReasonSentences.Of(Reason(c), Measures.Metric).Text == c
+            )
+            .ToList();
         // Of these the words stand elsewhere: conflicts, choices, table keys, entry words.
-        string[] elsewhere = ["changed-meanwhile", "plan-changed", "other-payload", "in-use", "later-work-rests-on-it", "sow-now", "fewer-moves", "earlier-cultivar", "buy-plants", "next-season",
-            "harrington-minges-1954", "thom-shaw-1958", "thom-1959", "soil-heat", "seed-act"];
+        string[] elsewhere =
+        [
+            "changed-meanwhile",
+            "plan-changed",
+            "other-payload",
+            "in-use",
+            "later-work-rests-on-it",
+            "sow-now",
+            "fewer-moves",
+            "earlier-cultivar",
+            "buy-plants",
+            "next-season",
+            "harrington-minges-1954",
+            "thom-shaw-1958",
+            "thom-1959",
+            "soil-heat",
+            "seed-act",
+        ];
         Assert.Empty(mute.Except(elsewhere));
     }
 
@@ -31,9 +57,21 @@ public partial class SentenceTests
     public void Every_rule_has_its_options_with_the_default_first()
     {
         Assert.All(RuleTexts.All, r => Assert.True(r.Options.Count >= 2 && r.Options.All(o => o.Why.Length > 10), r.Code));
-        Assert.Equal(["0.1", "after-tomatoes", "18", "first-true-leaves", "snip", "second-move", "below", "10"], RuleTexts.All.Select(r => r.Options[0].Value));
+        Assert.Equal(
+            ["0.1", "after-tomatoes", "18", "first-true-leaves", "snip", "second-move", "below", "10"],
+            RuleTexts.All.Select(r => r.Options[0].Value)
+        );
         Assert.Equal((0.1, 10), (HouseRules.Default.AcceptedRisk, HouseRules.Default.HardeningDays));
-        string[] codes = [RuleCodes.AcceptedRisk, RuleCodes.HardeningLength, RuleCodes.PepperTiming, RuleCodes.PrickOut, RuleCodes.Twins, RuleCodes.PepperSoil, RuleCodes.PlanningNights];
+        string[] codes =
+        [
+            RuleCodes.AcceptedRisk,
+            RuleCodes.HardeningLength,
+            RuleCodes.PepperTiming,
+            RuleCodes.PrickOut,
+            RuleCodes.Twins,
+            RuleCodes.PepperSoil,
+            RuleCodes.PlanningNights,
+        ];
         Assert.All(codes, c => Assert.NotNull(RuleTexts.Title(c)));
     }
 
@@ -65,14 +103,16 @@ public partial class SentenceTests
     }
 
     [Fact]
-    public void No_sentence_shouts() => Assert.DoesNotContain('!', string.Concat(RuleTexts.All.SelectMany(r => r.Options.Select(o => o.Why))));
+    public void No_sentence_shouts() =>
+        Assert.DoesNotContain('!', string.Concat(RuleTexts.All.SelectMany(r => r.Options.Select(o => o.Why))));
 
     private static Reason Reason(string code) => new(code, 2, 1, Subject: "Sow", Day: new DateOnly(2026, 4, 14));
 
     private static string Root()
     {
         var folder = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(folder.FullName, "Juvenal.slnx"))) folder = folder.Parent ?? throw new InvalidOperationException("Outside the house.");
+        while (!File.Exists(Path.Combine(folder.FullName, "Juvenal.slnx")))
+            folder = folder.Parent ?? throw new InvalidOperationException("Outside the house.");
         return folder.FullName;
     }
 

@@ -17,10 +17,15 @@ public class ServerTests(House house) : IClassFixture<House>
         await using var two = house.NewServer();
         var first = one.CreateClient(new() { HandleCookies = false });
         var (antiforgery, token) = await SessionAsync(first, "");
-        using var signIn = new HttpRequestMessage(HttpMethod.Post, "/api/sign-in") { Content = JsonContent.Create(new { name = "Test owner", password = House.Password }) };
+        using var signIn = new HttpRequestMessage(HttpMethod.Post, "/api/sign-in")
+        {
+            Content = JsonContent.Create(new { name = "Test owner", password = House.Password }),
+        };
         signIn.Headers.Add("Cookie", antiforgery);
         signIn.Headers.Add("X-Juvenal-Token", token);
-        var session = (await first.SendAsync(signIn)).Headers.GetValues("Set-Cookie").Single(c => c.StartsWith("juvenal-session", StringComparison.Ordinal));
+        var session = (await first.SendAsync(signIn))
+            .Headers.GetValues("Set-Cookie")
+            .Single(c => c.StartsWith("juvenal-session", StringComparison.Ordinal));
         // No script may read it, no other site may send it.
         Assert.Contains("httponly", session, StringComparison.OrdinalIgnoreCase);
         Assert.Contains("samesite=strict", session, StringComparison.OrdinalIgnoreCase);
@@ -48,7 +53,10 @@ public class ServerTests(House house) : IClassFixture<House>
             for (var i = 0; i < 3; i++)
             {
                 var (status, problem) = await House.AnswerAsync(await house.Client.GetAsync(house.Path("round")));
-                Assert.Equal((503, "The database does not answer. Nothing was lost; try again in a moment."), (status, (string)problem["title"]!));
+                Assert.Equal(
+                    (503, "The database does not answer. Nothing was lost; try again in a moment."),
+                    (status, (string)problem["title"]!)
+                );
                 Assert.DoesNotContain("Npgsql", problem.ToJsonString());
             }
 
@@ -68,12 +76,21 @@ public class ServerTests(House house) : IClassFixture<House>
     public async Task Connections_cut_in_the_middle_of_the_day_lose_nothing()
     {
         var batch = await house.KeepAsync(house.Input());
-        var sown = new JsonObject { ["id"] = Guid.CreateVersion7(), ["kind"] = "sown", ["stage"] = "sow", ["to"] = house.Group(house.Mat), ["seeds"] = 72, ["containers"] = 72 };
+        var sown = new JsonObject
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["kind"] = "sown",
+            ["stage"] = "sow",
+            ["to"] = house.Group(house.Mat),
+            ["seeds"] = 72,
+            ["containers"] = 72,
+        };
         Assert.Equal(200, (await house.LogAsync(batch, (JsonObject)sown.DeepClone())).Status);
         await CutAsync();
         // Sent again until it is answered, as the page would: it has one effect.
         var status = 0;
-        for (var i = 0; i < 20 && status != 200; i++) status = (await house.LogAsync(batch, (JsonObject)sown.DeepClone())).Status;
+        for (var i = 0; i < 20 && status != 200; i++)
+            status = (await house.LogAsync(batch, (JsonObject)sown.DeepClone())).Status;
         Assert.Equal(200, status);
         Assert.Equal(72, (int)(await house.GetAsync($"batches/{batch}"))["seedsSown"]!);
     }
@@ -81,15 +98,20 @@ public class ServerTests(House house) : IClassFixture<House>
     private static async Task<(string Cookie, string Token)> SessionAsync(HttpClient client, string cookie)
     {
         using var request = new HttpRequestMessage(HttpMethod.Get, "/api/session");
-        if (cookie.Length > 0) request.Headers.Add("Cookie", cookie);
+        if (cookie.Length > 0)
+            request.Headers.Add("Cookie", cookie);
         var answer = await client.SendAsync(request);
-        return (answer.Headers.GetValues("Set-Cookie").Single().Split(';')[0], (string)(await answer.Content.ReadFromJsonAsync<JsonNode>())!["token"]!);
+        return (
+            answer.Headers.GetValues("Set-Cookie").Single().Split(';')[0],
+            (string)(await answer.Content.ReadFromJsonAsync<JsonNode>())!["token"]!
+        );
     }
 
     private async Task<HttpStatusCode> WindAsync(WebApplicationFactory<Program> server, string cookie, string token)
     {
         using var request = new HttpRequestMessage(HttpMethod.Post, house.Path("clock")) { Content = JsonContent.Create(new { days = 1 }) };
-        if (cookie.Length > 0) request.Headers.Add("Cookie", cookie);
+        if (cookie.Length > 0)
+            request.Headers.Add("Cookie", cookie);
         request.Headers.Add("X-Juvenal-Token", token);
         return (await server.CreateClient(new() { HandleCookies = false }).SendAsync(request)).StatusCode;
     }

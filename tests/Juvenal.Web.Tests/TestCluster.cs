@@ -47,5 +47,6 @@ public sealed class TestCluster : IAsyncLifetime
     }
 
     private static string Variable(string name) =>
-        Environment.GetEnvironmentVariable(name) ?? throw new InvalidOperationException($"{name} is not set: run these tests with ./juvenal test.");
+        Environment.GetEnvironmentVariable(name)
+        ?? throw new InvalidOperationException($"{name} is not set: run these tests with ./juvenal test.");
 }

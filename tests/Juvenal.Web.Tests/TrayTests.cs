@@ -25,7 +25,16 @@ public class TrayTests(House house) : IClassFixture<House>
         Assert.Equal((72, 22, 50), ((int)counted["tally"]!["cells"]!, (int)counted["tally"]!["blank"]!, (int)counted["tally"]!["one"]!));
 
         // A total typed in a hurry is not in any cell yet; what is counted next may be those.
-        await house.LogAsync(batch, new JsonObject { ["kind"] = "emerged", ["to"] = house.Group(house.Mat), ["seedlings"] = 55, ["happenedOn"] = Text(Day) });
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "emerged",
+                ["to"] = house.Group(house.Mat),
+                ["seedlings"] = 55,
+                ["happenedOn"] = Text(Day),
+            }
+        );
         Assert.False((bool)(await MapAsync(batch))["current"]!);
         await CellsAsync(batch, Guid.CreateVersion7(), (trays[1]!, '1', 3));
         Assert.Equal(55, (int)(await MapAsync(batch))["emerged"]!);
@@ -50,18 +59,27 @@ public class TrayTests(House house) : IClassFixture<House>
         var tray = (await MapAsync(batch))["trays"]![0]!;
         await CellsAsync(batch, Guid.CreateVersion7(), (tray, '1', 30));
         var (status, problem) = await CellsAsync(batch, Guid.CreateVersion7(), (tray, '1', 27));
-        Assert.Equal((422, "3 fewer than the 30 that were counted: was that a miscount, or were they lost?"), (status, House.Sentence(problem, "trays")));
+        Assert.Equal(
+            (422, "3 fewer than the 30 that were counted: was that a miscount, or were they lost?"),
+            (status, House.Sentence(problem, "trays"))
+        );
 
         Assert.Equal(200, (await CellsAsync(batch, Guid.CreateVersion7(), "miscounted", null, (tray, '1', 27))).Status);
         var right = await house.GetAsync($"batches/{batch}");
         Assert.Equal((27, 27, 0), ((int)right["emerged"]!, (int)right["standing"]!, (int)right["lost"]!));
-        Assert.Contains("put right: 30 was 27", right["ledger"]!.AsArray().Select(e => (string)e!["text"]!).First(t => t.Contains("put right")));
+        Assert.Contains(
+            "put right: 30 was 27",
+            right["ledger"]!.AsArray().Select(e => (string)e!["text"]!).First(t => t.Contains("put right"))
+        );
 
         Assert.Equal(422, (await CellsAsync(batch, Guid.CreateVersion7(), "lost", "", (tray, '1', 25))).Status);
         Assert.Equal(200, (await CellsAsync(batch, Guid.CreateVersion7(), "lost", "slug", (tray, '1', 25))).Status);
         var less = await house.GetAsync($"batches/{batch}");
         Assert.Equal((27, 25, 2), ((int)less["emerged"]!, (int)less["standing"]!, (int)less["lost"]!));
-        Assert.Equal("More stand in a cell than before: that is a count, not a loss.", House.Sentence((await CellsAsync(batch, Guid.CreateVersion7(), "lost", "slug", (tray, '1', 28))).Body, "trays"));
+        Assert.Equal(
+            "More stand in a cell than before: that is a count, not a loss.",
+            House.Sentence((await CellsAsync(batch, Guid.CreateVersion7(), "lost", "slug", (tray, '1', 28))).Body, "trays")
+        );
     }
 
     [Theory]
@@ -73,9 +91,18 @@ public class TrayTests(House house) : IClassFixture<House>
         var batch = await SownAsync(house.Input(40), 72);
         var tray = (await MapAsync(batch))["trays"]![0]!;
         var cells = begins == "12" ? "12" : begins + new string('0', 71);
-        var (status, problem) = await house.PostAsync($"batches/{batch}/cells", Said(Guid.CreateVersion7(), "counted", null, ((Guid)tray["id"]!, cells)));
-        Assert.Equal((422, string.Format(System.Globalization.CultureInfo.InvariantCulture, sentence, (string)tray["code"]!)), (status, House.Sentence(problem, "trays[0].cells")));
-        var elsewhere = await house.PostAsync($"batches/{batch}/cells", Said(Guid.CreateVersion7(), "counted", null, (Guid.CreateVersion7(), cells)));
+        var (status, problem) = await house.PostAsync(
+            $"batches/{batch}/cells",
+            Said(Guid.CreateVersion7(), "counted", null, ((Guid)tray["id"]!, cells))
+        );
+        Assert.Equal(
+            (422, string.Format(System.Globalization.CultureInfo.InvariantCulture, sentence, (string)tray["code"]!)),
+            (status, House.Sentence(problem, "trays[0].cells"))
+        );
+        var elsewhere = await house.PostAsync(
+            $"batches/{batch}/cells",
+            Said(Guid.CreateVersion7(), "counted", null, (Guid.CreateVersion7(), cells))
+        );
         Assert.Equal("Choose one; this one is not there.", House.Sentence(elsewhere.Body, "trays[0].trayId"));
     }
 
@@ -91,20 +118,47 @@ public class TrayTests(House house) : IClassFixture<House>
         // 40 cells have 56 seedlings; 44 are needed for 40 at 95 %: four more, that is five pairs at 0.95, are separated.
         var thin = (await MapAsync(batch))["thin"]!;
         Assert.Equal((44, 11, 5, 45), ((int)thin["needed"]!, (int)thin["snips"]!, (int)thin["separated"]!, (int)thin["plants"]!));
-        Assert.Equal("Snip 11 in 11 cells, separate 5 cells when they are pricked out: 45 plants go on, 44 are needed.", (string)thin["text"]!);
+        Assert.Equal(
+            "Snip 11 in 11 cells, separate 5 cells when they are pricked out: 45 plants go on, 44 are needed.",
+            (string)thin["text"]!
+        );
 
         await house.WindToAsync(Day.AddDays(12));
         var again = Assert.Single(await TasksAsync(batch), t => (string)t["stage"]! == "emerge");
         Assert.Equal("Count once more", (string)again["title"]!);
-        await house.PostAsync($"batches/{batch}/cells", Said(Guid.CreateVersion7(), "counted", null, ((Guid)tray["id"]!, mixed), Day.AddDays(12)));
+        await house.PostAsync(
+            $"batches/{batch}/cells",
+            Said(Guid.CreateVersion7(), "counted", null, ((Guid)tray["id"]!, mixed), Day.AddDays(12))
+        );
         var card = (await TasksAsync(batch)).First(t => (bool)t["thinning"]!);
         Assert.Equal((11, "Thin"), ((int)card["count"]!, (string)card["title"]!));
-        var stale = await house.PostAsync($"batches/{batch}/thin", new JsonObject { ["id"] = Guid.CreateVersion7(), ["happenedOn"] = Text(Day.AddDays(12)), ["snips"] = 10 });
+        var stale = await house.PostAsync(
+            $"batches/{batch}/thin",
+            new JsonObject
+            {
+                ["id"] = Guid.CreateVersion7(),
+                ["happenedOn"] = Text(Day.AddDays(12)),
+                ["snips"] = 10,
+            }
+        );
         Assert.Equal(409, stale.Status);
         var id = Guid.CreateVersion7();
         for (var i = 0; i < 2; i++)
         {
-            Assert.Equal(200, (await house.PostAsync($"batches/{batch}/thin", new JsonObject { ["id"] = id, ["happenedOn"] = Text(Day.AddDays(12)), ["snips"] = 11 })).Status);
+            Assert.Equal(
+                200,
+                (
+                    await house.PostAsync(
+                        $"batches/{batch}/thin",
+                        new JsonObject
+                        {
+                            ["id"] = id,
+                            ["happenedOn"] = Text(Day.AddDays(12)),
+                            ["snips"] = 11,
+                        }
+                    )
+                ).Status
+            );
         }
 
         var after = await house.GetAsync($"batches/{batch}");
@@ -129,13 +183,28 @@ public class TrayTests(House house) : IClassFixture<House>
         // Read cold, it was not due yet: the course follows the warmth that was there.
         for (var day = -8; day <= 30; day += 2)
         {
-            var reading = new JsonObject { ["id"] = Guid.CreateVersion7(), ["placeId"] = house.Mat, ["day"] = Text(Day.AddDays(day)), ["soilC"] = 10.5 };
+            var reading = new JsonObject
+            {
+                ["id"] = Guid.CreateVersion7(),
+                ["placeId"] = house.Mat,
+                ["day"] = Text(Day.AddDays(day)),
+                ["soilC"] = 10.5,
+            };
             Assert.Equal(204, (await house.PutAsync("readings", reading)).Status);
         }
 
         var cold = (await MapAsync(batch))["course"]!;
         Assert.Equal(("on-time", true), ((string)cold["pace"]!, (bool)cold["days"]![3]!["read"]!));
-        var (status, problem) = await house.PutAsync("readings", new JsonObject { ["id"] = Guid.CreateVersion7(), ["placeId"] = house.Mat, ["day"] = Text(Day.AddDays(90)), ["soilC"] = 12 });
+        var (status, problem) = await house.PutAsync(
+            "readings",
+            new JsonObject
+            {
+                ["id"] = Guid.CreateVersion7(),
+                ["placeId"] = house.Mat,
+                ["day"] = Text(Day.AddDays(90)),
+                ["soilC"] = 12,
+            }
+        );
         Assert.Equal((422, "This day has not come yet."), (status, House.Sentence(problem, "day")));
     }
 
@@ -144,7 +213,12 @@ public class TrayTests(House house) : IClassFixture<House>
     {
         await house.WindToAsync(Day.AddDays(40));
         var (one, two) = (await house.KeepAsync(Locked(house.Input(14))), await house.KeepAsync(Locked(house.Input(20))));
-        var layout = new JsonObject { ["batches"] = new JsonArray(one, two), ["share"] = true, ["extra"] = "left" };
+        var layout = new JsonObject
+        {
+            ["batches"] = new JsonArray(one, two),
+            ["share"] = true,
+            ["extra"] = "left",
+        };
         var (status, shown) = await house.PostAsync("sowing", layout.DeepClone());
         Assert.Equal(200, status);
         var group = Assert.Single(shown["groups"]!.AsArray())!;
@@ -152,7 +226,10 @@ public class TrayTests(House house) : IClassFixture<House>
         Assert.Equal([one, two], group["trays"]![0]!["rows"]!.AsArray().Select(r => (Guid)r!["batchId"]!).Distinct());
         Assert.Contains("Open mix gently", (string)shown["cautions"]![0]!);
         Assert.Equal(204, (await house.PutAsync("sowing", layout.DeepClone())).Status);
-        var kept = Assert.Single((await house.GetAsync("sowing"))["groups"]!.AsArray(), g => g!["batches"]!.AsArray().Any(b => (Guid)b!["batchId"]! == one))!;
+        var kept = Assert.Single(
+            (await house.GetAsync("sowing"))["groups"]!.AsArray(),
+            g => g!["batches"]!.AsArray().Any(b => (Guid)b!["batchId"]! == one)
+        )!;
         Assert.True((bool)kept["kept"]!);
         var code = (string)kept["trays"]![0]!["code"]!;
 
@@ -163,7 +240,10 @@ public class TrayTests(House house) : IClassFixture<House>
         await house.LogAsync(one, Sowing(cells + 72, House.Today));
         var map = await MapAsync(one);
         Assert.Equal(code, (string)map["trays"]![0]!["code"]!);
-        Assert.Equal(cells + 72, map["trays"]!.AsArray().Sum(t => t!["rows"]!.AsArray().Where(r => (Guid)r!["batchId"]! == one).Sum(r => (int)r!["cells"]!)));
+        Assert.Equal(
+            cells + 72,
+            map["trays"]!.AsArray().Sum(t => t!["rows"]!.AsArray().Where(r => (Guid)r!["batchId"]! == one).Sum(r => (int)r!["cells"]!))
+        );
         Assert.Contains(map["trays"]!.AsArray(), t => t!["rows"]!.AsArray().All(r => (Guid)r!["batchId"]! == one));
         // What is sown is no plan any more.
         var (gone, problem) = await house.PutAsync("sowing", layout);
@@ -181,8 +261,28 @@ public class TrayTests(House house) : IClassFixture<House>
     {
         var batch = await SownAsync(house.Input(40), 60);
         var first = Guid.CreateVersion7();
-        await house.LogAsync(batch, new JsonObject { ["id"] = first, ["kind"] = "emerged", ["to"] = house.Group(house.Mat), ["seedlings"] = 20, ["happenedOn"] = Text(Day) });
-        await house.LogAsync(batch, new JsonObject { ["kind"] = "lost", ["from"] = house.Group(house.Mat), ["seedlings"] = 18, ["reason"] = "mouse", ["happenedOn"] = Text(Day) });
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["id"] = first,
+                ["kind"] = "emerged",
+                ["to"] = house.Group(house.Mat),
+                ["seedlings"] = 20,
+                ["happenedOn"] = Text(Day),
+            }
+        );
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "lost",
+                ["from"] = house.Group(house.Mat),
+                ["seedlings"] = 18,
+                ["reason"] = "mouse",
+                ["happenedOn"] = Text(Day),
+            }
+        );
         var (status, problem) = await CorrectAsync(15);
         Assert.Equal(409, status);
         Assert.Contains("lost 18", (string)(problem["detail"] ?? problem["title"])!);
@@ -194,7 +294,16 @@ public class TrayTests(House house) : IClassFixture<House>
         Assert.Equal((20, 24), (int.Parse(((string)line["text"]!).Split(' ')[0]), (int)line["corrected"]!));
 
         Task<(int Status, JsonNode Body)> CorrectAsync(int total) =>
-            house.LogAsync(batch, new JsonObject { ["kind"] = "corrected", ["corrects"] = first, ["seedlings"] = total, ["happenedOn"] = Text(Day) });
+            house.LogAsync(
+                batch,
+                new JsonObject
+                {
+                    ["kind"] = "corrected",
+                    ["corrects"] = first,
+                    ["seedlings"] = total,
+                    ["happenedOn"] = Text(Day),
+                }
+            );
 
         static (int, string?) Refused((int Status, JsonNode Body) answer) => (answer.Status, House.Sentence(answer.Body, "seedlings"));
     }
@@ -206,7 +315,10 @@ public class TrayTests(House house) : IClassFixture<House>
         var map = await MapAsync(batch);
         Assert.Equal((0, 4_000_000), (map["trays"]!.AsArray().Count, (int)map["unlaid"]!));
         var (status, problem) = await house.PostAsync($"batches/{batch}/trays", new JsonObject());
-        Assert.Equal((422, "55,555 trays are too many for a map: 2,000 at most. Count them as a whole."), (status, House.Sentence(problem, "trays")));
+        Assert.Equal(
+            (422, "55,555 trays are too many for a map: 2,000 at most. Count them as a whole."),
+            (status, House.Sentence(problem, "trays"))
+        );
     }
 
     /// <summary>A batch that was sown three weeks ago.</summary>
@@ -220,36 +332,69 @@ public class TrayTests(House house) : IClassFixture<House>
     }
 
     private JsonObject Sowing(int seeds, DateOnly on, int? cells = null) =>
-        new() { ["kind"] = "sown", ["stage"] = "sow", ["to"] = house.Group(house.Mat), ["seeds"] = seeds, ["containers"] = cells ?? seeds, ["happenedOn"] = Text(on) };
+        new()
+        {
+            ["kind"] = "sown",
+            ["stage"] = "sow",
+            ["to"] = house.Group(house.Mat),
+            ["seeds"] = seeds,
+            ["containers"] = cells ?? seeds,
+            ["happenedOn"] = Text(on),
+        };
 
     private Task<JsonNode> MapAsync(Guid batch) => house.GetAsync($"batches/{batch}/trays");
 
     private async Task<List<JsonNode>> TasksAsync(Guid batch) =>
-        [.. (await house.GetAsync("round"))["stops"]!.AsArray().SelectMany(s => s!["tasks"]!.AsArray()).Where(t => (Guid)t!["batchId"]! == batch).Select(t => t!)];
+        [
+            .. (await house.GetAsync("round"))["stops"]!
+                .AsArray()
+                .SelectMany(s => s!["tasks"]!.AsArray())
+                .Where(t => (Guid)t!["batchId"]! == batch)
+                .Select(t => t!),
+        ];
 
-    private Task<(int Status, JsonNode Body)> CellsAsync(Guid batch, Guid id, params (JsonNode Tray, char Sign, int Count)[] trays) => CellsAsync(batch, id, "counted", null, trays);
+    private Task<(int Status, JsonNode Body)> CellsAsync(Guid batch, Guid id, params (JsonNode Tray, char Sign, int Count)[] trays) =>
+        CellsAsync(batch, id, "counted", null, trays);
 
-    private Task<(int Status, JsonNode Body)> CellsAsync(Guid batch, Guid id, string means, string? reason, params (JsonNode Tray, char Sign, int Count)[] trays) =>
-        house.PostAsync($"batches/{batch}/cells", Said(id, means, reason, [.. trays.Select(t => ((Guid)t.Tray["id"]!, Filled((string)t.Tray["cells"]!, t.Sign, t.Count)))]));
+    private Task<(int Status, JsonNode Body)> CellsAsync(
+        Guid batch,
+        Guid id,
+        string means,
+        string? reason,
+        params (JsonNode Tray, char Sign, int Count)[] trays
+    ) =>
+        house.PostAsync(
+            $"batches/{batch}/cells",
+            Said(id, means, reason, [.. trays.Select(t => ((Guid)t.Tray["id"]!, Filled((string)t.Tray["cells"]!, t.Sign, t.Count)))])
+        );
 
     private static string Filled(string cells, char sign, int count)
     {
         var left = count;
-        return new([.. cells.Select(c => c == '.' ? '.' : left-- > 0 ? sign : '0')]);
+        return new([
+            .. cells.Select(c =>
+                c == '.' ? '.'
+                : left-- > 0 ? sign
+                : '0'
+            ),
+        ]);
     }
 
-    private static JsonObject Said(Guid id, string means, string? reason, params (Guid Tray, string Cells)[] trays) => Said(id, means, reason, Day, trays);
+    private static JsonObject Said(Guid id, string means, string? reason, params (Guid Tray, string Cells)[] trays) =>
+        Said(id, means, reason, Day, trays);
 
-    private static JsonObject Said(Guid id, string means, string? reason, (Guid Tray, string Cells) tray, DateOnly on) => Said(id, means, reason, on, tray);
+    private static JsonObject Said(Guid id, string means, string? reason, (Guid Tray, string Cells) tray, DateOnly on) =>
+        Said(id, means, reason, on, tray);
 
-    private static JsonObject Said(Guid id, string means, string? reason, DateOnly on, params (Guid Tray, string Cells)[] trays) => new()
-    {
-        ["id"] = id,
-        ["happenedOn"] = Text(on),
-        ["trays"] = new JsonArray([.. trays.Select(t => new JsonObject { ["trayId"] = t.Tray, ["cells"] = t.Cells })]),
-        ["means"] = means,
-        ["reason"] = reason,
-    };
+    private static JsonObject Said(Guid id, string means, string? reason, DateOnly on, params (Guid Tray, string Cells)[] trays) =>
+        new()
+        {
+            ["id"] = id,
+            ["happenedOn"] = Text(on),
+            ["trays"] = new JsonArray([.. trays.Select(t => new JsonObject { ["trayId"] = t.Tray, ["cells"] = t.Cells })]),
+            ["means"] = means,
+            ["reason"] = reason,
+        };
 
     private static string Text(DateOnly day) => day.ToString("yyyy-MM-dd");
 }

@@ -24,9 +24,15 @@ public class WallTests(House house) : IClassFixture<House>
             join pg_namespace n on n.oid = c.relnamespace
             where n.nspname = 'public' and c.relkind = 'r' and c.relname not in ('schemaversions', 'nursery', 'data_protection_key', 'account', 'membership', 'invitation', 'audit_entry', 'sign_in_try')
             """;
-        var rows = await OwnerAsync(walls, r => (Table: r.GetString(0), Walled: r.GetBoolean(1), Policies: r.GetInt64(2), Key: r.GetString(3), Owner: r.GetString(4)));
+        var rows = await OwnerAsync(
+            walls,
+            r => (Table: r.GetString(0), Walled: r.GetBoolean(1), Policies: r.GetInt64(2), Key: r.GetString(3), Owner: r.GetString(4))
+        );
         Assert.True(rows.Count >= 10);
-        Assert.All(rows, t => Assert.Equal((t.Table, true, 1L, "nursery_id", "juvenal_owner"), (t.Table, t.Walled, t.Policies, t.Key, t.Owner)));
+        Assert.All(
+            rows,
+            t => Assert.Equal((t.Table, true, 1L, "nursery_id", "juvenal_owner"), (t.Table, t.Walled, t.Policies, t.Key, t.Owner))
+        );
     }
 
     [Fact]
@@ -43,7 +49,9 @@ public class WallTests(House house) : IClassFixture<House>
         Assert.All(rows, k => Assert.True(k.OnDelete == "r" && k.Within, k.Name));
     }
 
-    /// <summary>Looked up before a nursery is known: each has policies of its own, and shows nothing to one of whom nothing is known.</summary>
+    /// <summary>
+    /// Looked up before a nursery is known: each has policies of its own, and shows nothing to one of whom nothing is known.
+    /// </summary>
     [Theory]
     [InlineData("account")]
     [InlineData("membership")]
@@ -56,13 +64,24 @@ public class WallTests(House house) : IClassFixture<House>
         await using var none = house.Source.CreateCommand($"select count(*) from {table}");
         Assert.Equal(0L, await none.ExecuteScalarAsync());
         Assert.True(Assert.Single(await OwnerAsync($"select count(*) from {table}", r => r.GetInt64(0))) > 0);
-        Assert.Equal((true, true), Assert.Single(await OwnerAsync($"select relrowsecurity, relforcerowsecurity from pg_class where relname = '{table}'", r => (r.GetBoolean(0), r.GetBoolean(1)))));
+        Assert.Equal(
+            (true, true),
+            Assert.Single(
+                await OwnerAsync(
+                    $"select relrowsecurity, relforcerowsecurity from pg_class where relname = '{table}'",
+                    r => (r.GetBoolean(0), r.GetBoolean(1))
+                )
+            )
+        );
     }
 
     [Fact]
     public async Task Two_functions_alone_pass_the_walls()
     {
-        var names = await OwnerAsync("select proname::text from pg_proc p join pg_namespace n on n.oid = p.pronamespace where n.nspname = 'public' and prosecdef order by 1", r => r.GetString(0));
+        var names = await OwnerAsync(
+            "select proname::text from pg_proc p join pg_namespace n on n.oid = p.pronamespace where n.nspname = 'public' and prosecdef order by 1",
+            r => r.GetString(0)
+        );
         Assert.Equal(["anyone_has_a_nursery", "every_nursery"], names);
     }
 
@@ -75,7 +94,10 @@ public class WallTests(House house) : IClassFixture<House>
               has_table_privilege('juvenal_web', 'ledger_entry', 'update') or has_table_privilege('juvenal_web', 'ledger_entry', 'delete') or has_table_privilege('juvenal_web', 'ledger_entry', 'truncate')
             from pg_roles where rolname = 'juvenal_web'
             """;
-        Assert.Equal((false, true, false), Assert.Single(await OwnerAsync(rights, r => (r.GetBoolean(0), r.GetBoolean(1), r.GetBoolean(2)))));
+        Assert.Equal(
+            (false, true, false),
+            Assert.Single(await OwnerAsync(rights, r => (r.GetBoolean(0), r.GetBoolean(1), r.GetBoolean(2))))
+        );
     }
 
     [Fact]
@@ -103,8 +125,13 @@ public class WallTests(House house) : IClassFixture<House>
         await using var writing = await database.WriteAsync(other, default);
         Assert.Equal(0, await writing.ExecuteAsync("update place set name = 'mine'", default));
         var forged = new NpgsqlParameter<Guid> { TypedValue = house.Nursery };
-        var refused = await Assert.ThrowsAsync<PostgresException>(() => writing.ExecuteAsync(
-            "insert into container_kind (nursery_id, id, name, litres) values ($1, gen_random_uuid(), 'forged', 1)", default, forged));
+        var refused = await Assert.ThrowsAsync<PostgresException>(() =>
+            writing.ExecuteAsync(
+                "insert into container_kind (nursery_id, id, name, litres) values ($1, gen_random_uuid(), 'forged', 1)",
+                default,
+                forged
+            )
+        );
         Assert.Equal(PostgresErrorCodes.InsufficientPrivilege, refused.SqlState);
 
         async Task<List<PlaceRow>> PlacesOf(Guid nursery)
@@ -118,9 +145,20 @@ public class WallTests(House house) : IClassFixture<House>
     public async Task The_database_itself_refuses_a_negative_count()
     {
         var batch = await house.KeepAsync(house.Input());
-        await house.LogAsync(batch, new JsonObject { ["kind"] = "sown", ["to"] = house.Group(house.Mat), ["seeds"] = 72, ["containers"] = 72 });
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "sown",
+                ["to"] = house.Group(house.Mat),
+                ["seeds"] = 72,
+                ["containers"] = 72,
+            }
+        );
         await using var writing = await house.Database.WriteAsync(house.Nursery, default);
-        var refused = await Assert.ThrowsAsync<PostgresException>(() => writing.ExecuteAsync("update standing set containers = containers - 73", default));
+        var refused = await Assert.ThrowsAsync<PostgresException>(() =>
+            writing.ExecuteAsync("update standing set containers = containers - 73", default)
+        );
         Assert.Equal(PostgresErrorCodes.CheckViolation, refused.SqlState);
     }
 
@@ -162,7 +200,8 @@ public class WallTests(House house) : IClassFixture<House>
         await using var command = new NpgsqlCommand(sql, connection);
         await using var reader = await command.ExecuteReaderAsync();
         var rows = new List<T>();
-        while (await reader.ReadAsync()) rows.Add(read(reader));
+        while (await reader.ReadAsync())
+            rows.Add(read(reader));
         return rows;
     }
 }

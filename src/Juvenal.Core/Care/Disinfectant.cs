@@ -25,11 +25,16 @@ public sealed record Disinfectant(double BleachL, double WaterL, IReadOnlyList<s
     public static Outcome<Disinfectant> For(double volumeL, double partsBleach = 1, double partsWater = UsualWater)
     {
         var failures = new List<Failure>();
-        if (!(volumeL is > 0 and <= MostLitres)) failures.Add(Failure.OutOfRange("volumeL", volumeL, 0, MostLitres));
-        if (!(partsBleach is > 0 and <= 100)) failures.Add(Failure.OutOfRange("partsBleach", partsBleach, 0, 100));
-        if (!(partsWater is > 0 and <= 10_000)) failures.Add(Failure.OutOfRange("partsWater", partsWater, 0, 10_000));
-        else if (partsWater < StrongestWaterPerBleach * partsBleach) failures.Add(new("bleach-too-strong", "partsWater", partsWater, StrongestWaterPerBleach * partsBleach));
-        if (failures.Count > 0) return failures;
+        if (!(volumeL is > 0 and <= MostLitres))
+            failures.Add(Failure.OutOfRange("volumeL", volumeL, 0, MostLitres));
+        if (!(partsBleach is > 0 and <= 100))
+            failures.Add(Failure.OutOfRange("partsBleach", partsBleach, 0, 100));
+        if (!(partsWater is > 0 and <= 10_000))
+            failures.Add(Failure.OutOfRange("partsWater", partsWater, 0, 10_000));
+        else if (partsWater < StrongestWaterPerBleach * partsBleach)
+            failures.Add(new("bleach-too-strong", "partsWater", partsWater, StrongestWaterPerBleach * partsBleach));
+        if (failures.Count > 0)
+            return failures;
         var bleach = volumeL * partsBleach / (partsBleach + partsWater);
         return new Disinfectant(bleach, volumeL - bleach, Always);
     }

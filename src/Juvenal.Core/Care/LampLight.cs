@@ -21,11 +21,16 @@ public sealed record LampLight(double Dli, double Hours, bool TooLong)
     public static Outcome<LampLight> For(double ppfd, double? hours, double? targetDli)
     {
         var failures = new List<Failure>();
-        if (!(ppfd is > 0 and <= MostPpfd)) failures.Add(Failure.OutOfRange("ppfd", ppfd, 0, MostPpfd));
-        if (hours is null == targetDli is null) failures.Add(new("one-of-two", hours is null ? "hours" : "targetDli"));
-        else if (hours is { } h && !(h is > 0 and <= 24)) failures.Add(Failure.OutOfRange("hours", h, 0, 24));
-        else if (targetDli is { } d && !(d is > 0 and <= 100)) failures.Add(Failure.OutOfRange("targetDli", d, 0, 100));
-        if (failures.Count > 0) return failures;
+        if (!(ppfd is > 0 and <= MostPpfd))
+            failures.Add(Failure.OutOfRange("ppfd", ppfd, 0, MostPpfd));
+        if (hours is null == targetDli is null)
+            failures.Add(new("one-of-two", hours is null ? "hours" : "targetDli"));
+        else if (hours is { } h && !(h is > 0 and <= 24))
+            failures.Add(Failure.OutOfRange("hours", h, 0, 24));
+        else if (targetDli is { } d && !(d is > 0 and <= 100))
+            failures.Add(Failure.OutOfRange("targetDli", d, 0, 100));
+        if (failures.Count > 0)
+            return failures;
         var on = hours ?? targetDli!.Value * 1e6 / (ppfd * SecondsPerHour);
         return on > 24
             ? new Failure("longer-than-a-day", "targetDli", on, null, ppfd * 24 * SecondsPerHour / 1e6)

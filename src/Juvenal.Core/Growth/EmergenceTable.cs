@@ -12,11 +12,15 @@ public sealed record EmergenceTable(string Source, IReadOnlyList<(double Celsius
     /// Days to emergence: Harrington &amp; Minges (1954), Vegetable seed germination, University of California; figures from memory.
     /// Pepper's "none" at 10 °C is a rate of 0.
     /// </summary>
-    private static readonly EmergenceTable TomatoTable = new("harrington-minges-1954",
-        [(10, 1 / 42.9), (15, 1 / 13.6), (20, 1 / 8.2), (25, 1 / 5.9), (30, 1 / 5.9), (35, 1 / 9.2)]);
+    private static readonly EmergenceTable TomatoTable = new(
+        "harrington-minges-1954",
+        [(10, 1 / 42.9), (15, 1 / 13.6), (20, 1 / 8.2), (25, 1 / 5.9), (30, 1 / 5.9), (35, 1 / 9.2)]
+    );
 
-    private static readonly EmergenceTable PepperTable = new("harrington-minges-1954",
-        [(10, 0), (15, 1 / 25.0), (20, 1 / 12.5), (25, 1 / 8.4), (30, 1 / 7.6), (35, 1 / 8.8)]);
+    private static readonly EmergenceTable PepperTable = new(
+        "harrington-minges-1954",
+        [(10, 0), (15, 1 / 25.0), (20, 1 / 12.5), (25, 1 / 8.4), (30, 1 / 7.6), (35, 1 / 8.8)]
+    );
 
     public static EmergenceTable For(Crop crop) => crop == Crop.Tomato ? TomatoTable : PepperTable;
 
@@ -37,7 +41,8 @@ public sealed record EmergenceTable(string Source, IReadOnlyList<(double Celsius
         for (var i = 1; i < Rows.Count; i++)
         {
             var (low, high) = (Rows[i - 1], Rows[i]);
-            if (soilCelsius < low.Celsius || soilCelsius > high.Celsius) continue;
+            if (soilCelsius < low.Celsius || soilCelsius > high.Celsius)
+                continue;
             var share = (soilCelsius - low.Celsius) / (high.Celsius - low.Celsius);
             return ((1 - share) * low.RatePerDay) + (share * high.RatePerDay);
         }
@@ -49,20 +54,28 @@ public sealed record EmergenceTable(string Source, IReadOnlyList<(double Celsius
 
     /// <summary>Days to emergence at a constant soil temperature.</summary>
     /// <param name="crop">Tomato or pepper.</param>
-    /// <param name="soilCelsius">°C at sowing depth. Nothing comes up below 10 (tomato), at or below 10 (pepper), above 35 (both): a failure that says so.</param>
+    /// <param name="soilCelsius">°C at sowing depth. Nothing comes up below 10 (tomato), at or below 10 (pepper), above 35 (both): a
+    /// failure that says so.</param>
     /// <param name="daysFactor">0.5–4, on the days: 1 for common seed, 2–2.5 for <i>C. chinense</i> (model).</param>
     /// <returns>Days, and the rate per day (1/days).</returns>
     /// <remarks>Source: Harrington &amp; Minges (1954), figures from memory.</remarks>
     public static Outcome<Emergence> Days(Crop crop, double soilCelsius, double daysFactor = 1)
     {
-        if (!(daysFactor is >= 0.5 and <= 4)) return Failure.OutOfRange("daysFactor", daysFactor, 0.5, 4);
+        if (!(daysFactor is >= 0.5 and <= 4))
+            return Failure.OutOfRange("daysFactor", daysFactor, 0.5, 4);
         var table = For(crop);
         var rate = table.RatePerDay(soilCelsius) / daysFactor;
         // A rate of less than one part in 10,000 a day is a rounding above pepper's zero: seed rots long before.
         if (!(rate >= 1e-4))
         {
-            return new Failure(soilCelsius > table.HighestCelsius ? "too-hot-to-emerge" : "too-cold-to-emerge", "soilTemperatureC",
-                soilCelsius, table.LowestCelsius, table.HighestCelsius, crop == Crop.Tomato ? "tomato" : "pepper");
+            return new Failure(
+                soilCelsius > table.HighestCelsius ? "too-hot-to-emerge" : "too-cold-to-emerge",
+                "soilTemperatureC",
+                soilCelsius,
+                table.LowestCelsius,
+                table.HighestCelsius,
+                crop == Crop.Tomato ? "tomato" : "pepper"
+            );
         }
 
         return new Emergence(1 / rate, rate);

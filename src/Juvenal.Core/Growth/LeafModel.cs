@@ -31,12 +31,13 @@ public sealed record LeafModel(double BaseCelsius, double DegreeDaysPerLeaf, dou
     // C. chinense: slower leaves (1.25) and slower to come up (2.25, the middle of 2–2.5). [model]
     private static readonly LeafModel Chinense = Pepper with { DegreeDaysPerLeaf = Pepper.DegreeDaysPerLeaf * 1.25 };
 
-    public static LeafModel For(SpeciesGroup group) => group switch
-    {
-        SpeciesGroup.Tomato => Tomato,
-        SpeciesGroup.Annuum => Pepper,
-        _ => Chinense,
-    };
+    public static LeafModel For(SpeciesGroup group) =>
+        group switch
+        {
+            SpeciesGroup.Tomato => Tomato,
+            SpeciesGroup.Annuum => Pepper,
+            _ => Chinense,
+        };
 
     /// <summary>Factor on the days to emergence. [model]</summary>
     public static double EmergenceFactor(SpeciesGroup group) => group == SpeciesGroup.Chinense ? 2.25 : 1;

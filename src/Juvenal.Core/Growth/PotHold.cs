@@ -30,10 +30,13 @@ public static class PotHold
     {
         var leaf = LeafModel.For(crop == Crop.Tomato ? SpeciesGroup.Tomato : SpeciesGroup.Annuum);
         var failures = new List<Failure>();
-        if (!(volumeL is >= LeastLitres and <= MostLitres)) failures.Add(Failure.OutOfRange("volumeL", volumeL, LeastLitres, MostLitres));
+        if (!(volumeL is >= LeastLitres and <= MostLitres))
+            failures.Add(Failure.OutOfRange("volumeL", volumeL, LeastLitres, MostLitres));
         var coldest = leaf.BaseCelsius + 2;
-        if (!(meanTemperatureC >= coldest && meanTemperatureC <= 35)) failures.Add(Failure.OutOfRange("meanTemperatureC", meanTemperatureC, coldest, 35));
-        if (failures.Count > 0) return failures;
+        if (!(meanTemperatureC >= coldest && meanTemperatureC <= 35))
+            failures.Add(Failure.OutOfRange("meanTemperatureC", meanTemperatureC, coldest, 35));
+        if (failures.Count > 0)
+            return failures;
         var days = ComfortableDegreeDays(leaf, volumeL) / leaf.DegreeDays(meanTemperatureC);
         return new Held(days, days * OverdueFactor);
     }

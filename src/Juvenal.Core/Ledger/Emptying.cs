@@ -23,7 +23,11 @@ public static class Emptying
         };
     }
 
-    /// <summary>Containers that the other group has more: the same ones where the kind stays, one for each plant where it changes, none in a bed.</summary>
+    /// <summary>
+    /// Containers that the other group has more: the same ones where the kind stays, one for each plant where it changes, none in a bed.
+    /// </summary>
     public static int Filled(GroupKey from, GroupKey to, int seedlings, int emptied) =>
-        to.Container is null ? 0 : to.Container == from.Container ? emptied : seedlings;
+        to.Container is null ? 0
+        : to.Container == from.Container ? emptied
+        : seedlings;
 }

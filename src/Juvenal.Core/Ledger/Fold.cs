@@ -13,7 +13,8 @@ public static class Fold
         var takenBack = new HashSet<Guid>();
         foreach (var entry in entries.Where(e => e.Kind == EntryKind.Undo).OrderByDescending(e => e.Sequence))
         {
-            if (!takenBack.Contains(entry.Id)) takenBack.Add(entry.Corrects!.Value);
+            if (!takenBack.Contains(entry.Id))
+                takenBack.Add(entry.Corrects!.Value);
         }
 
         return takenBack;
@@ -29,19 +30,30 @@ public static class Fold
         var all = entries.ToList();
         var takenBack = TakenBack(all);
         var stands = all.Where(e => e.Kind != EntryKind.Undo && !takenBack.Contains(e.Id)).ToList();
-        var corrections = stands.Where(e => e.Kind == EntryKind.Corrected).GroupBy(e => e.Corrects!.Value).ToDictionary(g => g.Key, g => g.MaxBy(e => e.Sequence)!);
-        return [.. stands.Where(e => e.Kind != EntryKind.Corrected).Select(e => corrections.TryGetValue(e.Id, out var right) ? e.With(right) : e).OrderBy(e => e.HappenedOn).ThenBy(e => e.Sequence)];
+        var corrections = stands
+            .Where(e => e.Kind == EntryKind.Corrected)
+            .GroupBy(e => e.Corrects!.Value)
+            .ToDictionary(g => g.Key, g => g.MaxBy(e => e.Sequence)!);
+        return
+        [
+            .. stands
+                .Where(e => e.Kind != EntryKind.Corrected)
+                .Select(e => corrections.TryGetValue(e.Id, out var right) ? e.With(right) : e)
+                .OrderBy(e => e.HappenedOn)
+                .ThenBy(e => e.Sequence),
+        ];
     }
 
     /// <summary>An entry with the numbers of its correction.</summary>
-    private static LedgerEntry With(this LedgerEntry entry, LedgerEntry right) => entry with
-    {
-        Seeds = right.Seeds,
-        Seedlings = right.Seedlings,
-        Containers = right.Containers,
-        ContainersTo = right.ContainersTo,
-        Trays = right.Trays,
-    };
+    private static LedgerEntry With(this LedgerEntry entry, LedgerEntry right) =>
+        entry with
+        {
+            Seeds = right.Seeds,
+            Seedlings = right.Seedlings,
+            Containers = right.Containers,
+            ContainersTo = right.ContainersTo,
+            Trays = right.Trays,
+        };
 
     /// <summary>The state after all entries.</summary>
     /// <param name="entries">Of one batch, in any order.</param>
@@ -50,7 +62,8 @@ public static class Fold
     public static BatchState Of(IEnumerable<LedgerEntry> entries, double seedsToEmergence)
     {
         var sums = new Sums(seedsToEmergence);
-        foreach (var entry in Effective(entries)) sums.Add(entry);
+        foreach (var entry in Effective(entries))
+            sums.Add(entry);
         return sums.State();
     }
 
@@ -68,20 +81,26 @@ public static class Fold
         private int _snipped;
         private int _used;
 
-        public BatchState State() => new(
-            _seeds,
-            _emerged,
-            [.. _groups.Where(g => g.Value.Seedlings > 0 || g.Value.Containers > 0)
-                .Select(g => new Standing(g.Key, g.Value.Seedlings, g.Value.Containers, g.Value.Reached))
-                .OrderBy(s => s.Group.Place).ThenBy(s => s.Group.Container)],
-            _lost,
-            _snipped,
-            _days,
-            _putOff.ToDictionary(p => p.Key, p => (p.Value.Item1, p.Value.Item2)),
-            _contradictions,
-            _used,
-            _trays,
-            _emerged > 0 ? _countedOn : null);
+        public BatchState State() =>
+            new(
+                _seeds,
+                _emerged,
+                [
+                    .. _groups
+                        .Where(g => g.Value.Seedlings > 0 || g.Value.Containers > 0)
+                        .Select(g => new Standing(g.Key, g.Value.Seedlings, g.Value.Containers, g.Value.Reached))
+                        .OrderBy(s => s.Group.Place)
+                        .ThenBy(s => s.Group.Container),
+                ],
+                _lost,
+                _snipped,
+                _days,
+                _putOff.ToDictionary(p => p.Key, p => (p.Value.Item1, p.Value.Item2)),
+                _contradictions,
+                _used,
+                _trays,
+                _emerged > 0 ? _countedOn : null
+            );
 
         public void Add(LedgerEntry entry)
         {
@@ -91,7 +110,8 @@ public static class Fold
                 return;
             }
 
-            foreach (var tray in entry.Trays ?? []) _trays[tray.TrayId] = (tray.Cells, entry.HappenedOn);
+            foreach (var tray in entry.Trays ?? [])
+                _trays[tray.TrayId] = (tray.Cells, entry.HappenedOn);
             switch (entry.Kind)
             {
                 case EntryKind.Received:
@@ -117,7 +137,8 @@ public static class Fold
                 case EntryKind.Emerged:
                     Change(entry.To!.Value, entry.Seedlings - _emerged, 0, Stage.Emerge);
                     (_emerged, _countedOn) = (entry.Seedlings, entry.HappenedOn);
-                    if (_emerged > 0 && _emerged * 2 >= _seeds * seedsToEmergence) _days.TryAdd(Stage.Emerge, entry.HappenedOn);
+                    if (_emerged > 0 && _emerged * 2 >= _seeds * seedsToEmergence)
+                        _days.TryAdd(Stage.Emerge, entry.HappenedOn);
                     break;
                 case EntryKind.Lost:
                     _lost += entry.Seedlings;
@@ -146,12 +167,17 @@ public static class Fold
 
         private Contradiction? Refusal(LedgerEntry entry)
         {
-            if (entry.Kind is EntryKind.Sown or EntryKind.NotYet or EntryKind.Received) return null;
-            if (!_days.TryGetValue(Stage.Sow, out var sown)) return new(entry, "nothing-sown", "happenedOn", 0, 0, entry.HappenedOn);
+            if (entry.Kind is EntryKind.Sown or EntryKind.NotYet or EntryKind.Received)
+                return null;
+            if (!_days.TryGetValue(Stage.Sow, out var sown))
+                return new(entry, "nothing-sown", "happenedOn", 0, 0, entry.HappenedOn);
             if (entry.Kind == EntryKind.Emerged)
             {
-                if (entry.Seedlings > _seeds) return new(entry, "more-emerged-than-sown", "seedlings", entry.Seedlings, _seeds, sown);
-                return entry.Seedlings < _emerged ? new(entry, "emerged-goes-back", "seedlings", entry.Seedlings, _emerged, _countedOn) : null;
+                if (entry.Seedlings > _seeds)
+                    return new(entry, "more-emerged-than-sown", "seedlings", entry.Seedlings, _seeds, sown);
+                return entry.Seedlings < _emerged
+                    ? new(entry, "emerged-goes-back", "seedlings", entry.Seedlings, _emerged, _countedOn)
+                    : null;
             }
 
             var (seedlings, containers, _) = _groups.GetValueOrDefault(entry.From!.Value);
@@ -159,11 +185,16 @@ public static class Fold
             {
                 // A pot for each plant, and not one more.
                 var most = Math.Max(0, seedlings - containers);
-                return entry.Containers > most ? new(entry, "more-pots-than-plants", "containers", entry.Containers, most, entry.HappenedOn) : null;
+                return entry.Containers > most
+                    ? new(entry, "more-pots-than-plants", "containers", entry.Containers, most, entry.HappenedOn)
+                    : null;
             }
 
-            if (entry.Seedlings > seedlings) return new(entry, "more-than-standing", "seedlings", entry.Seedlings, seedlings, entry.HappenedOn);
-            return entry.Containers > containers ? new(entry, "more-containers-than-standing", "containers", entry.Containers, containers, entry.HappenedOn) : null;
+            if (entry.Seedlings > seedlings)
+                return new(entry, "more-than-standing", "seedlings", entry.Seedlings, seedlings, entry.HappenedOn);
+            return entry.Containers > containers
+                ? new(entry, "more-containers-than-standing", "containers", entry.Containers, containers, entry.HappenedOn)
+                : null;
         }
 
         private void Change(GroupKey group, int seedlings, int containers, Stage? reached)

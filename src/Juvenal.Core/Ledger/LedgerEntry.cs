@@ -81,7 +81,8 @@ public sealed record LedgerEntry(
     Guid? Corrects = null,
     Guid? LotId = null,
     IReadOnlyList<TrayCount>? Trays = null,
-    Guid? Act = null);
+    Guid? Act = null
+);
 
 /// <summary>What stands in one group.</summary>
 /// <param name="Group">Container kind and place.</param>
@@ -92,7 +93,8 @@ public sealed record Standing(GroupKey Group, int Seedlings, int Containers, Sta
 
 /// <summary>An entry that the counts before it do not allow.</summary>
 /// <param name="Entry">Which.</param>
-/// <param name="Code">more-emerged-than-sown, emerged-goes-back, more-than-standing, more-containers-than-standing, more-pots-than-plants, nothing-sown.</param>
+/// <param name="Code">more-emerged-than-sown, emerged-goes-back, more-than-standing, more-containers-than-standing, more-pots-than-plants,
+/// nothing-sown.</param>
 /// <param name="Field">The field that is wrong.</param>
 /// <param name="Value">What was given.</param>
 /// <param name="Right">The number that would be right: the most, or for a total that went back the least.</param>
@@ -122,7 +124,8 @@ public sealed record BatchState(
     IReadOnlyList<Contradiction> Contradictions,
     int Used = 0,
     IReadOnlyDictionary<Guid, (string Cells, DateOnly On)>? Trays = null,
-    DateOnly? CountedOn = null)
+    DateOnly? CountedOn = null
+)
 {
     public int Seedlings => Groups.Sum(g => g.Seedlings);
 

@@ -20,8 +20,10 @@ public readonly record struct DateSpread
     public static DateSpread Around(DateOnly low, DateOnly mid, DateOnly high) => new(low < mid ? low : mid, mid, high > mid ? high : mid);
 
     /// <summary>From day numbers (<see cref="DateOnly.DayNumber"/>): low is rounded down, high up, the middle to the nearest day.</summary>
-    public static DateSpread FromDayNumbers(double low, double mid, double high) => Around(
-        DateOnly.FromDayNumber((int)Math.Floor(low)),
-        DateOnly.FromDayNumber((int)Math.Floor(mid + 0.5)),
-        DateOnly.FromDayNumber((int)Math.Ceiling(high)));
+    public static DateSpread FromDayNumbers(double low, double mid, double high) =>
+        Around(
+            DateOnly.FromDayNumber((int)Math.Floor(low)),
+            DateOnly.FromDayNumber((int)Math.Floor(mid + 0.5)),
+            DateOnly.FromDayNumber((int)Math.Ceiling(high))
+        );
 }

@@ -10,7 +10,14 @@ namespace Juvenal.Core.Measures;
 /// <param name="Low">The least that would do.</param>
 /// <param name="High">The most that would do.</param>
 /// <param name="Subject">A name that the grower knows: a place, a cultivar, a stage.</param>
-public sealed record Failure(string Code, string Field, double? Value = null, double? Low = null, double? High = null, string? Subject = null)
+public sealed record Failure(
+    string Code,
+    string Field,
+    double? Value = null,
+    double? Low = null,
+    double? High = null,
+    string? Subject = null
+)
 {
     /// <summary>A number outside its range, both ends included.</summary>
     public static Failure OutOfRange(string field, double value, double low, double high) => new("out-of-range", field, value, low, high);
@@ -35,7 +42,8 @@ public sealed class Outcome<T>
 
     public static implicit operator Outcome<T>(Failure failure) => new(null, [failure]);
 
-    public static implicit operator Outcome<T>(List<Failure> failures) => failures is { Count: > 0 }
-        ? new(null, failures)
-        : throw new ArgumentException("A failed outcome names at least one failure.", nameof(failures));
+    public static implicit operator Outcome<T>(List<Failure> failures) =>
+        failures is { Count: > 0 }
+            ? new(null, failures)
+            : throw new ArgumentException("A failed outcome names at least one failure.", nameof(failures));
 }

@@ -19,4 +19,5 @@ public sealed record Reason(
     string? Rule = null,
     string? Source = null,
     string? Subject = null,
-    DateOnly? Day = null);
+    DateOnly? Day = null
+);

@@ -19,8 +19,12 @@ public readonly record struct Temperature : IComparable<Temperature>
     }
 
     public int CompareTo(Temperature other) => Celsius.CompareTo(other.Celsius);
+
     public static bool operator <(Temperature a, Temperature b) => a.Celsius < b.Celsius;
+
     public static bool operator >(Temperature a, Temperature b) => a.Celsius > b.Celsius;
+
     public static bool operator <=(Temperature a, Temperature b) => a.Celsius <= b.Celsius;
+
     public static bool operator >=(Temperature a, Temperature b) => a.Celsius >= b.Celsius;
 }

@@ -3,7 +3,14 @@ namespace Juvenal.Core.Measures;
 /// <summary>The units growers use, and the exact factors between them.</summary>
 public static class Units
 {
-    private enum Kind { Temperature, Length, Volume, Mass, Area }
+    private enum Kind
+    {
+        Temperature,
+        Length,
+        Volume,
+        Mass,
+        Area,
+    }
 
     private sealed record Unit(Kind Kind, double Factor, double Offset = 0);
 
@@ -27,7 +34,8 @@ public static class Units
     public sealed record Converted(double Value);
 
     /// <summary>Converts a value between two units of one kind.</summary>
-    /// <param name="value">Any finite number; lengths, volumes, masses and areas from 0, temperatures from absolute zero (−273.15 °C).</param>
+    /// <param name="value">Any finite number; lengths, volumes, masses and areas from 0, temperatures from absolute zero (−273.15
+    /// °C).</param>
     /// <param name="from">One of <see cref="Codes"/>.</param>
     /// <param name="to">One of <see cref="Codes"/>, of the same kind.</param>
     /// <returns>The value in <paramref name="to"/>, or a failure at the field that is wrong.</returns>
@@ -35,16 +43,23 @@ public static class Units
     public static Outcome<Converted> Convert(double value, string from, string to)
     {
         var failures = new List<Failure>();
-        if (!ByCode.TryGetValue(from, out var a)) failures.Add(new("unknown-unit", "from", Subject: from));
-        if (!ByCode.TryGetValue(to, out var b)) failures.Add(new("unknown-unit", "to", Subject: to));
-        if (failures.Count > 0) return failures;
-        if (a!.Kind != b!.Kind) return new Failure("units-differ", "to", Subject: $"{from} → {to}");
+        if (!ByCode.TryGetValue(from, out var a))
+            failures.Add(new("unknown-unit", "from", Subject: from));
+        if (!ByCode.TryGetValue(to, out var b))
+            failures.Add(new("unknown-unit", "to", Subject: to));
+        if (failures.Count > 0)
+            return failures;
+        if (a!.Kind != b!.Kind)
+            return new Failure("units-differ", "to", Subject: $"{from} → {to}");
 
         var si = (value + a.Offset) * a.Factor;
         var least = a.Kind == Kind.Temperature ? -273.15 : 0;
         // A whisker of slack: −459.67 °F is absolute zero, and comes out a rounding below it.
-        if (si < least - 1e-9) return Failure.OutOfRange("value", value, (least / a.Factor) - a.Offset, 1e12);
+        if (si < least - 1e-9)
+            return Failure.OutOfRange("value", value, (least / a.Factor) - a.Offset, 1e12);
         var result = (si / b.Factor) - b.Offset;
-        return Math.Abs(value) > 1e12 || !double.IsFinite(result) ? Failure.OutOfRange("value", value, (least / a.Factor) - a.Offset, 1e12) : new Converted(result);
+        return Math.Abs(value) > 1e12 || !double.IsFinite(result)
+            ? Failure.OutOfRange("value", value, (least / a.Factor) - a.Offset, 1e12)
+            : new Converted(result);
     }
 }

@@ -51,10 +51,11 @@ public sealed record Container(string Name, double Litres, int? Cells = null, bo
     public double MixLitres(int count) => TakesMix ? Mix.Litres(count, Litres) : 0;
 
     /// <summary>Water (or nutrient solution in water culture) to have ready for so many, L: to wet the mix, to swell, to soak.</summary>
-    public double WaterLitres(int count) => Form switch
-    {
-        ContainerForm.Pellet => count * Litres * SwellingShare,
-        ContainerForm.Wool or ContainerForm.NetCup => count * Litres * SoakingShare,
-        _ => Mix.WaterLitres(MixLitres(count)),
-    };
+    public double WaterLitres(int count) =>
+        Form switch
+        {
+            ContainerForm.Pellet => count * Litres * SwellingShare,
+            ContainerForm.Wool or ContainerForm.NetCup => count * Litres * SoakingShare,
+            _ => Mix.WaterLitres(MixLitres(count)),
+        };
 }

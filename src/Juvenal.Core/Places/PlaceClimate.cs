@@ -8,7 +8,13 @@ namespace Juvenal.Core.Places;
 /// <param name="Night">Air by night.</param>
 /// <param name="Soil">At sowing depth, where a mat or cable warms it; null: as the air over 24 h.</param>
 /// <param name="DeviationCelsius">How far its mean strays from what was set, standard deviation, °C, from 0.</param>
-public sealed record PlaceClimate(string Name, Temperature Day, Temperature Night, Temperature? Soil = null, double DeviationCelsius = PlaceClimate.UsualDeviation)
+public sealed record PlaceClimate(
+    string Name,
+    Temperature Day,
+    Temperature Night,
+    Temperature? Soil = null,
+    double DeviationCelsius = PlaceClimate.UsualDeviation
+)
 {
     /// <summary>Taken where nothing was measured. [model]</summary>
     public const double UsualDeviation = 1.0;

@@ -33,7 +33,10 @@ public static class Sources
 {
     public static IReadOnlyList<Source> All { get; } =
     [
-        new("harrington-minges-1954", "Harrington & Minges (1954), Vegetable seed germination, University of California; figures from memory"),
+        new(
+            "harrington-minges-1954",
+            "Harrington & Minges (1954), Vegetable seed germination, University of California; figures from memory"
+        ),
         new("thom-shaw-1958", "Thom & Shaw (1958), Climatological analysis of freeze data for Iowa, Monthly Weather Review; from memory"),
         new("thom-1959", "Thom (1959), mixed distribution for years without a freeze, Monthly Weather Review 87; from memory"),
         new("normals", "National freeze/frost normals: thresholds; from memory"),
@@ -55,9 +58,25 @@ public static class Figures
     private static IEnumerable<Figure> Emergence(Crop crop)
     {
         var table = EmergenceTable.For(crop);
-        return table.Rows.Select(row => row.RatePerDay > 0
-            ? new Figure("Emergence", $"{crop}, days to emergence at {row.Celsius} °C", Math.Round(1 / row.RatePerDay, 1), "d", Mark.Published, table.Source)
-            : new Figure("Emergence", $"{crop}, share of emergence made in a day at {row.Celsius} °C", 0, "1/d", Mark.Published, table.Source));
+        return table.Rows.Select(row =>
+            row.RatePerDay > 0
+                ? new Figure(
+                    "Emergence",
+                    $"{crop}, days to emergence at {row.Celsius} °C",
+                    Math.Round(1 / row.RatePerDay, 1),
+                    "d",
+                    Mark.Published,
+                    table.Source
+                )
+                : new Figure(
+                    "Emergence",
+                    $"{crop}, share of emergence made in a day at {row.Celsius} °C",
+                    0,
+                    "1/d",
+                    Mark.Published,
+                    table.Source
+                )
+        );
     }
 
     private static IEnumerable<Figure> Leaves()
@@ -65,7 +84,12 @@ public static class Figures
         foreach (var group in Enum.GetValues<SpeciesGroup>())
         {
             var leaf = LeafModel.For(group);
-            var name = group switch { SpeciesGroup.Tomato => "Tomato", SpeciesGroup.Annuum => "Pepper", _ => "C. chinense" };
+            var name = group switch
+            {
+                SpeciesGroup.Tomato => "Tomato",
+                SpeciesGroup.Annuum => "Pepper",
+                _ => "C. chinense",
+            };
             yield return new("Leaves", $"{name}, base temperature", leaf.BaseCelsius, "°C", Mark.Model, "model");
             yield return new("Leaves", $"{name}, thermal time of a true leaf", leaf.DegreeDaysPerLeaf, "°C·d", Mark.Model, "model");
             yield return new("Leaves", $"{name}, height of a leaf", leaf.HeightPerLeafCm, "cm", Mark.Model, "model");
@@ -75,67 +99,112 @@ public static class Figures
     }
 
     private static IEnumerable<Figure> Rest() =>
-    [
-        new("Leaves", "No faster above", LeafModel.CeilingCelsius, "°C", Mark.Model, "model"),
-        new("Leaves", "True leaves when ready to harden", LeafModel.ReadyToHarden, "leaves", Mark.Published, "extension"),
-        new("Leaves", "True leaves when ready to plant", LeafModel.ReadyToPlant, "leaves", Mark.Published, "extension"),
-        new("Leaves", "True leaves at the last move", LeafModel.LastMove, "leaves", Mark.CommonPractice, "practice"),
-        new("Setback", "After pricking out", Setback.PrickingOutDays, "d", Mark.Model, "model"),
-        new("Setback", "After potting up", Setback.PottingUpDays, "d", Mark.Model, "model"),
-        new("Pots", "Overdue at", PotHold.OverdueFactor, "× comfortable", Mark.Model, "model"),
-        new("Spread", "Emergence, standard deviation", StageSpreads.Usual.Emergence, "share", Mark.Model, "model"),
-        new("Spread", "Leaf stages, standard deviation", StageSpreads.Usual.Leaves, "share", Mark.Model, "model"),
-        new("Spread", "Setbacks, standard deviation", StageSpreads.Usual.Setbacks, "share", Mark.Model, "model"),
-        new("Spread", "Days from planting to ripe, standard deviation", StageSpreads.Usual.Ripening, "share", Mark.Model, "model"),
-        new("Spread", "Mean temperature of a place, standard deviation", PlaceClimate.UsualDeviation, "°C", Mark.Model, "model"),
-        new("Site", "Last freeze, standard deviation where only the average is known", SpringFreeze.AssumedDeviationDays, "d", Mark.Model, "model"),
-        new("Site", "Window under a bare tunnel, earlier by", PlantingWindow.TunnelDays, "d", Mark.CommonPractice, "practice"),
-        new("Site", "Hard freeze", FreezeYears.HardFreezeC, "°C", Mark.Published, "normals"),
-        new("Site", "Frost near the ground possible below", FreezeYears.GroundFrostC, "°C", Mark.Published, "normals"),
-        new("Site", "A year is left out: missing days within 3 weeks of its freeze, more than", FreezeYears.MostMissingDays, "d", Mark.Model, "model"),
-        new("Site", "Years with a freeze for percentiles, at least", FreezeYears.FewestForPercentiles, "years", Mark.Model, "model"),
-        new("Site", "Soil, thermal diffusivity of moist loam", SoilHeat.MoistLoam, "mm²/s", Mark.Published, "soil-heat"),
-        new("Site", "Soil, damping depth of the day's wave", SiteClimate.DailyDampingDepthCm, "cm", Mark.Published, "soil-heat"),
-        .. Surfaces.All.Select(s => new Figure("Site", $"Surface {s.ToString().ToLowerInvariant()}, warmer than the air by", Surfaces.OffsetC(s), "°C", Mark.Model, "model")),
-        new("Site", "Morning soil for tomatoes", Warmth.TomatoSoilC, "°C", Mark.Published, "extension"),
-        new("Site", "Nights in a bare tunnel, warmer by", Warmth.TunnelNightGainC, "°C", Mark.CommonPractice, "practice"),
-        new("Site", "Autumn: picking that makes a planting worth it", AutumnWindow.PickingDays, "d", Mark.CommonPractice, "practice"),
-        new("Site", "Bush types planted again after", AutumnWindow.SuccessionDays, "d", Mark.CommonPractice, "practice"),
-        new("Site", "Peppers after tomatoes", PlantingWindow.PepperDaysAfterTomatoes, "d", Mark.CommonPractice, "practice"),
-        .. Enum.GetValues<Crop>().SelectMany(c => new Figure[]
-        {
-            new("Seeds", $"{c}, seeds in a gram", SeedLots.SeedsPerGram(c), "1/g", Mark.Published, "knott"),
-            new("Seeds", $"{c}, storage life", SeedLots.StorageYears(c), "years", Mark.Published, "knott"),
-            new("Seeds", $"{c}, least germination for trade", SeedLots.LeastGermination(c), "share", Mark.Published, "seed-act"),
-        }),
-        new("Seeds", "Untested and past its storage life, of the least for trade", SeedLots.OldShare, "×", Mark.Model, "model"),
-        new("Seeds", "A cell's mix, room and work, against the price of seed", SeedsPerCell.CellCost, "money", Mark.Model, "model"),
-        new("Seeds", "Bench against germination test", SowingQuantity.BenchFactor, "×", Mark.Model, "model"),
-        new("Seeds", "Separated twin against a single", SowingQuantity.SeparatedTwinSurvival, "×", Mark.Model, "model"),
-        new("Emergence", "Seeds of a lot, standard deviation of the days", EmergenceCourse.SeedDeviation, "share", Mark.Model, "model"),
-        new("Emergence", "Slow from", EmergenceVerdict.SlowTimes, "× expected days", Mark.Model, "model"),
-        new("Emergence", "Late from", EmergenceVerdict.LateTimes, "× expected days", Mark.CommonPractice, "practice"),
-        new("Emergence", "Bottom heat at least", EmergenceVerdict.WarmEnoughC, "°C", Mark.CommonPractice, "practice"),
-        new("Emergence", "Thinning is due at", Thinning.AtLeaves, "leaves", Mark.Model, "model"),
-        new("Other beginnings", "Side shoots root in", Beginning.RootingDays, "d", Mark.CommonPractice, "practice"),
-        new("Other beginnings", "Grafts heal in", Beginning.HealingDays, "d", Mark.CommonPractice, "practice"),
-        new("Seeds", "Germination where nothing is known", Beginning.GerminationShare, "share", Mark.Model, "model"),
-        new("Other beginnings", "Bought-in plants that arrive sound", Beginning.SoundShare, "share", Mark.Model, "model"),
-        new("Other beginnings", "Side shoots that root", Beginning.RootingShare, "share", Mark.Model, "model"),
-        new("Other beginnings", "Grafts that take", Beginning.HealingShare, "share", Mark.Model, "model"),
-        new("Other beginnings", "Graft union above the soil, at least", Beginning.UnionAboveSoilCm, "cm", Mark.CommonPractice, "practice"),
-        new("Sowing", "Water to wet dry mix", Mix.WettingShare, "L/L", Mark.CommonPractice, "practice"),
-        new("Sowing", "Water that a pressed pellet takes up", Container.SwellingShare, "× swollen volume", Mark.CommonPractice, "practice"),
-        new("Sowing", "Solution that a plug takes up", Container.SoakingShare, "× volume", Mark.CommonPractice, "practice"),
-        new("Moving up", "Snipping a seedling", Handwork.SnippingMinutes, "min", Mark.CommonPractice, "practice"),
-        new("Moving up", "Separating a twin, on top", Handwork.SeparatingMinutes, "min", Mark.CommonPractice, "practice"),
-        new("Moving up", "Next pot after a cell", NextContainer.AfterCellLitres, "L", Mark.CommonPractice, "practice"),
-        new("Moving up", "Next pot after a pot", NextContainer.Times, "× volume", Mark.CommonPractice, "practice"),
-        new("Moving up", "Mix settles by", Mix.Settling, "share", Mark.CommonPractice, "practice"),
-        new("Moving up", "Sowing a cell", Handwork.SowingMinutesPerCell, "min", Mark.CommonPractice, "practice"),
-        new("Moving up", "Pricking out a plant", Handwork.PrickingOutMinutes, "min", Mark.CommonPractice, "practice"),
-        new("Moving up", "Potting up a plant", Handwork.PottingUpMinutes, "min", Mark.CommonPractice, "practice"),
-        new("Moving up", "Carrying a container", Handwork.CarryingMinutesPerContainer, "min", Mark.CommonPractice, "practice"),
-        new("Planting out", "Planting a plant", Handwork.PlantingOutMinutes, "min", Mark.CommonPractice, "practice"),
-    ];
+        [
+            new("Leaves", "No faster above", LeafModel.CeilingCelsius, "°C", Mark.Model, "model"),
+            new("Leaves", "True leaves when ready to harden", LeafModel.ReadyToHarden, "leaves", Mark.Published, "extension"),
+            new("Leaves", "True leaves when ready to plant", LeafModel.ReadyToPlant, "leaves", Mark.Published, "extension"),
+            new("Leaves", "True leaves at the last move", LeafModel.LastMove, "leaves", Mark.CommonPractice, "practice"),
+            new("Setback", "After pricking out", Setback.PrickingOutDays, "d", Mark.Model, "model"),
+            new("Setback", "After potting up", Setback.PottingUpDays, "d", Mark.Model, "model"),
+            new("Pots", "Overdue at", PotHold.OverdueFactor, "× comfortable", Mark.Model, "model"),
+            new("Spread", "Emergence, standard deviation", StageSpreads.Usual.Emergence, "share", Mark.Model, "model"),
+            new("Spread", "Leaf stages, standard deviation", StageSpreads.Usual.Leaves, "share", Mark.Model, "model"),
+            new("Spread", "Setbacks, standard deviation", StageSpreads.Usual.Setbacks, "share", Mark.Model, "model"),
+            new("Spread", "Days from planting to ripe, standard deviation", StageSpreads.Usual.Ripening, "share", Mark.Model, "model"),
+            new("Spread", "Mean temperature of a place, standard deviation", PlaceClimate.UsualDeviation, "°C", Mark.Model, "model"),
+            new(
+                "Site",
+                "Last freeze, standard deviation where only the average is known",
+                SpringFreeze.AssumedDeviationDays,
+                "d",
+                Mark.Model,
+                "model"
+            ),
+            new("Site", "Window under a bare tunnel, earlier by", PlantingWindow.TunnelDays, "d", Mark.CommonPractice, "practice"),
+            new("Site", "Hard freeze", FreezeYears.HardFreezeC, "°C", Mark.Published, "normals"),
+            new("Site", "Frost near the ground possible below", FreezeYears.GroundFrostC, "°C", Mark.Published, "normals"),
+            new(
+                "Site",
+                "A year is left out: missing days within 3 weeks of its freeze, more than",
+                FreezeYears.MostMissingDays,
+                "d",
+                Mark.Model,
+                "model"
+            ),
+            new("Site", "Years with a freeze for percentiles, at least", FreezeYears.FewestForPercentiles, "years", Mark.Model, "model"),
+            new("Site", "Soil, thermal diffusivity of moist loam", SoilHeat.MoistLoam, "mm²/s", Mark.Published, "soil-heat"),
+            new("Site", "Soil, damping depth of the day's wave", SiteClimate.DailyDampingDepthCm, "cm", Mark.Published, "soil-heat"),
+            .. Surfaces.All.Select(s => new Figure(
+                "Site",
+                $"Surface {s.ToString().ToLowerInvariant()}, warmer than the air by",
+                Surfaces.OffsetC(s),
+                "°C",
+                Mark.Model,
+                "model"
+            )),
+            new("Site", "Morning soil for tomatoes", Warmth.TomatoSoilC, "°C", Mark.Published, "extension"),
+            new("Site", "Nights in a bare tunnel, warmer by", Warmth.TunnelNightGainC, "°C", Mark.CommonPractice, "practice"),
+            new("Site", "Autumn: picking that makes a planting worth it", AutumnWindow.PickingDays, "d", Mark.CommonPractice, "practice"),
+            new("Site", "Bush types planted again after", AutumnWindow.SuccessionDays, "d", Mark.CommonPractice, "practice"),
+            new("Site", "Peppers after tomatoes", PlantingWindow.PepperDaysAfterTomatoes, "d", Mark.CommonPractice, "practice"),
+            .. Enum.GetValues<Crop>()
+                .SelectMany(c =>
+                    new Figure[]
+                    {
+                        new("Seeds", $"{c}, seeds in a gram", SeedLots.SeedsPerGram(c), "1/g", Mark.Published, "knott"),
+                        new("Seeds", $"{c}, storage life", SeedLots.StorageYears(c), "years", Mark.Published, "knott"),
+                        new(
+                            "Seeds",
+                            $"{c}, least germination for trade",
+                            SeedLots.LeastGermination(c),
+                            "share",
+                            Mark.Published,
+                            "seed-act"
+                        ),
+                    }
+                ),
+            new("Seeds", "Untested and past its storage life, of the least for trade", SeedLots.OldShare, "×", Mark.Model, "model"),
+            new("Seeds", "A cell's mix, room and work, against the price of seed", SeedsPerCell.CellCost, "money", Mark.Model, "model"),
+            new("Seeds", "Bench against germination test", SowingQuantity.BenchFactor, "×", Mark.Model, "model"),
+            new("Seeds", "Separated twin against a single", SowingQuantity.SeparatedTwinSurvival, "×", Mark.Model, "model"),
+            new("Emergence", "Seeds of a lot, standard deviation of the days", EmergenceCourse.SeedDeviation, "share", Mark.Model, "model"),
+            new("Emergence", "Slow from", EmergenceVerdict.SlowTimes, "× expected days", Mark.Model, "model"),
+            new("Emergence", "Late from", EmergenceVerdict.LateTimes, "× expected days", Mark.CommonPractice, "practice"),
+            new("Emergence", "Bottom heat at least", EmergenceVerdict.WarmEnoughC, "°C", Mark.CommonPractice, "practice"),
+            new("Emergence", "Thinning is due at", Thinning.AtLeaves, "leaves", Mark.Model, "model"),
+            new("Other beginnings", "Side shoots root in", Beginning.RootingDays, "d", Mark.CommonPractice, "practice"),
+            new("Other beginnings", "Grafts heal in", Beginning.HealingDays, "d", Mark.CommonPractice, "practice"),
+            new("Seeds", "Germination where nothing is known", Beginning.GerminationShare, "share", Mark.Model, "model"),
+            new("Other beginnings", "Bought-in plants that arrive sound", Beginning.SoundShare, "share", Mark.Model, "model"),
+            new("Other beginnings", "Side shoots that root", Beginning.RootingShare, "share", Mark.Model, "model"),
+            new("Other beginnings", "Grafts that take", Beginning.HealingShare, "share", Mark.Model, "model"),
+            new(
+                "Other beginnings",
+                "Graft union above the soil, at least",
+                Beginning.UnionAboveSoilCm,
+                "cm",
+                Mark.CommonPractice,
+                "practice"
+            ),
+            new("Sowing", "Water to wet dry mix", Mix.WettingShare, "L/L", Mark.CommonPractice, "practice"),
+            new(
+                "Sowing",
+                "Water that a pressed pellet takes up",
+                Container.SwellingShare,
+                "× swollen volume",
+                Mark.CommonPractice,
+                "practice"
+            ),
+            new("Sowing", "Solution that a plug takes up", Container.SoakingShare, "× volume", Mark.CommonPractice, "practice"),
+            new("Moving up", "Snipping a seedling", Handwork.SnippingMinutes, "min", Mark.CommonPractice, "practice"),
+            new("Moving up", "Separating a twin, on top", Handwork.SeparatingMinutes, "min", Mark.CommonPractice, "practice"),
+            new("Moving up", "Next pot after a cell", NextContainer.AfterCellLitres, "L", Mark.CommonPractice, "practice"),
+            new("Moving up", "Next pot after a pot", NextContainer.Times, "× volume", Mark.CommonPractice, "practice"),
+            new("Moving up", "Mix settles by", Mix.Settling, "share", Mark.CommonPractice, "practice"),
+            new("Moving up", "Sowing a cell", Handwork.SowingMinutesPerCell, "min", Mark.CommonPractice, "practice"),
+            new("Moving up", "Pricking out a plant", Handwork.PrickingOutMinutes, "min", Mark.CommonPractice, "practice"),
+            new("Moving up", "Potting up a plant", Handwork.PottingUpMinutes, "min", Mark.CommonPractice, "practice"),
+            new("Moving up", "Carrying a container", Handwork.CarryingMinutesPerContainer, "min", Mark.CommonPractice, "practice"),
+            new("Planting out", "Planting a plant", Handwork.PlantingOutMinutes, "min", Mark.CommonPractice, "practice"),
+        ];
 }

@@ -77,9 +77,23 @@ public sealed record HouseRules(
     double TomatoNightC,
     double PepperNightC,
     SeedLeaves SeedLeaves,
-    Watering Watering)
+    Watering Watering
+)
 {
-    public static HouseRules Default { get; } = new(PrickOutStage.FirstTrueLeaves, Twins.Snip, PepperTiming.AfterTomatoes, 3, 0.10, 10, 18, 8, 11, SeedLeaves.SecondMove, Watering.Below);
+    public static HouseRules Default { get; } =
+        new(
+            PrickOutStage.FirstTrueLeaves,
+            Twins.Snip,
+            PepperTiming.AfterTomatoes,
+            3,
+            0.10,
+            10,
+            18,
+            8,
+            11,
+            SeedLeaves.SecondMove,
+            Watering.Below
+        );
 
     public static IReadOnlyList<double> Risks { get; } = [0.05, 0.10, 0.20, 0.50];
 
@@ -91,10 +105,11 @@ public sealed record HouseRules(
     /// True leaves at the first move. First true leaves are 2, second 4; "seed leaves with strong roots" is about 10 days
     /// from sowing at 20–22 °C, which the leaf model gives as 0.6. [model, calibrated to common practice]
     /// </summary>
-    public double PrickOutLeaves => PrickOut switch
-    {
-        PrickOutStage.SeedLeaves => 0.6,
-        PrickOutStage.FirstTrueLeaves => 2,
-        _ => 4,
-    };
+    public double PrickOutLeaves =>
+        PrickOut switch
+        {
+            PrickOutStage.SeedLeaves => 0.6,
+            PrickOutStage.FirstTrueLeaves => 2,
+            _ => 4,
+        };
 }

@@ -44,15 +44,35 @@ public sealed record Beginning(Start Kind, double Leaves = 0)
     public const double UnionAboveSoilCm = 3;
 
     /// <summary>What is taken of a beginning until the grower knows better, 0–1.</summary>
-    public static double UsualShare(Start start) => start switch { Start.Seed => GerminationShare, Start.Plants => SoundShare, Start.Cuttings => RootingShare, _ => HealingShare };
+    public static double UsualShare(Start start) =>
+        start switch
+        {
+            Start.Seed => GerminationShare,
+            Start.Plants => SoundShare,
+            Start.Cuttings => RootingShare,
+            _ => HealingShare,
+        };
 
     /// <summary>True leaves that it usually begins with. [common practice, no source]</summary>
-    public static double UsualLeaves(Start start) => start switch { Start.Seed => 0, Start.Plants => 2, _ => 3 };
+    public static double UsualLeaves(Start start) =>
+        start switch
+        {
+            Start.Seed => 0,
+            Start.Plants => 2,
+            _ => 3,
+        };
 
     public static Beginning Seed { get; } = new(Start.Seed);
 
     /// <summary>Days until it stands as a plant; null for seed, which depends on the soil.</summary>
-    public double? Days => Kind switch { Start.Seed => null, Start.Plants => 0, Start.Cuttings => RootingDays, _ => HealingDays };
+    public double? Days =>
+        Kind switch
+        {
+            Start.Seed => null,
+            Start.Plants => 0,
+            Start.Cuttings => RootingDays,
+            _ => HealingDays,
+        };
 
     /// <summary>Share expected to stand as plants: seed by its germination at the bench, the others as given.</summary>
     /// <param name="share">Germination of the lot; share that roots, takes or arrives sound.</param>

@@ -21,14 +21,16 @@ internal static class Draws
         var state = 0x9E3779B97F4A7C15UL;
         for (var column = 0; column < Variates.Count; column++)
         {
-            for (var i = 0; i < Count; i++) order[i] = i;
+            for (var i = 0; i < Count; i++)
+                order[i] = i;
             for (var i = Count - 1; i > 0; i--)
             {
                 var j = (int)(Next(ref state) % (ulong)(i + 1));
                 (order[i], order[j]) = (order[j], order[i]);
             }
 
-            for (var i = 0; i < Count; i++) table[(i * Variates.Count) + column] = Normal.InvCDF(0, 1, (order[i] + 0.5) / Count);
+            for (var i = 0; i < Count; i++)
+                table[(i * Variates.Count) + column] = Normal.InvCDF(0, 1, (order[i] + 0.5) / Count);
         }
 
         return table;
@@ -55,13 +57,14 @@ internal static class Variates
     public const int Ripening = Freeze + 1;
     public const int Count = Ripening + 1;
 
-    public static string SourceOf(int variate) => variate switch
-    {
-        Emergence => "emergence",
-        < FirstSetback => "leaves",
-        < FirstPlace => "setbacks",
-        < Freeze => "temperature",
-        Freeze => "freeze",
-        _ => "ripening",
-    };
+    public static string SourceOf(int variate) =>
+        variate switch
+        {
+            Emergence => "emergence",
+            < FirstSetback => "leaves",
+            < FirstPlace => "setbacks",
+            < Freeze => "temperature",
+            Freeze => "freeze",
+            _ => "ripening",
+        };
 }

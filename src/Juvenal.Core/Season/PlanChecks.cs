@@ -22,21 +22,28 @@ internal static class PlanChecks
     public static List<Failure> Of(PlanRequest request)
     {
         var failures = new List<Failure>();
-        if (!CultivarTraits.Belongs(request.Cultivar.Group, request.Cultivar.Crop)) failures.Add(new("group-of-other-crop", "cultivar.group"));
+        if (!CultivarTraits.Belongs(request.Cultivar.Group, request.Cultivar.Crop))
+            failures.Add(new("group-of-other-crop", "cultivar.group"));
         Range("cultivar.daysToRipe", request.Cultivar.DaysToRipe, 30, 200);
         Range("season", request.Season, 1900, 2200);
         Range("sowing.plantsWanted", request.Sowing.PlantsWanted, 1, SowingQuantity.MostPlants);
         Range("rules.pepperWeeksAfterFrost", request.Rules.PepperWeeksAfterFrost, 2, 4);
-        if (!HouseRules.Risks.Contains(request.Rules.AcceptedRisk)) failures.Add(new("not-an-option", "rules.acceptedRisk", request.Rules.AcceptedRisk));
-        if (!HouseRules.HardeningLengths.Contains(request.Rules.HardeningDays)) failures.Add(new("not-an-option", "rules.hardeningDays", request.Rules.HardeningDays));
-        if (!(request.Path.Begins.Leaves is >= 0 and <= MostLeaves)) failures.Add(Failure.OutOfRange("start.leaves", request.Path.Begins.Leaves, 0, MostLeaves));
-        if (request.Path.Moves.Count > GrowingPath.MostMoves) failures.Add(Failure.OutOfRange("path.moves", request.Path.Moves.Count, 0, GrowingPath.MostMoves));
-        if (failures.Count == 0) Temperatures(request, failures);
+        if (!HouseRules.Risks.Contains(request.Rules.AcceptedRisk))
+            failures.Add(new("not-an-option", "rules.acceptedRisk", request.Rules.AcceptedRisk));
+        if (!HouseRules.HardeningLengths.Contains(request.Rules.HardeningDays))
+            failures.Add(new("not-an-option", "rules.hardeningDays", request.Rules.HardeningDays));
+        if (!(request.Path.Begins.Leaves is >= 0 and <= MostLeaves))
+            failures.Add(Failure.OutOfRange("start.leaves", request.Path.Begins.Leaves, 0, MostLeaves));
+        if (request.Path.Moves.Count > GrowingPath.MostMoves)
+            failures.Add(Failure.OutOfRange("path.moves", request.Path.Moves.Count, 0, GrowingPath.MostMoves));
+        if (failures.Count == 0)
+            Temperatures(request, failures);
         return failures;
 
         void Range(string field, int value, int low, int high)
         {
-            if (value < low || value > high) failures.Add(Failure.OutOfRange(field, value, low, high));
+            if (value < low || value > high)
+                failures.Add(Failure.OutOfRange(field, value, low, high));
         }
     }
 
@@ -44,21 +51,26 @@ internal static class PlanChecks
     {
         var path = request.Path;
         var emerged = request.FactsOf(Stage.Emerge).Done is not null;
-        if (!emerged && path.Begins.Kind == Start.Seed) Emergence(request.Cultivar, path.Germination, failures);
+        if (!emerged && path.Begins.Kind == Start.Seed)
+            Emergence(request.Cultivar, path.Germination, failures);
 
         var leaf = LeafModel.For(request.Cultivar.Group);
         for (var i = 0; i <= path.Moves.Count; i++)
         {
             // What is past needs no warmth any more.
             var next = i < path.Moves.Count ? GrowingPath.StageOfMove(i) : Stage.Harden;
-            if (request.FactsOf(next).Done is not null) continue;
+            if (request.FactsOf(next).Done is not null)
+                continue;
             var place = i == 0 ? path.Seedling : path.Moves[i - 1].Place;
             var field = i == 0 ? "path.seedling" : $"path.moves[{i - 1}].place";
-            if (leaf.LeavesPerDay(place.MeanCelsius) * LongestStageDays >= LeafModel.ReadyToHarden) continue;
+            if (leaf.LeavesPerDay(place.MeanCelsius) * LongestStageDays >= LeafModel.ReadyToHarden)
+                continue;
             var needed = leaf.BaseCelsius + (leaf.DegreeDaysPerLeaf * LeafModel.ReadyToHarden / LongestStageDays);
             if (!failures.Any(f => f.Subject == place.Name))
             {
-                failures.Add(new("place-too-cold-to-grow", field, place.MeanCelsius, Math.Ceiling(needed * 10) / 10, LongestStageDays, place.Name));
+                failures.Add(
+                    new("place-too-cold-to-grow", field, place.MeanCelsius, Math.Ceiling(needed * 10) / 10, LongestStageDays, place.Name)
+                );
             }
         }
     }
@@ -74,7 +86,8 @@ internal static class PlanChecks
         else if (table.RatePerDay(place.SoilCelsius) * LongestStageDays < factor)
         {
             var needed = table.LowestCelsius;
-            while (table.RatePerDay(needed) * FairEmergenceDays < factor) needed += 0.5;
+            while (table.RatePerDay(needed) * FairEmergenceDays < factor)
+                needed += 0.5;
             failures.Add(new("place-too-cold-to-emerge", "path.germination", place.SoilCelsius, needed, FairEmergenceDays, place.Name));
         }
     }

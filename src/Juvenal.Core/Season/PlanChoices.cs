@@ -15,23 +15,31 @@ internal static class PlanChoices
     {
         var planting = plan.Step(Stage.PlantOut).Date.Mid;
         var late = planting.DayNumber - plan.Window.Opens.Mid.DayNumber;
-        if (late <= Planner.LatestDays || plan.Step(Stage.PlantOut).Facts != StageFacts.None) return [];
+        if (late <= Planner.LatestDays || plan.Step(Stage.PlantOut).Facts != StageFacts.None)
+            return [];
 
         var ripe = plan.Step(Stage.Ripe).Date.Mid;
         var choices = new List<Choice>();
-        if (request.FactsOf(Stage.Sow).Done is null) choices.Add(new("sow-now", planting, ripe));
-        var warmer = Walked(request, plan.Window, request.Path with
-        {
-            Germination = Warm(request.Path.Germination, 30),
-            Seedling = Warm(request.Path.Seedling, LeafModel.CeilingCelsius),
-            Moves = [.. request.Path.Moves.Select(m => m with { Place = Warm(m.Place, LeafModel.CeilingCelsius) })],
-        });
-        if (warmer.PlantOut < planting) choices.Add(new("warmer", warmer.PlantOut, warmer.Ripe, WarmerCelsius));
+        if (request.FactsOf(Stage.Sow).Done is null)
+            choices.Add(new("sow-now", planting, ripe));
+        var warmer = Walked(
+            request,
+            plan.Window,
+            request.Path with
+            {
+                Germination = Warm(request.Path.Germination, 30),
+                Seedling = Warm(request.Path.Seedling, LeafModel.CeilingCelsius),
+                Moves = [.. request.Path.Moves.Select(m => m with { Place = Warm(m.Place, LeafModel.CeilingCelsius) })],
+            }
+        );
+        if (warmer.PlantOut < planting)
+            choices.Add(new("warmer", warmer.PlantOut, warmer.Ripe, WarmerCelsius));
 
         if (request.Path.Moves.Count > 0 && request.FactsOf(GrowingPath.StageOfMove(request.Path.Moves.Count - 1)).Done is null)
         {
             var fewer = Walked(request, plan.Window, request.Path with { Moves = [.. request.Path.Moves.SkipLast(1)] });
-            if (fewer.PlantOut < planting) choices.Add(new("fewer-moves", fewer.PlantOut, fewer.Ripe, Subject: request.Path.Moves[^1].Container.Name));
+            if (fewer.PlantOut < planting)
+                choices.Add(new("fewer-moves", fewer.PlantOut, fewer.Ripe, Subject: request.Path.Moves[^1].Container.Name));
         }
 
         choices.Add(new("earlier-cultivar", planting, ripe.AddDays(-late), late));
@@ -45,15 +53,17 @@ internal static class PlanChoices
 
         return choices;
 
-        PlaceClimate Warm(PlaceClimate place, double most) => place with
-        {
-            Day = Up(place.Day, most),
-            Night = Up(place.Night, most),
-            Soil = place.Soil is { } soil ? Up(soil, most) : null,
-        };
+        PlaceClimate Warm(PlaceClimate place, double most) =>
+            place with
+            {
+                Day = Up(place.Day, most),
+                Night = Up(place.Night, most),
+                Soil = place.Soil is { } soil ? Up(soil, most) : null,
+            };
     }
 
-    private static Temperature Up(Temperature t, double most) => Temperature.FromCelsius(Math.Max(t.Celsius, Math.Min(t.Celsius + WarmerCelsius, most)));
+    private static Temperature Up(Temperature t, double most) =>
+        Temperature.FromCelsius(Math.Max(t.Celsius, Math.Min(t.Celsius + WarmerCelsius, most)));
 
     private static (DateOnly PlantOut, DateOnly Ripe) Walked(PlanRequest request, PlantingWindow window, GrowingPath path)
     {
@@ -62,7 +72,9 @@ internal static class PlanChoices
         var course = new Planner.Course();
         var facts = request.FactsOf(Stage.Sow);
         var best = window.Opens.Mid.DayNumber - request.Rules.HardeningDays - walk.FreeDaysToHarden();
-        var sow = (facts.Done ?? facts.Locked)?.DayNumber ?? Math.Max(Math.Floor(best), Math.Max(request.Today.DayNumber, facts.NotBefore?.DayNumber ?? 0));
+        var sow =
+            (facts.Done ?? facts.Locked)?.DayNumber
+            ?? Math.Max(Math.Floor(best), Math.Max(request.Today.DayNumber, facts.NotBefore?.DayNumber ?? 0));
         walk.Run(new double[Variates.Count], sow, course.Days, course.Free, course.Leaves);
         return (Day(Stage.PlantOut), Day(Stage.Ripe));
 

@@ -13,7 +13,14 @@ namespace Juvenal.Core.Season;
 /// <param name="Confidence">Between 0 and 1.</param>
 /// <param name="SeedsPerCell">1–5.</param>
 /// <param name="SeedsAvailable">Null where that is no limit.</param>
-public sealed record SowingChoice(int PlantsWanted, double Germination, double Survival, double Confidence, int SeedsPerCell, int? SeedsAvailable);
+public sealed record SowingChoice(
+    int PlantsWanted,
+    double Germination,
+    double Survival,
+    double Confidence,
+    int SeedsPerCell,
+    int? SeedsAvailable
+);
 
 /// <summary>What is settled about a stage: it happened, or the grower fixed or put off its day.</summary>
 /// <param name="Done">The day it happened.</param>
@@ -56,7 +63,8 @@ public sealed record PlanRequest(
     GrowingPath Path,
     IReadOnlyDictionary<Stage, StageFacts> Facts,
     StageSpreads? Spreads = null,
-    int? PlantsStanding = null)
+    int? PlantsStanding = null
+)
 {
     public StageFacts FactsOf(Stage stage) => Facts.TryGetValue(stage, out var facts) ? facts : StageFacts.None;
 }
@@ -89,7 +97,8 @@ public sealed record PlanStep(
     double? Leaves,
     IReadOnlyList<Reason> Reasons,
     IReadOnlyList<SpreadPart> Spread,
-    Reason? Conflict);
+    Reason? Conflict
+);
 
 /// <summary>A way out, and the planting and first ripe fruit it leads to.</summary>
 public sealed record Choice(string Code, DateOnly PlantOut, DateOnly Ripe, double? Value = null, string? Subject = null);
@@ -115,7 +124,8 @@ public sealed record Plan(
     double HeightAtPlantingCm,
     IReadOnlyList<Reason> Warnings,
     IReadOnlyList<Choice> Choices,
-    Start Start = Start.Seed)
+    Start Start = Start.Seed
+)
 {
     public PlanStep Step(Stage stage) => Steps.First(s => s.Stage == stage);
 }

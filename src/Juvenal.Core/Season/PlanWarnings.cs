@@ -8,18 +8,37 @@ namespace Juvenal.Core.Season;
 /// <summary>What a grower should know before keeping a plan: said, not blocked.</summary>
 internal static class PlanWarnings
 {
-    public static IReadOnlyList<Reason> Of(PlanRequest request, Walk walk, PlantingWindow window, Planner.Course course, SowingQuantity quantity, DateOnly best)
+    public static IReadOnlyList<Reason> Of(
+        PlanRequest request,
+        Walk walk,
+        PlantingWindow window,
+        Planner.Course course,
+        SowingQuantity quantity,
+        DateOnly best
+    )
     {
         var warnings = new List<Reason>();
         var sown = request.FactsOf(Stage.Sow).Done is not null;
-        if (!sown && window.Opens.Mid < request.Today) warnings.Add(new("window-passed", request.Today.DayNumber - window.Opens.Mid.DayNumber, Unit: "d", Day: window.Opens.Mid));
-        else if (!sown && course.Days[0] > best.DayNumber + Planner.LatestDays) warnings.Add(new("sow-late", course.Days[0] - best.DayNumber, Unit: "d", Day: best));
-        if (!quantity.Enough) warnings.Add(new("seeds-short", quantity.PlantsPromised, request.Sowing.PlantsWanted, "plants", Source: "binomial"));
+        if (!sown && window.Opens.Mid < request.Today)
+            warnings.Add(new("window-passed", request.Today.DayNumber - window.Opens.Mid.DayNumber, Unit: "d", Day: window.Opens.Mid));
+        else if (!sown && course.Days[0] > best.DayNumber + Planner.LatestDays)
+            warnings.Add(new("sow-late", course.Days[0] - best.DayNumber, Unit: "d", Day: best));
+        if (!quantity.Enough)
+            warnings.Add(new("seeds-short", quantity.PlantsPromised, request.Sowing.PlantsWanted, "plants", Source: "binomial"));
         warnings.AddRange(Pots(request, walk, course));
         var leaves = course.Leaves[(int)Stage.PlantOut];
         if (leaves < LeafModel.ReadyToPlant && request.FactsOf(Stage.PlantOut).Done is null)
         {
-            warnings.Add(new("few-leaves", Math.Round(leaves, 1), LeafModel.ReadyToPlant, "leaves", Source: "extension", Subject: request.Path.Hardening.Name));
+            warnings.Add(
+                new(
+                    "few-leaves",
+                    Math.Round(leaves, 1),
+                    LeafModel.ReadyToPlant,
+                    "leaves",
+                    Source: "extension",
+                    Subject: request.Path.Hardening.Name
+                )
+            );
         }
 
         return warnings;
@@ -49,13 +68,22 @@ internal static class PlanWarnings
                 yield return new("container-not-bigger", container.Litres, Unit: "L", Subject: container.Name);
             }
 
-            if (container.Final || request.FactsOf(next).Done is not null) continue;
+            if (container.Final || request.FactsOf(next).Done is not null)
+                continue;
             var used = i == path.Moves.Count ? ThermalTimeInLastPot(request, walk, course) : UsedBefore(i);
             var hold = PotHold.ComfortableDegreeDays(walk.Leaf, Math.Clamp(container.Litres, PotHold.LeastLitres, PotHold.MostLitres));
-            if (used <= hold * 1.02) continue;
+            if (used <= hold * 1.02)
+                continue;
             var from = i == 0 ? Stage.Emerge : GrowingPath.StageOfMove(i - 1);
             var days = course.Days[(int)next] - course.Days[(int)from];
-            yield return new(used > hold * PotHold.OverdueFactor ? "pot-overdue" : "pot-tight", Math.Round(days), Math.Round(days * hold / used), "d", Source: "model", Subject: container.Name);
+            yield return new(
+                used > hold * PotHold.OverdueFactor ? "pot-overdue" : "pot-tight",
+                Math.Round(days),
+                Math.Round(days * hold / used),
+                "d",
+                Source: "model",
+                Subject: container.Name
+            );
         }
 
         double UsedBefore(int move)

@@ -33,10 +33,13 @@ public static class Planner
         var quantity = Quantity(request);
         if (!quantity.Succeeded)
         {
-            failures.AddRange(quantity.Failures.Select(f => Named(f, request.Path.Begins)).Where(f => failures.All(g => g.Field != f.Field)));
+            failures.AddRange(
+                quantity.Failures.Select(f => Named(f, request.Path.Begins)).Where(f => failures.All(g => g.Field != f.Field))
+            );
         }
 
-        if (failures.Count > 0) return failures;
+        if (failures.Count > 0)
+            return failures;
 
         var window = PlantingWindow.For(request.Cultivar.Crop, request.Site, request.Rules, request.Path.Surface);
         var walk = new Walk(request, window);
@@ -59,7 +62,8 @@ public static class Planner
             planted * walk.Leaf.HeightPerLeafCm,
             PlanWarnings.Of(request, walk, window, course, quantity.Value, best),
             [],
-            request.Path.Begins.Kind);
+            request.Path.Begins.Kind
+        );
         return plan with { Choices = PlanChoices.Of(request, plan, best) };
     }
 
@@ -74,7 +78,8 @@ public static class Planner
     private static DateOnly SowDay(PlanRequest request, DateOnly best)
     {
         var facts = request.FactsOf(Stage.Sow);
-        if ((facts.Done ?? facts.Locked) is { } settled) return settled;
+        if ((facts.Done ?? facts.Locked) is { } settled)
+            return settled;
         var earliest = facts.NotBefore is { } putOff && putOff > request.Today ? putOff : request.Today;
         return best > earliest ? best : earliest;
     }
@@ -84,7 +89,8 @@ public static class Planner
     {
         var moves = request.Path.Moves.Count;
         var container = moves == 0 ? request.Path.Tray : request.Path.Moves[^1].Container;
-        if (container.Final) return MostSlackDays;
+        if (container.Final)
+            return MostSlackDays;
         var used = PlanWarnings.ThermalTimeInLastPot(request, walk, course);
         var hold = PotHold.ComfortableDegreeDays(walk.Leaf, Math.Clamp(container.Litres, PotHold.LeastLitres, PotHold.MostLitres));
         var perDay = Math.Max(0.1, walk.Leaf.DegreeDays(request.Path.Hardening.MeanCelsius));
@@ -96,24 +102,30 @@ public static class Planner
         var sowing = request.Sowing;
         var perCell = request.Path.Begins.Kind == Start.Seed ? sowing.SeedsPerCell : 1;
         var separated = request.Rules.Twins == Twins.Separate && perCell > 1;
-        return SowingQuantity.For(new SowingWish(
-            sowing.PlantsWanted,
-            request.Path.Begins.ShareOf(sowing.Germination),
-            sowing.Survival * (separated ? SowingQuantity.SeparatedTwinSurvival : 1),
-            sowing.Confidence,
-            perCell,
-            request.Path.Tray.Cells,
-            request.Rules.Twins,
-            sowing.SeedsAvailable));
+        return SowingQuantity.For(
+            new SowingWish(
+                sowing.PlantsWanted,
+                request.Path.Begins.ShareOf(sowing.Germination),
+                sowing.Survival * (separated ? SowingQuantity.SeparatedTwinSurvival : 1),
+                sowing.Confidence,
+                perCell,
+                request.Path.Tray.Cells,
+                request.Rules.Twins,
+                sowing.SeedsAvailable
+            )
+        );
     }
 
-    /// <summary>The planner's field for a field of the sowing quantity; the grower typed the germination, not the bench's share of it.</summary>
-    private static Failure Named(Failure failure, Beginning begins) => failure.Field switch
-    {
-        "emergence" => failure with { Field = "sowing.germination", Value = failure.Value / begins.ShareOf(1) },
-        "cellsPerTray" => failure with { Field = "path.tray" },
-        _ => failure with { Field = "sowing." + failure.Field },
-    };
+    /// <summary>
+    /// The planner's field for a field of the sowing quantity; the grower typed the germination, not the bench's share of it.
+    /// </summary>
+    private static Failure Named(Failure failure, Beginning begins) =>
+        failure.Field switch
+        {
+            "emergence" => failure with { Field = "sowing.germination", Value = failure.Value / begins.ShareOf(1) },
+            "cellsPerTray" => failure with { Field = "path.tray" },
+            _ => failure with { Field = "sowing." + failure.Field },
+        };
 
     /// <summary>The middle course: by stage its day, its day were nothing settled, its leaves.</summary>
     internal sealed class Course

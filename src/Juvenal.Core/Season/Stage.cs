@@ -36,7 +36,8 @@ public sealed record GrowingPath(
     PlaceClimate Hardening,
     string Bed,
     Surface Surface,
-    Beginning? Beginning = null)
+    Beginning? Beginning = null
+)
 {
     public const int MostMoves = 3;
 
@@ -44,15 +45,20 @@ public sealed record GrowingPath(
 
     public Beginning Begins => Beginning ?? Season.Beginning.Seed;
 
-    /// <summary>Whether move <paramref name="index"/> bares roots: seedlings pricked out of mix. Plugs, pellets, pots and grown plants keep their ball.</summary>
+    /// <summary>
+    /// Whether move <paramref name="index"/> bares roots: seedlings pricked out of mix. Plugs, pellets, pots and grown plants keep their
+    /// ball.
+    /// </summary>
     public bool BaresRoots(int index) => index == 0 && Begins.Kind == Start.Seed && !Tray.KeepsBall;
 
     /// <summary>The stages this path has, in order. Plants that are bought in have no emergence.</summary>
     public IEnumerable<Stage> Stages()
     {
         yield return Stage.Sow;
-        if (Begins.Kind != Start.Plants) yield return Stage.Emerge;
-        for (var i = 0; i < Moves.Count; i++) yield return StageOfMove(i);
+        if (Begins.Kind != Start.Plants)
+            yield return Stage.Emerge;
+        for (var i = 0; i < Moves.Count; i++)
+            yield return StageOfMove(i);
         yield return Stage.Harden;
         yield return Stage.PlantOut;
         yield return Stage.Ripe;

@@ -7,7 +7,16 @@ using Juvenal.Core.Site;
 namespace Juvenal.Core.Season;
 
 /// <summary>Turns the middle course and the draws around it into steps with spreads and reasons.</summary>
-internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow window, Planner.Course course, SowingQuantity quantity, DateOnly best, DateOnly noEarlier, DateOnly noLater)
+internal sealed class Steps(
+    PlanRequest request,
+    Walk walk,
+    PlantingWindow window,
+    Planner.Course course,
+    SowingQuantity quantity,
+    DateOnly best,
+    DateOnly noEarlier,
+    DateOnly noLater
+)
 {
     private const int Stages = 8;
 
@@ -22,21 +31,37 @@ internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow windo
     {
         var facts = request.FactsOf(stage);
         var day = DayOf(course.Days[(int)stage]);
-        var date = facts.Done is not null || facts.Locked is not null ? DateSpread.Certain(day)
+        var date =
+            facts.Done is not null || facts.Locked is not null ? DateSpread.Certain(day)
             : stage == Stage.Sow ? DateSpread.Around(noEarlier > request.Today ? noEarlier : request.Today, day, noLater)
             : DateSpread.FromDayNumbers(low, day.DayNumber, high);
         var (place, container) = Stands(stage);
         var leaves = stage is Stage.Sow or Stage.Emerge or Stage.Ripe ? (double?)null : course.Leaves[(int)stage];
         var (containers, mix) = facts.Done is null ? Materials(stage) : (0, 0);
-        return new(stage, date, Due(stage), facts, place, container, containers, mix, leaves, Why(stage, facts), facts.Done is null ? parts : [], Conflict(stage, facts));
+        return new(
+            stage,
+            date,
+            Due(stage),
+            facts,
+            place,
+            container,
+            containers,
+            mix,
+            leaves,
+            Why(stage, facts),
+            facts.Done is null ? parts : [],
+            Conflict(stage, facts)
+        );
     }
 
-    private DateOnly Due(Stage stage) => request.FactsOf(stage).Locked ?? stage switch
-    {
-        Stage.Sow => best,
-        Stage.Harden => DayOf(Math.Max(course.Free[(int)stage], Target.DayNumber - request.Rules.HardeningDays)),
-        _ => DayOf(course.Free[(int)stage]),
-    };
+    private DateOnly Due(Stage stage) =>
+        request.FactsOf(stage).Locked
+        ?? stage switch
+        {
+            Stage.Sow => best,
+            Stage.Harden => DayOf(Math.Max(course.Free[(int)stage], Target.DayNumber - request.Rules.HardeningDays)),
+            _ => DayOf(course.Free[(int)stage]),
+        };
 
     private DateOnly Target => request.FactsOf(Stage.PlantOut).Locked ?? window.Opens.Mid;
 
@@ -44,8 +69,10 @@ internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow windo
     private (int Containers, double MixLitres) Materials(Stage stage)
     {
         // Plants that are bought in bring what they stand in.
-        if (stage == Stage.Sow) return (quantity.Cells, request.Path.Begins.Kind == Start.Plants ? 0 : request.Path.Tray.MixLitres(quantity.Cells));
-        if (stage is < Stage.PrickOut or > Stage.PotOn) return (0, 0);
+        if (stage == Stage.Sow)
+            return (quantity.Cells, request.Path.Begins.Kind == Start.Plants ? 0 : request.Path.Tray.MixLitres(quantity.Cells));
+        if (stage is < Stage.PrickOut or > Stage.PotOn)
+            return (0, 0);
         var pots = request.PlantsStanding ?? (int)Math.Ceiling(quantity.ExpectedPlants / request.Sowing.Survival);
         return (pots, request.Path.Moves[stage - Stage.PrickOut].Container.MixLitres(pots));
     }
@@ -66,19 +93,24 @@ internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow windo
 
     private List<Reason> Why(Stage stage, StageFacts facts)
     {
-        if (facts.Done is { } done) return [new("happened", Day: done)];
+        if (facts.Done is { } done)
+            return [new("happened", Day: done)];
         var reasons = new List<Reason>();
-        if (facts.Locked is { } locked) reasons.Add(new("locked", Day: locked));
-        else if (facts.NotBefore is { } put && put >= request.Today && course.Days[(int)stage] <= put.DayNumber) reasons.Add(new("put-off", Day: put));
-        reasons.AddRange(stage switch
-        {
-            Stage.Sow => WhySow(),
-            Stage.Emerge => WhyEmerge(),
-            Stage.Harden => WhyHarden(),
-            Stage.PlantOut => WhyPlantOut(),
-            Stage.Ripe => [new("days-to-ripe", request.Cultivar.DaysToRipe, Unit: "d")],
-            _ => WhyMove(stage - Stage.PrickOut),
-        });
+        if (facts.Locked is { } locked)
+            reasons.Add(new("locked", Day: locked));
+        else if (facts.NotBefore is { } put && put >= request.Today && course.Days[(int)stage] <= put.DayNumber)
+            reasons.Add(new("put-off", Day: put));
+        reasons.AddRange(
+            stage switch
+            {
+                Stage.Sow => WhySow(),
+                Stage.Emerge => WhyEmerge(),
+                Stage.Harden => WhyHarden(),
+                Stage.PlantOut => WhyPlantOut(),
+                Stage.Ripe => [new("days-to-ripe", request.Cultivar.DaysToRipe, Unit: "d")],
+                _ => WhyMove(stage - Stage.PrickOut),
+            }
+        );
         return reasons;
     }
 
@@ -86,7 +118,8 @@ internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow windo
     {
         var days = Math.Round(window.Opens.Mid.DayNumber - (double)best.DayNumber);
         yield return new("sow-back-from-window", days, Unit: "d", Day: window.Opens.Mid);
-        if (course.Days[0] > best.DayNumber) yield return new("sow-late", course.Days[0] - best.DayNumber, Unit: "d", Day: best);
+        if (course.Days[0] > best.DayNumber)
+            yield return new("sow-late", course.Days[0] - best.DayNumber, Unit: "d", Day: best);
         yield return new("sow-no-earlier", best.DayNumber - noEarlier.DayNumber, Unit: "d", Source: "model", Day: noEarlier);
         yield return new("sow-no-later", Planner.LatestDays, Unit: "d", Source: "model", Day: noLater);
     }
@@ -95,14 +128,28 @@ internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow windo
     {
         if (request.Path.Begins is { Days: { } days } begins)
         {
-            yield return new(begins.Kind == Start.Cuttings ? "rooting-days" : "healing-days", days, Unit: "d", Source: "practice", Subject: request.Path.Germination.Name);
+            yield return new(
+                begins.Kind == Start.Cuttings ? "rooting-days" : "healing-days",
+                days,
+                Unit: "d",
+                Source: "practice",
+                Subject: request.Path.Germination.Name
+            );
             yield break;
         }
 
         var soil = request.Path.Germination.SoilCelsius;
-        yield return new("emergence-at", course.Free[1] - course.Days[0], soil, "C", Source: EmergenceTable.For(request.Cultivar.Crop).Source, Subject: request.Path.Germination.Name);
+        yield return new(
+            "emergence-at",
+            course.Free[1] - course.Days[0],
+            soil,
+            "C",
+            Source: EmergenceTable.For(request.Cultivar.Crop).Source,
+            Subject: request.Path.Germination.Name
+        );
         var factor = LeafModel.EmergenceFactor(request.Cultivar.Group);
-        if (factor > 1) yield return new("slow-species", factor, Source: "model");
+        if (factor > 1)
+            yield return new("slow-species", factor, Source: "model");
     }
 
     private IEnumerable<Reason> WhyMove(int move)
@@ -113,19 +160,50 @@ internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow windo
         var short_ = course.Leaves[stage] < wanted - 0.05;
         if (move > 0 && short_)
         {
-            yield return new("pot-full", walk.PotFullDays(move, place.MeanCelsius), Unit: "d", Source: "model", Subject: request.Path.Moves[move - 1].Container.Name);
+            yield return new(
+                "pot-full",
+                walk.PotFullDays(move, place.MeanCelsius),
+                Unit: "d",
+                Source: "model",
+                Subject: request.Path.Moves[move - 1].Container.Name
+            );
         }
 
-        yield return new("leaves-at", wanted, place.MeanCelsius, "C", move == 0 ? RuleCodes.PrickOut : null, move == 0 ? "model" : "practice", place.Name);
-        if (move > 0) yield return new("setback", Setback.Days(request.Path.BaresRoots(move - 1)), Unit: "d", Source: "model");
+        yield return new(
+            "leaves-at",
+            wanted,
+            place.MeanCelsius,
+            "C",
+            move == 0 ? RuleCodes.PrickOut : null,
+            move == 0 ? "model" : "practice",
+            place.Name
+        );
+        if (move > 0)
+            yield return new("setback", Setback.Days(request.Path.BaresRoots(move - 1)), Unit: "d", Source: "model");
     }
 
     private IEnumerable<Reason> WhyHarden()
     {
         var place = request.Path.Moves.Count == 0 ? request.Path.Seedling : request.Path.Moves[^1].Place;
-        var ready = new Reason("ready-to-harden", LeafModel.ReadyToHarden, place.MeanCelsius, "C", null, "extension", place.Name, Day: DayOf(course.Free[(int)Stage.Harden]));
+        var ready = new Reason(
+            "ready-to-harden",
+            LeafModel.ReadyToHarden,
+            place.MeanCelsius,
+            "C",
+            null,
+            "extension",
+            place.Name,
+            Day: DayOf(course.Free[(int)Stage.Harden])
+        );
         var target = Target;
-        var ladder = new Reason("ladder-before-planting", request.Rules.HardeningDays, Unit: "d", Rule: RuleCodes.HardeningLength, Source: "practice", Day: target);
+        var ladder = new Reason(
+            "ladder-before-planting",
+            request.Rules.HardeningDays,
+            Unit: "d",
+            Rule: RuleCodes.HardeningLength,
+            Source: "practice",
+            Day: target
+        );
         return course.Days[(int)Stage.Harden] > target.DayNumber - request.Rules.HardeningDays + 0.5 ? [ready, ladder] : [ladder, ready];
     }
 
@@ -133,15 +211,29 @@ internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow windo
     {
         var opens = new Reason("window-opens", Day: window.Opens.Mid, Subject: request.Path.Bed);
         var hardened = course.Days[(int)Stage.Harden] + request.Rules.HardeningDays;
-        if (hardened > window.Opens.Mid.DayNumber + 0.5) return [new("hardened-by", request.Rules.HardeningDays, Unit: "d", Rule: RuleCodes.HardeningLength, Source: "practice", Day: DayOf(hardened)), opens];
+        if (hardened > window.Opens.Mid.DayNumber + 0.5)
+            return
+            [
+                new(
+                    "hardened-by",
+                    request.Rules.HardeningDays,
+                    Unit: "d",
+                    Rule: RuleCodes.HardeningLength,
+                    Source: "practice",
+                    Day: DayOf(hardened)
+                ),
+                opens,
+            ];
         return [opens, .. window.Reasons];
     }
 
     /// <summary>A locked day against the day the plants or the window would have it.</summary>
     private Reason? Conflict(Stage stage, StageFacts facts)
     {
-        if (facts.Locked is not { } locked || facts.Done is not null) return null;
-        if (locked < request.Today) return new("lock-passed", request.Today.DayNumber - locked.DayNumber, Unit: "d", Day: locked);
+        if (facts.Locked is not { } locked || facts.Done is not null)
+            return null;
+        if (locked < request.Today)
+            return new("lock-passed", request.Today.DayNumber - locked.DayNumber, Unit: "d", Day: locked);
         var previous = request.Path.Stages().TakeWhile(s => s != stage).LastOrDefault();
         if (stage != Stage.Sow && locked.DayNumber < course.Days[(int)previous] - 0.5)
         {
@@ -150,12 +242,22 @@ internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow windo
 
         if (stage == Stage.PlantOut && locked < window.Opens.Mid)
         {
-            return new("lock-before-window", window.Opens.Mid.DayNumber - locked.DayNumber, request.Site.Freeze.RiskFrom(locked.DayNumber + (request.Path.Surface == Surface.Tunnel ? PlantingWindow.TunnelDays : 0)), "d", RuleCodes.AcceptedRisk, Day: window.Opens.Mid);
+            return new(
+                "lock-before-window",
+                window.Opens.Mid.DayNumber - locked.DayNumber,
+                request.Site.Freeze.RiskFrom(locked.DayNumber + (request.Path.Surface == Surface.Tunnel ? PlantingWindow.TunnelDays : 0)),
+                "d",
+                RuleCodes.AcceptedRisk,
+                Day: window.Opens.Mid
+            );
         }
 
         var early = course.Free[(int)stage] - locked.DayNumber;
-        if (early >= 1 && stage != Stage.Sow) return new("lock-before-ready", Math.Round(early), Unit: "d", Day: DayOf(course.Free[(int)stage]));
-        return stage == Stage.Sow && locked > noLater ? new("lock-sows-late", locked.DayNumber - best.DayNumber, Unit: "d", Day: best) : null;
+        if (early >= 1 && stage != Stage.Sow)
+            return new("lock-before-ready", Math.Round(early), Unit: "d", Day: DayOf(course.Free[(int)stage]));
+        return stage == Stage.Sow && locked > noLater
+            ? new("lock-sows-late", locked.DayNumber - best.DayNumber, Unit: "d", Day: best)
+            : null;
     }
 
     private static DateOnly DayOf(double dayNumber) => DateOnly.FromDayNumber((int)Math.Floor(dayNumber + 0.5));
@@ -163,11 +265,14 @@ internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow windo
     private (double[] Low, double[] High) Quantiles()
     {
         var byStage = new double[Stages * Draws.Count];
-        Span<double> days = stackalloc double[Stages], free = stackalloc double[Stages], leaves = stackalloc double[Stages];
+        Span<double> days = stackalloc double[Stages],
+            free = stackalloc double[Stages],
+            leaves = stackalloc double[Stages];
         for (var i = 0; i < Draws.Count; i++)
         {
             walk.Run(Draws.Row(i), course.Days[0], days, free, leaves);
-            for (var s = 0; s < Stages; s++) byStage[(s * Draws.Count) + i] = days[s];
+            for (var s = 0; s < Stages; s++)
+                byStage[(s * Draws.Count) + i] = days[s];
         }
 
         var (low, high) = (new double[Stages], new double[Stages]);
@@ -186,9 +291,13 @@ internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow windo
     private List<SpreadPart>[] Parts()
     {
         var squares = new Dictionary<string, double>[Stages];
-        for (var s = 0; s < Stages; s++) squares[s] = [];
-        Span<double> z = stackalloc double[Variates.Count], plus = stackalloc double[Stages], minus = stackalloc double[Stages];
-        Span<double> free = stackalloc double[Stages], leaves = stackalloc double[Stages];
+        for (var s = 0; s < Stages; s++)
+            squares[s] = [];
+        Span<double> z = stackalloc double[Variates.Count],
+            plus = stackalloc double[Stages],
+            minus = stackalloc double[Stages];
+        Span<double> free = stackalloc double[Stages],
+            leaves = stackalloc double[Stages];
         for (var v = 0; v < Variates.Count; v++)
         {
             z.Clear();
@@ -204,10 +313,15 @@ internal sealed class Steps(PlanRequest request, Walk walk, PlantingWindow windo
             }
         }
 
-        return [.. squares.Select(parts => parts
-            .Select(p => new SpreadPart(p.Key, Math.Round(Math.Sqrt(p.Value), 1)))
-            .Where(p => p.Days >= 0.1)
-            .OrderByDescending(p => p.Days)
-            .ToList())];
+        return
+        [
+            .. squares.Select(parts =>
+                parts
+                    .Select(p => new SpreadPart(p.Key, Math.Round(Math.Sqrt(p.Value), 1)))
+                    .Where(p => p.Days >= 0.1)
+                    .OrderByDescending(p => p.Days)
+                    .ToList()
+            ),
+        ];
     }
 }

@@ -37,7 +37,20 @@ public enum Press
 /// <param name="Minutes">How long it takes, before the grower's own pace is known.</param>
 /// <param name="Thin">Thinning: which cells; null for the other work. Its stage is the emergence it follows.</param>
 public sealed record Work(
-    Stage Stage, GroupKey? From, int FromSeedlings, int FromContainers, Press Press, DateOnly Day, int Seedlings, int Containers, int Seeds, int? Trays, double MixLitres, int Minutes, ThinPlan? Thin = null);
+    Stage Stage,
+    GroupKey? From,
+    int FromSeedlings,
+    int FromContainers,
+    Press Press,
+    DateOnly Day,
+    int Seedlings,
+    int Containers,
+    int Seeds,
+    int? Trays,
+    double MixLitres,
+    int Minutes,
+    ThinPlan? Thin = null
+);
 
 /// <summary>Thinning by what was counted, and the day seed leaves touch.</summary>
 public sealed record ThinDue(ThinPlan Plan, DateOnly Day);
@@ -69,44 +82,116 @@ public static class TodaysWork
         Func<Stage, Container?> containerOf,
         Seeds.Twins twins,
         Start start = Start.Seed,
-        ThinDue? thin = null)
+        ThinDue? thin = null
+    )
     {
         var sown = state.StageDays.ContainsKey(Stage.Sow);
-        if (sown && state.Emerged > 0 && state.Seedlings == 0) return [];
+        if (sown && state.Emerged > 0 && state.Seedlings == 0)
+            return [];
         var next = steps.FirstOrDefault(s => s.Stage != Stage.Ripe && !IsDone(s.Stage, state));
-        if (next is null) return [];
+        if (next is null)
+            return [];
 
         var press = PressOf(next, today);
         if (next.Stage == Stage.Sow)
         {
             var litres = start == Start.Plants ? 0 : containerOf(Stage.Sow)?.MixLitres(toSow.Cells) ?? 0;
-            return [new(next.Stage, null, 0, 0, press, next.Due, 0, toSow.Cells, toSow.Seeds, toSow.Trays, litres, Minutes(toSow.Cells, Handwork.SowingMinutesPerCell))];
+            return
+            [
+                new(
+                    next.Stage,
+                    null,
+                    0,
+                    0,
+                    press,
+                    next.Due,
+                    0,
+                    toSow.Cells,
+                    toSow.Seeds,
+                    toSow.Trays,
+                    litres,
+                    Minutes(toSow.Cells, Handwork.SowingMinutesPerCell)
+                ),
+            ];
         }
 
         if (next.Stage == Stage.Emerge)
         {
             // The total is of the whole batch: it is counted once, where most of it stands.
-            return [.. state.Groups.OrderByDescending(g => g.Containers).Take(1)
-                .Select(g => new Work(next.Stage, g.Group, g.Seedlings, g.Containers, press, next.Due, state.Emerged, g.Containers, state.SeedsSown, null, 0, 1))];
+            return
+            [
+                .. state
+                    .Groups.OrderByDescending(g => g.Containers)
+                    .Take(1)
+                    .Select(g => new Work(
+                        next.Stage,
+                        g.Group,
+                        g.Seedlings,
+                        g.Containers,
+                        press,
+                        next.Due,
+                        state.Emerged,
+                        g.Containers,
+                        state.SeedsSown,
+                        null,
+                        0,
+                        1
+                    )),
+            ];
         }
 
         var moving = state.Groups.Where(g => g.Reached < next.Stage && g.Seedlings > 0).ToList();
         var inTrays = moving.Where(g => g.Reached <= Stage.Emerge).MaxBy(g => g.Containers);
         var works = moving.Select(g => Moving(next, g, press, containerOf(next.Stage), twins, g == inTrays ? thin?.Plan : null));
         // Before they leave the trays they are counted once more: the last to come are up then.
-        if (start == Start.Seed && inTrays is not null && state.StageDays.TryGetValue(Stage.Emerge, out var up) && state.StageDays.TryGetValue(Stage.Sow, out var sownOn)
-            && Thinning.Over(sownOn, up) is var over && state.CountedOn < over)
+        if (
+            start == Start.Seed
+            && inTrays is not null
+            && state.StageDays.TryGetValue(Stage.Emerge, out var up)
+            && state.StageDays.TryGetValue(Stage.Sow, out var sownOn)
+            && Thinning.Over(sownOn, up) is var over
+            && state.CountedOn < over
+        )
         {
-            var count = new Work(Stage.Emerge, inTrays.Group, inTrays.Seedlings, inTrays.Containers, over <= today ? Press.Due : Press.Coming, over, state.Emerged, inTrays.Containers, state.SeedsSown, null, 0, 1);
+            var count = new Work(
+                Stage.Emerge,
+                inTrays.Group,
+                inTrays.Seedlings,
+                inTrays.Containers,
+                over <= today ? Press.Due : Press.Coming,
+                over,
+                state.Emerged,
+                inTrays.Containers,
+                state.SeedsSown,
+                null,
+                0,
+                1
+            );
             return over <= today ? [count, .. works] : [.. works];
         }
 
         if (thin is { Plan.Snips: > 0 } && inTrays is not null)
         {
             var late = today.DayNumber - thin.Day.DayNumber;
-            works = works.Prepend(new(
-                Stage.Emerge, inTrays.Group, inTrays.Seedlings, inTrays.Containers, late < 0 ? Press.Coming : late > OverdueDays ? Press.Overdue : Press.Due, thin.Day,
-                thin.Plan.Snips, thin.Plan.Crowded.Count, 0, null, 0, (int)Math.Ceiling(thin.Plan.Snips * Handwork.SnippingMinutes), thin.Plan));
+            works = works.Prepend(
+                new(
+                    Stage.Emerge,
+                    inTrays.Group,
+                    inTrays.Seedlings,
+                    inTrays.Containers,
+                    late < 0 ? Press.Coming
+                        : late > OverdueDays ? Press.Overdue
+                        : Press.Due,
+                    thin.Day,
+                    thin.Plan.Snips,
+                    thin.Plan.Crowded.Count,
+                    0,
+                    null,
+                    0,
+                    (int)Math.Ceiling(thin.Plan.Snips * Handwork.SnippingMinutes),
+                    thin.Plan
+                )
+            );
         }
 
         return [.. works];
@@ -116,7 +201,11 @@ public static class TodaysWork
     {
         // Twins that are snipped leave one plant to a cell; separated, each gets a pot. Counted cells say which.
         // In pots a pair stands on purpose: it is separated at this move.
-        var plants = thin is not null && step.Stage < Stage.Harden ? thin.Plants : step.Stage is Stage.PotUp or Stage.PotOn ? group.Seedlings : twins == Seeds.Twins.Separate && step.Stage < Stage.Harden ? group.Seedlings : Math.Min(group.Seedlings, group.Containers);
+        var plants =
+            thin is not null && step.Stage < Stage.Harden ? thin.Plants
+            : step.Stage is Stage.PotUp or Stage.PotOn ? group.Seedlings
+            : twins == Seeds.Twins.Separate && step.Stage < Stage.Harden ? group.Seedlings
+            : Math.Min(group.Seedlings, group.Containers);
         return step.Stage switch
         {
             Stage.Harden => Of(plants, null, Handwork.CarryingMinutesPerContainer),
@@ -125,9 +214,21 @@ public static class TodaysWork
             _ => Of(plants, container, Handwork.PottingUpMinutes),
         };
 
-        Work Of(int containers, Container? into, double minutesEach) => new(
-            step.Stage, group.Group, group.Seedlings, group.Containers, press, step.Due, group.Seedlings, containers, 0, null,
-            into?.MixLitres(containers) ?? 0, Minutes(containers == 0 ? group.Seedlings : containers, minutesEach));
+        Work Of(int containers, Container? into, double minutesEach) =>
+            new(
+                step.Stage,
+                group.Group,
+                group.Seedlings,
+                group.Containers,
+                press,
+                step.Due,
+                group.Seedlings,
+                containers,
+                0,
+                null,
+                into?.MixLitres(containers) ?? 0,
+                Minutes(containers == 0 ? group.Seedlings : containers, minutesEach)
+            );
     }
 
     private static bool IsDone(Stage stage, BatchState state) =>
@@ -135,8 +236,10 @@ public static class TodaysWork
 
     private static Press PressOf(StepDay step, DateOnly today)
     {
-        if (step.PutOffTo is { } put && put > today) return Press.Coming;
-        if (step.Date.Mid > today) return step.Date.Low <= today && step.Stage is not (Stage.Sow or Stage.Harden) ? Press.Look : Press.Coming;
+        if (step.PutOffTo is { } put && put > today)
+            return Press.Coming;
+        if (step.Date.Mid > today)
+            return step.Date.Low <= today && step.Stage is not (Stage.Sow or Stage.Harden) ? Press.Look : Press.Coming;
         var since = step.PutOffTo is { } until && until > step.Due ? until : step.Due;
         return today.DayNumber - since.DayNumber > OverdueDays ? Press.Overdue : Press.Due;
     }

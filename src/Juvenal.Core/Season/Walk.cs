@@ -68,7 +68,8 @@ internal sealed class Walk
             var ready = ReadyAt(i, days, setback, leaves, start, zero);
             leaves += Grown(i, ready - days - setback, zero);
             (days, start) = (ready, ready);
-            if (i < _request.Path.Moves.Count) setback = Setback.Days(_request.Path.BaresRoots(i));
+            if (i < _request.Path.Moves.Count)
+                setback = Setback.Days(_request.Path.BaresRoots(i));
         }
 
         return days;
@@ -102,7 +103,9 @@ internal sealed class Walk
 
         var ladder = _request.Rules.HardeningDays;
         var target = _locked[(int)Stage.PlantOut] ?? _window;
-        const int harden = (int)Stage.Harden, plant = (int)Stage.PlantOut, ripe = (int)Stage.Ripe;
+        const int harden = (int)Stage.Harden,
+            plant = (int)Stage.PlantOut,
+            ripe = (int)Stage.Ripe;
         free[harden] = Math.Max(at, ReadyAt(moves, at, setback, count, potFrom, z));
         days[harden] = Settle(Stage.Harden, Math.Max(free[harden], target - ladder));
         count += Grown(moves, days[harden] - at - setback, z);
@@ -139,8 +142,10 @@ internal sealed class Walk
     {
         var air = AirBefore(i, z);
         var rate = Math.Max(SlowestPerDay, _leaf.LeavesPerDay(air));
-        var byLeaves = at + setback + (Math.Max(0, LeavesFor(i) - leaves) / rate * Stretch(_spreads.Leaves, z[Variates.FirstLeafStage + i]));
-        if (i == 0 || i == _request.Path.Moves.Count) return byLeaves;
+        var byLeaves =
+            at + setback + (Math.Max(0, LeavesFor(i) - leaves) / rate * Stretch(_spreads.Leaves, z[Variates.FirstLeafStage + i]));
+        if (i == 0 || i == _request.Path.Moves.Count)
+            return byLeaves;
         return Math.Min(byLeaves, potFrom + PotFullDays(i, air));
     }
 
@@ -148,7 +153,8 @@ internal sealed class Walk
     public double PotFullDays(int i, double air)
     {
         var container = i == 0 ? _request.Path.Tray : _request.Path.Moves[i - 1].Container;
-        if (container.Final) return double.PositiveInfinity;
+        if (container.Final)
+            return double.PositiveInfinity;
         var litres = Math.Clamp(container.Litres, PotHold.LeastLitres, PotHold.MostLitres);
         return PotHold.ComfortableDegreeDays(_leaf, litres) / Math.Max(0.1, _leaf.DegreeDays(air));
     }
@@ -161,7 +167,8 @@ internal sealed class Walk
     {
         var moves = _request.Path.Moves.Count;
         var first = _request.Rules.PrickOutLeaves;
-        if (i >= moves) return LeafModel.ReadyToHarden;
+        if (i >= moves)
+            return LeafModel.ReadyToHarden;
         return i == 0 ? first : first + ((LeafModel.LastMove - first) * i / (moves - 1));
     }
 

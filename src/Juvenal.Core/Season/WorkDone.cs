@@ -19,7 +19,16 @@ public enum Rest
 /// <param name="Rest">Moves: what becomes of those left behind.</param>
 /// <param name="Reason">Of the loss, where the rest is lost.</param>
 /// <param name="Pairs">Moves: unequal pairs that go on as one, to be separated later: two seedlings, one container each.</param>
-public sealed record Said(Guid Id, Guid? ExtraId, DateOnly HappenedOn, int Count, bool CarryOn = false, Rest Rest = Rest.Stays, string? Reason = null, int Pairs = 0);
+public sealed record Said(
+    Guid Id,
+    Guid? ExtraId,
+    DateOnly HappenedOn,
+    int Count,
+    bool CarryOn = false,
+    Rest Rest = Rest.Stays,
+    string? Reason = null,
+    int Pairs = 0
+);
 
 /// <summary>From "done" to ledger entries.</summary>
 public static class WorkDone
@@ -31,7 +40,14 @@ public static class WorkDone
     /// <param name="seedsPerCell">Sow: seeds = cells × this.</param>
     /// <param name="start">What the batch begins with.</param>
     /// <param name="lot">Sow: the packet the seeds come from.</param>
-    public static IReadOnlyList<LedgerEntry> Entries(Work work, Said said, GroupKey target, int seedsPerCell, Start start = Start.Seed, Guid? lot = null)
+    public static IReadOnlyList<LedgerEntry> Entries(
+        Work work,
+        Said said,
+        GroupKey target,
+        int seedsPerCell,
+        Start start = Start.Seed,
+        Guid? lot = null
+    )
     {
         ArgumentNullException.ThrowIfNull(work);
         ArgumentNullException.ThrowIfNull(said);
@@ -43,12 +59,35 @@ public static class WorkDone
             case Stage.Sow when start != Start.Seed:
                 return [entry with { Kind = EntryKind.Sown, To = target, Seeds = said.Count, Containers = said.Count }];
             case Stage.Sow:
-                return [entry with { Kind = EntryKind.Sown, To = target, Seeds = said.Count * seedsPerCell, Containers = said.Count, LotId = lot }];
+                return
+                [
+                    entry with
+                    {
+                        Kind = EntryKind.Sown,
+                        To = target,
+                        Seeds = said.Count * seedsPerCell,
+                        Containers = said.Count,
+                        LotId = lot,
+                    },
+                ];
             case Stage.Emerge:
                 var up = entry with { Kind = EntryKind.Emerged, To = work.From, Seedlings = said.Count };
-                if (!said.CarryOn || said.ExtraId is not { } carried || target == work.From) return [up];
+                if (!said.CarryOn || said.ExtraId is not { } carried || target == work.From)
+                    return [up];
                 // Seedlings that stood there before, and those that are new.
-                return [up, entry with { Id = carried, From = work.From, To = target, Seedlings = work.FromSeedlings + said.Count - work.Seedlings, Containers = work.FromContainers, ContainersTo = work.FromContainers }];
+                return
+                [
+                    up,
+                    entry with
+                    {
+                        Id = carried,
+                        From = work.From,
+                        To = target,
+                        Seedlings = work.FromSeedlings + said.Count - work.Seedlings,
+                        Containers = work.FromContainers,
+                        ContainersTo = work.FromContainers,
+                    },
+                ];
         }
 
         var left = work.Seedlings - said.Count;
@@ -58,7 +97,8 @@ public static class WorkDone
         var emptied = left <= 0 ? from.Containers : Emptying.Emptied(EntryKind.Moved, units, from);
         var filled = Emptying.Filled(from.Group, target, units, emptied);
         var moved = entry with { From = work.From, To = target, Seedlings = said.Count, Containers = emptied, ContainersTo = filled };
-        if (left <= 0 || said.Rest == Rest.Stays || said.ExtraId is not { } rest) return [moved];
+        if (left <= 0 || said.Rest == Rest.Stays || said.ExtraId is not { } rest)
+            return [moved];
         return
         [
             moved,

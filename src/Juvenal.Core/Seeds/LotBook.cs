@@ -17,7 +17,18 @@ public enum LotEntryKind
 /// <summary>A line of a packet's book.</summary>
 /// <param name="Seeds">Laid out, gone, or left in the packet.</param>
 /// <param name="Up">Of a test's seeds, came up.</param>
-public sealed record LotEntry(Guid Id, Guid LotId, long Sequence, LotEntryKind Kind, DateOnly HappenedOn, int Seeds, int? Up = null, string? Note = null, Guid? Corrects = null, string? By = null);
+public sealed record LotEntry(
+    Guid Id,
+    Guid LotId,
+    long Sequence,
+    LotEntryKind Kind,
+    DateOnly HappenedOn,
+    int Seeds,
+    int? Up = null,
+    string? Note = null,
+    Guid? Corrects = null,
+    string? By = null
+);
 
 /// <summary>Seeds taken from a packet by a sowing.</summary>
 public sealed record Taken(DateOnly On, int Seeds);
@@ -39,16 +50,21 @@ public sealed record LotBook(int? Left, int Gone, bool Counted, LotEntry? Test)
     {
         var all = entries.ToList();
         var back = all.Where(e => e.Kind == LotEntryKind.Undo).Select(e => e.Corrects!.Value).ToHashSet();
-        var stands = all.Where(e => e.Kind != LotEntryKind.Undo && !back.Contains(e.Id)).OrderBy(e => e.HappenedOn).ThenBy(e => e.Sequence).ToList();
+        var stands = all.Where(e => e.Kind != LotEntryKind.Undo && !back.Contains(e.Id))
+            .OrderBy(e => e.HappenedOn)
+            .ThenBy(e => e.Sequence)
+            .ToList();
         var recount = stands.LastOrDefault(e => e.Kind == LotEntryKind.Recount);
         // A recount is of the evening: what left the packet on that day had left it already.
-        var after = stands.Where(e => e.Kind != LotEntryKind.Recount && (recount is null || e.HappenedOn > recount.HappenedOn)).Sum(e => e.Seeds)
+        var after =
+            stands.Where(e => e.Kind != LotEntryKind.Recount && (recount is null || e.HappenedOn > recount.HappenedOn)).Sum(e => e.Seeds)
             + sown.Where(t => recount is null || t.On > recount.HappenedOn).Sum(t => t.Seeds);
         var from = recount?.Seeds ?? held;
         return new(
             from is { } f ? Math.Max(0, f - after) : null,
             stands.Where(e => e.Kind is LotEntryKind.Test or LotEntryKind.Gone).Sum(e => e.Seeds),
             recount is not null || counted,
-            stands.LastOrDefault(e => e.Kind == LotEntryKind.Test));
+            stands.LastOrDefault(e => e.Kind == LotEntryKind.Test)
+        );
     }
 }

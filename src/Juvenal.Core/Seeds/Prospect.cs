@@ -14,12 +14,22 @@ public sealed record Prospect(int Usable, double Expected, double ProbabilityOfE
     /// <param name="twins">House rule.</param>
     /// <param name="cells">Of the group in trays, where all its cells are counted: what thinning leaves of it.</param>
     /// <param name="coming">Plants that are still to come up, from 0.</param>
-    public static Prospect Of(BatchState state, int wanted, double survival, Twins twins, (GroupKey Group, int Plants)? cells = null, double coming = 0)
+    public static Prospect Of(
+        BatchState state,
+        int wanted,
+        double survival,
+        Twins twins,
+        (GroupKey Group, int Plants)? cells = null,
+        double coming = 0
+    )
     {
         ArgumentNullException.ThrowIfNull(state);
-        var usable = state.Groups.Sum(g => cells is { } c && g.Group == c.Group ? c.Plants
-            : twins == Twins.Separate || g.Group.Container is null ? g.Seedlings
-            : Math.Min(g.Seedlings, g.Containers)) + (int)Math.Round(coming);
+        var usable =
+            state.Groups.Sum(g =>
+                cells is { } c && g.Group == c.Group ? c.Plants
+                : twins == Twins.Separate || g.Group.Container is null ? g.Seedlings
+                : Math.Min(g.Seedlings, g.Containers)
+            ) + (int)Math.Round(coming);
         var planted = state.Groups.Where(g => g.Group.Container is null).Sum(g => g.Seedlings);
         var growing = usable - planted;
         return new(usable, planted + (growing * survival), SowingQuantity.AtLeast(wanted - planted, growing, survival));

@@ -59,7 +59,8 @@ public static class SeedLots
         }
 
         var least = LeastGermination(lot.Crop);
-        if (lot.Packed is not { } packed) return new(least, null, null, new("lot-age-unknown", least, null, "share", Source: "seed-act"), false);
+        if (lot.Packed is not { } packed)
+            return new(least, null, null, new("lot-age-unknown", least, null, "share", Source: "seed-act"), false);
         var (age, life) = (Math.Max(0, year - packed), StorageYears(lot.Crop));
         return age <= life
             ? new(least, null, null, new("lot-fresh", age, life, "years", Source: "seed-act"), false)
@@ -73,8 +74,11 @@ public static class SeedLots
     /// <param name="perCell">1–5.</param>
     public static PacketPromise? Promise(int seeds, double germination, double survival, int perCell)
     {
-        if (seeds < perCell || germination <= 0) return null;
-        var sown = SowingQuantity.For(new(SowingQuantity.MostPlants, germination * SowingQuantity.BenchFactor, survival, Confidence, perCell, null, Twins.Snip, seeds));
+        if (seeds < perCell || germination <= 0)
+            return null;
+        var sown = SowingQuantity.For(
+            new(SowingQuantity.MostPlants, germination * SowingQuantity.BenchFactor, survival, Confidence, perCell, null, Twins.Snip, seeds)
+        );
         return sown.Succeeded ? new(perCell, sown.Value.Cells, sown.Value.PlantsPromised, sown.Value.ExpectedPlants) : null;
     }
 }

@@ -29,7 +29,8 @@ public sealed record SowingWish(
     int SeedsPerCell = 1,
     int? CellsPerTray = null,
     Twins Twins = Twins.Snip,
-    int? SeedsAvailable = null);
+    int? SeedsAvailable = null
+);
 
 /// <summary>How much to sow, and what that promises.</summary>
 public sealed record SowingQuantity(
@@ -40,7 +41,8 @@ public sealed record SowingQuantity(
     double ProbabilityOfEnough,
     bool Enough,
     int PlantsPromised,
-    int? SeedsLeft)
+    int? SeedsLeft
+)
 {
     public const int MostPlants = 1_000_000;
 
@@ -70,7 +72,8 @@ public sealed record SowingQuantity(
     {
         ArgumentNullException.ThrowIfNull(wish);
         var failures = Check(wish);
-        if (failures.Count > 0) return failures;
+        if (failures.Count > 0)
+            return failures;
 
         // Above this, a cell has more than one trial: seeds that each may give a plant.
         var trialsPerCell = wish.Twins == Twins.Separate ? wish.SeedsPerCell : 1;
@@ -92,7 +95,8 @@ public sealed record SowingQuantity(
             AtLeast(wish.PlantsWanted, trials, chance),
             cells >= wanted,
             Promised(trials, chance, wish.Confidence),
-            wish.SeedsAvailable - (cells * wish.SeedsPerCell));
+            wish.SeedsAvailable - (cells * wish.SeedsPerCell)
+        );
     }
 
     /// <summary>P(Binomial(trials, chance) ≥ count).</summary>
@@ -110,7 +114,8 @@ public sealed record SowingQuantity(
         var high = (int)Math.Min(MostCells, Math.Max(low + 1.0, Math.Ceiling(plants / (chance * trialsPerCell))));
         while (AtLeast(plants, high * trialsPerCell, chance) < confidence)
         {
-            if (high == MostCells) return null;
+            if (high == MostCells)
+                return null;
             low = high;
             high = (int)Math.Min(MostCells, (high * 1.1) + 4);
         }
@@ -118,8 +123,10 @@ public sealed record SowingQuantity(
         while (high - low > 1)
         {
             var middle = low + ((high - low) / 2);
-            if (AtLeast(plants, middle * trialsPerCell, chance) >= confidence) high = middle;
-            else low = middle;
+            if (AtLeast(plants, middle * trialsPerCell, chance) >= confidence)
+                high = middle;
+            else
+                low = middle;
         }
 
         return high;
@@ -131,8 +138,10 @@ public sealed record SowingQuantity(
         while (high - low > 1)
         {
             var middle = low + ((high - low) / 2);
-            if (AtLeast(middle, trials, chance) >= confidence) low = middle;
-            else high = middle;
+            if (AtLeast(middle, trials, chance) >= confidence)
+                low = middle;
+            else
+                high = middle;
         }
 
         return low;
@@ -143,8 +152,10 @@ public sealed record SowingQuantity(
         var failures = new List<Failure>();
         Range("plantsWanted", wish.PlantsWanted, 1, MostPlants);
         Range("seedsPerCell", wish.SeedsPerCell, 1, 5);
-        if (wish.CellsPerTray is { } cells) Range("cellsPerTray", cells, 1, 1000);
-        if (wish.SeedsAvailable is { } seeds) Range("seedsAvailable", seeds, 0, 100_000_000);
+        if (wish.CellsPerTray is { } cells)
+            Range("cellsPerTray", cells, 1, 1000);
+        if (wish.SeedsAvailable is { } seeds)
+            Range("seedsAvailable", seeds, 0, 100_000_000);
         Share("emergence", wish.Emergence, oneAllowed: true);
         Share("survival", wish.Survival, oneAllowed: true);
         Share("confidence", wish.Confidence, oneAllowed: false);
@@ -152,12 +163,14 @@ public sealed record SowingQuantity(
 
         void Range(string field, int value, int low, int high)
         {
-            if (value < low || value > high) failures.Add(Failure.OutOfRange(field, value, low, high));
+            if (value < low || value > high)
+                failures.Add(Failure.OutOfRange(field, value, low, high));
         }
 
         void Share(string field, double value, bool oneAllowed)
         {
-            if (!(value > 0 && (value < 1 || (oneAllowed && value == 1)))) failures.Add(new(oneAllowed ? "share-to-one" : "share-below-one", field, value, 0, 1));
+            if (!(value > 0 && (value < 1 || (oneAllowed && value == 1))))
+                failures.Add(new(oneAllowed ? "share-to-one" : "share-below-one", field, value, 0, 1));
         }
     }
 }

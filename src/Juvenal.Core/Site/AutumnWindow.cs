@@ -3,7 +3,9 @@ using Juvenal.Core.Measures;
 
 namespace Juvenal.Core.Site;
 
-/// <summary>The end of the season: until when planting still brings ripe fruit, and when bush types are planted again. [common practice, no source]</summary>
+/// <summary>
+/// The end of the season: until when planting still brings ripe fruit, and when bush types are planted again. [common practice, no source]
+/// </summary>
 public static class AutumnWindow
 {
     /// <summary>Weeks of picking that make a planting worth it: 21 at least, 28 to be safe, days.</summary>
@@ -16,7 +18,9 @@ public static class AutumnWindow
 
     private const int MostSuccessions = 8;
 
-    /// <summary>The last days on which planting still ripens: first autumn freeze at the accepted risk, less the days to ripe, less the picking.</summary>
+    /// <summary>
+    /// The last days on which planting still ripens: first autumn freeze at the accepted risk, less the days to ripe, less the picking.
+    /// </summary>
     /// <param name="firstFreeze">Day number of the first autumn freeze at the accepted risk, not rounded.</param>
     /// <param name="daysToRipe">From planting, days.</param>
     /// <returns>The safe day (28 days of picking) and the last (21).</returns>
@@ -33,7 +37,8 @@ public static class AutumnWindow
         for (var day = opens; day <= last && days.Count < MostSuccessions; day = day.AddDays(SuccessionDays))
         {
             days.Add(day);
-            if (habit is not (Habit.Bush or Habit.Dwarf)) break;
+            if (habit is not (Habit.Bush or Habit.Dwarf))
+                break;
         }
 
         return days;
@@ -45,7 +50,8 @@ public static class AutumnWindow
     {
         ArgumentNullException.ThrowIfNull(dates);
         var mean = Axis(dates.Average);
-        if (dates.Safe is not { } safe) return new FreezeDistribution(SeasonHalf.Autumn, 0, 1, mean, SpringFreeze.AssumedDeviationDays);
+        if (dates.Safe is not { } safe)
+            return new FreezeDistribution(SeasonHalf.Autumn, 0, 1, mean, SpringFreeze.AssumedDeviationDays);
         var days = mean - Axis(safe);
         return days is < 1 or > 90
             ? new Failure("safe-not-earlier", "safeAutumn", days, 1, 90)

@@ -28,10 +28,12 @@ public sealed record FreezeDistribution(SeasonHalf Half, int Years, double Share
     public static Outcome<FreezeDistribution> Fit(SeasonHalf half, IReadOnlyList<int> axisDays, int yearsWithout)
     {
         ArgumentNullException.ThrowIfNull(axisDays);
-        if (axisDays.Count < FewestFreezes) return new Failure("too-few-freezes", "years", axisDays.Count, FewestFreezes);
+        if (axisDays.Count < FewestFreezes)
+            return new Failure("too-few-freezes", "years", axisDays.Count, FewestFreezes);
         var days = axisDays.Select(d => (double)d).ToList();
         var deviation = days.StandardDeviation();
-        if (!(deviation > 0)) return new Failure("freezes-all-alike", "years");
+        if (!(deviation > 0))
+            return new Failure("freezes-all-alike", "years");
         var years = axisDays.Count + yearsWithout;
         return new FreezeDistribution(half, years, (double)axisDays.Count / years, days.Mean(), deviation);
     }
@@ -41,7 +43,8 @@ public sealed record FreezeDistribution(SeasonHalf Half, int Years, double Share
     /// <returns>Null where the probability is the share of years with a freeze or more: no day is that sure to freeze.</returns>
     public double? DayAt(double probability)
     {
-        if (probability >= Share) return null;
+        if (probability >= Share)
+            return null;
         var below = Half == SeasonHalf.Spring ? 1 - (probability / Share) : probability / Share;
         return Normal.InvCDF(Mean, StandardDeviation, below);
     }

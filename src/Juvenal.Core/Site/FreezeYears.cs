@@ -46,7 +46,8 @@ public sealed record FreezeYears(SeasonHalf Half, double ThresholdC, IReadOnlyLi
     /// <summary>
     /// Each season's last (spring) or first (autumn) day with a minimum at or below the threshold, after the site's offset.
     /// A year with more than <see cref="MostMissingDays"/> days missing within <see cref="NearDays"/> of its freeze is left out. A year
-    /// without a freeze counts only if as few are missing between the earliest and the latest freeze of the others, and those days around them.
+    /// without a freeze counts only if as few are missing between the earliest and the latest freeze of the others, and those days around
+    /// them.
     /// </summary>
     /// <param name="record">Daily minima.</param>
     /// <param name="half">Spring or autumn.</param>
@@ -60,7 +61,8 @@ public sealed record FreezeYears(SeasonHalf Half, double ThresholdC, IReadOnlyLi
         for (var season = record.First.Year - 1; season <= record.Last.Year + 1; season++)
         {
             var (first, last) = SeasonAxis.Of(half, season, hemisphere);
-            if (last < record.First || first > record.Last) continue;
+            if (last < record.First || first > record.Last)
+                continue;
             found.Add((season, Freeze(record, half, thresholdC - offsetC, first, last) is { } day ? SeasonAxis.Of(day, season) : null));
         }
 
@@ -70,7 +72,12 @@ public sealed record FreezeYears(SeasonHalf Half, double ThresholdC, IReadOnlyLi
             if (f.Axis is { } axis)
             {
                 var missing = Missing(record, SeasonAxis.Date(axis - NearDays, f.Season), SeasonAxis.Date(axis + NearDays, f.Season));
-                return new FreezeYear(f.Season, SeasonAxis.Date(axis, f.Season), missing > MostMissingDays ? FreezeYearState.LeftOut : FreezeYearState.Counted, missing);
+                return new FreezeYear(
+                    f.Season,
+                    SeasonAxis.Date(axis, f.Season),
+                    missing > MostMissingDays ? FreezeYearState.LeftOut : FreezeYearState.Counted,
+                    missing
+                );
             }
 
             var (first, last) = SeasonAxis.Of(half, f.Season, hemisphere);
@@ -80,7 +87,10 @@ public sealed record FreezeYears(SeasonHalf Half, double ThresholdC, IReadOnlyLi
             return new FreezeYear(f.Season, null, gaps > MostMissingDays ? FreezeYearState.LeftOut : FreezeYearState.FreezeFree, gaps);
         });
         var counted = years.Where(y => y.State == FreezeYearState.Counted).Select(y => SeasonAxis.Of(y.Date!.Value, y.Season)).ToList();
-        var fit = counted.Count < FewestForPercentiles ? null : FreezeDistribution.Fit(half, counted, years.Count(y => y.State == FreezeYearState.FreezeFree));
+        var fit =
+            counted.Count < FewestForPercentiles
+                ? null
+                : FreezeDistribution.Fit(half, counted, years.Count(y => y.State == FreezeYearState.FreezeFree));
         return new(half, thresholdC, years, fit is { Succeeded: true } ? fit.Value : null);
     }
 
@@ -90,7 +100,8 @@ public sealed record FreezeYears(SeasonHalf Half, double ThresholdC, IReadOnlyLi
         for (var i = 0; i <= days; i++)
         {
             var day = half == SeasonHalf.Spring ? last.AddDays(-i) : first.AddDays(i);
-            if (record.Minimum(day) <= limit) return day;
+            if (record.Minimum(day) <= limit)
+                return day;
         }
 
         return null;
@@ -99,7 +110,8 @@ public sealed record FreezeYears(SeasonHalf Half, double ThresholdC, IReadOnlyLi
     private static int Missing(WeatherRecord record, DateOnly from, DateOnly to)
     {
         var missing = 0;
-        for (var day = from; day <= to; day = day.AddDays(1)) missing += record.Minimum(day) is null ? 1 : 0;
+        for (var day = from; day <= to; day = day.AddDays(1))
+            missing += record.Minimum(day) is null ? 1 : 0;
         return missing;
     }
 }

@@ -10,7 +10,13 @@ namespace Juvenal.Core.Site;
 /// <param name="DeviationDays">How far that day strays from year to year, standard deviation, days.</param>
 /// <param name="Reasons">What set the day, the deciding one first.</param>
 /// <param name="Gates">Each with its own day, the last to open first; one that never opens is passed over, and said.</param>
-public sealed record PlantingWindow(DateSpread Opens, double OverDayNumber, double DeviationDays, IReadOnlyList<Reason> Reasons, IReadOnlyList<WindowGate> Gates)
+public sealed record PlantingWindow(
+    DateSpread Opens,
+    double OverDayNumber,
+    double DeviationDays,
+    IReadOnlyList<Reason> Reasons,
+    IReadOnlyList<WindowGate> Gates
+)
 {
     /// <summary>A bare unheated tunnel opens the window about two weeks earlier. [common practice, no source]</summary>
     public const int TunnelDays = 14;
@@ -38,8 +44,23 @@ public sealed record PlantingWindow(DateSpread Opens, double OverDayNumber, doub
         var gates = new List<WindowGate>();
         if (atRisk is { } risk)
         {
-            gates.Add(FreezeGate("freeze", risk, new("freeze-risk", rules.AcceptedRisk, freeze.StandardDeviationDays, "share", RuleCodes.AcceptedRisk, "thom-shaw-1958", Day: average)));
-            if (crop == Crop.Pepper && Timing(rules, site, risk, average) is { } timing) gates.Add(FreezeGate("pepper-timing", timing.Day, timing.Reason));
+            gates.Add(
+                FreezeGate(
+                    "freeze",
+                    risk,
+                    new(
+                        "freeze-risk",
+                        rules.AcceptedRisk,
+                        freeze.StandardDeviationDays,
+                        "share",
+                        RuleCodes.AcceptedRisk,
+                        "thom-shaw-1958",
+                        Day: average
+                    )
+                )
+            );
+            if (crop == Crop.Pepper && Timing(rules, site, risk, average) is { } timing)
+                gates.Add(FreezeGate("pepper-timing", timing.Day, timing.Reason));
         }
 
         gates.AddRange(Warmth.Gates(crop, site, rules, surface));
@@ -50,38 +71,86 @@ public sealed record PlantingWindow(DateSpread Opens, double OverDayNumber, doub
         var byFreeze = last?.Code is "freeze" or "pepper-timing";
         var over = byFreeze ? freeze.MeanDayNumber + opens.DayNumber - atRisk!.Value.DayNumber : opens.DayNumber;
         var deviation = byFreeze ? freeze.StandardDeviationDays : Spread(last) / (2 * SpringFreeze.ZOfOneInTen);
-        var (low, high) = byFreeze && !open.Exists(g => g.Code is "nights" or "soil")
-            ? (over - tenth, over + tenth)
-            : (open.Max(g => (g.Low ?? g.Opens)!.Value.DayNumber), open.Max(g => (g.High ?? g.Opens)!.Value.DayNumber));
+        var (low, high) =
+            byFreeze && !open.Exists(g => g.Code is "nights" or "soil")
+                ? (over - tenth, over + tenth)
+                : (open.Max(g => (g.Low ?? g.Opens)!.Value.DayNumber), open.Max(g => (g.High ?? g.Opens)!.Value.DayNumber));
 
-        return new PlantingWindow(DateSpread.FromDayNumbers(low, opens.DayNumber, high), over, deviation, [.. Reasons()], [.. open, .. gates.Where(g => g.Opens is null)]);
+        return new PlantingWindow(
+            DateSpread.FromDayNumbers(low, opens.DayNumber, high),
+            over,
+            deviation,
+            [.. Reasons()],
+            [.. open, .. gates.Where(g => g.Opens is null)]
+        );
 
         WindowGate FreezeGate(string code, DateOnly day, Reason reason)
         {
             var moved = freeze.MeanDayNumber + (day.DayNumber - atRisk!.Value.DayNumber) - earlier;
-            return new(code, DateOnly.FromDayNumber((int)Math.Floor(moved - tenth)), day.AddDays(-earlier), DateOnly.FromDayNumber((int)Math.Ceiling(moved + tenth)), rules.AcceptedRisk, null, false, reason);
+            return new(
+                code,
+                DateOnly.FromDayNumber((int)Math.Floor(moved - tenth)),
+                day.AddDays(-earlier),
+                DateOnly.FromDayNumber((int)Math.Ceiling(moved + tenth)),
+                rules.AcceptedRisk,
+                null,
+                false,
+                reason
+            );
         }
 
         IEnumerable<Reason> Reasons()
         {
-            foreach (var gate in open) yield return gate.Reason;
-            foreach (var gate in gates.Where(g => g.Opens is null)) yield return gate.Reason;
-            if (earlier > 0 && atRisk is not null) yield return new("tunnel-earlier", TunnelDays, null, "d", null, "practice");
-            if (freeze.DeviationAssumed) yield return new("deviation-assumed", freeze.StandardDeviationDays, null, "d", null, "model");
-            if (freeze.Years is { } years) yield return new("freeze-record", years, freeze.Share, "years", null, "thom-shaw-1958");
-            if (rules.PepperTiming == PepperTiming.BySoilAndNights && crop == Crop.Pepper && site.Climate is null) yield return new("timing-needs-record", Rule: RuleCodes.PepperTiming);
-            if (byFreeze) yield return new("freeze-years", tenth, null, "d", null, "thom-shaw-1958", Day: DateOnly.FromDayNumber((int)Math.Ceiling(over)));
+            foreach (var gate in open)
+                yield return gate.Reason;
+            foreach (var gate in gates.Where(g => g.Opens is null))
+                yield return gate.Reason;
+            if (earlier > 0 && atRisk is not null)
+                yield return new("tunnel-earlier", TunnelDays, null, "d", null, "practice");
+            if (freeze.DeviationAssumed)
+                yield return new("deviation-assumed", freeze.StandardDeviationDays, null, "d", null, "model");
+            if (freeze.Years is { } years)
+                yield return new("freeze-record", years, freeze.Share, "years", null, "thom-shaw-1958");
+            if (rules.PepperTiming == PepperTiming.BySoilAndNights && crop == Crop.Pepper && site.Climate is null)
+                yield return new("timing-needs-record", Rule: RuleCodes.PepperTiming);
+            if (byFreeze)
+                yield return new(
+                    "freeze-years",
+                    tenth,
+                    null,
+                    "d",
+                    null,
+                    "thom-shaw-1958",
+                    Day: DateOnly.FromDayNumber((int)Math.Ceiling(over))
+                );
         }
     }
 
     private static double Spread(WindowGate? gate) =>
-        gate is { Low: { } low, Opens: { } opens } ? Math.Max(1, gate.High is { } high ? high.DayNumber - low.DayNumber : 2 * (opens.DayNumber - low.DayNumber)) : 1;
+        gate is { Low: { } low, Opens: { } opens }
+            ? Math.Max(1, gate.High is { } high ? high.DayNumber - low.DayNumber : 2 * (opens.DayNumber - low.DayNumber))
+            : 1;
 
     /// <summary>When peppers follow, by the house rule; null where nights and soil alone decide.</summary>
-    private static (DateOnly Day, Reason Reason)? Timing(HouseRules rules, SiteSeason site, DateOnly atRisk, DateOnly average) => rules.PepperTiming switch
-    {
-        PepperTiming.AfterAverageFrost => (average.AddDays(rules.PepperWeeksAfterFrost * 7), new("pepper-after-frost", rules.PepperWeeksAfterFrost, null, "weeks", RuleCodes.PepperTiming, "practice", Day: average.AddDays(rules.PepperWeeksAfterFrost * 7))),
-        PepperTiming.BySoilAndNights when site.Climate is not null => null,
-        _ => (atRisk.AddDays(PepperDaysAfterTomatoes), new("pepper-after-tomatoes", PepperDaysAfterTomatoes, null, "d", RuleCodes.PepperTiming, "practice", Day: atRisk)),
-    };
+    private static (DateOnly Day, Reason Reason)? Timing(HouseRules rules, SiteSeason site, DateOnly atRisk, DateOnly average) =>
+        rules.PepperTiming switch
+        {
+            PepperTiming.AfterAverageFrost => (
+                average.AddDays(rules.PepperWeeksAfterFrost * 7),
+                new(
+                    "pepper-after-frost",
+                    rules.PepperWeeksAfterFrost,
+                    null,
+                    "weeks",
+                    RuleCodes.PepperTiming,
+                    "practice",
+                    Day: average.AddDays(rules.PepperWeeksAfterFrost * 7)
+                )
+            ),
+            PepperTiming.BySoilAndNights when site.Climate is not null => null,
+            _ => (
+                atRisk.AddDays(PepperDaysAfterTomatoes),
+                new("pepper-after-tomatoes", PepperDaysAfterTomatoes, null, "d", RuleCodes.PepperTiming, "practice", Day: atRisk)
+            ),
+        };
 }

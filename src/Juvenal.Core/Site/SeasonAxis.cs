@@ -28,7 +28,8 @@ public static class SeasonAxis
     public static DateOnly Date(int axisDay, int season)
     {
         var year = season + Math.DivRem(axisDay - 1, Year, out var rest);
-        if (rest < 0) (year, rest) = (year - 1, rest + Year);
+        if (rest < 0)
+            (year, rest) = (year - 1, rest + Year);
         var dayOfYear = rest + 1;
         return new DateOnly(year, 1, 1).AddDays(dayOfYear - 1 + (DateTime.IsLeapYear(year) && dayOfYear > 59 ? 1 : 0));
     }
@@ -41,15 +42,17 @@ public static class SeasonAxis
     }
 
     /// <summary>
-    /// First and last day of a season's half, both in. North: spring 1 Aug of the year before to 31 Jul, autumn 1 Jul to 30 Jun of the year after.
+    /// First and last day of a season's half, both in. North: spring 1 Aug of the year before to 31 Jul, autumn 1 Jul to 30 Jun of the year
+    /// after.
     /// The south is shifted by six months, and a season is called by the year it ends in: spring 1 Feb of the year before to 31 Jan,
     /// autumn 1 Jan to 31 Dec.
     /// </summary>
-    public static (DateOnly First, DateOnly Last) Of(SeasonHalf half, int season, Hemisphere hemisphere) => (half, hemisphere) switch
-    {
-        (SeasonHalf.Spring, Hemisphere.North) => (new(season - 1, 8, 1), new(season, 7, 31)),
-        (SeasonHalf.Spring, _) => (new(season - 1, 2, 1), new(season, 1, 31)),
-        (SeasonHalf.Autumn, Hemisphere.North) => (new(season, 7, 1), new(season + 1, 6, 30)),
-        _ => (new(season, 1, 1), new(season, 12, 31)),
-    };
+    public static (DateOnly First, DateOnly Last) Of(SeasonHalf half, int season, Hemisphere hemisphere) =>
+        (half, hemisphere) switch
+        {
+            (SeasonHalf.Spring, Hemisphere.North) => (new(season - 1, 8, 1), new(season, 7, 31)),
+            (SeasonHalf.Spring, _) => (new(season - 1, 2, 1), new(season, 1, 31)),
+            (SeasonHalf.Autumn, Hemisphere.North) => (new(season, 7, 1), new(season + 1, 6, 30)),
+            _ => (new(season, 1, 1), new(season, 12, 31)),
+        };
 }

@@ -1,7 +1,8 @@
 namespace Juvenal.Core.Site;
 
 /// <summary>A crossing of a limit in spring.</summary>
-/// <param name="AxisDay">First day from which the curve stays at or above the limit until the warmest day; null where it never does.</param>
+/// <param name="AxisDay">First day from which the curve stays at or above the limit until the warmest day; null where it never
+/// does.</param>
 /// <param name="Warmest">The curve's highest value, °C: how far a limit that is never reached is off.</param>
 public sealed record Crossing(int? AxisDay, double Warmest);
 
@@ -28,16 +29,19 @@ public sealed record SeasonCurve(IReadOnlyList<double> MeanC, IReadOnlyList<doub
     {
         ArgumentNullException.ThrowIfNull(values);
         var dayOfYear = new int[values.Count];
-        for (var i = 0; i < values.Count; i++) dayOfYear[i] = SeasonAxis.DayOfYear(first.AddDays(i)) - 1;
+        for (var i = 0; i < values.Count; i++)
+            dayOfYear[i] = SeasonAxis.DayOfYear(first.AddDays(i)) - 1;
         var (sums, counts) = (new double[Days], new int[Days]);
         for (var i = 0; i < values.Count; i++)
         {
-            if (values[i] is not { } value) continue;
+            if (values[i] is not { } value)
+                continue;
             sums[dayOfYear[i]] += value;
             counts[dayOfYear[i]]++;
         }
 
-        if (counts.Any(c => c < 2)) return null;
+        if (counts.Any(c => c < 2))
+            return null;
         var mean = Smooth([.. sums.Select((s, d) => s / counts[d])]);
         return new(mean, Deviations(values, dayOfYear, mean));
     }
@@ -52,7 +56,9 @@ public sealed record SeasonCurve(IReadOnlyList<double> MeanC, IReadOnlyList<doub
         return MeanC[i] + (z * DeviationC[i]);
     }
 
-    /// <summary>When spring reaches a limit and stays there, in a year that is <paramref name="z"/> standard deviations warmer than the mean.</summary>
+    /// <summary>
+    /// When spring reaches a limit and stays there, in a year that is <paramref name="z"/> standard deviations warmer than the mean.
+    /// </summary>
     /// <param name="limitC">°C.</param>
     /// <param name="hemisphere">North: from 1 January on the axis; south: from 1 July of the year before.</param>
     /// <param name="z">0: the mean year; below 0 a colder one.</param>
@@ -63,13 +69,16 @@ public sealed record SeasonCurve(IReadOnlyList<double> MeanC, IReadOnlyList<doub
         var warmest = start;
         for (var day = start; day < start + 250; day++)
         {
-            if (At(day, z) > At(warmest, z)) warmest = day;
+            if (At(day, z) > At(warmest, z))
+                warmest = day;
         }
 
         var top = At(warmest, z);
-        if (top < limitC) return new(null, top);
+        if (top < limitC)
+            return new(null, top);
         var opens = warmest;
-        while (opens > start && At(opens - 1, z) >= limitC) opens--;
+        while (opens > start && At(opens - 1, z) >= limitC)
+            opens--;
         return new(opens, top);
     }
 
@@ -78,7 +87,8 @@ public sealed record SeasonCurve(IReadOnlyList<double> MeanC, IReadOnlyList<doub
         var smooth = new double[Days];
         for (var d = 0; d < Days; d++)
         {
-            for (var k = -Smoothing / 2; k <= Smoothing / 2; k++) smooth[d] += values[(d + k + Days) % Days] / Smoothing;
+            for (var k = -Smoothing / 2; k <= Smoothing / 2; k++)
+                smooth[d] += values[(d + k + Days) % Days] / Smoothing;
         }
 
         return smooth;
@@ -100,7 +110,8 @@ public sealed record SeasonCurve(IReadOnlyList<double> MeanC, IReadOnlyList<doub
         for (var i = half; i < values.Count - half; i++)
         {
             var count = known[i + half + 1] - known[i - half];
-            if (count < Month * 2 / 3) continue;
+            if (count < Month * 2 / 3)
+                continue;
             var month = (sums[i + half + 1] - sums[i - half]) / count;
             n[dayOfYear[i]]++;
             total[dayOfYear[i]] += month;

@@ -26,11 +26,14 @@ public readonly record struct SeasonDay
 
     /// <exception cref="ArgumentOutOfRangeException">No such day.</exception>
     public static SeasonDay From(int month, int day) =>
-        TryFrom(month, day, out var value) ? value : throw new ArgumentOutOfRangeException(nameof(day), $"{month}-{day}", "A day of the year");
+        TryFrom(month, day, out var value)
+            ? value
+            : throw new ArgumentOutOfRangeException(nameof(day), $"{month}-{day}", "A day of the year");
 
     /// <summary>This day in the spring half of a season.</summary>
     /// <param name="season">Label of the season: in the north the year of its spring; in the south the year it ends in.</param>
-    /// <param name="hemisphere">North: a season's spring is 1 Aug of the year before to 31 Jul; south: 1 Feb of the year before to 31 Jan.</param>
+    /// <param name="hemisphere">North: a season's spring is 1 Aug of the year before to 31 Jul; south: 1 Feb of the year before to 31
+    /// Jan.</param>
     public DateOnly InSpringOf(int season, Hemisphere hemisphere)
     {
         var firstMonth = hemisphere == Hemisphere.North ? 8 : 2;

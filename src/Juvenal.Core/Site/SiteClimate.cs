@@ -3,9 +3,15 @@ namespace Juvenal.Core.Site;
 /// <summary>What a weather record says of a site: how cold the nights are through the year, how warm the days, and the soil.</summary>
 /// <param name="Nights">Daily minima, °C.</param>
 /// <param name="Days">Daily maxima, °C.</param>
-/// <param name="SoilMorning">Soil at 10 cm early in the morning under a bare surface, °C; other surfaces are warmer by their offset.</param>
+/// <param name="SoilMorning">Soil at 10 cm early in the morning under a bare surface, °C; other surfaces are warmer by their
+/// offset.</param>
 /// <param name="SoilOffsets">°C by surface: the model's, or what probe readings say.</param>
-public sealed record SiteClimate(SeasonCurve Nights, SeasonCurve Days, SeasonCurve SoilMorning, IReadOnlyDictionary<Surface, double> SoilOffsets)
+public sealed record SiteClimate(
+    SeasonCurve Nights,
+    SeasonCurve Days,
+    SeasonCurve SoilMorning,
+    IReadOnlyDictionary<Surface, double> SoilOffsets
+)
 {
     /// <summary>Where roots of a transplant are, cm.</summary>
     public const double PlantingDepthCm = 10;
@@ -19,7 +25,9 @@ public sealed record SiteClimate(SeasonCurve Nights, SeasonCurve Days, SeasonCur
     /// <summary>A mean year is told from a warm one by this many years at least. [model]</summary>
     public const int FewestYears = 5;
 
-    /// <summary>How much colder than its daily mean the soil is early in the morning: (Tmax − Tmin)/2 · e^(−z/d), an upper bound of the dip.</summary>
+    /// <summary>
+    /// How much colder than its daily mean the soil is early in the morning: (Tmax − Tmin)/2 · e^(−z/d), an upper bound of the dip.
+    /// </summary>
     public static double MorningDip(double minimumC, double maximumC) =>
         Math.Max(0, maximumC - minimumC) / 2 * Math.Exp(-PlantingDepthCm / DailyDampingDepthCm);
 
@@ -30,11 +38,14 @@ public sealed record SiteClimate(SeasonCurve Nights, SeasonCurve Days, SeasonCur
     public static SiteClimate? From(WeatherRecord record, double offsetC, IReadOnlyDictionary<Surface, double>? soilOffsets = null)
     {
         ArgumentNullException.ThrowIfNull(record);
-        if (record.Count < FewestYears * 365) return null;
+        if (record.Count < FewestYears * 365)
+            return null;
         var minima = new double?[record.Count];
         var maxima = new double?[record.Count];
-        for (var i = 0; i < record.Count; i++) (minima[i], maxima[i]) = (record[i].MinimumC + offsetC, record[i].MaximumC);
-        if (SeasonCurve.From(record.First, minima) is not { } nights || SeasonCurve.From(record.First, maxima) is not { } days) return null;
+        for (var i = 0; i < record.Count; i++)
+            (minima[i], maxima[i]) = (record[i].MinimumC + offsetC, record[i].MaximumC);
+        if (SeasonCurve.From(record.First, minima) is not { } nights || SeasonCurve.From(record.First, maxima) is not { } days)
+            return null;
         var soil = SoilMornings(record, offsetC, nights, days);
         return SeasonCurve.From(record.First.AddDays(WarmUpDays), soil) is { } mornings
             ? new(nights, days, mornings, soilOffsets ?? Surfaces.All.ToDictionary(s => s, Surfaces.OffsetC))

@@ -2,7 +2,8 @@ namespace Juvenal.Core.Site;
 
 /// <summary>
 /// Heat conduction down into the soil, one-dimensional, its surface held at a given temperature, no flux at 10 m.
-/// Source of the model: van Wijk &amp; de Vries (1963); Hillel, Environmental Soil Physics; from memory. The damped wave that follows from it,
+/// Source of the model: van Wijk &amp; de Vries (1963); Hillel, Environmental Soil Physics; from memory. The damped wave that follows from
+/// it,
 /// T(z,t) = Tm + A·e^(−z/d)·sin(ωt − z/d) with d = √(2κ/ω), is what the tests hold the solver against.
 /// </summary>
 /// <remarks>
@@ -37,8 +38,10 @@ public sealed class SoilHeat
     /// <param name="startC">The whole column at the start, °C.</param>
     public SoilHeat(double diffusivityMm2PerS, double stepSeconds, double startC)
     {
-        if (!(diffusivityMm2PerS is >= 0.05 and <= 5)) throw new ArgumentOutOfRangeException(nameof(diffusivityMm2PerS), diffusivityMm2PerS, "0.05–5");
-        if (!(stepSeconds > 0)) throw new ArgumentOutOfRangeException(nameof(stepSeconds), stepSeconds, "Above 0");
+        if (!(diffusivityMm2PerS is >= 0.05 and <= 5))
+            throw new ArgumentOutOfRangeException(nameof(diffusivityMm2PerS), diffusivityMm2PerS, "0.05–5");
+        if (!(stepSeconds > 0))
+            throw new ArgumentOutOfRangeException(nameof(stepSeconds), stepSeconds, "Above 0");
         var thickness = Thicknesses();
         var n = thickness.Count;
         _depths = new double[n];
@@ -59,11 +62,13 @@ public sealed class SoilHeat
             _lower[i] = i == 0 ? 0 : -above;
             _upper[i] = -below;
             _diagonal[i] = 1 + above + below;
-            if (i == 0) _fromSurface = above;
+            if (i == 0)
+                _fromSurface = above;
         }
 
         // The matrix never changes: eliminated once (Thomas).
-        for (var i = 0; i < n; i++) _pivot[i] = 1 / (_diagonal[i] - (i == 0 ? 0 : _lower[i] * _upper[i - 1] * _pivot[i - 1]));
+        for (var i = 0; i < n; i++)
+            _pivot[i] = 1 / (_diagonal[i] - (i == 0 ? 0 : _lower[i] * _upper[i - 1] * _pivot[i - 1]));
         Array.Fill(_state, startC);
     }
 
@@ -74,7 +79,8 @@ public sealed class SoilHeat
         _state.CopyTo(_right, 0);
         _right[0] += _fromSurface * surfaceC;
         Solve(_stage);
-        for (var i = 0; i < _state.Length; i++) _right[i] = _state[i] + ((1 - Gamma) / Gamma * (_stage[i] - _state[i]));
+        for (var i = 0; i < _state.Length; i++)
+            _right[i] = _state[i] + ((1 - Gamma) / Gamma * (_stage[i] - _state[i]));
         _right[0] += _fromSurface * surfaceC;
         Solve(_state);
     }
@@ -84,9 +90,11 @@ public sealed class SoilHeat
     public double At(double depthCm)
     {
         var z = depthCm / 100;
-        if (z <= _depths[0]) return _state[0];
+        if (z <= _depths[0])
+            return _state[0];
         var i = 1;
-        while (i < _depths.Length - 1 && _depths[i] < z) i++;
+        while (i < _depths.Length - 1 && _depths[i] < z)
+            i++;
         var share = Math.Clamp((z - _depths[i - 1]) / (_depths[i] - _depths[i - 1]), 0, 1);
         return _state[i - 1] + (share * (_state[i] - _state[i - 1]));
     }
@@ -96,7 +104,8 @@ public sealed class SoilHeat
     {
         var heat = 0.0;
         var thickness = Thicknesses();
-        for (var i = 0; i < _state.Length; i++) heat += _state[i] * thickness[i];
+        for (var i = 0; i < _state.Length; i++)
+            heat += _state[i] * thickness[i];
         return heat;
     }
 
@@ -108,12 +117,18 @@ public sealed class SoilHeat
     /// <param name="depthCm">cm.</param>
     /// <param name="diffusivityMm2PerS">mm²/s.</param>
     /// <param name="startC">Null: the mean of the first 30 days.</param>
-    public static double[] DailyMeans(IReadOnlyList<double> surfaceC, double depthCm, double diffusivityMm2PerS = MoistLoam, double? startC = null)
+    public static double[] DailyMeans(
+        IReadOnlyList<double> surfaceC,
+        double depthCm,
+        double diffusivityMm2PerS = MoistLoam,
+        double? startC = null
+    )
     {
         ArgumentNullException.ThrowIfNull(surfaceC);
         const int steps = 4;
         var result = new double[surfaceC.Count];
-        if (result.Length == 0) return result;
+        if (result.Length == 0)
+            return result;
         var soil = new SoilHeat(diffusivityMm2PerS, 86_400.0 / steps, startC ?? surfaceC.Take(30).Average());
         var before = soil.At(depthCm);
         for (var day = 0; day < result.Length; day++)
@@ -162,8 +177,10 @@ public sealed class SoilHeat
     {
         var n = _right.Length;
         _right[0] *= _pivot[0];
-        for (var i = 1; i < n; i++) _right[i] = (_right[i] - (_lower[i] * _right[i - 1])) * _pivot[i];
+        for (var i = 1; i < n; i++)
+            _right[i] = (_right[i] - (_lower[i] * _right[i - 1])) * _pivot[i];
         into[n - 1] = _right[n - 1];
-        for (var i = n - 2; i >= 0; i--) into[i] = _right[i] - (_upper[i] * _pivot[i] * into[i + 1]);
+        for (var i = n - 2; i >= 0; i--)
+            into[i] = _right[i] - (_upper[i] * _pivot[i] * into[i + 1]);
     }
 }

@@ -5,7 +5,8 @@ namespace Juvenal.Core.Site;
 
 /// <summary>What a grower remembers of the last (or first) frosts.</summary>
 /// <param name="Average">The average last freeze: half of all springs still freeze after it.</param>
-/// <param name="Safe">The day after which one spring in ten still freezes (in autumn: before which one in ten has frozen already); null where not known.</param>
+/// <param name="Safe">The day after which one spring in ten still freezes (in autumn: before which one in ten has frozen already); null
+/// where not known.</param>
 public sealed record FrostDates(SeasonDay Average, SeasonDay? Safe);
 
 /// <summary>
@@ -17,7 +18,13 @@ public sealed record FrostDates(SeasonDay Average, SeasonDay? Safe);
 /// <param name="DeviationAssumed">True where only the average date is known.</param>
 /// <param name="Share">Share of springs that freeze at all, above 0 to 1.</param>
 /// <param name="Years">Years of record behind it; null where the dates were typed.</param>
-public sealed record SpringFreeze(double MeanDayNumber, double StandardDeviationDays, bool DeviationAssumed, double Share = 1, int? Years = null)
+public sealed record SpringFreeze(
+    double MeanDayNumber,
+    double StandardDeviationDays,
+    bool DeviationAssumed,
+    double Share = 1,
+    int? Years = null
+)
 {
     /// <summary>Taken where only the average date is known. [model]</summary>
     public const double AssumedDeviationDays = 10;
@@ -31,7 +38,8 @@ public sealed record SpringFreeze(double MeanDayNumber, double StandardDeviation
     {
         ArgumentNullException.ThrowIfNull(dates);
         var mean = dates.Average.InSpringOf(season, hemisphere).DayNumber;
-        if (dates.Safe is not { } safe) return new SpringFreeze(mean, AssumedDeviationDays, true);
+        if (dates.Safe is not { } safe)
+            return new SpringFreeze(mean, AssumedDeviationDays, true);
         var days = safe.InSpringOf(season, hemisphere).DayNumber - mean;
         return days is < 1 or > 90
             ? new Failure("safe-not-later", "safeFrost", days, 1, 90)
@@ -45,7 +53,9 @@ public sealed record SpringFreeze(double MeanDayNumber, double StandardDeviation
         return new(SeasonAxis.DayNumber(fit.Mean, season), fit.StandardDeviation, false, fit.Share, fit.Years);
     }
 
-    /// <summary>The day d with P(freeze on or after d) = risk, as a day number, not rounded; null where so few springs freeze that no day has it.</summary>
+    /// <summary>
+    /// The day d with P(freeze on or after d) = risk, as a day number, not rounded; null where so few springs freeze that no day has it.
+    /// </summary>
     /// <param name="risk">Between 0 and 1, both excluded.</param>
     public double? DayNumberAtRisk(double risk) =>
         risk >= Share ? null : MeanDayNumber + (StandardDeviationDays * Normal.InvCDF(0, 1, 1 - (risk / Share)));

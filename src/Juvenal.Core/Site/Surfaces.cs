@@ -16,12 +16,13 @@ public static class Surfaces
     public static IReadOnlyList<Surface> All { get; } = Enum.GetValues<Surface>();
 
     /// <summary>°C above the daily mean of the air.</summary>
-    public static double OffsetC(Surface surface) => surface switch
-    {
-        Surface.Mulch => -2,
-        Surface.Film => 2.5,
-        Surface.Raised => 1,
-        Surface.Tunnel => 5,
-        _ => 0,
-    };
+    public static double OffsetC(Surface surface) =>
+        surface switch
+        {
+            Surface.Mulch => -2,
+            Surface.Film => 2.5,
+            Surface.Raised => 1,
+            Surface.Tunnel => 5,
+            _ => 0,
+        };
 }

@@ -52,23 +52,30 @@ public static class WeatherChecks
         foreach (var day in read.OrderBy(d => d.Day))
         {
             // A stable order: the first that was read counts.
-            if (days.Count > 0 && days[^1].Day == day.Day) doubtful.Add(new(day, Doubt.Twice));
-            else if (Impossible(day.MinimumC) || Impossible(day.MaximumC)) doubtful.Add(new(day, Doubt.Impossible));
-            else if (day.MinimumC > day.MaximumC) doubtful.Add(new(day, Doubt.MinimumAboveMaximum));
-            else days.Add(day);
+            if (days.Count > 0 && days[^1].Day == day.Day)
+                doubtful.Add(new(day, Doubt.Twice));
+            else if (Impossible(day.MinimumC) || Impossible(day.MaximumC))
+                doubtful.Add(new(day, Doubt.Impossible));
+            else if (day.MinimumC > day.MaximumC)
+                doubtful.Add(new(day, Doubt.MinimumAboveMaximum));
+            else
+                days.Add(day);
         }
 
         var bad = new Doubt?[days.Count];
         for (var i = 1; i < days.Count - 1; i++)
         {
-            if (IsSpike(days, i, d => d.MinimumC) || IsSpike(days, i, d => d.MaximumC)) bad[i] = Doubt.Spike;
+            if (IsSpike(days, i, d => d.MinimumC) || IsSpike(days, i, d => d.MaximumC))
+                bad[i] = Doubt.Spike;
         }
 
-        for (var i = 0; i < days.Count;)
+        for (var i = 0; i < days.Count; )
         {
             var end = i + 1;
-            while (end < days.Count && Same(days[end], days[i])) end++;
-            if (end - i >= StuckDays) Array.Fill(bad, Doubt.Stuck, i, end - i);
+            while (end < days.Count && Same(days[end], days[i]))
+                end++;
+            if (end - i >= StuckDays)
+                Array.Fill(bad, Doubt.Stuck, i, end - i);
             i = end;
         }
 
@@ -77,13 +84,15 @@ public static class WeatherChecks
         return new(good, [.. doubtful.OrderBy(d => d.Day.Day)], Gaps(good));
 
         static bool Impossible(double? celsius) => celsius is < ColdestC or > HottestC;
-        static bool Same(WeatherDay a, WeatherDay b) => a.MinimumC is not null && a.MaximumC is not null && a.MinimumC == b.MinimumC && a.MaximumC == b.MaximumC;
+        static bool Same(WeatherDay a, WeatherDay b) =>
+            a.MinimumC is not null && a.MaximumC is not null && a.MinimumC == b.MinimumC && a.MaximumC == b.MaximumC;
     }
 
     private static bool IsSpike(List<WeatherDay> days, int i, Func<WeatherDay, double?> of)
     {
         var neighbours = days[i].Day.DayNumber - days[i - 1].Day.DayNumber == 1 && days[i + 1].Day.DayNumber - days[i].Day.DayNumber == 1;
-        if (!neighbours || of(days[i]) is not { } here || of(days[i - 1]) is not { } before || of(days[i + 1]) is not { } after) return false;
+        if (!neighbours || of(days[i]) is not { } here || of(days[i - 1]) is not { } before || of(days[i + 1]) is not { } after)
+            return false;
         return Math.Abs(here - before) > SpikeC && Math.Abs(here - after) > SpikeC && Math.Sign(here - before) == Math.Sign(here - after);
     }
 
@@ -93,7 +102,8 @@ public static class WeatherChecks
         DateOnly? last = null;
         foreach (var day in days.Where(d => d.MinimumC is not null))
         {
-            if (last is { } l && day.Day > l.AddDays(1)) gaps.Add(new(l.AddDays(1), day.Day.AddDays(-1)));
+            if (last is { } l && day.Day > l.AddDays(1))
+                gaps.Add(new(l.AddDays(1), day.Day.AddDays(-1)));
             last = day.Day;
         }
 

@@ -31,7 +31,8 @@ public sealed class WeatherRecord
     public static WeatherRecord From(IReadOnlyCollection<WeatherDay> days)
     {
         ArgumentNullException.ThrowIfNull(days);
-        if (days.Count == 0) throw new ArgumentException("A record has at least one day.", nameof(days));
+        if (days.Count == 0)
+            throw new ArgumentException("A record has at least one day.", nameof(days));
         var first = days.Min(d => d.Day);
         var minima = new double?[days.Max(d => d.Day).DayNumber - first.DayNumber + 1];
         var maxima = new double?[minima.Length];

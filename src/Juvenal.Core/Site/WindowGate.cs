@@ -13,7 +13,16 @@ namespace Juvenal.Core.Site;
 /// <param name="Best">For a gate of warmth: the warmest that the mean year comes to, °C.</param>
 /// <param name="WithCover">True where it opens only at the nearer limit: plants go out under cover.</param>
 /// <param name="Reason">In one sentence.</param>
-public sealed record WindowGate(string Code, DateOnly? Low, DateOnly? Opens, DateOnly? High, double Limit, double? Best, bool WithCover, Reason Reason)
+public sealed record WindowGate(
+    string Code,
+    DateOnly? Low,
+    DateOnly? Opens,
+    DateOnly? High,
+    double Limit,
+    double? Best,
+    bool WithCover,
+    Reason Reason
+)
 {
     /// <summary>By how far a gate of warmth that never opens falls short, °C; null where it opens.</summary>
     public double? ShortBy => Opens is null && Best is { } best ? Limit - best : null;
@@ -35,13 +44,30 @@ internal static class Warmth
 
     public static IEnumerable<WindowGate> Gates(Crop crop, SiteSeason site, HouseRules rules, Surface surface)
     {
-        if (site.Climate is not { } climate) yield break;
+        if (site.Climate is not { } climate)
+            yield break;
         var tomato = crop == Crop.Tomato;
         var nights = surface == Surface.Tunnel ? climate.Nights.Plus(TunnelNightGainC) : climate.Nights;
         var night = tomato ? rules.TomatoNightC : rules.PepperNightC;
-        yield return Gate("nights", nights, night, Math.Min(night - 0.5, tomato ? NearTomatoNightC : NearPepperNightC), site, RuleCodes.PlanningNights, "model");
+        yield return Gate(
+            "nights",
+            nights,
+            night,
+            Math.Min(night - 0.5, tomato ? NearTomatoNightC : NearPepperNightC),
+            site,
+            RuleCodes.PlanningNights,
+            "model"
+        );
         var soil = tomato ? TomatoSoilC : rules.PepperSoilC;
-        yield return Gate("soil", climate.SoilMorningUnder(surface), soil, tomato ? NearTomatoSoilC : soil - NearPepperSoilBelowC, site, tomato ? null : RuleCodes.PepperSoil, "extension");
+        yield return Gate(
+            "soil",
+            climate.SoilMorningUnder(surface),
+            soil,
+            tomato ? NearTomatoSoilC : soil - NearPepperSoilBelowC,
+            site,
+            tomato ? null : RuleCodes.PepperSoil,
+            "extension"
+        );
     }
 
     private static WindowGate Gate(string code, SeasonCurve curve, double limit, double near, SiteSeason site, string? rule, string source)
@@ -56,7 +82,16 @@ internal static class Warmth
             (_, true) => new Reason(code + "-near", crossing.Warmest, near, "C", rule, source, Day: opens),
             _ => new Reason(code + "-reach", null, limit, "C", rule, source, Day: opens),
         };
-        return new(code, opens is null ? null : Day(SpringFreeze.ZOfOneInTen), opens, opens is null ? null : Day(-SpringFreeze.ZOfOneInTen), limit, crossing.Warmest, cover, reason);
+        return new(
+            code,
+            opens is null ? null : Day(SpringFreeze.ZOfOneInTen),
+            opens,
+            opens is null ? null : Day(-SpringFreeze.ZOfOneInTen),
+            limit,
+            crossing.Warmest,
+            cover,
+            reason
+        );
 
         DateOnly? Day(double z) => curve.Reaches(at, site.Hemisphere, z).AxisDay is { } day ? SeasonAxis.Date(day, site.Season) : null;
     }

@@ -25,7 +25,8 @@ public sealed record CellTally(int Cells, int Blank, int One, int Twins, int Mor
     {
         ArgumentNullException.ThrowIfNull(cells);
         var counts = new int[Most + 1];
-        foreach (var sign in cells.SelectMany(c => c).Where(c => c != Nobody)) counts[sign - '0']++;
+        foreach (var sign in cells.SelectMany(c => c).Where(c => c != Nobody))
+            counts[sign - '0']++;
         return new(counts.Sum(), counts[0], counts[1], counts[2], counts[3..].Sum(), counts.Select((n, i) => n * i).Sum());
     }
 
@@ -35,7 +36,8 @@ public sealed record CellTally(int Cells, int Blank, int One, int Twins, int Mor
     /// <summary>The same cells as <paramref name="laid"/>: no count where the batch has no cell, none missing where it has.</summary>
     /// <param name="text">Counted.</param>
     /// <param name="laid">By cell: whether it is the batch's.</param>
-    public static bool Fits(string text, IReadOnlyList<bool> laid) => IsCount(text, laid.Count) && !text.Where((c, i) => (c != Nobody) != laid[i]).Any();
+    public static bool Fits(string text, IReadOnlyList<bool> laid) =>
+        IsCount(text, laid.Count) && !text.Where((c, i) => (c != Nobody) != laid[i]).Any();
 
     public static CellTally Of(IEnumerable<TrayCount> trays) => Of(trays.Select(t => t.Cells));
 }

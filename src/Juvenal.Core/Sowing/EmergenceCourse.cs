@@ -27,8 +27,15 @@ public static class EmergenceCourse
     /// <param name="sown">Day 0.</param>
     /// <param name="soil">Soil at sowing depth for each day after it, °C, and whether it was read.</param>
     /// <param name="until">The last day.</param>
-    /// <returns>A day for each from the day after sowing to <paramref name="until"/>; at constant warmth progress reaches 1 on the table's own day.</returns>
-    public static IReadOnlyList<EmergenceDay> Days(Crop crop, double factor, DateOnly sown, Func<DateOnly, (double Celsius, bool Read)> soil, DateOnly until)
+    /// <returns>A day for each from the day after sowing to <paramref name="until"/>; at constant warmth progress reaches 1 on the table's
+    /// own day.</returns>
+    public static IReadOnlyList<EmergenceDay> Days(
+        Crop crop,
+        double factor,
+        DateOnly sown,
+        Func<DateOnly, (double Celsius, bool Read)> soil,
+        DateOnly until
+    )
     {
         ArgumentNullException.ThrowIfNull(soil);
         var table = EmergenceTable.For(crop);
@@ -47,7 +54,9 @@ public static class EmergenceCourse
     /// <summary>A reading stands for the days after it, so many at most, until the next. [model]</summary>
     public const int ReadingHolds = 2;
 
-    /// <summary>The soil of a day: the mean of what was read then, else of the last day that was read shortly before, else what the place is set to.</summary>
+    /// <summary>
+    /// The soil of a day: the mean of what was read then, else of the last day that was read shortly before, else what the place is set to.
+    /// </summary>
     /// <param name="readings">At sowing depth, °C, in any order.</param>
     /// <param name="set">°C.</param>
     public static Func<DateOnly, (double Celsius, bool Read)> Soil(IReadOnlyList<(DateOnly Day, double Celsius)> readings, double set)
@@ -57,7 +66,8 @@ public static class EmergenceCourse
         {
             for (var back = 0; back <= ReadingHolds; back++)
             {
-                if (byDay.TryGetValue(day.AddDays(-back), out var celsius)) return (celsius, true);
+                if (byDay.TryGetValue(day.AddDays(-back), out var celsius))
+                    return (celsius, true);
             }
 
             return (set, false);
@@ -74,7 +84,8 @@ public static class EmergenceCourse
         var before = 0.0;
         for (var i = 0; i < days.Count; i++)
         {
-            if (days[i].Progress >= 1) return i + ((1 - before) / (days[i].Progress - before));
+            if (days[i].Progress >= 1)
+                return i + ((1 - before) / (days[i].Progress - before));
             before = days[i].Progress;
         }
 

@@ -33,7 +33,16 @@ public enum Pace
 /// <param name="Germination">Share expected up at the bench.</param>
 /// <param name="Lot">Of the packet, for what to check; null where none is named.</param>
 /// <param name="SowNoLater">Sown again after it, planting slips by more than a week.</param>
-public sealed record EmergenceFacts(DateOnly Today, DateOnly Sown, int Seeds, int Emerged, DateOnly? CountedOn, double Germination, LotGermination? Lot, DateOnly SowNoLater);
+public sealed record EmergenceFacts(
+    DateOnly Today,
+    DateOnly Sown,
+    int Seeds,
+    int Emerged,
+    DateOnly? CountedOn,
+    double Germination,
+    LotGermination? Lot,
+    DateOnly SowNoLater
+);
 
 /// <summary>The judgement on an emergence.</summary>
 /// <param name="Pace">On time, slow, late, up or fewer.</param>
@@ -45,7 +54,17 @@ public sealed record EmergenceFacts(DateOnly Today, DateOnly Sown, int Seeds, in
 /// <param name="CountAgain">More than one in twenty should have come up since the last count.</param>
 /// <param name="Checks">What to look at, where it is slow, late or short.</param>
 /// <param name="SowAgainBy">The last day on which sowing again is in time; null where it is not called for.</param>
-public sealed record EmergenceVerdict(Pace Pace, DateOnly? HalfBy, DateOnly? Late, int Half, EmergenceTest? Now, double Coming, bool CountAgain, IReadOnlyList<Reason> Checks, DateOnly? SowAgainBy)
+public sealed record EmergenceVerdict(
+    Pace Pace,
+    DateOnly? HalfBy,
+    DateOnly? Late,
+    int Half,
+    EmergenceTest? Now,
+    double Coming,
+    bool CountAgain,
+    IReadOnlyList<Reason> Checks,
+    DateOnly? SowAgainBy
+)
 {
     /// <summary>Slow from this many times the expected days: one and a third deviation of a batch. [model]</summary>
     public const double SlowTimes = 1.2;
@@ -70,7 +89,10 @@ public sealed record EmergenceVerdict(Pace Pace, DateOnly? HalfBy, DateOnly? Lat
         var half = (int)Math.Ceiling(facts.Seeds * facts.Germination / 2);
         var share = days.LastOrDefault(d => d.Day <= (facts.CountedOn ?? facts.Today))?.Share ?? 0;
         var gone = facts.Today.DayNumber - facts.Sown.DayNumber;
-        var test = facts.Seeds > 0 && facts.Emerged <= facts.Seeds && facts.Emerged > 0 ? EmergenceTest.Of(facts.Seeds, facts.Emerged, 0.9).Value : null;
+        var test =
+            facts.Seeds > 0 && facts.Emerged <= facts.Seeds && facts.Emerged > 0
+                ? EmergenceTest.Of(facts.Seeds, facts.Emerged, 0.9).Value
+                : null;
         var pace = Judge();
         var troubled = pace is Pace.Slow or Pace.Late or Pace.Fewer;
         return new(
@@ -82,7 +104,8 @@ public sealed record EmergenceVerdict(Pace Pace, DateOnly? HalfBy, DateOnly? Lat
             EmergenceCourse.StillComing(facts.Seeds, facts.Emerged, facts.Germination, share),
             facts.CountedOn is not null && (days.LastOrDefault(d => d.Day <= facts.Today)?.Share ?? 0) - share > 0.05,
             troubled ? WhatToCheck(facts, days) : [],
-            pace is Pace.Late or Pace.Fewer ? facts.SowNoLater : null);
+            pace is Pace.Late or Pace.Fewer ? facts.SowNoLater : null
+        );
 
         Pace Judge()
         {
@@ -91,8 +114,12 @@ public sealed record EmergenceVerdict(Pace Pace, DateOnly? HalfBy, DateOnly? Lat
                 return share >= Over && test is { } t && t.Upper < facts.Germination ? Pace.Fewer : Pace.Up;
             }
 
-            if (expected is not { } need) return Pace.Late;
-            return gone > need * LateTimes ? Pace.Late : gone > need * SlowTimes ? Pace.Slow : gone >= Math.Floor(need) ? Pace.OnTime : Pace.Waiting;
+            if (expected is not { } need)
+                return Pace.Late;
+            return gone > need * LateTimes ? Pace.Late
+                : gone > need * SlowTimes ? Pace.Slow
+                : gone >= Math.Floor(need) ? Pace.OnTime
+                : Pace.Waiting;
         }
 
         DateOnly? After(double? count) => count is { } n ? facts.Sown.AddDays((int)Math.Ceiling(n)) : null;
@@ -107,11 +134,25 @@ public sealed record EmergenceVerdict(Pace Pace, DateOnly? HalfBy, DateOnly? Lat
         {
             var mean = past.Average(d => d.SoilCelsius);
             var read = past.Count(d => d.Read);
-            checks.Add(new(read == 0 ? "check-warmth-unread" : mean < WarmEnoughC ? "check-warmth-cold" : "check-warmth-fine", mean, WarmEnoughC, "C", Source: "practice"));
+            checks.Add(
+                new(
+                    read == 0 ? "check-warmth-unread"
+                        : mean < WarmEnoughC ? "check-warmth-cold"
+                        : "check-warmth-fine",
+                    mean,
+                    WarmEnoughC,
+                    "C",
+                    Source: "practice"
+                )
+            );
         }
 
         checks.Add(new("check-moisture", Source: "practice"));
-        checks.Add(facts.Lot is { Old: true } ? new("check-seed-old") : facts.Lot is { Lower: not null } ? new("check-depth", 6, Unit: "mm", Source: "knott") : new("check-seed-untested"));
+        checks.Add(
+            facts.Lot is { Old: true } ? new("check-seed-old")
+            : facts.Lot is { Lower: not null } ? new("check-depth", 6, Unit: "mm", Source: "knott")
+            : new("check-seed-untested")
+        );
         return checks;
     }
 }

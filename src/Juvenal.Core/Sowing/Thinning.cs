@@ -62,38 +62,53 @@ public static class Thinning
     /// <param name="wanted">Plants, 1–1,000,000.</param>
     /// <param name="survival">From here to planting, above 0 to 1.</param>
     /// <param name="confidence">Between 0 and 1.</param>
-    public static int Needed(int wanted, double survival, double confidence) => SowingQuantity.For(new(wanted, survival, 1, confidence)).Value.Cells;
+    public static int Needed(int wanted, double survival, double confidence) =>
+        SowingQuantity.For(new(wanted, survival, 1, confidence)).Value.Cells;
 
     /// <summary>Which cells to snip and which to separate.</summary>
     /// <param name="trays">Cells as counted, tray by tray.</param>
     /// <param name="needed">Plants to go on with (<see cref="Needed"/>).</param>
-    /// <param name="twins">House rule: separating keeps every seedling; snipping keeps one a cell, and separates only what is short.</param>
+    /// <param name="twins">House rule: separating keeps every seedling; snipping keeps one a cell, and separates only what is
+    /// short.</param>
     /// <param name="coming">Seedlings still expected in blank cells, from 0: they fill the need before any is separated.</param>
     /// <returns>The plan; every seedling beyond the first in a cell is either snipped or separated.</returns>
     /// <remarks>
-    /// A separated twin lives with <see cref="SowingQuantity.SeparatedTwinSurvival"/> of a single's chance, so more are taken than are short.
+    /// A separated twin lives with <see cref="SowingQuantity.SeparatedTwinSurvival"/> of a single's chance, so more are taken than are
+    /// short.
     /// Pairs are separated before fuller cells: their roots are less tangled. [common practice, no source]
     /// </remarks>
     public static ThinPlan Of(IReadOnlyList<TrayCount> trays, int needed, Twins twins, int coming = 0)
     {
         ArgumentNullException.ThrowIfNull(trays);
         var tally = CellTally.Of(trays);
-        var crowded = trays.SelectMany(t => t.Cells.Select((sign, i) => (t.TrayId, Cell: i, Sign: sign))
-            .Where(c => c.Sign is >= '2' and <= '9').Select(c => new CrowdedCell(c.TrayId, c.Cell, c.Sign - '0', Fate.Snip))).ToList();
+        var crowded = trays
+            .SelectMany(t =>
+                t.Cells.Select((sign, i) => (t.TrayId, Cell: i, Sign: sign))
+                    .Where(c => c.Sign is >= '2' and <= '9')
+                    .Select(c => new CrowdedCell(c.TrayId, c.Cell, c.Sign - '0', Fate.Snip))
+            )
+            .ToList();
         var short_ = Math.Max(0, needed - tally.Occupied - Math.Min(coming, tally.Blank));
         var extra = twins == Twins.Separate ? int.MaxValue : (int)Math.Ceiling(short_ / SowingQuantity.SeparatedTwinSurvival);
         foreach (var i in Enumerable.Range(0, crowded.Count).OrderBy(i => crowded[i].Seedlings))
         {
-            if (extra <= 0) break;
+            if (extra <= 0)
+                break;
             crowded[i] = crowded[i] with { Fate = Fate.Separate };
-            if (extra != int.MaxValue) extra -= crowded[i].Seedlings - 1;
+            if (extra != int.MaxValue)
+                extra -= crowded[i].Seedlings - 1;
         }
 
         var snips = crowded.Where(c => c.Fate == Fate.Snip).Sum(c => c.Seedlings - 1);
         var separated = crowded.Where(c => c.Fate == Fate.Separate).ToList();
         return new(
-            crowded, needed, tally.Seedlings - snips, snips, separated.Count,
-            (snips * Handwork.SnippingMinutes) + (separated.Sum(c => c.Seedlings - 1) * Handwork.SeparatingMinutes));
+            crowded,
+            needed,
+            tally.Seedlings - snips,
+            snips,
+            separated.Count,
+            (snips * Handwork.SnippingMinutes) + (separated.Sum(c => c.Seedlings - 1) * Handwork.SeparatingMinutes)
+        );
     }
 
     /// <summary>The cells after the snips of a plan.</summary>
@@ -101,6 +116,9 @@ public static class Thinning
     {
         ArgumentNullException.ThrowIfNull(plan);
         var snipped = plan.Crowded.Where(c => c.Fate == Fate.Snip).ToLookup(c => c.TrayId, c => c.Cell);
-        return [.. trays.Select(t => t with { Cells = new string([.. t.Cells.Select((c, i) => snipped[t.TrayId].Contains(i) ? '1' : c)]) })];
+        return
+        [
+            .. trays.Select(t => t with { Cells = new string([.. t.Cells.Select((c, i) => snipped[t.TrayId].Contains(i) ? '1' : c)]) }),
+        ];
     }
 }

@@ -30,7 +30,9 @@ public static class TrayCells
 
     /// <summary>The cells as last counted, where they hold every seedling that stands there; null where more was logged since.</summary>
     public static IReadOnlyList<TrayCount>? Current(BatchState state, Guid sownIn) =>
-        Group(state, sownIn) is { } group && state.Trays is { Count: > 0 } trays && CellTally.Of(trays.Values.Select(t => t.Cells)).Seedlings == group.Seedlings
+        Group(state, sownIn) is { } group
+        && state.Trays is { Count: > 0 } trays
+        && CellTally.Of(trays.Values.Select(t => t.Cells)).Seedlings == group.Seedlings
             ? [.. trays.OrderBy(t => t.Key).Select(t => new TrayCount(t.Key, t.Value.Cells))]
             : null;
 }

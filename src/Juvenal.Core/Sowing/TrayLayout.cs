@@ -40,7 +40,8 @@ public static class TrayLayout
         var at = 0;
         foreach (var wish in wishes)
         {
-            if (!share && at % format.Rows != 0) at += format.Rows - (at % format.Rows);
+            if (!share && at % format.Rows != 0)
+                at += format.Rows - (at % format.Rows);
             var left = wish.Cells;
             while (left > 0 || (extra == ExtraCells.Tray && !share && at % format.Rows != 0))
             {
@@ -66,7 +67,8 @@ public static class TrayLayout
         var fitted = new int[laid.Count];
         var left = cells;
         // First what was laid out, then the rest of those rows.
-        for (var i = 0; i < laid.Count; i++) left -= fitted[i] = Math.Min(laid[i], left);
+        for (var i = 0; i < laid.Count; i++)
+            left -= fitted[i] = Math.Min(laid[i], left);
         for (var i = 0; i < laid.Count && left > 0; i++)
         {
             var more = Math.Min(format.RowCells - fitted[i], left);

@@ -37,7 +37,16 @@ public sealed record LineError(int Line, string Code, string Text);
 /// <param name="AskScale">It cannot be told whether it is °C or °F.</param>
 /// <param name="Stations">Where it holds more than one: which one is to be read.</param>
 public sealed record WeatherFileRead(
-    string? Format, IReadOnlyList<WeatherDay> Days, IReadOnlyList<LineError> Errors, int ErrorCount, int Flagged, bool AskDates, bool AskScale, IReadOnlyList<string> Stations, ReadAs As)
+    string? Format,
+    IReadOnlyList<WeatherDay> Days,
+    IReadOnlyList<LineError> Errors,
+    int ErrorCount,
+    int Flagged,
+    bool AskDates,
+    bool AskScale,
+    IReadOnlyList<string> Stations,
+    ReadAs As
+)
 {
     public static WeatherFileRead None(string? format = null) => new(format, [], [], 0, 0, false, false, [], new());
 }
@@ -57,18 +66,23 @@ public static class WeatherFile
     {
         using var text = new StreamReader(stream, detectEncodingFromByteOrderMarks: true, leaveOpen: true);
         var first = await text.ReadLineAsync(cancel);
-        if (string.IsNullOrWhiteSpace(first)) return WeatherFileRead.None();
+        if (string.IsNullOrWhiteSpace(first))
+            return WeatherFileRead.None();
         var separator = Separator(first);
-        using var csv = new CsvParser(new HeadedReader(first, text), new CsvConfiguration(CultureInfo.InvariantCulture)
-        {
-            Delimiter = separator.ToString(),
-            BadDataFound = null,
-            IgnoreBlankLines = true,
-            DetectColumnCountChanges = false,
-            HasHeaderRecord = false,
-            TrimOptions = TrimOptions.Trim | TrimOptions.InsideQuotes,
-        });
-        if (!await csv.ReadAsync()) return WeatherFileRead.None();
+        using var csv = new CsvParser(
+            new HeadedReader(first, text),
+            new CsvConfiguration(CultureInfo.InvariantCulture)
+            {
+                Delimiter = separator.ToString(),
+                BadDataFound = null,
+                IgnoreBlankLines = true,
+                DetectColumnCountChanges = false,
+                HasHeaderRecord = false,
+                TrimOptions = TrimOptions.Trim | TrimOptions.InsideQuotes,
+            }
+        );
+        if (!await csv.ReadAsync())
+            return WeatherFileRead.None();
         var head = csv.Record!;
         return GhcnYear.Fits(head) ? await GhcnYear.ReadAsync(csv, told, cancel)
             : GhcnStation.Columns(head) is { } columns ? await GhcnStation.ReadAsync(csv, columns, cancel)
@@ -86,7 +100,8 @@ public static class WeatherFile
 
         public override int Read(char[] buffer, int index, int count)
         {
-            if (_head is null) return rest.Read(buffer, index, count);
+            if (_head is null)
+                return rest.Read(buffer, index, count);
             return Head(buffer.AsSpan(index, count));
         }
 
@@ -101,7 +116,8 @@ public static class WeatherFile
             var count = Math.Min(buffer.Length, _head!.Length - _at);
             _head.AsSpan(_at, count).CopyTo(buffer);
             _at += count;
-            if (_at == _head.Length) _head = null;
+            if (_at == _head.Length)
+                _head = null;
             return count;
         }
     }

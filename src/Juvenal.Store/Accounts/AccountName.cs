@@ -17,8 +17,10 @@ public static class AccountName
     public static void Check(string name, List<Failure> failures)
     {
         var trimmed = name.Trim();
-        if (trimmed.Length is < Shortest or > Longest) failures.Add(new("name-length", "name", trimmed.Length, Shortest, Longest));
-        else if (!trimmed.All(c => char.IsLetterOrDigit(c) || c is ' ' or '.' or '-' or '_' or '@' or '\'')) failures.Add(new("name-signs", "name"));
+        if (trimmed.Length is < Shortest or > Longest)
+            failures.Add(new("name-length", "name", trimmed.Length, Shortest, Longest));
+        else if (!trimmed.All(c => char.IsLetterOrDigit(c) || c is ' ' or '.' or '-' or '_' or '@' or '\''))
+            failures.Add(new("name-signs", "name"));
     }
 
     /// <summary>
@@ -27,8 +29,13 @@ public static class AccountName
     /// </summary>
     public static void CheckPassword(string password, string name, string field, List<Failure> failures)
     {
-        if (password.Length is < ShortestPassword or > LongestPassword) failures.Add(new("password-length", field, password.Length, ShortestPassword, LongestPassword));
-        else if (password.Distinct().Count() < 5 || password.Contains(name.Trim(), StringComparison.OrdinalIgnoreCase) || "01234567890123456789abcdefghijklmnopqrstuvwxyzqwertyuiopasdfghjkl".Contains(password, StringComparison.OrdinalIgnoreCase))
+        if (password.Length is < ShortestPassword or > LongestPassword)
+            failures.Add(new("password-length", field, password.Length, ShortestPassword, LongestPassword));
+        else if (
+            password.Distinct().Count() < 5
+            || password.Contains(name.Trim(), StringComparison.OrdinalIgnoreCase)
+            || "01234567890123456789abcdefghijklmnopqrstuvwxyzqwertyuiopasdfghjkl".Contains(password, StringComparison.OrdinalIgnoreCase)
+        )
         {
             failures.Add(new("password-guessable", field));
         }

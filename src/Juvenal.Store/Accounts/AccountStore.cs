@@ -77,7 +77,15 @@ public sealed class AccountStore(AccountTransaction accounts)
     {
         try
         {
-            await accounts.ExecuteAsync(Insert, cancel, Sql.Of(account.Id), Sql.Of(account.Name.Trim()), Sql.Of(AccountName.Key(account.Name)), Sql.Of(account.PasswordHash), Sql.Of(account.Stamp));
+            await accounts.ExecuteAsync(
+                Insert,
+                cancel,
+                Sql.Of(account.Id),
+                Sql.Of(account.Name.Trim()),
+                Sql.Of(AccountName.Key(account.Name)),
+                Sql.Of(account.PasswordHash),
+                Sql.Of(account.Stamp)
+            );
         }
         catch (PostgresException e) when (e.SqlState == PostgresErrorCodes.UniqueViolation)
         {
@@ -85,12 +93,15 @@ public sealed class AccountStore(AccountTransaction accounts)
         }
     }
 
-    public Task<Account?> ByNameAsync(string name, CancellationToken cancel) => accounts.OneAsync(ByName, Read, cancel, Sql.Of(AccountName.Key(name)));
+    public Task<Account?> ByNameAsync(string name, CancellationToken cancel) =>
+        accounts.OneAsync(ByName, Read, cancel, Sql.Of(AccountName.Key(name)));
 
     /// <summary>The account, if its session has not ended.</summary>
-    public Task<Account?> SignedInAsync(Guid id, Guid stamp, CancellationToken cancel) => accounts.OneAsync(ByStamp, Read, cancel, Sql.Of(id), Sql.Of(stamp));
+    public Task<Account?> SignedInAsync(Guid id, Guid stamp, CancellationToken cancel) =>
+        accounts.OneAsync(ByStamp, Read, cancel, Sql.Of(id), Sql.Of(stamp));
 
-    public Task SetPasswordAsync(Guid id, string hash, Guid stamp, CancellationToken cancel) => accounts.ExecuteAsync(SetPassword, cancel, Sql.Of(id), Sql.Of(hash), Sql.Of(stamp));
+    public Task SetPasswordAsync(Guid id, string hash, Guid stamp, CancellationToken cancel) =>
+        accounts.ExecuteAsync(SetPassword, cancel, Sql.Of(id), Sql.Of(hash), Sql.Of(stamp));
 
     public Task<List<NurseryOf>> NurseriesAsync(Guid id, CancellationToken cancel) =>
         accounts.ListAsync(Nurseries, r => new NurseryOf(r.GetGuid(0), r.GetString(1), r.Enum<Role>(2)), cancel, Sql.Of(id));

@@ -14,9 +14,7 @@ public sealed record Asker(Guid? Account = null, string? SignIn = null, byte[]? 
 public sealed class AccountTransaction : Walled
 {
     private AccountTransaction(NpgsqlConnection connection, NpgsqlTransaction? transaction, (string, string)[] settings)
-        : base(connection, transaction, settings)
-    {
-    }
+        : base(connection, transaction, settings) { }
 
     internal static async Task<AccountTransaction> OpenAsync(NpgsqlDataSource source, Asker asker, bool writes, CancellationToken cancel)
     {

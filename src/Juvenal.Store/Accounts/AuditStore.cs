@@ -42,9 +42,31 @@ public sealed class AuditStore(Walled walled)
         limit $1
         """;
 
-    public Task WriteAsync(DateTimeOffset at, Guid? nursery, Guid? account, Deed deed, string by, string? about, CancellationToken cancel) =>
-        walled.ExecuteAsync(Insert, cancel, Sql.Of(at), Sql.OfNull(nursery), Sql.OfNull(account), Sql.Of(deed.Word()), Sql.Of(by), Sql.OfNull(about));
+    public Task WriteAsync(
+        DateTimeOffset at,
+        Guid? nursery,
+        Guid? account,
+        Deed deed,
+        string by,
+        string? about,
+        CancellationToken cancel
+    ) =>
+        walled.ExecuteAsync(
+            Insert,
+            cancel,
+            Sql.Of(at),
+            Sql.OfNull(nursery),
+            Sql.OfNull(account),
+            Sql.Of(deed.Word()),
+            Sql.Of(by),
+            Sql.OfNull(about)
+        );
 
     public Task<List<AuditEntry>> NewestAsync(int most, CancellationToken cancel) =>
-        walled.ListAsync(Select, r => new AuditEntry(r.GetDateTime(0), r.Enum<Deed>(1), r.GetString(2), r.TextOrNull(3)), cancel, Sql.Of(most));
+        walled.ListAsync(
+            Select,
+            r => new AuditEntry(r.GetDateTime(0), r.Enum<Deed>(1), r.GetString(2), r.TextOrNull(3)),
+            cancel,
+            Sql.Of(most)
+        );
 }

@@ -97,7 +97,12 @@ public sealed class PeopleStore(Walled walled)
         """;
 
     public Task<List<Member>> MembersAsync(Guid nursery, CancellationToken cancel) =>
-        walled.ListAsync(Members, r => new Member(r.GetGuid(0), r.GetString(1), r.Enum<Role>(2), r.GetDateTime(3)), cancel, Sql.Of(nursery));
+        walled.ListAsync(
+            Members,
+            r => new Member(r.GetGuid(0), r.GetString(1), r.Enum<Role>(2), r.GetDateTime(3)),
+            cancel,
+            Sql.Of(nursery)
+        );
 
     /// <summary>False where the account belongs here already.</summary>
     public async Task<bool> JoinAsync(Guid nursery, Guid account, Role role, CancellationToken cancel) =>
@@ -109,28 +114,66 @@ public sealed class PeopleStore(Walled walled)
     public async Task ChangeAsync(Guid nursery, Guid account, Role? role, CancellationToken cancel)
     {
         var now = await walled.ListAsync(LockOwners, r => (Id: r.GetGuid(0), Role: r.Enum<Role>(1)), cancel, Sql.Of(nursery));
-        if (!now.Exists(m => m.Id == account)) throw new NotFoundException("member");
-        if (role != Role.Owner && !now.Exists(m => m.Role == Role.Owner && m.Id != account)) throw new RefusedException(new Failure("last-owner", "role"));
-        if (role is { } r) await walled.ExecuteAsync(Change, cancel, Sql.Of(nursery), Sql.Of(account), Sql.Of(r.Word()));
-        else await walled.ExecuteAsync(End, cancel, Sql.Of(nursery), Sql.Of(account));
+        if (!now.Exists(m => m.Id == account))
+            throw new NotFoundException("member");
+        if (role != Role.Owner && !now.Exists(m => m.Role == Role.Owner && m.Id != account))
+            throw new RefusedException(new Failure("last-owner", "role"));
+        if (role is { } r)
+            await walled.ExecuteAsync(Change, cancel, Sql.Of(nursery), Sql.Of(account), Sql.Of(r.Word()));
+        else
+            await walled.ExecuteAsync(End, cancel, Sql.Of(nursery), Sql.Of(account));
     }
 
-    public Task InviteAsync(Guid nursery, Guid id, Role role, byte[] secretHash, DateTimeOffset now, DateTimeOffset until, CancellationToken cancel) =>
-        walled.ExecuteAsync(Invite, cancel, Sql.Of(nursery), Sql.Of(id), Sql.Of(role.Word()), Sql.Of(secretHash), Sql.Of(now), Sql.Of(until));
+    public Task InviteAsync(
+        Guid nursery,
+        Guid id,
+        Role role,
+        byte[] secretHash,
+        DateTimeOffset now,
+        DateTimeOffset until,
+        CancellationToken cancel
+    ) =>
+        walled.ExecuteAsync(
+            Invite,
+            cancel,
+            Sql.Of(nursery),
+            Sql.Of(id),
+            Sql.Of(role.Word()),
+            Sql.Of(secretHash),
+            Sql.Of(now),
+            Sql.Of(until)
+        );
 
     public Task<List<Invitation>> InvitationsAsync(Guid nursery, DateTimeOffset now, CancellationToken cancel) =>
-        walled.ListAsync(Invitations, r => new Invitation(r.GetGuid(0), r.Enum<Role>(1), r.GetDateTime(2), r.GetDateTime(3), r.TextOrNull(4), r.GetBoolean(5)), cancel, Sql.Of(nursery), Sql.Of(now));
+        walled.ListAsync(
+            Invitations,
+            r => new Invitation(r.GetGuid(0), r.Enum<Role>(1), r.GetDateTime(2), r.GetDateTime(3), r.TextOrNull(4), r.GetBoolean(5)),
+            cancel,
+            Sql.Of(nursery),
+            Sql.Of(now)
+        );
 
     /// <exception cref="NotFoundException">It was used or withdrawn, or there is none.</exception>
     public async Task WithdrawAsync(Guid nursery, Guid id, DateTimeOffset now, CancellationToken cancel)
     {
-        if (await walled.ExecuteAsync(Withdraw, cancel, Sql.Of(nursery), Sql.Of(id), Sql.Of(now)) == 0) throw new NotFoundException("open invitation");
+        if (await walled.ExecuteAsync(Withdraw, cancel, Sql.Of(nursery), Sql.Of(id), Sql.Of(now)) == 0)
+            throw new NotFoundException("open invitation");
     }
 
     /// <summary>Nursery, id, role and whether it is open.</summary>
-    public async Task<(Guid Nursery, Guid Id, Role Role, bool Open)?> BySecretAsync(byte[] secretHash, DateTimeOffset now, CancellationToken cancel)
+    public async Task<(Guid Nursery, Guid Id, Role Role, bool Open)?> BySecretAsync(
+        byte[] secretHash,
+        DateTimeOffset now,
+        CancellationToken cancel
+    )
     {
-        var rows = await walled.ListAsync(BySecret, r => (r.GetGuid(0), r.GetGuid(1), r.Enum<Role>(2), r.GetBoolean(3)), cancel, Sql.Of(secretHash), Sql.Of(now));
+        var rows = await walled.ListAsync(
+            BySecret,
+            r => (r.GetGuid(0), r.GetGuid(1), r.Enum<Role>(2), r.GetBoolean(3)),
+            cancel,
+            Sql.Of(secretHash),
+            Sql.Of(now)
+        );
         return rows.Count == 0 ? null : rows[0];
     }
 

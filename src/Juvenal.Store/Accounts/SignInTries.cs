@@ -40,13 +40,16 @@ public sealed class SignInTries(NpgsqlDataSource source, TimeProvider clock)
     {
         var now = clock.GetUtcNow();
         await using var command = source.CreateCommand(Count);
-        command.Parameters.AddRange((NpgsqlParameter[])[Sql.Of(Key(name, "from " + address)), Sql.Of(now), Sql.Of(Key(name, "anywhere")), Sql.Of(Window)]);
+        command.Parameters.AddRange(
+            (NpgsqlParameter[])[Sql.Of(Key(name, "from " + address)), Sql.Of(now), Sql.Of(Key(name, "anywhere")), Sql.Of(Window)]
+        );
         await using var reader = await command.ExecuteReaderAsync(cancel);
         TimeSpan? wait = null;
         foreach (var most in new[] { MostFromOneAddress, MostFromAnywhere })
         {
             await reader.ReadAsync(cancel);
-            if (reader.GetInt32(0) > most) wait = reader.GetFieldValue<DateTimeOffset>(1) + Window - now;
+            if (reader.GetInt32(0) > most)
+                wait = reader.GetFieldValue<DateTimeOffset>(1) + Window - now;
         }
 
         return wait;
@@ -55,10 +58,13 @@ public sealed class SignInTries(NpgsqlDataSource source, TimeProvider clock)
     public async Task ForgetAsync(string name, string address, CancellationToken cancel)
     {
         await using var command = source.CreateCommand(Forget);
-        command.Parameters.AddRange((NpgsqlParameter[])[Sql.Of(Key(name, "from " + address)), Sql.Of(Key(name, "anywhere")), Sql.Of(clock.GetUtcNow())]);
+        command.Parameters.AddRange(
+            (NpgsqlParameter[])[Sql.Of(Key(name, "from " + address)), Sql.Of(Key(name, "anywhere")), Sql.Of(clock.GetUtcNow())]
+        );
         await command.ExecuteNonQueryAsync(cancel);
     }
 
     // Hashed: the table holds no names and no addresses.
-    private static byte[] Key(string name, string address) => SHA256.HashData(Encoding.UTF8.GetBytes(AccountName.Key(name) + "\n" + address));
+    private static byte[] Key(string name, string address) =>
+        SHA256.HashData(Encoding.UTF8.GetBytes(AccountName.Key(name) + "\n" + address));
 }

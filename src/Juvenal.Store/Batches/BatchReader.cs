@@ -27,7 +27,8 @@ public sealed record StoredStep(
     double? Leaves,
     IReadOnlyList<Reason> Reasons,
     IReadOnlyList<SpreadPart> Spread,
-    Reason? Conflict);
+    Reason? Conflict
+);
 
 /// <summary>What stands in one group, as stored.</summary>
 public sealed record StoredGroup(Guid? ContainerId, Guid PlaceId, int Seedlings, int Containers, Stage Reached);
@@ -59,21 +60,24 @@ public sealed record BatchView(
     IReadOnlyList<StoredGroup> Standing,
     int Used,
     IReadOnlyList<StoredTrayCount> TrayCounts,
-    DateOnly? CountedOn)
+    DateOnly? CountedOn
+)
 {
     /// <summary>The counts in the core's form.</summary>
-    public BatchState State() => new(
-        SeedsSown,
-        Emerged,
-        [.. Standing.Select(g => new Standing(new(g.ContainerId, g.PlaceId), g.Seedlings, g.Containers, g.Reached))],
-        Lost,
-        Snipped,
-        Steps.Where(s => s.DoneOn is not null).ToDictionary(s => s.Stage, s => s.DoneOn!.Value),
-        Steps.Where(s => s.PutOffTo is not null).ToDictionary(s => s.Stage, s => (s.PutOffTo!.Value, s.PutOffReason ?? "")),
-        [],
-        Used,
-        TrayCounts.ToDictionary(t => t.TrayId, t => (t.Cells, t.On)),
-        CountedOn);
+    public BatchState State() =>
+        new(
+            SeedsSown,
+            Emerged,
+            [.. Standing.Select(g => new Standing(new(g.ContainerId, g.PlaceId), g.Seedlings, g.Containers, g.Reached))],
+            Lost,
+            Snipped,
+            Steps.Where(s => s.DoneOn is not null).ToDictionary(s => s.Stage, s => s.DoneOn!.Value),
+            Steps.Where(s => s.PutOffTo is not null).ToDictionary(s => s.Stage, s => (s.PutOffTo!.Value, s.PutOffReason ?? "")),
+            [],
+            Used,
+            TrayCounts.ToDictionary(t => t.TrayId, t => (t.Cells, t.On)),
+            CountedOn
+        );
 
     public DateOnly? DoneOn(Stage stage) => Steps.FirstOrDefault(s => s.Stage == stage)?.DoneOn;
 
@@ -94,11 +98,15 @@ public sealed class BatchReader(NurseryTransaction nursery)
           (select array_agg(l.stage order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
           (select array_agg(l.locked_on order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
           b.lot_id, b.start, b.start_leaves, b.price_each, b.rootstock_id, b.scion_id, b.union_cm,
-          c.name, c.crop, c.species_group, c.habit, b.cells, b.seeds, b.trays, b.seeds_sown, b.emerged, b.lost, b.snipped, b.summary, b.ended_on, b.end_reason,
+          c.name, c.crop, c.species_group, c.habit, b.cells, b.seeds, b.trays, b.seeds_sown, b.emerged, b.lost, b.snipped,
+            b.summary, b.ended_on, b.end_reason,
           coalesce((
-            select jsonb_agg(jsonb_build_object('stage', p.stage, 'low', p.low, 'mid', p.mid, 'high', p.high, 'due', p.due, 'doneOn', p.done_on,
-              'lockedOn', p.locked_on, 'putOffTo', p.put_off_to, 'putOffReason', p.put_off_reason, 'place', p.place, 'container', p.container,
-              'containers', p.containers, 'mixLitres', p.mix_litres, 'leaves', p.leaves, 'reasons', p.reasons, 'spread', p.spread, 'conflict', p.conflict) order by p.stage)
+            select jsonb_agg(jsonb_build_object('stage', p.stage, 'low', p.low, 'mid', p.mid, 'high', p.high, 'due', p.due,
+              'doneOn', p.done_on,
+              'lockedOn', p.locked_on, 'putOffTo', p.put_off_to, 'putOffReason', p.put_off_reason, 'place', p.place, 'container',
+                p.container,
+              'containers', p.containers, 'mixLitres', p.mix_litres, 'leaves', p.leaves, 'reasons', p.reasons, 'spread', p.spread,
+                'conflict', p.conflict) order by p.stage)
             from plan_step p
             where p.nursery_id = b.nursery_id
               and p.batch_id = b.id), '[]'),
@@ -120,7 +128,8 @@ public sealed class BatchReader(NurseryTransaction nursery)
         nursery.ListAsync(Select, Read, cancel, Sql.OfNull((Guid[]?)null), Sql.Of(Most));
 
     /// <summary>Those of the ids that are there.</summary>
-    public Task<List<BatchView>> SomeAsync(Guid[] ids, CancellationToken cancel) => nursery.ListAsync(Select, Read, cancel, Sql.OfNull(ids), Sql.Of(Most));
+    public Task<List<BatchView>> SomeAsync(Guid[] ids, CancellationToken cancel) =>
+        nursery.ListAsync(Select, Read, cancel, Sql.OfNull(ids), Sql.Of(Most));
 
     /// <exception cref="NotFoundException">No such batch in this nursery.</exception>
     public async Task<BatchView> OneAsync(Guid id, CancellationToken cancel) =>
@@ -136,9 +145,30 @@ public sealed class BatchReader(NurseryTransaction nursery)
     private static BatchView Read(NpgsqlDataReader r)
     {
         var row = BatchRow.Read(r);
-        return new(row.Id, row.Version, row.Code, row.Input, r.GetString(27), r.Enum<Crop>(28), r.Enum<SpeciesGroup>(29), r.Enum<Habit>(30),
-            r.GetInt32(31), r.GetInt32(32), r.OrNull<int>(33), r.GetInt32(34), r.GetInt32(35), r.GetInt32(36), r.GetInt32(37),
-            r.FromJson<PlanSummary>(38), r.OrNull<DateOnly>(39), r.TextOrNull(40), r.FromJson<List<StoredStep>>(41), r.FromJson<List<StoredGroup>>(42),
-            r.GetInt32(43), r.FromJson<List<StoredTrayCount>>(44), r.OrNull<DateOnly>(45));
+        return new(
+            row.Id,
+            row.Version,
+            row.Code,
+            row.Input,
+            r.GetString(27),
+            r.Enum<Crop>(28),
+            r.Enum<SpeciesGroup>(29),
+            r.Enum<Habit>(30),
+            r.GetInt32(31),
+            r.GetInt32(32),
+            r.OrNull<int>(33),
+            r.GetInt32(34),
+            r.GetInt32(35),
+            r.GetInt32(36),
+            r.GetInt32(37),
+            r.FromJson<PlanSummary>(38),
+            r.OrNull<DateOnly>(39),
+            r.TextOrNull(40),
+            r.FromJson<List<StoredStep>>(41),
+            r.FromJson<List<StoredGroup>>(42),
+            r.GetInt32(43),
+            r.FromJson<List<StoredTrayCount>>(44),
+            r.OrNull<DateOnly>(45)
+        );
     }
 }

@@ -14,7 +14,14 @@ public sealed record MoveInput(Guid ContainerId, Guid PlaceId);
 /// <param name="RootstockId">Batch the rootstocks come from; grafts only.</param>
 /// <param name="ScionId">Batch the scions come from; grafts only.</param>
 /// <param name="UnionCm">Height of the union above the ball, cm, 1–60; grafts only.</param>
-public sealed record StartInput(Start Kind, double Leaves, double? PriceEach = null, Guid? RootstockId = null, Guid? ScionId = null, double? UnionCm = null);
+public sealed record StartInput(
+    Start Kind,
+    double Leaves,
+    double? PriceEach = null,
+    Guid? RootstockId = null,
+    Guid? ScionId = null,
+    double? UnionCm = null
+);
 
 /// <summary>What the grower chooses for a batch. Preview, keeping and changing all take this.</summary>
 /// <param name="CultivarId">Which cultivar.</param>
@@ -51,26 +58,29 @@ public sealed record BatchInput(
     Guid BedId,
     IReadOnlyDictionary<Stage, DateOnly> Locks,
     Guid? LotId = null,
-    StartInput? Start = null)
+    StartInput? Start = null
+)
 {
     public Beginning Begins => new(Start?.Kind ?? Core.Season.Start.Seed, Start?.Leaves ?? 0);
 
     /// <summary>Where the plan puts the plants in a stage; no container in a bed.</summary>
-    public GroupKey TargetOf(Stage stage) => stage switch
-    {
-        Stage.Sow => new(TrayId, GerminationPlaceId),
-        Stage.Emerge => new(TrayId, SeedlingPlaceId),
-        Stage.Harden => new(Moves.Count == 0 ? TrayId : Moves[^1].ContainerId, HardeningPlaceId),
-        Stage.PlantOut or Stage.Ripe => new(null, BedId),
-        _ => new(Moves[stage - Stage.PrickOut].ContainerId, Moves[stage - Stage.PrickOut].PlaceId),
-    };
+    public GroupKey TargetOf(Stage stage) =>
+        stage switch
+        {
+            Stage.Sow => new(TrayId, GerminationPlaceId),
+            Stage.Emerge => new(TrayId, SeedlingPlaceId),
+            Stage.Harden => new(Moves.Count == 0 ? TrayId : Moves[^1].ContainerId, HardeningPlaceId),
+            Stage.PlantOut or Stage.Ripe => new(null, BedId),
+            _ => new(Moves[stage - Stage.PrickOut].ContainerId, Moves[stage - Stage.PrickOut].PlaceId),
+        };
 
     /// <summary>The stage that a move to a group does, by the plan; null where the plan does not put them there.</summary>
     /// <param name="to">Where they went.</param>
     /// <param name="isBed">Any bed is planting out, planned or not.</param>
     public Stage? StageOfMoveTo(GroupKey to, bool isBed)
     {
-        if (isBed) return Stage.PlantOut;
+        if (isBed)
+            return Stage.PlantOut;
         Stage[] stages = [Stage.Harden, .. Enumerable.Range(0, Moves.Count).Select(GrowingPath.StageOfMove).Reverse(), Stage.Emerge];
         return stages.Where(s => TargetOf(s) == to).Select(s => (Stage?)s).FirstOrDefault();
     }
@@ -101,19 +111,36 @@ internal sealed record BatchRow(Guid Id, int Version, string Code, BatchInput In
     {
         var (containers, places) = (Many<Guid>(r, 16), Many<Guid>(r, 17));
         var (stages, days) = (Many<int>(r, 18), Many<DateOnly>(r, 19));
-        return new(r.GetGuid(0), r.GetInt32(1), r.GetString(2), new(
-            r.GetGuid(3), r.GetInt32(4), r.GetInt32(5), r.GetDouble(6), r.GetDouble(7), r.GetDouble(8), r.GetInt32(9), r.OrNull<int>(10),
-            r.GetGuid(11), r.GetGuid(12), r.GetGuid(13),
-            [.. containers.Zip(places, (c, p) => new MoveInput(c, p))],
-            r.GetGuid(14), r.GetGuid(15),
-            stages.Zip(days).ToDictionary(l => (Stage)l.First, l => l.Second),
-            r.OrNull<Guid>(20),
-            StartOf(r)));
+        return new(
+            r.GetGuid(0),
+            r.GetInt32(1),
+            r.GetString(2),
+            new(
+                r.GetGuid(3),
+                r.GetInt32(4),
+                r.GetInt32(5),
+                r.GetDouble(6),
+                r.GetDouble(7),
+                r.GetDouble(8),
+                r.GetInt32(9),
+                r.OrNull<int>(10),
+                r.GetGuid(11),
+                r.GetGuid(12),
+                r.GetGuid(13),
+                [.. containers.Zip(places, (c, p) => new MoveInput(c, p))],
+                r.GetGuid(14),
+                r.GetGuid(15),
+                stages.Zip(days).ToDictionary(l => (Stage)l.First, l => l.Second),
+                r.OrNull<Guid>(20),
+                StartOf(r)
+            )
+        );
     }
 
-    private static StartInput? StartOf(NpgsqlDataReader r) => r.Enum<Start>(21) is var kind && kind == Start.Seed
-        ? null
-        : new(kind, r.GetDouble(22), r.OrNull<double>(23), r.OrNull<Guid>(24), r.OrNull<Guid>(25), r.OrNull<double>(26));
+    private static StartInput? StartOf(NpgsqlDataReader r) =>
+        r.Enum<Start>(21) is var kind && kind == Start.Seed
+            ? null
+            : new(kind, r.GetDouble(22), r.OrNull<double>(23), r.OrNull<Guid>(24), r.OrNull<Guid>(25), r.OrNull<double>(26));
 
     private static T[] Many<T>(NpgsqlDataReader r, int column) => r.IsDBNull(column) ? [] : r.GetFieldValue<T[]>(column);
 }

@@ -20,17 +20,21 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
 
     private const string Insert = """
         -- A new batch.
-        insert into batch (nursery_id, id, code, season, cultivar_id, plants_wanted, germination, survival, confidence, seeds_per_cell, seeds_available,
+        insert into batch (nursery_id, id, code, season, cultivar_id, plants_wanted, germination, survival, confidence,
+          seeds_per_cell, seeds_available,
           tray_id, germination_place_id, seedling_place_id, hardening_place_id, bed_id, cells, seeds, trays, summary, lot_id,
           start, start_leaves, price_each, rootstock_id, scion_id, union_cm)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26, $27)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25,
+          $26, $27)
         """;
 
     private const string Change = """
         -- What was chosen for a batch.
         update batch
-        set version = version + 1, season = $2, cultivar_id = $3, plants_wanted = $4, germination = $5, survival = $6, confidence = $7, seeds_per_cell = $8,
-          seeds_available = $9, tray_id = $10, germination_place_id = $11, seedling_place_id = $12, hardening_place_id = $13, bed_id = $14, lot_id = $15,
+        set version = version + 1, season = $2, cultivar_id = $3, plants_wanted = $4, germination = $5, survival = $6,
+          confidence = $7, seeds_per_cell = $8,
+          seeds_available = $9, tray_id = $10, germination_place_id = $11, seedling_place_id = $12, hardening_place_id = $13,
+            bed_id = $14, lot_id = $15,
           start = $16, start_leaves = $17, price_each = $18, rootstock_id = $19, scion_id = $20, union_cm = $21
         where id = $1
         """;
@@ -96,14 +100,16 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     /// <param name="shown">The version of the plan that was shown.</param>
     /// <param name="cancel">Cancels.</param>
     /// <exception cref="RefusedException">It cannot be planned.</exception>
-    /// <exception cref="ConflictException">plan-changed: <see cref="ConflictException.Current"/> is the plan as it is now; nothing was kept.</exception>
+    /// <exception cref="ConflictException">plan-changed: <see cref="ConflictException.Current"/> is the plan as it is now; nothing was
+    /// kept.</exception>
     public async Task KeepAsync(Guid id, BatchInput input, string shown, CancellationToken cancel)
     {
         // One code at a time; and a rule changed meanwhile either comes before this or plans the new batch too.
         await PlanStore.OneAtATimeAsync(nursery, cancel);
         if (await nursery.OneAsync(BatchRow.SelectOnly, BatchRow.Read, cancel, Sql.OfNull((Guid?)id)) is { } kept)
         {
-            if (Same(kept.Input, input)) return;
+            if (Same(kept.Input, input))
+                return;
             throw new ConflictException("other-payload");
         }
 
@@ -112,21 +118,46 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
         var state = Fold.Of([], 1);
         var outcome = PlanStore.Plan(catalogue, input, state);
-        if (!outcome.Succeeded) throw new RefusedException(outcome.Failures);
+        if (!outcome.Succeeded)
+            throw new RefusedException(outcome.Failures);
         var plan = outcome.Value;
-        if (PlanVersion.Of(plan) != shown) throw new ConflictException("plan-changed", plan);
+        if (PlanVersion.Of(plan) != shown)
+            throw new ConflictException("plan-changed", plan);
 
         var last = int.Parse((await nursery.OneAsync(LastCode, r => r.GetString(0), cancel, Sql.Of(input.Season)))!);
         var batch = new BatchRow(id, 1, $"{input.Season % 100:00}-{last + 1:00}", input);
-        await nursery.ExecuteAsync(Insert, cancel,
-        [
-            Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of(batch.Code), Sql.Of(input.Season), Sql.Of(input.CultivarId), Sql.Of(input.PlantsWanted),
-            Sql.Of(input.Germination), Sql.Of(input.Survival), Sql.Of(input.Confidence), Sql.Of(input.SeedsPerCell), Sql.OfNull(input.SeedsAvailable),
-            Sql.Of(input.TrayId), Sql.Of(input.GerminationPlaceId), Sql.Of(input.SeedlingPlaceId), Sql.Of(input.HardeningPlaceId), Sql.Of(input.BedId),
-            Sql.Of(plan.Quantity.Cells), Sql.Of(plan.Quantity.Seeds), Sql.OfNull(plan.Quantity.Trays), Sql.OfJson(PlanSummary.Of(plan)), Sql.OfNull(input.LotId),
-            .. StartOf(input),
-        ]);
-        await nursery.ExecuteManyAsync([.. Choices(id, input), .. PlanWriter.Plan(nursery.Nursery, batch, catalogue, state, outcome)], cancel);
+        await nursery.ExecuteAsync(
+            Insert,
+            cancel,
+            [
+                Sql.Of(nursery.Nursery),
+                Sql.Of(id),
+                Sql.Of(batch.Code),
+                Sql.Of(input.Season),
+                Sql.Of(input.CultivarId),
+                Sql.Of(input.PlantsWanted),
+                Sql.Of(input.Germination),
+                Sql.Of(input.Survival),
+                Sql.Of(input.Confidence),
+                Sql.Of(input.SeedsPerCell),
+                Sql.OfNull(input.SeedsAvailable),
+                Sql.Of(input.TrayId),
+                Sql.Of(input.GerminationPlaceId),
+                Sql.Of(input.SeedlingPlaceId),
+                Sql.Of(input.HardeningPlaceId),
+                Sql.Of(input.BedId),
+                Sql.Of(plan.Quantity.Cells),
+                Sql.Of(plan.Quantity.Seeds),
+                Sql.OfNull(plan.Quantity.Trays),
+                Sql.OfJson(PlanSummary.Of(plan)),
+                Sql.OfNull(input.LotId),
+                .. StartOf(input),
+            ]
+        );
+        await nursery.ExecuteManyAsync(
+            [.. Choices(id, input), .. PlanWriter.Plan(nursery.Nursery, batch, catalogue, state, outcome)],
+            cancel
+        );
     }
 
     /// <summary>What a batch would look like with other choices, from what has happened to it.</summary>
@@ -147,59 +178,101 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     public async Task ChangeAsync(Guid id, int version, BatchInput input, string shown, CancellationToken cancel)
     {
         var (batch, catalogue, state) = await LoadAsync(id, BatchRow.Select, cancel);
-        if (batch.Version != version) throw new ConflictException("changed-meanwhile", batch.Input);
-        if (state.SeedsSown > 0 && input.CultivarId != batch.Input.CultivarId) throw new RefusedException(new Failure("sown-already", "cultivarId"));
-        if (state.SeedsSown > 0 && input.Begins.Kind != batch.Input.Begins.Kind) throw new RefusedException(new Failure("begun-already", "start.kind"));
+        if (batch.Version != version)
+            throw new ConflictException("changed-meanwhile", batch.Input);
+        if (state.SeedsSown > 0 && input.CultivarId != batch.Input.CultivarId)
+            throw new RefusedException(new Failure("sown-already", "cultivarId"));
+        if (state.SeedsSown > 0 && input.Begins.Kind != batch.Input.Begins.Kind)
+            throw new RefusedException(new Failure("begun-already", "start.kind"));
         await CheckLotAsync(input, cancel);
         await CheckStartAsync(id, input, cancel);
         var outcome = PlanStore.Plan(catalogue, input, state);
-        if (!outcome.Succeeded) throw new RefusedException(outcome.Failures);
-        if (PlanVersion.Of(outcome.Value) != shown) throw new ConflictException("plan-changed", outcome.Value);
+        if (!outcome.Succeeded)
+            throw new RefusedException(outcome.Failures);
+        if (PlanVersion.Of(outcome.Value) != shown)
+            throw new ConflictException("plan-changed", outcome.Value);
         var changed = batch with { Version = version + 1, Input = input };
         await nursery.ExecuteManyAsync(
             [
-                NurseryTransaction.Command(Change, [Sql.Of(id), Sql.Of(input.Season), Sql.Of(input.CultivarId), Sql.Of(input.PlantsWanted),
-                    Sql.Of(input.Germination), Sql.Of(input.Survival), Sql.Of(input.Confidence), Sql.Of(input.SeedsPerCell), Sql.OfNull(input.SeedsAvailable),
-                    Sql.Of(input.TrayId), Sql.Of(input.GerminationPlaceId), Sql.Of(input.SeedlingPlaceId), Sql.Of(input.HardeningPlaceId), Sql.Of(input.BedId), Sql.OfNull(input.LotId), .. StartOf(input)]),
+                NurseryTransaction.Command(
+                    Change,
+                    [
+                        Sql.Of(id),
+                        Sql.Of(input.Season),
+                        Sql.Of(input.CultivarId),
+                        Sql.Of(input.PlantsWanted),
+                        Sql.Of(input.Germination),
+                        Sql.Of(input.Survival),
+                        Sql.Of(input.Confidence),
+                        Sql.Of(input.SeedsPerCell),
+                        Sql.OfNull(input.SeedsAvailable),
+                        Sql.Of(input.TrayId),
+                        Sql.Of(input.GerminationPlaceId),
+                        Sql.Of(input.SeedlingPlaceId),
+                        Sql.Of(input.HardeningPlaceId),
+                        Sql.Of(input.BedId),
+                        Sql.OfNull(input.LotId),
+                        .. StartOf(input),
+                    ]
+                ),
                 NurseryTransaction.Command(DeleteMoves, Sql.Of(id)),
                 NurseryTransaction.Command(DeleteLocks, Sql.Of(id)),
                 .. Choices(id, input),
                 .. PlanWriter.Plan(nursery.Nursery, changed, catalogue, state, outcome),
             ],
-            cancel);
+            cancel
+        );
     }
 
     private static NpgsqlParameter[] StartOf(BatchInput input) =>
-    [
-        Sql.Of(input.Begins.Kind.Word()), Sql.Of(input.Begins.Leaves), Sql.OfNull(input.Start?.PriceEach),
-        Sql.OfNull(input.Start?.RootstockId), Sql.OfNull(input.Start?.ScionId), Sql.OfNull(input.Start?.UnionCm),
-    ];
+        [
+            Sql.Of(input.Begins.Kind.Word()),
+            Sql.Of(input.Begins.Leaves),
+            Sql.OfNull(input.Start?.PriceEach),
+            Sql.OfNull(input.Start?.RootstockId),
+            Sql.OfNull(input.Start?.ScionId),
+            Sql.OfNull(input.Start?.UnionCm),
+        ];
 
     /// <exception cref="RefusedException">A beginning that cannot be: another's parts, a union out of range, a price below 0.</exception>
     private async Task CheckStartAsync(Guid id, BatchInput input, CancellationToken cancel)
     {
-        if (input.Start is not { } start) return;
+        if (input.Start is not { } start)
+            return;
         var failures = new List<Failure>();
-        if (start.PriceEach is { } price && !(price is >= 0 and <= 10_000)) failures.Add(Failure.OutOfRange("start.priceEach", price, 0, 10_000));
-        if (start.UnionCm is { } union && !(union is >= 1 and <= 60)) failures.Add(Failure.OutOfRange("start.unionCm", union, 1, 60));
-        if (start.Kind != Start.Grafts && (start.RootstockId ?? start.ScionId) is not null) failures.Add(new("not-chosen", "start.rootstockId"));
-        if (start.Kind != Start.Seed && input.LotId is not null) failures.Add(new("lot-without-seed", "lotId"));
+        if (start.PriceEach is { } price && !(price is >= 0 and <= 10_000))
+            failures.Add(Failure.OutOfRange("start.priceEach", price, 0, 10_000));
+        if (start.UnionCm is { } union && !(union is >= 1 and <= 60))
+            failures.Add(Failure.OutOfRange("start.unionCm", union, 1, 60));
+        if (start.Kind != Start.Grafts && (start.RootstockId ?? start.ScionId) is not null)
+            failures.Add(new("not-chosen", "start.rootstockId"));
+        if (start.Kind != Start.Seed && input.LotId is not null)
+            failures.Add(new("lot-without-seed", "lotId"));
         foreach (var (field, part) in new[] { ("start.rootstockId", start.RootstockId), ("start.scionId", start.ScionId) })
         {
-            if (part is { } batch && (batch == id || await nursery.OneAsync(BatchRow.SelectOnly, BatchRow.Read, cancel, Sql.OfNull((Guid?)batch)) is null)) failures.Add(new("not-chosen", field));
+            if (
+                part is { } batch
+                && (batch == id || await nursery.OneAsync(BatchRow.SelectOnly, BatchRow.Read, cancel, Sql.OfNull((Guid?)batch)) is null)
+            )
+                failures.Add(new("not-chosen", field));
         }
 
-        if (start.RootstockId is { } same && same == start.ScionId) failures.Add(new("graft-on-itself", "start.scionId"));
-        if (failures.Count > 0) throw new RefusedException(failures);
+        if (start.RootstockId is { } same && same == start.ScionId)
+            failures.Add(new("graft-on-itself", "start.scionId"));
+        if (failures.Count > 0)
+            throw new RefusedException(failures);
     }
 
     /// <exception cref="RefusedException">No such packet, or one of another cultivar.</exception>
     private async Task CheckLotAsync(BatchInput input, CancellationToken cancel)
     {
-        if (input.LotId is not { } lot) return;
+        if (input.LotId is not { } lot)
+            return;
         var found = await nursery.OneAsync(LotOf, r => (object)(r.GetGuid(0), r.GetString(1)), cancel, Sql.Of(lot));
-        if (found is not (Guid cultivar, string name)) throw new RefusedException(new Failure("not-chosen", "lotId"));
-        if (cultivar != input.CultivarId) throw new RefusedException(new Failure("lot-of-other-cultivar", "lotId", Subject: name));
+        if (found is not (Guid cultivar, string name))
+            throw new RefusedException(new Failure("not-chosen", "lotId"));
+        if (cultivar != input.CultivarId)
+            throw new RefusedException(new Failure("lot-of-other-cultivar", "lotId", Subject: name));
     }
 
     /// <summary>Ends a batch of which nothing stands any more, or takes that back.</summary>
@@ -211,10 +284,19 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     {
         var (_, catalogue, state) = await LoadAsync(id, BatchRow.Select, cancel);
         var growing = state.Groups.Where(g => g.Group.Container is not null).Sum(g => g.Seedlings);
-        if (reason is not null && string.IsNullOrWhiteSpace(reason)) throw new RefusedException(new Failure("reason-missing", "reason"));
-        if (reason?.Length > 200) throw new RefusedException(new Failure("reason-too-long", "reason", reason.Length, 0, 200));
-        if (reason is not null && growing > 0) throw new RefusedException(new Failure("plants-standing", "reason", growing));
-        await nursery.ExecuteAsync(SetEnd, cancel, Sql.Of(id), Sql.OfNull(reason is null ? null : catalogue.Today), Sql.OfNull(reason?.Trim()));
+        if (reason is not null && string.IsNullOrWhiteSpace(reason))
+            throw new RefusedException(new Failure("reason-missing", "reason"));
+        if (reason?.Length > 200)
+            throw new RefusedException(new Failure("reason-too-long", "reason", reason.Length, 0, 200));
+        if (reason is not null && growing > 0)
+            throw new RefusedException(new Failure("plants-standing", "reason", growing));
+        await nursery.ExecuteAsync(
+            SetEnd,
+            cancel,
+            Sql.Of(id),
+            Sql.OfNull(reason is null ? null : catalogue.Today),
+            Sql.OfNull(reason?.Trim())
+        );
     }
 
     private async Task<(BatchRow Batch, Catalogue Catalogue, BatchState State)> LoadAsync(Guid id, string select, CancellationToken cancel)
@@ -226,8 +308,23 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     }
 
     private IEnumerable<NpgsqlBatchCommand> Choices(Guid id, BatchInput input) =>
-        input.Moves.Select((m, i) => NurseryTransaction.Command(InsertMove, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of(i), Sql.Of(m.ContainerId), Sql.Of(m.PlaceId)))
-            .Concat(input.Locks.Select(l => NurseryTransaction.Command(SetLock, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of((int)l.Key), Sql.Of(l.Value))));
+        input
+            .Moves.Select(
+                (m, i) =>
+                    NurseryTransaction.Command(
+                        InsertMove,
+                        Sql.Of(nursery.Nursery),
+                        Sql.Of(id),
+                        Sql.Of(i),
+                        Sql.Of(m.ContainerId),
+                        Sql.Of(m.PlaceId)
+                    )
+            )
+            .Concat(
+                input.Locks.Select(l =>
+                    NurseryTransaction.Command(SetLock, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of((int)l.Key), Sql.Of(l.Value))
+                )
+            );
 
     // Records with lists in them compare by reference; what is stored of them does not.
     private static bool Same(BatchInput a, BatchInput b) => JsonSerializer.Serialize(a, Sql.Json) == JsonSerializer.Serialize(b, Sql.Json);
@@ -241,15 +338,22 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     public async Task LockAsync(Guid id, int version, Stage stage, DateOnly? day, CancellationToken cancel)
     {
         var (batch, catalogue, state) = await LoadAsync(id, BatchRow.Select, cancel);
-        if (batch.Version != version) throw new ConflictException("changed-meanwhile", batch.Input.Locks);
-        if (stage == Stage.Ripe) throw new RefusedException(new Failure("not-lockable", "stage"));
-        if (state.StageDays.ContainsKey(stage)) throw new RefusedException(new Failure("done-already", "stage"));
-        if (day < catalogue.Today) throw new RefusedException(new Failure("day-passed", "day"));
-        if (day > catalogue.Today.AddDays(500)) throw new RefusedException(new Failure("too-far", "day"));
+        if (batch.Version != version)
+            throw new ConflictException("changed-meanwhile", batch.Input.Locks);
+        if (stage == Stage.Ripe)
+            throw new RefusedException(new Failure("not-lockable", "stage"));
+        if (state.StageDays.ContainsKey(stage))
+            throw new RefusedException(new Failure("done-already", "stage"));
+        if (day < catalogue.Today)
+            throw new RefusedException(new Failure("day-passed", "day"));
+        if (day > catalogue.Today.AddDays(500))
+            throw new RefusedException(new Failure("too-far", "day"));
 
         var locks = new Dictionary<Stage, DateOnly>(batch.Input.Locks);
-        if (day is { } fixedDay) locks[stage] = fixedDay;
-        else locks.Remove(stage);
+        if (day is { } fixedDay)
+            locks[stage] = fixedDay;
+        else
+            locks.Remove(stage);
         var changed = batch with { Version = version + 1, Input = batch.Input with { Locks = locks } };
         await nursery.ExecuteManyAsync(
             [
@@ -259,6 +363,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
                 NurseryTransaction.Command(Raise, Sql.Of(id)),
                 .. PlanWriter.Plan(nursery.Nursery, changed, catalogue, state, PlanStore.Plan(catalogue, changed.Input, state)),
             ],
-            cancel);
+            cancel
+        );
     }
 }

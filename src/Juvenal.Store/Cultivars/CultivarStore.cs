@@ -16,7 +16,18 @@ namespace Juvenal.Store.Cultivars;
 /// <param name="Origin">Open-pollinated or hybrid.</param>
 /// <param name="Note">As one likes.</param>
 /// <param name="Tags">Resistances and other marks.</param>
-public sealed record CultivarRow(Guid Id, int Version, string Name, Crop Crop, SpeciesGroup Group, Habit Habit, int DaysToRipe, SeedOrigin Origin, string? Note, IReadOnlyList<string> Tags)
+public sealed record CultivarRow(
+    Guid Id,
+    int Version,
+    string Name,
+    Crop Crop,
+    SpeciesGroup Group,
+    Habit Habit,
+    int DaysToRipe,
+    SeedOrigin Origin,
+    string? Note,
+    IReadOnlyList<string> Tags
+)
 {
     public CultivarTraits Traits() => new(Crop, Group, Habit, DaysToRipe);
 }
@@ -43,7 +54,8 @@ public sealed class CultivarStore(NurseryTransaction nursery)
     private const string Change = """
         -- Change a cultivar, if nobody else has meanwhile.
         update cultivar
-        set version = version + 1, name = $4, crop = $5, species_group = $6, habit = $7, days_to_ripe = $8, origin = $9, note = $10, tags = $11
+        set version = version + 1, name = $4, crop = $5, species_group = $6, habit = $7, days_to_ripe = $8, origin = $9,
+          note = $10, tags = $11
         where nursery_id = $1
           and id = $2
           and version = $3
@@ -58,24 +70,40 @@ public sealed class CultivarStore(NurseryTransaction nursery)
     public Task<List<CultivarRow>> AllAsync(CancellationToken cancel) => nursery.ListAsync(Select, Read, cancel);
 
     /// <summary>Keeps many in one round trip, as <see cref="PutAsync"/> does one; their versions were read in this transaction.</summary>
-    public Task PutManyAsync(IReadOnlyCollection<CultivarRow> rows, CancellationToken cancel) => CatalogueRows.WriteAsync(
-        async () =>
-        {
-            await nursery.ExecuteManyAsync(
-                rows.Select(r => NurseryTransaction.Command(r.Version == 0 ? Insert : Change, [Sql.Of(nursery.Nursery), Sql.Of(r.Id), .. r.Version == 0 ? [] : new[] { Sql.Of(r.Version) }, .. Values(r)])), cancel);
-            return rows.Count;
-        },
-        null, "cultivar");
+    public Task PutManyAsync(IReadOnlyCollection<CultivarRow> rows, CancellationToken cancel) =>
+        CatalogueRows.WriteAsync(
+            async () =>
+            {
+                await nursery.ExecuteManyAsync(
+                    rows.Select(r =>
+                        NurseryTransaction.Command(
+                            r.Version == 0 ? Insert : Change,
+                            [Sql.Of(nursery.Nursery), Sql.Of(r.Id), .. r.Version == 0 ? [] : new[] { Sql.Of(r.Version) }, .. Values(r)]
+                        )
+                    ),
+                    cancel
+                );
+                return rows.Count;
+            },
+            null,
+            "cultivar"
+        );
 
     /// <summary>Keeps a cultivar: a new one where its version is 0.</summary>
     public Task PutAsync(CultivarRow row, CancellationToken cancel)
     {
         var values = Values(row);
         return row.Version == 0
-            ? CatalogueRows.WriteAsync(() => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]), null, "cultivar")
+            ? CatalogueRows.WriteAsync(
+                () => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]),
+                null,
+                "cultivar"
+            )
             : CatalogueRows.WriteAsync(
                 () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),
-                async () => (await AllAsync(cancel)).Find(c => c.Id == row.Id), "cultivar");
+                async () => (await AllAsync(cancel)).Find(c => c.Id == row.Id),
+                "cultivar"
+            );
     }
 
     /// <exception cref="RefusedException">What cannot be, at its field.</exception>
@@ -83,23 +111,46 @@ public sealed class CultivarStore(NurseryTransaction nursery)
     {
         var failures = new List<Failure>();
         CatalogueRows.CheckName(row.Name, failures);
-        if (!CultivarTraits.Belongs(row.Group, row.Crop)) failures.Add(new("group-of-other-crop", "group"));
-        if (row.DaysToRipe is < 30 or > 200) failures.Add(Failure.OutOfRange("daysToRipe", row.DaysToRipe, 30, 200));
-        if (row.Note?.Length > LongestNote) failures.Add(new("reason-too-long", "note", row.Note.Length, 0, LongestNote));
-        if (row.Tags.Count > MostTags) failures.Add(new("too-many", "tags", row.Tags.Count, 0, MostTags));
-        else if (row.Tags.Any(t => string.IsNullOrWhiteSpace(t) || t.Length > LongestTag || t.Any(char.IsControl))) failures.Add(new("tag-too-long", "tags", High: LongestTag));
-        if (failures.Count > 0) throw new RefusedException(failures);
+        if (!CultivarTraits.Belongs(row.Group, row.Crop))
+            failures.Add(new("group-of-other-crop", "group"));
+        if (row.DaysToRipe is < 30 or > 200)
+            failures.Add(Failure.OutOfRange("daysToRipe", row.DaysToRipe, 30, 200));
+        if (row.Note?.Length > LongestNote)
+            failures.Add(new("reason-too-long", "note", row.Note.Length, 0, LongestNote));
+        if (row.Tags.Count > MostTags)
+            failures.Add(new("too-many", "tags", row.Tags.Count, 0, MostTags));
+        else if (row.Tags.Any(t => string.IsNullOrWhiteSpace(t) || t.Length > LongestTag || t.Any(char.IsControl)))
+            failures.Add(new("tag-too-long", "tags", High: LongestTag));
+        if (failures.Count > 0)
+            throw new RefusedException(failures);
 
         return
         [
-            Sql.Of(row.Name.Trim()), Sql.Of(row.Crop.Word()), Sql.Of(row.Group.Word()), Sql.Of(row.Habit.Word()), Sql.Of(row.DaysToRipe),
-            Sql.Of(row.Origin.Word()), Sql.OfNull(row.Note), Sql.Of(row.Tags.Select(t => t.Trim()).Distinct().ToArray()),
+            Sql.Of(row.Name.Trim()),
+            Sql.Of(row.Crop.Word()),
+            Sql.Of(row.Group.Word()),
+            Sql.Of(row.Habit.Word()),
+            Sql.Of(row.DaysToRipe),
+            Sql.Of(row.Origin.Word()),
+            Sql.OfNull(row.Note),
+            Sql.Of(row.Tags.Select(t => t.Trim()).Distinct().ToArray()),
         ];
     }
 
-    public Task DeleteAsync(Guid id, CancellationToken cancel) => CatalogueRows.WriteAsync(
-        () => nursery.ExecuteAsync(Delete, cancel, Sql.Of(id)), () => Task.FromResult<object?>(null), "cultivar");
+    public Task DeleteAsync(Guid id, CancellationToken cancel) =>
+        CatalogueRows.WriteAsync(() => nursery.ExecuteAsync(Delete, cancel, Sql.Of(id)), () => Task.FromResult<object?>(null), "cultivar");
 
-    internal static CultivarRow Read(NpgsqlDataReader r) => new(
-        r.GetGuid(0), r.GetInt32(1), r.GetString(2), r.Enum<Crop>(3), r.Enum<SpeciesGroup>(4), r.Enum<Habit>(5), r.GetInt32(6), r.Enum<SeedOrigin>(7), r.TextOrNull(8), r.GetFieldValue<string[]>(9));
+    internal static CultivarRow Read(NpgsqlDataReader r) =>
+        new(
+            r.GetGuid(0),
+            r.GetInt32(1),
+            r.GetString(2),
+            r.Enum<Crop>(3),
+            r.Enum<SpeciesGroup>(4),
+            r.Enum<Habit>(5),
+            r.GetInt32(6),
+            r.Enum<SeedOrigin>(7),
+            r.TextOrNull(8),
+            r.GetFieldValue<string[]>(9)
+        );
 }

@@ -15,7 +15,27 @@ public static class ExportTables
 {
     /// <summary>Each after those it refers to.</summary>
     public static IReadOnlyList<string> All { get; } =
-        ["site", "house_rules", "place", "container_kind", "cultivar", "seed_lot", "lot_entry", "batch", "batch_move", "stage_lock", "tray", "tray_row", "ledger_entry", "plan_step", "standing", "place_reading", "weather_day", "soil_reading", "forecast_day"];
+    [
+        "site",
+        "house_rules",
+        "place",
+        "container_kind",
+        "cultivar",
+        "seed_lot",
+        "lot_entry",
+        "batch",
+        "batch_move",
+        "stage_lock",
+        "tray",
+        "tray_row",
+        "ledger_entry",
+        "plan_step",
+        "standing",
+        "place_reading",
+        "weather_day",
+        "soil_reading",
+        "forecast_day",
+    ];
 
     /// <summary>Not yet in exports of the first version.</summary>
     public static IReadOnlyList<string> SinceTwo { get; } = ["lot_entry", "tray", "tray_row", "place_reading"];
@@ -23,7 +43,9 @@ public static class ExportTables
     /// <summary>Made from the others, and made anew where a nursery comes in.</summary>
     public static IReadOnlyList<string> Derived { get; } = ["freeze_year", "freeze_fit", "site_curve", "soil_line"];
 
-    /// <summary>Given anew where a nursery comes in: whose it is, and the number the server counts entries with (their order stays).</summary>
+    /// <summary>
+    /// Given anew where a nursery comes in: whose it is, and the number the server counts entries with (their order stays).
+    /// </summary>
     private static readonly string[] GivenAnew = ["nursery_id", "sequence"];
 
     private const string Columns = """
@@ -36,6 +58,12 @@ public static class ExportTables
         order by array_position($1, c.relname::text), a.attnum
         """;
 
-    public static Task<List<ExportColumn>> ColumnsAsync(Walled walled, CancellationToken cancel) => walled.ListAsync(
-        Columns, r => new ExportColumn(r.GetString(0), r.GetString(1), r.GetString(2), r.GetBoolean(3), r.TextOrNull(4)), cancel, Sql.Of(All.ToArray()), Sql.Of(GivenAnew));
+    public static Task<List<ExportColumn>> ColumnsAsync(Walled walled, CancellationToken cancel) =>
+        walled.ListAsync(
+            Columns,
+            r => new ExportColumn(r.GetString(0), r.GetString(1), r.GetString(2), r.GetBoolean(3), r.TextOrNull(4)),
+            cancel,
+            Sql.Of(All.ToArray()),
+            Sql.Of(GivenAnew)
+        );
 }

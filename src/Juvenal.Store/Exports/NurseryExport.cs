@@ -21,7 +21,10 @@ public static class NurseryExport
     public const int Version = 2;
 
     /// <summary>For files: names stay readable, nothing is escaped for a page.</summary>
-    internal static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+    internal static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
+    {
+        Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+    };
 
     private const string Name = """
         -- The nursery's name.
@@ -37,7 +40,8 @@ public static class NurseryExport
     {
         using var zip = new ZipArchive(target, ZipArchiveMode.Create, leaveOpen: true);
         var columns = await ExportTables.ColumnsAsync(nursery, cancel);
-        var name = await nursery.OneAsync(Name, r => r.GetString(0), cancel, Sql.Of(nursery.Nursery)) ?? throw new NotFoundException("nursery");
+        var name =
+            await nursery.OneAsync(Name, r => r.GetString(0), cancel, Sql.Of(nursery.Nursery)) ?? throw new NotFoundException("nursery");
         await TextAsync(zip, "manifest.json", JsonSerializer.Serialize(new Manifest(Format, Version, name), Json), cancel);
         await TextAsync(zip, "README.txt", ReadMe, cancel);
         await TextAsync(zip, "dictionary.csv", Dictionary(columns), cancel);
@@ -58,17 +62,24 @@ public static class NurseryExport
 
         """;
 
-    private static string Rows(string table, IEnumerable<ExportColumn> columns) => $"""
-        -- Every row of one table, in an order that stays.
-        select row_to_json(r)::text
-        from (
-          select {string.Join(", ", columns.Select(c => c.Name))}
-          from {table}
-          order by {(table == "ledger_entry" ? "sequence" : "1, 2, 3")}
-        ) r
-        """;
+    private static string Rows(string table, IEnumerable<ExportColumn> columns) =>
+        $"""
+            -- Every row of one table, in an order that stays.
+            select row_to_json(r)::text
+            from (
+              select {string.Join(", ", columns.Select(c => c.Name))}
+              from {table}
+              order by {(table == "ledger_entry" ? "sequence" : "1, 2, 3")}
+            ) r
+            """;
 
-    private static async Task JsonAsync(ZipArchive zip, NurseryTransaction nursery, string table, List<ExportColumn> columns, CancellationToken cancel)
+    private static async Task JsonAsync(
+        ZipArchive zip,
+        NurseryTransaction nursery,
+        string table,
+        List<ExportColumn> columns,
+        CancellationToken cancel
+    )
     {
         await using var writer = new StreamWriter(zip.CreateEntry($"json/{table}.json").Open(), new UTF8Encoding(false)) { NewLine = "\n" };
         var first = true;
@@ -83,37 +94,48 @@ public static class NurseryExport
         await writer.WriteAsync("\n]\n");
     }
 
-    private static async Task CsvAsync(ZipArchive zip, NurseryTransaction nursery, string table, List<ExportColumn> columns, CancellationToken cancel)
+    private static async Task CsvAsync(
+        ZipArchive zip,
+        NurseryTransaction nursery,
+        string table,
+        List<ExportColumn> columns,
+        CancellationToken cancel
+    )
     {
         await using var writer = new StreamWriter(zip.CreateEntry($"csv/{table}.csv").Open(), new UTF8Encoding(true));
         await using var csv = new CsvWriter(writer, CultureInfo.InvariantCulture, leaveOpen: true);
-        foreach (var column in columns) csv.WriteField(column.Name);
+        foreach (var column in columns)
+            csv.WriteField(column.Name);
         await csv.NextRecordAsync();
         await foreach (var row in nursery.StreamAsync(Rows(table, columns), r => r.GetString(0), cancel))
         {
             using var document = JsonDocument.Parse(row);
-            foreach (var column in columns) csv.WriteField(Cell(document.RootElement.GetProperty(column.Name), column));
+            foreach (var column in columns)
+                csv.WriteField(Cell(document.RootElement.GetProperty(column.Name), column));
             await csv.NextRecordAsync();
         }
     }
 
-    private static string Cell(JsonElement value, ExportColumn column) => value.ValueKind switch
-    {
-        JsonValueKind.Null => "",
-        JsonValueKind.String => column.IsText ? CsvText.Harmless(value.GetString()!) : value.GetString()!,
-        _ => value.GetRawText(),
-    };
+    private static string Cell(JsonElement value, ExportColumn column) =>
+        value.ValueKind switch
+        {
+            JsonValueKind.Null => "",
+            JsonValueKind.String => column.IsText ? CsvText.Harmless(value.GetString()!) : value.GetString()!,
+            _ => value.GetRawText(),
+        };
 
     private static string Dictionary(List<ExportColumn> columns)
     {
         using var writer = new StringWriter(CultureInfo.InvariantCulture);
         using (var csv = new CsvWriter(writer, CultureInfo.InvariantCulture))
         {
-            foreach (var title in new[] { "table", "column", "type", "required", "meaning" }) csv.WriteField(title);
+            foreach (var title in new[] { "table", "column", "type", "required", "meaning" })
+                csv.WriteField(title);
             csv.NextRecord();
             foreach (var c in columns)
             {
-                foreach (var field in new[] { c.Table, c.Name, c.Type, c.Required ? "yes" : "no", c.Meaning }) csv.WriteField(field);
+                foreach (var field in new[] { c.Table, c.Name, c.Type, c.Required ? "yes" : "no", c.Meaning })
+                    csv.WriteField(field);
                 csv.NextRecord();
             }
         }

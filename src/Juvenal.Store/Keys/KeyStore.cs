@@ -24,7 +24,8 @@ public sealed class KeyStore(NpgsqlDataSource source)
         using var command = source.CreateCommand(Select);
         using var reader = command.ExecuteReader();
         var rows = new List<string>();
-        while (reader.Read()) rows.Add(reader.GetString(0));
+        while (reader.Read())
+            rows.Add(reader.GetString(0));
         return rows;
     }
 

@@ -27,25 +27,46 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
         where id = $1
         """;
 
-    private static readonly string OfAct = ById.Replace("-- One entry, whichever batch it belongs to.", "-- The entries of one act, in all its batches.", StringComparison.Ordinal)
+    private static readonly string OfAct = ById.Replace(
+            "-- One entry, whichever batch it belongs to.",
+            "-- The entries of one act, in all its batches.",
+            StringComparison.Ordinal
+        )
         .Replace("where id = $1", "where act = $1\norder by batch_id, sequence", StringComparison.Ordinal);
 
     public Task<List<StoredEntry>> ActAsync(Guid act, CancellationToken cancel) => nursery.ListAsync(OfAct, Read, cancel, Sql.Of(act));
 
-    public Task<List<StoredEntry>> AllAsync(Guid? batch, CancellationToken cancel) => nursery.ListAsync(Select, Read, cancel, Sql.OfNull(batch));
+    public Task<List<StoredEntry>> AllAsync(Guid? batch, CancellationToken cancel) =>
+        nursery.ListAsync(Select, Read, cancel, Sql.OfNull(batch));
 
     public Task<StoredEntry?> OneAsync(Guid id, CancellationToken cancel) => nursery.OneAsync(ById, Read, cancel, Sql.Of(id));
 
-    private static StoredEntry Read(NpgsqlDataReader r) => new(
-        r.GetGuid(0),
+    private static StoredEntry Read(NpgsqlDataReader r) =>
         new(
-            r.GetGuid(1), r.GetInt64(2), r.GetFieldValue<DateOnly>(3), r.Enum<EntryKind>(4), (Stage?)r.OrNull<int>(5),
-            Group(r, 6), Group(r, 8), r.GetInt32(10), r.GetInt32(11), r.GetInt32(12), r.GetInt32(13),
-            r.TextOrNull(14), r.OrNull<DateOnly>(15), r.OrNull<Guid>(16),
-            r.OrNull<Guid>(20), r.IsDBNull(21) ? null : r.FromJson<List<TrayCount>>(21), r.OrNull<Guid>(22)),
-        r.GetDateTime(17),
-        r.GetFieldValue<byte[]>(18),
-        r.TextOrNull(19));
+            r.GetGuid(0),
+            new(
+                r.GetGuid(1),
+                r.GetInt64(2),
+                r.GetFieldValue<DateOnly>(3),
+                r.Enum<EntryKind>(4),
+                (Stage?)r.OrNull<int>(5),
+                Group(r, 6),
+                Group(r, 8),
+                r.GetInt32(10),
+                r.GetInt32(11),
+                r.GetInt32(12),
+                r.GetInt32(13),
+                r.TextOrNull(14),
+                r.OrNull<DateOnly>(15),
+                r.OrNull<Guid>(16),
+                r.OrNull<Guid>(20),
+                r.IsDBNull(21) ? null : r.FromJson<List<TrayCount>>(21),
+                r.OrNull<Guid>(22)
+            ),
+            r.GetDateTime(17),
+            r.GetFieldValue<byte[]>(18),
+            r.TextOrNull(19)
+        );
 
     private static GroupKey? Group(NpgsqlDataReader r, int column) =>
         r.OrNull<Guid>(column + 1) is { } place ? new GroupKey(r.OrNull<Guid>(column), place) : null;

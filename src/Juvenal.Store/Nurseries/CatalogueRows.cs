@@ -27,20 +27,25 @@ internal static class CatalogueRows
             throw new ConflictException("in-use");
         }
 
-        if (changed > 0 || exists is null) return;
+        if (changed > 0 || exists is null)
+            return;
         throw await exists() is { } current ? new ConflictException("changed-meanwhile", current) : new NotFoundException(what);
     }
 
     public static void CheckName(string name, List<Failure> failures)
     {
-        if (string.IsNullOrWhiteSpace(name)) failures.Add(new("name-missing", "name"));
-        else if (name.Length > 60) failures.Add(new("name-too-long", "name", name.Length, 1, 60));
-        else if (name.Any(char.IsControl)) failures.Add(new("name-unprintable", "name"));
+        if (string.IsNullOrWhiteSpace(name))
+            failures.Add(new("name-missing", "name"));
+        else if (name.Length > 60)
+            failures.Add(new("name-too-long", "name", name.Length, 1, 60));
+        else if (name.Any(char.IsControl))
+            failures.Add(new("name-unprintable", "name"));
     }
 
     public static void CheckTemperature(double? celsius, string field, List<Failure> failures)
     {
-        if (celsius is { } c && !(c is >= -30 and <= 50)) failures.Add(Failure.OutOfRange(field, c, -30, 50));
+        if (celsius is { } c && !(c is >= -30 and <= 50))
+            failures.Add(Failure.OutOfRange(field, c, -30, 50));
     }
 
     public static bool IsBed(PlaceKind kind) => kind is PlaceKind.OpenBed or PlaceKind.TunnelBed;

@@ -6,7 +6,13 @@ namespace Juvenal.Store.Nurseries;
 /// <summary>A connection that sees one nursery.</summary>
 public sealed class NurseryTransaction : Walled
 {
-    private NurseryTransaction(Guid nursery, string? by, NpgsqlConnection connection, NpgsqlTransaction? transaction, (string, string)[] settings)
+    private NurseryTransaction(
+        Guid nursery,
+        string? by,
+        NpgsqlConnection connection,
+        NpgsqlTransaction? transaction,
+        (string, string)[] settings
+    )
         : base(connection, transaction, settings) => (Nursery, By) = (nursery, by);
 
     public Guid Nursery { get; }
@@ -15,9 +21,17 @@ public sealed class NurseryTransaction : Walled
     public string? By { get; }
 
     /// <inheritdoc cref="Walled.CopyAsync"/>
-    internal new Task CopyAsync(string sql, Func<NpgsqlBinaryImporter, Task> write, CancellationToken cancel) => base.CopyAsync(sql, write, cancel);
+    internal new Task CopyAsync(string sql, Func<NpgsqlBinaryImporter, Task> write, CancellationToken cancel) =>
+        base.CopyAsync(sql, write, cancel);
 
-    internal static async Task<NurseryTransaction> OpenAsync(NpgsqlDataSource source, Guid nursery, string? by, bool writes, CancellationToken cancel, IsolationLevel isolation = IsolationLevel.ReadCommitted)
+    internal static async Task<NurseryTransaction> OpenAsync(
+        NpgsqlDataSource source,
+        Guid nursery,
+        string? by,
+        bool writes,
+        CancellationToken cancel,
+        IsolationLevel isolation = IsolationLevel.ReadCommitted
+    )
     {
         (string, string)[] settings = [("app.nursery", nursery.ToString())];
         var (connection, transaction) = await OpenAsync(source, writes, settings, cancel, isolation);

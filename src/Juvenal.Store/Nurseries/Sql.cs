@@ -28,7 +28,8 @@ internal static class Sql
 
     public static NpgsqlParameter OfNull(string? value) => Nullable(NpgsqlDbType.Text, value);
 
-    public static NpgsqlParameter OfJson<T>(T value) => Nullable(NpgsqlDbType.Jsonb, value is null ? null : JsonSerializer.Serialize(value, Json));
+    public static NpgsqlParameter OfJson<T>(T value) =>
+        Nullable(NpgsqlDbType.Jsonb, value is null ? null : JsonSerializer.Serialize(value, Json));
 
     /// <summary>A text that is JSON already.</summary>
     public static NpgsqlParameter OfJsonText(string json) => Nullable(NpgsqlDbType.Jsonb, json);
@@ -47,5 +48,6 @@ internal static class Sql
     public static T Enum<T>(this NpgsqlDataReader reader, int column)
         where T : struct, Enum => System.Enum.Parse<T>(reader.GetString(column).Replace("-", ""), ignoreCase: true);
 
-    private static NpgsqlParameter Nullable(NpgsqlDbType type, object? value) => new() { NpgsqlDbType = type, Value = value ?? DBNull.Value };
+    private static NpgsqlParameter Nullable(NpgsqlDbType type, object? value) =>
+        new() { NpgsqlDbType = type, Value = value ?? DBNull.Value };
 }

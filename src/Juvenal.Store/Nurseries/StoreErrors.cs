@@ -12,9 +12,7 @@ public sealed class NotFoundException(string what) : Exception($"No such {what}.
 public sealed class RefusedException(IReadOnlyList<Failure> failures) : Exception(string.Join(", ", failures.Select(f => f.Code)))
 {
     public RefusedException(Failure failure)
-        : this([failure])
-    {
-    }
+        : this([failure]) { }
 
     public IReadOnlyList<Failure> Failures { get; } = failures;
 }

@@ -19,12 +19,18 @@ public abstract class Walled : IAsyncDisposable
     protected Walled(NpgsqlConnection connection, NpgsqlTransaction? transaction, (string Name, string Value)[] settings) =>
         (_connection, _transaction, _settings) = (connection, transaction, settings);
 
-    public async Task<List<T>> ListAsync<T>(string sql, Func<NpgsqlDataReader, T> read, CancellationToken cancel, params NpgsqlParameter[] parameters)
+    public async Task<List<T>> ListAsync<T>(
+        string sql,
+        Func<NpgsqlDataReader, T> read,
+        CancellationToken cancel,
+        params NpgsqlParameter[] parameters
+    )
     {
         await using var batch = Batch(Command(sql, parameters));
         await using var reader = await StartAsync(batch, cancel);
         var rows = new List<T>();
-        while (await reader.ReadAsync(cancel)) rows.Add(read(reader));
+        while (await reader.ReadAsync(cancel))
+            rows.Add(read(reader));
         return rows;
     }
 
@@ -33,25 +39,39 @@ public abstract class Walled : IAsyncDisposable
     {
         await using var batch = new NpgsqlBatch(_connection, _transaction);
         var settings = AddSettings(batch);
-        foreach (var (sql, _) in statements) batch.BatchCommands.Add(Command(sql));
+        foreach (var (sql, _) in statements)
+            batch.BatchCommands.Add(Command(sql));
         await using var reader = await batch.ExecuteReaderAsync(cancel);
-        for (var i = 0; i < settings; i++) await reader.NextResultAsync(cancel);
+        for (var i = 0; i < settings; i++)
+            await reader.NextResultAsync(cancel);
         foreach (var (_, row) in statements)
         {
-            while (await reader.ReadAsync(cancel)) row(reader);
+            while (await reader.ReadAsync(cancel))
+                row(reader);
             await reader.NextResultAsync(cancel);
         }
     }
 
     /// <summary>Rows as they come, for what is too long to be held.</summary>
-    public async IAsyncEnumerable<T> StreamAsync<T>(string sql, Func<NpgsqlDataReader, T> read, [System.Runtime.CompilerServices.EnumeratorCancellation] CancellationToken cancel, params NpgsqlParameter[] parameters)
+    public async IAsyncEnumerable<T> StreamAsync<T>(
+        string sql,
+        Func<NpgsqlDataReader, T> read,
+        [System.Runtime.CompilerServices.EnumeratorCancellation] CancellationToken cancel,
+        params NpgsqlParameter[] parameters
+    )
     {
         await using var batch = Batch(Command(sql, parameters));
         await using var reader = await StartAsync(batch, cancel);
-        while (await reader.ReadAsync(cancel)) yield return read(reader);
+        while (await reader.ReadAsync(cancel))
+            yield return read(reader);
     }
 
-    public async Task<T?> OneAsync<T>(string sql, Func<NpgsqlDataReader, T> read, CancellationToken cancel, params NpgsqlParameter[] parameters)
+    public async Task<T?> OneAsync<T>(
+        string sql,
+        Func<NpgsqlDataReader, T> read,
+        CancellationToken cancel,
+        params NpgsqlParameter[] parameters
+    )
         where T : class
     {
         var rows = await ListAsync(sql, read, cancel, parameters);
@@ -80,8 +100,10 @@ public abstract class Walled : IAsyncDisposable
     {
         Writing();
         await using var batch = new NpgsqlBatch(_connection, _transaction);
-        foreach (var command in commands) batch.BatchCommands.Add(command);
-        if (batch.BatchCommands.Count > 0) await batch.ExecuteNonQueryAsync(cancel);
+        foreach (var command in commands)
+            batch.BatchCommands.Add(command);
+        if (batch.BatchCommands.Count > 0)
+            await batch.ExecuteNonQueryAsync(cancel);
     }
 
     public static NpgsqlBatchCommand Command(string sql, params NpgsqlParameter[] parameters)
@@ -95,22 +117,30 @@ public abstract class Walled : IAsyncDisposable
 
     public async ValueTask DisposeAsync()
     {
-        if (_transaction is not null) await _transaction.DisposeAsync();
+        if (_transaction is not null)
+            await _transaction.DisposeAsync();
         await _connection.DisposeAsync();
         GC.SuppressFinalize(this);
     }
 
     /// <summary>Opens a connection; for writing, with its transaction begun and its settings made.</summary>
     private protected static async Task<(NpgsqlConnection Connection, NpgsqlTransaction? Transaction)> OpenAsync(
-        NpgsqlDataSource source, bool writes, (string Name, string Value)[] settings, CancellationToken cancel, IsolationLevel isolation = IsolationLevel.ReadCommitted)
+        NpgsqlDataSource source,
+        bool writes,
+        (string Name, string Value)[] settings,
+        CancellationToken cancel,
+        IsolationLevel isolation = IsolationLevel.ReadCommitted
+    )
     {
         var connection = await source.OpenConnectionAsync(cancel);
-        if (!writes) return (connection, null);
+        if (!writes)
+            return (connection, null);
         try
         {
             var transaction = await connection.BeginTransactionAsync(isolation, cancel);
             await using var batch = new NpgsqlBatch(connection, transaction);
-            foreach (var (name, value) in settings) batch.BatchCommands.Add(Command(Set, Sql.Of(name), Sql.Of(value)));
+            foreach (var (name, value) in settings)
+                batch.BatchCommands.Add(Command(Set, Sql.Of(name), Sql.Of(value)));
             await batch.ExecuteNonQueryAsync(cancel);
             return (connection, transaction);
         }
@@ -132,8 +162,10 @@ public abstract class Walled : IAsyncDisposable
     /// <summary>What the policies look at goes before each reading; a transaction has it already.</summary>
     private int AddSettings(NpgsqlBatch batch)
     {
-        if (_transaction is not null) return 0;
-        foreach (var (name, value) in _settings) batch.BatchCommands.Add(Command(Set, Sql.Of(name), Sql.Of(value)));
+        if (_transaction is not null)
+            return 0;
+        foreach (var (name, value) in _settings)
+            batch.BatchCommands.Add(Command(Set, Sql.Of(name), Sql.Of(value)));
         return _settings.Length;
     }
 
@@ -142,7 +174,8 @@ public abstract class Walled : IAsyncDisposable
         var reader = await batch.ExecuteReaderAsync(cancel);
         try
         {
-            for (var i = 1; i < batch.BatchCommands.Count; i++) await reader.NextResultAsync(cancel);
+            for (var i = 1; i < batch.BatchCommands.Count; i++)
+                await reader.NextResultAsync(cancel);
             return reader;
         }
         catch

@@ -14,7 +14,16 @@ namespace Juvenal.Store.Places;
 /// <param name="Final">Plants are meant to end in it.</param>
 /// <param name="Form">What it is; its cells are those of a tray, the seeds of a row tray, the pellets or plugs of a sheet.</param>
 /// <param name="RowCells">Cells in a row; null: as usual for that many.</param>
-public sealed record ContainerRow(Guid Id, int Version, string Name, double Litres, int? Cells, bool Final, ContainerForm Form, int? RowCells)
+public sealed record ContainerRow(
+    Guid Id,
+    int Version,
+    string Name,
+    double Litres,
+    int? Cells,
+    bool Final,
+    ContainerForm Form,
+    int? RowCells
+)
 {
     /// <summary>How its cells lie; null where it has none.</summary>
     public TrayFormat? Format() => Cells is { } cells ? TrayFormat.Of(cells, RowCells) : null;
@@ -57,24 +66,53 @@ public sealed class ContainerStore(NurseryTransaction nursery)
     {
         var failures = new List<Failure>();
         CatalogueRows.CheckName(row.Name, failures);
-        if (!(row.Litres is >= 0.005 and <= 100)) failures.Add(Failure.OutOfRange("litres", row.Litres, 0.005, 100));
-        if (row.Cells is < 1 or > 1000) failures.Add(Failure.OutOfRange("cells", row.Cells.Value, 1, 1000));
-        if (row.Form is ContainerForm.Tray or ContainerForm.RowTray && row.Cells is null) failures.Add(new("cells-missing", "cells"));
-        if (row.Form is ContainerForm.Pot or ContainerForm.NetCup && row.Cells is not null) failures.Add(new("pot-has-no-cells", "cells"));
-        if (row.RowCells is { } inRow && (row.Cells is not { } cells || inRow < 1 || cells % inRow != 0)) failures.Add(new("rows-do-not-fill", "rowCells", inRow, High: row.Cells));
-        if (failures.Count > 0) throw new RefusedException(failures);
+        if (!(row.Litres is >= 0.005 and <= 100))
+            failures.Add(Failure.OutOfRange("litres", row.Litres, 0.005, 100));
+        if (row.Cells is < 1 or > 1000)
+            failures.Add(Failure.OutOfRange("cells", row.Cells.Value, 1, 1000));
+        if (row.Form is ContainerForm.Tray or ContainerForm.RowTray && row.Cells is null)
+            failures.Add(new("cells-missing", "cells"));
+        if (row.Form is ContainerForm.Pot or ContainerForm.NetCup && row.Cells is not null)
+            failures.Add(new("pot-has-no-cells", "cells"));
+        if (row.RowCells is { } inRow && (row.Cells is not { } cells || inRow < 1 || cells % inRow != 0))
+            failures.Add(new("rows-do-not-fill", "rowCells", inRow, High: row.Cells));
+        if (failures.Count > 0)
+            throw new RefusedException(failures);
 
-        NpgsqlParameter[] values = [Sql.Of(row.Name.Trim()), Sql.Of(row.Litres), Sql.OfNull(row.Cells), Sql.Of(row.Final), Sql.Of(row.Form.Word()), Sql.OfNull(row.RowCells)];
+        NpgsqlParameter[] values =
+        [
+            Sql.Of(row.Name.Trim()),
+            Sql.Of(row.Litres),
+            Sql.OfNull(row.Cells),
+            Sql.Of(row.Final),
+            Sql.Of(row.Form.Word()),
+            Sql.OfNull(row.RowCells),
+        ];
         return row.Version == 0
-            ? CatalogueRows.WriteAsync(() => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]), null, "container")
+            ? CatalogueRows.WriteAsync(
+                () => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]),
+                null,
+                "container"
+            )
             : CatalogueRows.WriteAsync(
                 () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),
-                async () => (await AllAsync(cancel)).Find(c => c.Id == row.Id), "container");
+                async () => (await AllAsync(cancel)).Find(c => c.Id == row.Id),
+                "container"
+            );
     }
 
-    public Task DeleteAsync(Guid id, CancellationToken cancel) => CatalogueRows.WriteAsync(
-        () => nursery.ExecuteAsync(Delete, cancel, Sql.Of(id)), () => Task.FromResult<object?>(null), "container");
+    public Task DeleteAsync(Guid id, CancellationToken cancel) =>
+        CatalogueRows.WriteAsync(() => nursery.ExecuteAsync(Delete, cancel, Sql.Of(id)), () => Task.FromResult<object?>(null), "container");
 
-    internal static ContainerRow Read(NpgsqlDataReader r) => new(
-        r.GetGuid(0), r.GetInt32(1), r.GetString(2), r.GetDouble(3), r.OrNull<int>(4), r.GetBoolean(5), r.Enum<ContainerForm>(6), r.OrNull<int>(7));
+    internal static ContainerRow Read(NpgsqlDataReader r) =>
+        new(
+            r.GetGuid(0),
+            r.GetInt32(1),
+            r.GetString(2),
+            r.GetDouble(3),
+            r.OrNull<int>(4),
+            r.GetBoolean(5),
+            r.Enum<ContainerForm>(6),
+            r.OrNull<int>(7)
+        );
 }

@@ -25,12 +25,28 @@ public enum PlaceKind
 /// <param name="NightC">°C by night.</param>
 /// <param name="SoilC">°C at sowing depth, where a mat or cable warms it.</param>
 /// <param name="Surface">Of an open bed; null: bare.</param>
-public sealed record PlaceRow(Guid Id, int Version, string Name, PlaceKind Kind, int WalkOrder, double? DayC, double? NightC, double? SoilC, Surface? Surface = null)
+public sealed record PlaceRow(
+    Guid Id,
+    int Version,
+    string Name,
+    PlaceKind Kind,
+    int WalkOrder,
+    double? DayC,
+    double? NightC,
+    double? SoilC,
+    Surface? Surface = null
+)
 {
     /// <summary>The warmth it is kept at; null for a bed, which has none of its own.</summary>
-    public PlaceClimate? Climate() => this is { DayC: { } day, NightC: { } night }
-        ? new(Name, Temperature.FromCelsius(day), Temperature.FromCelsius(night), SoilC is { } soil ? Temperature.FromCelsius(soil) : null)
-        : null;
+    public PlaceClimate? Climate() =>
+        this is { DayC: { } day, NightC: { } night }
+            ? new(
+                Name,
+                Temperature.FromCelsius(day),
+                Temperature.FromCelsius(night),
+                SoilC is { } soil ? Temperature.FromCelsius(soil) : null
+            )
+            : null;
 }
 
 public sealed class PlaceStore(NurseryTransaction nursery)
@@ -72,30 +88,60 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         CatalogueRows.CheckName(row.Name, failures);
         if (!CatalogueRows.IsBed(row.Kind))
         {
-            if (row.DayC is null) failures.Add(new("temperature-missing", "dayC"));
-            if (row.NightC is null) failures.Add(new("temperature-missing", "nightC"));
+            if (row.DayC is null)
+                failures.Add(new("temperature-missing", "dayC"));
+            if (row.NightC is null)
+                failures.Add(new("temperature-missing", "nightC"));
         }
 
         CatalogueRows.CheckTemperature(row.DayC, "dayC", failures);
         CatalogueRows.CheckTemperature(row.NightC, "nightC", failures);
         CatalogueRows.CheckTemperature(row.SoilC, "soilC", failures);
-        if (row.NightC > row.DayC) failures.Add(new("night-warmer", "nightC", row.NightC, null, row.DayC));
-        if (row.Surface == Surface.Tunnel) failures.Add(new("not-chosen", "surface"));
-        if (row.WalkOrder is < 0 or > 10_000) failures.Add(Failure.OutOfRange("walkOrder", row.WalkOrder, 0, 10_000));
-        if (failures.Count > 0) throw new RefusedException(failures);
+        if (row.NightC > row.DayC)
+            failures.Add(new("night-warmer", "nightC", row.NightC, null, row.DayC));
+        if (row.Surface == Surface.Tunnel)
+            failures.Add(new("not-chosen", "surface"));
+        if (row.WalkOrder is < 0 or > 10_000)
+            failures.Add(Failure.OutOfRange("walkOrder", row.WalkOrder, 0, 10_000));
+        if (failures.Count > 0)
+            throw new RefusedException(failures);
 
-        NpgsqlParameter[] values = [Sql.Of(row.Name.Trim()), Sql.Of(row.Kind.Word()), Sql.Of(row.WalkOrder), Sql.OfNull(row.DayC), Sql.OfNull(row.NightC), Sql.OfNull(row.SoilC),
-            Sql.OfNull(row.Kind == PlaceKind.OpenBed ? row.Surface?.Word() : null)];
+        NpgsqlParameter[] values =
+        [
+            Sql.Of(row.Name.Trim()),
+            Sql.Of(row.Kind.Word()),
+            Sql.Of(row.WalkOrder),
+            Sql.OfNull(row.DayC),
+            Sql.OfNull(row.NightC),
+            Sql.OfNull(row.SoilC),
+            Sql.OfNull(row.Kind == PlaceKind.OpenBed ? row.Surface?.Word() : null),
+        ];
         return row.Version == 0
-            ? CatalogueRows.WriteAsync(() => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]), null, "place")
+            ? CatalogueRows.WriteAsync(
+                () => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]),
+                null,
+                "place"
+            )
             : CatalogueRows.WriteAsync(
                 () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),
-                async () => (await AllAsync(cancel)).Find(p => p.Id == row.Id), "place");
+                async () => (await AllAsync(cancel)).Find(p => p.Id == row.Id),
+                "place"
+            );
     }
 
-    public Task DeleteAsync(Guid id, CancellationToken cancel) => CatalogueRows.WriteAsync(
-        () => nursery.ExecuteAsync(Delete, cancel, Sql.Of(id)), () => Task.FromResult<object?>(null), "place");
+    public Task DeleteAsync(Guid id, CancellationToken cancel) =>
+        CatalogueRows.WriteAsync(() => nursery.ExecuteAsync(Delete, cancel, Sql.Of(id)), () => Task.FromResult<object?>(null), "place");
 
-    internal static PlaceRow Read(NpgsqlDataReader r) => new(
-        r.GetGuid(0), r.GetInt32(1), r.GetString(2), r.Enum<PlaceKind>(3), r.GetInt32(4), r.OrNull<double>(5), r.OrNull<double>(6), r.OrNull<double>(7), r.IsDBNull(8) ? null : r.Enum<Surface>(8));
+    internal static PlaceRow Read(NpgsqlDataReader r) =>
+        new(
+            r.GetGuid(0),
+            r.GetInt32(1),
+            r.GetString(2),
+            r.Enum<PlaceKind>(3),
+            r.GetInt32(4),
+            r.OrNull<double>(5),
+            r.OrNull<double>(6),
+            r.OrNull<double>(7),
+            r.IsDBNull(8) ? null : r.Enum<Surface>(8)
+        );
 }

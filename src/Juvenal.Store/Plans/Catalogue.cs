@@ -16,10 +16,20 @@ using Juvenal.Store.Sowing;
 
 namespace Juvenal.Store.Plans;
 
-/// <summary>Everything of a nursery that a plan needs besides the batch itself; turns a batch's choices into a request to the core.</summary>
+/// <summary>
+/// Everything of a nursery that a plan needs besides the batch itself; turns a batch's choices into a request to the core.
+/// </summary>
 public sealed class Catalogue
 {
-    private Catalogue(SiteRow site, RulesRow rules, DateOnly today, SiteRecord record, IEnumerable<PlaceRow> places, IEnumerable<ContainerRow> containers, IEnumerable<CultivarRow> cultivars)
+    private Catalogue(
+        SiteRow site,
+        RulesRow rules,
+        DateOnly today,
+        SiteRecord record,
+        IEnumerable<PlaceRow> places,
+        IEnumerable<ContainerRow> containers,
+        IEnumerable<CultivarRow> cultivars
+    )
     {
         (Site, Rules, Today, Record) = (site, rules, today, record);
         Places = places.ToDictionary(p => p.Id);
@@ -46,11 +56,21 @@ public sealed class Catalogue
     /// <param name="clock">For its day.</param>
     /// <param name="cancel">Cancels.</param>
     /// <param name="plans">False where nothing is planned from it: the mean year's curves stay in the store.</param>
-    public static async Task<Catalogue> LoadAsync(NurseryTransaction nursery, TimeProvider clock, CancellationToken cancel, bool plans = true)
+    public static async Task<Catalogue> LoadAsync(
+        NurseryTransaction nursery,
+        TimeProvider clock,
+        CancellationToken cancel,
+        bool plans = true
+    )
     {
         SiteRow? site = null;
         RulesRow? rules = null;
-        var (fits, places, containers, cultivars) = (new List<(double Threshold, FreezeDistribution Fit)>(), new List<PlaceRow>(), new List<ContainerRow>(), new List<CultivarRow>());
+        var (fits, places, containers, cultivars) = (
+            new List<(double Threshold, FreezeDistribution Fit)>(),
+            new List<PlaceRow>(),
+            new List<ContainerRow>(),
+            new List<CultivarRow>()
+        );
         await nursery.ReadTogetherAsync(
             cancel,
             (SiteStore.Select, r => site = SiteStore.Read(r)),
@@ -58,9 +78,19 @@ public sealed class Catalogue
             (RecordStore.Fits, r => fits.Add(RecordStore.ReadFit(r))),
             (PlaceStore.Select, r => places.Add(PlaceStore.Read(r))),
             (ContainerStore.Select, r => containers.Add(ContainerStore.Read(r))),
-            (CultivarStore.Select, r => cultivars.Add(CultivarStore.Read(r))));
-        if (site is null || rules is null) throw new NotFoundException("nursery");
-        return new(site, rules, site.Today(clock), await SiteRecord.LoadAsync(nursery, fits, site.Today(clock), plans, cancel), places, containers, cultivars);
+            (CultivarStore.Select, r => cultivars.Add(CultivarStore.Read(r)))
+        );
+        if (site is null || rules is null)
+            throw new NotFoundException("nursery");
+        return new(
+            site,
+            rules,
+            site.Today(clock),
+            await SiteRecord.LoadAsync(nursery, fits, site.Today(clock), plans, cancel),
+            places,
+            containers,
+            cultivars
+        );
     }
 
     /// <summary>A batch's choices as a request, or what is missing or cannot be.</summary>
@@ -70,18 +100,31 @@ public sealed class Catalogue
     {
         var failures = new List<Failure>();
         var season = Record.Season(Site, input.Season);
-        if (season is null) failures.Add(new("frost-not-set", "site"));
-        else if (!season.Succeeded) failures.AddRange(season.Failures);
+        if (season is null)
+            failures.Add(new("frost-not-set", "site"));
+        else if (!season.Succeeded)
+            failures.AddRange(season.Failures);
         var cultivar = Find(Cultivars, input.CultivarId, "cultivarId");
         var tray = Find(Containers, input.TrayId, "path.tray");
         var germination = Growing(input.GerminationPlaceId, "path.germination");
         var seedling = Growing(input.SeedlingPlaceId, "path.seedling");
         var hardening = Growing(input.HardeningPlaceId, "path.hardening");
-        var moves = input.Moves.Select((m, i) => (Container: Find(Containers, m.ContainerId, $"path.moves[{i}].container"), Place: Growing(m.PlaceId, $"path.moves[{i}].place"))).ToList();
+        var moves = input
+            .Moves.Select(
+                (m, i) =>
+                    (
+                        Container: Find(Containers, m.ContainerId, $"path.moves[{i}].container"),
+                        Place: Growing(m.PlaceId, $"path.moves[{i}].place")
+                    )
+            )
+            .ToList();
         var bed = Find(Places, input.BedId, "path.bed");
-        if (bed is not null && !CatalogueRows.IsBed(bed.Kind)) failures.Add(new("not-a-bed", "path.bed", Subject: bed.Name));
-        if (input.Season is < 1900 or > 2200) failures.Add(Failure.OutOfRange("season", input.Season, 1900, 2200));
-        if (failures.Count > 0) return failures;
+        if (bed is not null && !CatalogueRows.IsBed(bed.Kind))
+            failures.Add(new("not-a-bed", "path.bed", Subject: bed.Name));
+        if (input.Season is < 1900 or > 2200)
+            failures.Add(Failure.OutOfRange("season", input.Season, 1900, 2200));
+        if (failures.Count > 0)
+            return failures;
 
         return new PlanRequest(
             cultivar!.Traits(),
@@ -98,25 +141,30 @@ public sealed class Catalogue
                 hardening!,
                 bed!.Name,
                 SurfaceOf(bed),
-                input.Begins),
+                input.Begins
+            ),
             Facts(input, state),
             // The first few up say nothing of how many there will be.
             PlantsStanding: state is { Emerged: > 0 } && state.StageDays.ContainsKey(Stage.Emerge)
                 ? CellStore.ProspectOf(state, input, Rules.Rules.Twins, Coming(input, cultivar!.Traits(), germination!, state)).Usable
-                : null);
+                : null
+        );
 
         T? Find<T>(IReadOnlyDictionary<Guid, T> all, Guid id, string field)
             where T : class
         {
-            if (all.TryGetValue(id, out var found)) return found;
+            if (all.TryGetValue(id, out var found))
+                return found;
             failures.Add(new("not-chosen", field));
             return null;
         }
 
         PlaceClimate? Growing(Guid id, string field)
         {
-            if (Find(Places, id, field) is not { } place) return null;
-            if (place.Climate() is { } climate) return climate;
+            if (Find(Places, id, field) is not { } place)
+                return null;
+            if (place.Climate() is { } climate)
+                return climate;
 
             failures.Add(new("bed-is-no-growing-place", field, Subject: place.Name));
             return null;
@@ -126,9 +174,22 @@ public sealed class Catalogue
     /// <summary>Seedlings still expected, at the warmth the place is set to; none once they have been moved on.</summary>
     private double Coming(BatchInput input, CultivarTraits cultivar, PlaceClimate place, BatchState state)
     {
-        if (input.Begins.Kind != Start.Seed || state.Groups.All(g => g.Reached > Stage.Emerge) || !state.StageDays.TryGetValue(Stage.Sow, out var sown)) return 0;
-        var progress = EmergenceTable.For(cultivar.Crop).RatePerDay(place.SoilCelsius) / LeafModel.EmergenceFactor(cultivar.Group) * (Today.DayNumber - sown.DayNumber);
-        return EmergenceCourse.StillComing(state.SeedsSown, state.Emerged, input.Begins.ShareOf(input.Germination), EmergenceCourse.ShareAt(progress));
+        if (
+            input.Begins.Kind != Start.Seed
+            || state.Groups.All(g => g.Reached > Stage.Emerge)
+            || !state.StageDays.TryGetValue(Stage.Sow, out var sown)
+        )
+            return 0;
+        var progress =
+            EmergenceTable.For(cultivar.Crop).RatePerDay(place.SoilCelsius)
+            / LeafModel.EmergenceFactor(cultivar.Group)
+            * (Today.DayNumber - sown.DayNumber);
+        return EmergenceCourse.StillComing(
+            state.SeedsSown,
+            state.Emerged,
+            input.Begins.ShareOf(input.Germination),
+            EmergenceCourse.ShareAt(progress)
+        );
     }
 
     public static Surface SurfaceOf(PlaceRow bed) => bed.Kind == PlaceKind.TunnelBed ? Surface.Tunnel : bed.Surface ?? Surface.Bare;
@@ -143,7 +204,8 @@ public sealed class Catalogue
             var done = state is not null && state.StageDays.TryGetValue(stage, out var day) ? day : (DateOnly?)null;
             var locked = input.Locks.TryGetValue(stage, out var fixedDay) ? fixedDay : (DateOnly?)null;
             var putOff = state is not null && state.PutOff.TryGetValue(stage, out var until) ? until.Day : (DateOnly?)null;
-            if (done is not null || locked is not null || putOff is not null) facts[stage] = new(done, locked, putOff);
+            if (done is not null || locked is not null || putOff is not null)
+                facts[stage] = new(done, locked, putOff);
         }
 
         return facts;

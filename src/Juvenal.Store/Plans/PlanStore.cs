@@ -53,9 +53,12 @@ public sealed class PlanStore(NurseryTransaction nursery, TimeProvider clock)
         await nursery.ExecuteManyAsync(commands, cancel);
         await new SiteStore(nursery).SetPlannedDayAsync(catalogue.Today, cancel);
         var after = (await DaysAsync(cancel)).ToDictionary(d => (d.BatchId, d.Stage));
-        return [.. before
-            .Where(b => after.TryGetValue((b.BatchId, b.Stage), out var now) && now.Is != b.Is)
-            .Select(b => b with { Was = b.Is, Is = after[(b.BatchId, b.Stage)].Is })];
+        return
+        [
+            .. before
+                .Where(b => after.TryGetValue((b.BatchId, b.Stage), out var now) && now.Is != b.Is)
+                .Select(b => b with { Was = b.Is, Is = after[(b.BatchId, b.Stage)].Is }),
+        ];
     }
 
     /// <summary>Waits until nobody else plans this nursery; until the end of the transaction.</summary>
@@ -69,5 +72,10 @@ public sealed class PlanStore(NurseryTransaction nursery, TimeProvider clock)
     }
 
     private Task<List<Shift>> DaysAsync(CancellationToken cancel) =>
-        nursery.ListAsync(Days, (NpgsqlDataReader r) => new Shift(r.GetGuid(0), r.GetString(1), (Stage)r.GetInt32(2), r.GetFieldValue<DateOnly>(3), r.GetFieldValue<DateOnly>(3)), cancel);
+        nursery.ListAsync(
+            Days,
+            (NpgsqlDataReader r) =>
+                new Shift(r.GetGuid(0), r.GetString(1), (Stage)r.GetInt32(2), r.GetFieldValue<DateOnly>(3), r.GetFieldValue<DateOnly>(3)),
+            cancel
+        );
 }

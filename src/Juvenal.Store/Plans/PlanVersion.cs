@@ -14,10 +14,14 @@ public static class PlanVersion
         var text = new StringBuilder();
         foreach (var step in plan.Steps)
         {
-            text.Append($"{step.Stage} {step.Date.Low:yyyyMMdd} {step.Date.Mid:yyyyMMdd} {step.Date.High:yyyyMMdd} {step.Place} {step.Container} {step.Conflict?.Code};");
+            text.Append(
+                $"{step.Stage} {step.Date.Low:yyyyMMdd} {step.Date.Mid:yyyyMMdd} {step.Date.High:yyyyMMdd} {step.Place} {step.Container} {step.Conflict?.Code};"
+            );
         }
 
-        text.Append($"{plan.Quantity.Cells} {plan.Quantity.Seeds} {plan.Quantity.Trays} {string.Join(',', plan.Warnings.Select(w => w.Code))}");
+        text.Append(
+            $"{plan.Quantity.Cells} {plan.Quantity.Seeds} {plan.Quantity.Trays} {string.Join(',', plan.Warnings.Select(w => w.Code))}"
+        );
         return Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text.ToString())))[..16];
     }
 }

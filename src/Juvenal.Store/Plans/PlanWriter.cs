@@ -32,12 +32,24 @@ public sealed record PlanSummary(
     IReadOnlyList<Reason> Warnings,
     IReadOnlyList<Choice> Choices,
     string PlanVersion,
-    IReadOnlyList<Failure> Failures)
+    IReadOnlyList<Failure> Failures
+)
 {
-    public static PlanSummary Of(Plan plan) => new(
-        plan.Window.Opens.Low, plan.Window.Opens.Mid, plan.Window.Opens.High, plan.Window.Reasons,
-        plan.Quantity.ExpectedPlants, plan.Quantity.ProbabilityOfEnough, plan.SowNoEarlier, plan.SowNoLater,
-        plan.Warnings, plan.Choices, Plans.PlanVersion.Of(plan), []);
+    public static PlanSummary Of(Plan plan) =>
+        new(
+            plan.Window.Opens.Low,
+            plan.Window.Opens.Mid,
+            plan.Window.Opens.High,
+            plan.Window.Reasons,
+            plan.Quantity.ExpectedPlants,
+            plan.Quantity.ProbabilityOfEnough,
+            plan.SowNoEarlier,
+            plan.SowNoLater,
+            plan.Warnings,
+            plan.Choices,
+            Plans.PlanVersion.Of(plan),
+            []
+        );
 }
 
 /// <summary>The statements that write a plan and a batch's counts.</summary>
@@ -89,7 +101,13 @@ internal static class PlanWriter
         values ($1, $2, $3, $4, $5, $6, $7)
         """;
 
-    public static IEnumerable<NpgsqlBatchCommand> Plan(Guid nursery, BatchRow batch, Catalogue catalogue, BatchState state, Outcome<Plan> outcome)
+    public static IEnumerable<NpgsqlBatchCommand> Plan(
+        Guid nursery,
+        BatchRow batch,
+        Catalogue catalogue,
+        BatchState state,
+        Outcome<Plan> outcome
+    )
     {
         if (!outcome.Succeeded)
         {
@@ -98,30 +116,76 @@ internal static class PlanWriter
         }
 
         var plan = outcome.Value;
-        yield return NurseryTransaction.Command(SetPlan, Sql.Of(batch.Id), Sql.Of(plan.Quantity.Cells), Sql.Of(plan.Quantity.Seeds), Sql.OfNull(plan.Quantity.Trays), Sql.OfJson(PlanSummary.Of(plan)));
+        yield return NurseryTransaction.Command(
+            SetPlan,
+            Sql.Of(batch.Id),
+            Sql.Of(plan.Quantity.Cells),
+            Sql.Of(plan.Quantity.Seeds),
+            Sql.OfNull(plan.Quantity.Trays),
+            Sql.OfJson(PlanSummary.Of(plan))
+        );
         yield return NurseryTransaction.Command(DeleteSteps, Sql.Of(batch.Id));
         foreach (var step in plan.Steps)
         {
             var reason = state.PutOff.TryGetValue(step.Stage, out var put) ? put.Reason : null;
             yield return NurseryTransaction.Command(
-                InsertStep, Sql.Of(nursery), Sql.Of(batch.Id), Sql.Of((int)step.Stage), Sql.Of(step.Date.Low), Sql.Of(step.Date.Mid), Sql.Of(step.Date.High), Sql.Of(step.Due),
-                Sql.OfNull(step.Facts.Done), Sql.OfNull(step.Facts.Locked), Sql.OfNull(step.Facts.NotBefore), Sql.OfNull(reason),
-                Sql.Of(step.Place), Sql.OfNull(step.Container), Sql.Of(step.Containers), Sql.Of(step.MixLitres), Sql.OfNull(step.Leaves), Sql.OfJson(step.Reasons), Sql.OfJson(step.Spread), Sql.OfJson(step.Conflict),
-                Sql.Of(batch.Version), Sql.Of(catalogue.Rules.Version), Sql.Of(catalogue.Site.Version));
+                InsertStep,
+                Sql.Of(nursery),
+                Sql.Of(batch.Id),
+                Sql.Of((int)step.Stage),
+                Sql.Of(step.Date.Low),
+                Sql.Of(step.Date.Mid),
+                Sql.Of(step.Date.High),
+                Sql.Of(step.Due),
+                Sql.OfNull(step.Facts.Done),
+                Sql.OfNull(step.Facts.Locked),
+                Sql.OfNull(step.Facts.NotBefore),
+                Sql.OfNull(reason),
+                Sql.Of(step.Place),
+                Sql.OfNull(step.Container),
+                Sql.Of(step.Containers),
+                Sql.Of(step.MixLitres),
+                Sql.OfNull(step.Leaves),
+                Sql.OfJson(step.Reasons),
+                Sql.OfJson(step.Spread),
+                Sql.OfJson(step.Conflict),
+                Sql.Of(batch.Version),
+                Sql.Of(catalogue.Rules.Version),
+                Sql.Of(catalogue.Site.Version)
+            );
         }
     }
 
     public static IEnumerable<NpgsqlBatchCommand> Counts(Guid nursery, Guid batch, BatchState state)
     {
-        yield return NurseryTransaction.Command(SetCounts, Sql.Of(batch), Sql.Of(state.SeedsSown), Sql.Of(state.Emerged), Sql.Of(state.Lost), Sql.Of(state.Snipped), Sql.Of(state.Used),
-            Sql.OfJson((state.Trays ?? new Dictionary<Guid, (string, DateOnly)>()).OrderBy(t => t.Key).Select(t => new StoredTrayCount(t.Key, t.Value.Cells, t.Value.On))),
-            Sql.OfNull(state.CountedOn));
+        yield return NurseryTransaction.Command(
+            SetCounts,
+            Sql.Of(batch),
+            Sql.Of(state.SeedsSown),
+            Sql.Of(state.Emerged),
+            Sql.Of(state.Lost),
+            Sql.Of(state.Snipped),
+            Sql.Of(state.Used),
+            Sql.OfJson(
+                (state.Trays ?? new Dictionary<Guid, (string, DateOnly)>())
+                    .OrderBy(t => t.Key)
+                    .Select(t => new StoredTrayCount(t.Key, t.Value.Cells, t.Value.On))
+            ),
+            Sql.OfNull(state.CountedOn)
+        );
         yield return NurseryTransaction.Command(DeleteStanding, Sql.Of(batch));
         foreach (var group in state.Groups)
         {
             yield return NurseryTransaction.Command(
-                InsertStanding, Sql.Of(nursery), Sql.Of(batch), Sql.OfNull(group.Group.Container), Sql.Of(group.Group.Place),
-                Sql.Of(group.Seedlings), Sql.Of(group.Containers), Sql.Of((int)group.Reached));
+                InsertStanding,
+                Sql.Of(nursery),
+                Sql.Of(batch),
+                Sql.OfNull(group.Group.Container),
+                Sql.Of(group.Group.Place),
+                Sql.Of(group.Seedlings),
+                Sql.Of(group.Containers),
+                Sql.Of((int)group.Reached)
+            );
         }
     }
 

@@ -27,19 +27,29 @@ public sealed class LotBookStore(NurseryTransaction nursery)
             and k.batch_id = e.batch_id
             and k.kind = 'corrected'
             and k.corrects = e.id
-            and not exists (select from ledger_entry u where u.nursery_id = k.nursery_id and u.batch_id = k.batch_id and u.kind = 'undo' and u.corrects = k.id)
+            and not exists (select from ledger_entry u where u.nursery_id = k.nursery_id and u.batch_id = k.batch_id
+              and u.kind = 'undo' and u.corrects = k.id)
           order by k.sequence desc
           limit 1) c on true
         where e.kind = 'sown'
           and coalesce(e.lot_id, b.lot_id) is not null
           and b.seeds_sown > 0
-          and not exists (select from ledger_entry u where u.nursery_id = e.nursery_id and u.batch_id = e.batch_id and u.kind = 'undo' and u.corrects = e.id)
+          and not exists (select from ledger_entry u where u.nursery_id = e.nursery_id and u.batch_id = e.batch_id
+            and u.kind = 'undo' and u.corrects = e.id)
         order by e.sequence
         """;
 
-    internal static readonly string EntriesOfOne = Entries.Replace("order by lot_id", "where lot_id = $1\n        order by lot_id", StringComparison.Ordinal);
+    internal static readonly string EntriesOfOne = Entries.Replace(
+        "order by lot_id",
+        "where lot_id = $1\n        order by lot_id",
+        StringComparison.Ordinal
+    );
 
-    internal static readonly string TakenFromOne = Taken.Replace("coalesce(e.lot_id, b.lot_id) is not null", "coalesce(e.lot_id, b.lot_id) = $1", StringComparison.Ordinal);
+    internal static readonly string TakenFromOne = Taken.Replace(
+        "coalesce(e.lot_id, b.lot_id) is not null",
+        "coalesce(e.lot_id, b.lot_id) = $1",
+        StringComparison.Ordinal
+    );
 
     private const string Insert = """
         -- A line of a packet's book; sent twice, it counts once.
@@ -57,35 +67,68 @@ public sealed class LotBookStore(NurseryTransaction nursery)
         var lots = new SeedLotStore(nursery);
         await Plans.PlanStore.OneAtATimeAsync(nursery, cancel);
         var lot = await lots.OneAsync(entry.LotId, cancel) ?? throw new NotFoundException("lot");
-        if (lot.Entries.Any(e => e.Id == entry.Id)) return;
+        if (lot.Entries.Any(e => e.Id == entry.Id))
+            return;
         var failures = new List<Failure>();
-        if (entry.HappenedOn > today) failures.Add(new("in-the-future", "happenedOn"));
-        if (entry.Note?.Length > 200) failures.Add(new("reason-too-long", "note", entry.Note.Length, 0, 200));
+        if (entry.HappenedOn > today)
+            failures.Add(new("in-the-future", "happenedOn"));
+        if (entry.Note?.Length > 200)
+            failures.Add(new("reason-too-long", "note", entry.Note.Length, 0, 200));
         switch (entry.Kind)
         {
             case LotEntryKind.Undo:
-                if (lot.Entries.All(e => e.Id != entry.Corrects || e.Kind == LotEntryKind.Undo)) failures.Add(new("not-chosen", "corrects"));
-                else if (lot.Entries.Any(e => e.Corrects == entry.Corrects)) failures.Add(new("undone-already", "corrects"));
+                if (lot.Entries.All(e => e.Id != entry.Corrects || e.Kind == LotEntryKind.Undo))
+                    failures.Add(new("not-chosen", "corrects"));
+                else if (lot.Entries.Any(e => e.Corrects == entry.Corrects))
+                    failures.Add(new("undone-already", "corrects"));
                 break;
             case LotEntryKind.Recount:
-                if (entry.Seeds is < 0 or > SeedLotStore.MostSeeds) failures.Add(Failure.OutOfRange("seeds", entry.Seeds, 0, SeedLotStore.MostSeeds));
+                if (entry.Seeds is < 0 or > SeedLotStore.MostSeeds)
+                    failures.Add(Failure.OutOfRange("seeds", entry.Seeds, 0, SeedLotStore.MostSeeds));
                 break;
             default:
                 var book = LotBook.Of(lot.Held, lot.Row.Seeds is not null, lot.Entries, lot.Taken);
-                if (entry.Seeds is < 1 or > SeedLotStore.MostSeeds) failures.Add(Failure.OutOfRange("seeds", entry.Seeds, 1, SeedLotStore.MostSeeds));
-                else if (book is { Counted: true, Left: { } left } && entry.Seeds > left) failures.Add(new("more-seeds-than-left", "seeds", entry.Seeds, High: left));
-                if (entry.Kind == LotEntryKind.Test && (entry.Up is not { } up || up < 0 || up > entry.Seeds)) failures.Add(Failure.OutOfRange("up", entry.Up ?? 0, 0, Math.Max(0, entry.Seeds)));
+                if (entry.Seeds is < 1 or > SeedLotStore.MostSeeds)
+                    failures.Add(Failure.OutOfRange("seeds", entry.Seeds, 1, SeedLotStore.MostSeeds));
+                else if (book is { Counted: true, Left: { } left } && entry.Seeds > left)
+                    failures.Add(new("more-seeds-than-left", "seeds", entry.Seeds, High: left));
+                if (entry.Kind == LotEntryKind.Test && (entry.Up is not { } up || up < 0 || up > entry.Seeds))
+                    failures.Add(Failure.OutOfRange("up", entry.Up ?? 0, 0, Math.Max(0, entry.Seeds)));
                 break;
         }
 
-        if (failures.Count > 0) throw new RefusedException(failures);
+        if (failures.Count > 0)
+            throw new RefusedException(failures);
         await nursery.ExecuteAsync(
-            Insert, cancel, Sql.Of(nursery.Nursery), Sql.Of(entry.Id), Sql.Of(entry.LotId), Sql.Of(entry.Kind.Word()), Sql.Of(entry.HappenedOn), Sql.Of(entry.Seeds),
-            Sql.OfNull(entry.Kind == LotEntryKind.Test ? entry.Up : null), Sql.OfNull(entry.Note), Sql.OfNull(entry.Corrects), Sql.OfNull(nursery.By));
+            Insert,
+            cancel,
+            Sql.Of(nursery.Nursery),
+            Sql.Of(entry.Id),
+            Sql.Of(entry.LotId),
+            Sql.Of(entry.Kind.Word()),
+            Sql.Of(entry.HappenedOn),
+            Sql.Of(entry.Seeds),
+            Sql.OfNull(entry.Kind == LotEntryKind.Test ? entry.Up : null),
+            Sql.OfNull(entry.Note),
+            Sql.OfNull(entry.Corrects),
+            Sql.OfNull(nursery.By)
+        );
     }
 
-    internal static LotEntry Read(NpgsqlDataReader r) => new(
-        r.GetGuid(0), r.GetGuid(1), r.GetInt64(2), r.Enum<LotEntryKind>(3), r.GetFieldValue<DateOnly>(4), r.GetInt32(5), r.OrNull<int>(6), r.TextOrNull(7), r.OrNull<Guid>(8), r.TextOrNull(9));
+    internal static LotEntry Read(NpgsqlDataReader r) =>
+        new(
+            r.GetGuid(0),
+            r.GetGuid(1),
+            r.GetInt64(2),
+            r.Enum<LotEntryKind>(3),
+            r.GetFieldValue<DateOnly>(4),
+            r.GetInt32(5),
+            r.OrNull<int>(6),
+            r.TextOrNull(7),
+            r.OrNull<Guid>(8),
+            r.TextOrNull(9)
+        );
 
-    internal static (Guid Lot, Taken Taken) ReadTaken(NpgsqlDataReader r) => (r.GetGuid(0), new(r.GetFieldValue<DateOnly>(1), r.GetInt32(2)));
+    internal static (Guid Lot, Taken Taken) ReadTaken(NpgsqlDataReader r) =>
+        (r.GetGuid(0), new(r.GetFieldValue<DateOnly>(1), r.GetInt32(2)));
 }

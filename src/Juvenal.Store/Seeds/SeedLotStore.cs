@@ -28,7 +28,17 @@ public enum SeedOrigin
 /// <param name="Price">Paid for it.</param>
 /// <param name="Note">As one likes.</param>
 public sealed record SeedLotRow(
-    Guid Id, int Version, Guid CultivarId, string Name, int? Packed, int? Seeds, double? Grams, SeedOrigin Origin, double? Price, string? Note);
+    Guid Id,
+    int Version,
+    Guid CultivarId,
+    string Name,
+    int? Packed,
+    int? Seeds,
+    double? Grams,
+    SeedOrigin Origin,
+    double? Price,
+    string? Note
+);
 
 /// <summary>A lot with its book and what batches take from it.</summary>
 /// <param name="Row">The packet.</param>
@@ -57,7 +67,8 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
     private const string Select = """
         -- The lots, with the seeds that planned batches will take.
         select l.id, l.version, l.cultivar_id, l.name, l.packed, l.seeds, l.grams, l.origin, l.price, l.note, c.crop,
-          (select coalesce(sum(b.seeds), 0)::int from batch b where b.nursery_id = l.nursery_id and b.lot_id = l.id and b.seeds_sown = 0 and b.ended_on is null)
+          (select coalesce(sum(b.seeds), 0)::int from batch b where b.nursery_id = l.nursery_id and b.lot_id = l.id
+            and b.seeds_sown = 0 and b.ended_on is null)
         from seed_lot l
         join cultivar c on c.nursery_id = l.nursery_id and c.id = l.cultivar_id
         order by l.name, l.id
@@ -88,9 +99,17 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
 
     public async Task<List<SeedLotView>> AllAsync(CancellationToken cancel)
     {
-        var (lots, entries, taken) = (new List<(SeedLotRow Row, Crop Crop, int Planned)>(), new List<LotEntry>(), new List<(Guid Lot, Taken Taken)>());
+        var (lots, entries, taken) = (
+            new List<(SeedLotRow Row, Crop Crop, int Planned)>(),
+            new List<LotEntry>(),
+            new List<(Guid Lot, Taken Taken)>()
+        );
         await nursery.ReadTogetherAsync(
-            cancel, (Select, r => lots.Add(Read(r))), (LotBookStore.Entries, r => entries.Add(LotBookStore.Read(r))), (LotBookStore.Taken, r => taken.Add(LotBookStore.ReadTaken(r))));
+            cancel,
+            (Select, r => lots.Add(Read(r))),
+            (LotBookStore.Entries, r => entries.Add(LotBookStore.Read(r))),
+            (LotBookStore.Taken, r => taken.Add(LotBookStore.ReadTaken(r)))
+        );
         var (books, sowings) = (entries.ToLookup(e => e.LotId), taken.ToLookup(t => t.Lot, t => t.Taken));
         return lots.ConvertAll(l => new SeedLotView(l.Row, l.Crop, l.Planned, [.. books[l.Row.Id]], [.. sowings[l.Row.Id]]));
     }
@@ -99,7 +118,8 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
     public async Task<SeedLotView?> OneAsync(Guid id, CancellationToken cancel)
     {
         var found = await nursery.ListAsync(SelectOne, Read, cancel, Sql.Of(id));
-        if (found.Count == 0) return null;
+        if (found.Count == 0)
+            return null;
         var entries = await nursery.ListAsync(LotBookStore.EntriesOfOne, LotBookStore.Read, cancel, Sql.Of(id));
         var taken = await nursery.ListAsync(LotBookStore.TakenFromOne, LotBookStore.ReadTaken, cancel, Sql.Of(id));
         return new(found[0].Row, found[0].Crop, found[0].Planned, entries, taken.ConvertAll(t => t.Taken));
@@ -109,7 +129,15 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
     public async Task<LotFacts?> FactsAsync(Guid id, CancellationToken cancel)
     {
         var found = await nursery.ListAsync(SelectOne, Read, cancel, Sql.Of(id));
-        return found.Count == 0 ? null : new SeedLotView(found[0].Row, found[0].Crop, 0, await nursery.ListAsync(LotBookStore.EntriesOfOne, LotBookStore.Read, cancel, Sql.Of(id)), []).Facts;
+        return found.Count == 0
+            ? null
+            : new SeedLotView(
+                found[0].Row,
+                found[0].Crop,
+                0,
+                await nursery.ListAsync(LotBookStore.EntriesOfOne, LotBookStore.Read, cancel, Sql.Of(id)),
+                []
+            ).Facts;
     }
 
     /// <summary>Keeps a lot: a new one where its version is 0.</summary>
@@ -120,36 +148,67 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
     {
         var failures = new List<Failure>();
         CatalogueRows.CheckName(row.Name, failures);
-        if (row.Packed is { } packed && (packed < 1950 || packed > today.Year)) failures.Add(Failure.OutOfRange("packed", packed, 1950, today.Year));
-        if (row.Seeds is < 0 or > MostSeeds) failures.Add(Failure.OutOfRange("seeds", row.Seeds.Value, 0, MostSeeds));
-        if (row.Grams is { } grams && !(grams is > 0 and <= 100_000)) failures.Add(Failure.OutOfRange("grams", grams, 0, 100_000));
-        if (row.Price is { } price && !(price is >= 0 and <= 1_000_000)) failures.Add(Failure.OutOfRange("price", price, 0, 1_000_000));
-        if (row.Note?.Length > LongestNote) failures.Add(new("reason-too-long", "note", row.Note.Length, 0, LongestNote));
+        if (row.Packed is { } packed && (packed < 1950 || packed > today.Year))
+            failures.Add(Failure.OutOfRange("packed", packed, 1950, today.Year));
+        if (row.Seeds is < 0 or > MostSeeds)
+            failures.Add(Failure.OutOfRange("seeds", row.Seeds.Value, 0, MostSeeds));
+        if (row.Grams is { } grams && !(grams is > 0 and <= 100_000))
+            failures.Add(Failure.OutOfRange("grams", grams, 0, 100_000));
+        if (row.Price is { } price && !(price is >= 0 and <= 1_000_000))
+            failures.Add(Failure.OutOfRange("price", price, 0, 1_000_000));
+        if (row.Note?.Length > LongestNote)
+            failures.Add(new("reason-too-long", "note", row.Note.Length, 0, LongestNote));
         if (failures.Count == 0 && row.Seeds is { } held && await OneAsync(row.Id, cancel) is { } known && held < known.Sown)
         {
             failures.Add(new("fewer-seeds-than-sown", "seeds", held, known.Sown));
         }
 
-        if (failures.Count > 0) throw new RefusedException(failures);
+        if (failures.Count > 0)
+            throw new RefusedException(failures);
         NpgsqlParameter[] values =
         [
-            Sql.Of(row.CultivarId), Sql.Of(row.Name.Trim()), Sql.OfNull(row.Packed), Sql.OfNull(row.Seeds), Sql.OfNull(row.Grams),
-            Sql.Of(row.Origin.Word()), Sql.OfNull(row.Price), Sql.OfNull(row.Note),
+            Sql.Of(row.CultivarId),
+            Sql.Of(row.Name.Trim()),
+            Sql.OfNull(row.Packed),
+            Sql.OfNull(row.Seeds),
+            Sql.OfNull(row.Grams),
+            Sql.Of(row.Origin.Word()),
+            Sql.OfNull(row.Price),
+            Sql.OfNull(row.Note),
         ];
-        await (row.Version == 0
-            ? CatalogueRows.WriteAsync(() => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]), null, "lot")
-            : CatalogueRows.WriteAsync(
-                () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),
-                async () => (await OneAsync(row.Id, cancel))?.Row, "lot"));
+        await (
+            row.Version == 0
+                ? CatalogueRows.WriteAsync(
+                    () => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]),
+                    null,
+                    "lot"
+                )
+                : CatalogueRows.WriteAsync(
+                    () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),
+                    async () => (await OneAsync(row.Id, cancel))?.Row,
+                    "lot"
+                )
+        );
     }
 
-    public Task DeleteAsync(Guid id, CancellationToken cancel) => CatalogueRows.WriteAsync(
-        () => nursery.ExecuteAsync(Delete, cancel, Sql.Of(id)), () => Task.FromResult<object?>(null), "lot");
+    public Task DeleteAsync(Guid id, CancellationToken cancel) =>
+        CatalogueRows.WriteAsync(() => nursery.ExecuteAsync(Delete, cancel, Sql.Of(id)), () => Task.FromResult<object?>(null), "lot");
 
-    private static (SeedLotRow Row, Crop Crop, int Planned) Read(NpgsqlDataReader r) => (
-        new(
-            r.GetGuid(0), r.GetInt32(1), r.GetGuid(2), r.GetString(3), r.OrNull<int>(4), r.OrNull<int>(5), r.OrNull<double>(6),
-            r.Enum<SeedOrigin>(7), r.OrNull<double>(8), r.TextOrNull(9)),
-        r.Enum<Crop>(10),
-        r.GetInt32(11));
+    private static (SeedLotRow Row, Crop Crop, int Planned) Read(NpgsqlDataReader r) =>
+        (
+            new(
+                r.GetGuid(0),
+                r.GetInt32(1),
+                r.GetGuid(2),
+                r.GetString(3),
+                r.OrNull<int>(4),
+                r.OrNull<int>(5),
+                r.OrNull<double>(6),
+                r.Enum<SeedOrigin>(7),
+                r.OrNull<double>(8),
+                r.TextOrNull(9)
+            ),
+            r.Enum<Crop>(10),
+            r.GetInt32(11)
+        );
 }

@@ -136,21 +136,27 @@ public sealed class RecordStore(NurseryTransaction nursery)
         order by day
         """;
 
-    /// <summary>Keeps days; what is known of a day already is replaced. Afterwards <see cref="RecordWriter"/> makes anew what they come to.</summary>
+    /// <summary>
+    /// Keeps days; what is known of a day already is replaced. Afterwards <see cref="RecordWriter"/> makes anew what they come to.
+    /// </summary>
     /// <returns>How many days are new or changed.</returns>
     public async Task<int> PutAsync(IReadOnlyCollection<WeatherDay> days, bool imported, CancellationToken cancel)
     {
         await nursery.ExecuteAsync(Incoming, cancel);
-        await nursery.CopyAsync(Copy, async importer =>
-        {
-            foreach (var day in days)
+        await nursery.CopyAsync(
+            Copy,
+            async importer =>
             {
-                await importer.StartRowAsync(cancel);
-                await importer.WriteAsync(day.Day, NpgsqlDbType.Date, cancel);
-                await WriteAsync(importer, day.MinimumC);
-                await WriteAsync(importer, day.MaximumC);
-            }
-        }, cancel);
+                foreach (var day in days)
+                {
+                    await importer.StartRowAsync(cancel);
+                    await importer.WriteAsync(day.Day, NpgsqlDbType.Date, cancel);
+                    await WriteAsync(importer, day.MinimumC);
+                    await WriteAsync(importer, day.MaximumC);
+                }
+            },
+            cancel
+        );
         var changed = await nursery.ExecuteAsync(Merge, cancel, Sql.Of(nursery.Nursery), Sql.Of(imported ? "import" : "station"));
         await nursery.ExecuteAsync("drop table incoming_weather", cancel);
         return changed;
@@ -165,7 +171,8 @@ public sealed class RecordStore(NurseryTransaction nursery)
     public Task<List<WeatherDay>> BetweenAsync(DateOnly first, DateOnly last, CancellationToken cancel) =>
         nursery.ListAsync(SpringOf, ReadDay, cancel, Sql.Of(first), Sql.Of(last));
 
-    public IAsyncEnumerable<WeatherDay> StreamAsync(CancellationToken cancel) => nursery.StreamAsync(Days, ReadDay, cancel, Sql.Of(new DateOnly(1700, 1, 1)));
+    public IAsyncEnumerable<WeatherDay> StreamAsync(CancellationToken cancel) =>
+        nursery.StreamAsync(Days, ReadDay, cancel, Sql.Of(new DateOnly(1700, 1, 1)));
 
     public Task<RecordSpan?> SpanAsync(CancellationToken cancel) =>
         nursery.OneAsync(Span, r => new RecordSpan(r.GetFieldValue<DateOnly>(0), r.GetFieldValue<DateOnly>(1), r.GetInt32(2)), cancel);
@@ -173,47 +180,105 @@ public sealed class RecordStore(NurseryTransaction nursery)
     /// <summary>Removes what was imported, and with <paramref name="all"/> the station's days too.</summary>
     public Task ForgetAsync(bool all, CancellationToken cancel) => nursery.ExecuteAsync(Forget, cancel, Sql.Of(all));
 
-    public Task<List<SoilRow>> SoilReadingsAsync(DateOnly from, CancellationToken cancel) => nursery.ListAsync(
-        SoilReadings, r => new SoilRow(r.GetGuid(0), r.GetFieldValue<DateOnly>(1), r.Enum<Surface>(2), r.GetDouble(3), r.GetString(4) == "hand"), cancel, Sql.Of(from));
+    public Task<List<SoilRow>> SoilReadingsAsync(DateOnly from, CancellationToken cancel) =>
+        nursery.ListAsync(
+            SoilReadings,
+            r => new SoilRow(r.GetGuid(0), r.GetFieldValue<DateOnly>(1), r.Enum<Surface>(2), r.GetDouble(3), r.GetString(4) == "hand"),
+            cancel,
+            Sql.Of(from)
+        );
 
-    public Task AddSoilAsync(IEnumerable<SoilRow> rows, CancellationToken cancel) => nursery.ExecuteManyAsync(
-        rows.Select(r => Walled.Command(AddSoil, Sql.Of(nursery.Nursery), Sql.Of(r.Id), Sql.Of(r.Day), Sql.Of(r.Surface.Word()), Sql.Of(r.Celsius), Sql.Of(r.Hand ? "hand" : "probe"))), cancel);
+    public Task AddSoilAsync(IEnumerable<SoilRow> rows, CancellationToken cancel) =>
+        nursery.ExecuteManyAsync(
+            rows.Select(r =>
+                Walled.Command(
+                    AddSoil,
+                    Sql.Of(nursery.Nursery),
+                    Sql.Of(r.Id),
+                    Sql.Of(r.Day),
+                    Sql.Of(r.Surface.Word()),
+                    Sql.Of(r.Celsius),
+                    Sql.Of(r.Hand ? "hand" : "probe")
+                )
+            ),
+            cancel
+        );
 
     public async Task RemoveSoilAsync(Guid id, CancellationToken cancel)
     {
-        if (await nursery.ExecuteAsync(RemoveSoil, cancel, Sql.Of(id)) == 0) throw new NotFoundException("reading");
+        if (await nursery.ExecuteAsync(RemoveSoil, cancel, Sql.Of(id)) == 0)
+            throw new NotFoundException("reading");
     }
 
-    public Task<List<ForecastRow>> ForecastAsync(DateOnly after, CancellationToken cancel) => nursery.ListAsync(
-        Forecast, r => new ForecastRow(r.GetFieldValue<DateOnly>(0), r.GetFieldValue<DateOnly>(1), r.GetDouble(2), r.GetDouble(3)), cancel, Sql.Of(after));
+    public Task<List<ForecastRow>> ForecastAsync(DateOnly after, CancellationToken cancel) =>
+        nursery.ListAsync(
+            Forecast,
+            r => new ForecastRow(r.GetFieldValue<DateOnly>(0), r.GetFieldValue<DateOnly>(1), r.GetDouble(2), r.GetDouble(3)),
+            cancel,
+            Sql.Of(after)
+        );
 
     public async Task PutForecastAsync(IReadOnlyList<ForecastRow> days, CancellationToken cancel)
     {
         await nursery.ExecuteAsync(ForgetForecast, cancel);
         await nursery.ExecuteManyAsync(
-            days.Select(d => Walled.Command(AddForecast, Sql.Of(nursery.Nursery), Sql.Of(d.Day), Sql.Of(d.MadeOn), Sql.Of(d.MinimumC), Sql.Of(d.MaximumC))), cancel);
+            days.Select(d =>
+                Walled.Command(
+                    AddForecast,
+                    Sql.Of(nursery.Nursery),
+                    Sql.Of(d.Day),
+                    Sql.Of(d.MadeOn),
+                    Sql.Of(d.MinimumC),
+                    Sql.Of(d.MaximumC)
+                )
+            ),
+            cancel
+        );
     }
 
     public async Task<IReadOnlyDictionary<DateOnly, double>> SoilLineAsync(DateOnly from, CancellationToken cancel) =>
-        (await nursery.ListAsync(SoilLine, r => (Day: r.GetFieldValue<DateOnly>(0), C: r.GetDouble(1)), cancel, Sql.Of(from))).ToDictionary(d => d.Day, d => d.C);
+        (await nursery.ListAsync(SoilLine, r => (Day: r.GetFieldValue<DateOnly>(0), C: r.GetDouble(1)), cancel, Sql.Of(from))).ToDictionary(
+            d => d.Day,
+            d => d.C
+        );
 
-    public Task<List<(double Threshold, FreezeDistribution Fit)>> FitsAsync(CancellationToken cancel) => nursery.ListAsync(Fits, ReadFit, cancel);
+    public Task<List<(double Threshold, FreezeDistribution Fit)>> FitsAsync(CancellationToken cancel) =>
+        nursery.ListAsync(Fits, ReadFit, cancel);
 
     internal static (double Threshold, FreezeDistribution Fit) ReadFit(NpgsqlDataReader r) =>
         (r.GetDouble(1), new FreezeDistribution(r.Enum<SeasonHalf>(0), r.GetInt32(2), r.GetDouble(3), r.GetDouble(4), r.GetDouble(5)));
 
-    public Task<List<(SeasonHalf Half, FreezeYear Year)>> YearsAsync(double threshold, CancellationToken cancel) => nursery.ListAsync(
-        Years, r => (r.Enum<SeasonHalf>(0), new FreezeYear(r.GetInt32(2), r.OrNull<DateOnly>(3), r.Enum<FreezeYearState>(4), r.GetInt32(5))), cancel, Sql.Of(threshold));
+    public Task<List<(SeasonHalf Half, FreezeYear Year)>> YearsAsync(double threshold, CancellationToken cancel) =>
+        nursery.ListAsync(
+            Years,
+            r => (r.Enum<SeasonHalf>(0), new FreezeYear(r.GetInt32(2), r.OrNull<DateOnly>(3), r.Enum<FreezeYearState>(4), r.GetInt32(5))),
+            cancel,
+            Sql.Of(threshold)
+        );
 
     /// <summary>The mean year, with the soil as the model has it; null without enough of a record.</summary>
     public async Task<SiteClimate?> ClimateAsync(CancellationToken cancel, IReadOnlyDictionary<Surface, double>? soilOffsets = null)
     {
-        var curves = (await nursery.ListAsync(
-            Curves, r => (Kind: r.GetString(0), Curve: new SeasonCurve(r.GetFieldValue<double[]>(1), r.GetFieldValue<double[]>(2))), cancel)).ToDictionary(c => c.Kind, c => c.Curve);
-        return curves.Count < 3 ? null : new(curves["nights"], curves["days"], curves["soil-morning"], soilOffsets ?? Surfaces.All.ToDictionary(s => s, Surfaces.OffsetC));
+        var curves = (
+            await nursery.ListAsync(
+                Curves,
+                r => (Kind: r.GetString(0), Curve: new SeasonCurve(r.GetFieldValue<double[]>(1), r.GetFieldValue<double[]>(2))),
+                cancel
+            )
+        ).ToDictionary(c => c.Kind, c => c.Curve);
+        return curves.Count < 3
+            ? null
+            : new(
+                curves["nights"],
+                curves["days"],
+                curves["soil-morning"],
+                soilOffsets ?? Surfaces.All.ToDictionary(s => s, Surfaces.OffsetC)
+            );
     }
 
-    /// <summary>How much warmer each surface is than the reckoned bare soil: by the readings of the last three weeks, else by the model.</summary>
+    /// <summary>
+    /// How much warmer each surface is than the reckoned bare soil: by the readings of the last three weeks, else by the model.
+    /// </summary>
     public async Task<SoilCalibration> CalibrationAsync(DateOnly today, CancellationToken cancel)
     {
         var from = today.AddDays(-CalibrationDays);
@@ -231,11 +296,15 @@ public sealed record SoilCalibration(IReadOnlyDictionary<Surface, double> Offset
 {
     internal static SoilCalibration Of(IEnumerable<SoilRow> readings, IReadOnlyDictionary<DateOnly, double> line)
     {
-        var read = readings.Where(r => line.ContainsKey(r.Day)).GroupBy(r => r.Surface).ToDictionary(g => g.Key, g => (Offset: g.Average(r => r.Celsius - line[r.Day]), Count: g.Count()));
+        var read = readings
+            .Where(r => line.ContainsKey(r.Day))
+            .GroupBy(r => r.Surface)
+            .ToDictionary(g => g.Key, g => (Offset: g.Average(r => r.Celsius - line[r.Day]), Count: g.Count()));
         // What the read surfaces differ from the model by, the same soil does under the others.
         var soil = read.Count == 0 ? 0 : read.Average(r => r.Value.Offset - Surfaces.OffsetC(r.Key));
         return new(
             Surfaces.All.ToDictionary(s => s, s => read.TryGetValue(s, out var r) ? r.Offset : Surfaces.OffsetC(s) + soil),
-            read.ToDictionary(r => r.Key, r => r.Value.Count));
+            read.ToDictionary(r => r.Key, r => r.Value.Count)
+        );
     }
 }

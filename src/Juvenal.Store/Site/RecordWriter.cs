@@ -47,7 +47,8 @@ public sealed class RecordWriter(NurseryTransaction nursery)
             var record = WeatherRecord.From(days);
             foreach (var half in Enum.GetValues<SeasonHalf>())
             {
-                foreach (var threshold in FreezeYears.Thresholds) commands.AddRange(Freezes(FreezeYears.Of(record, half, threshold, site.OffsetC, site.Hemisphere)));
+                foreach (var threshold in FreezeYears.Thresholds)
+                    commands.AddRange(Freezes(FreezeYears.Of(record, half, threshold, site.OffsetC, site.Hemisphere)));
             }
 
             if (SiteClimate.From(record, site.OffsetC) is { } climate)
@@ -67,25 +68,59 @@ public sealed class RecordWriter(NurseryTransaction nursery)
         var half = Sql.Of(years.Half.Word());
         foreach (var y in years.Years)
         {
-            yield return Walled.Command(InsertYear, Sql.Of(nursery.Nursery), Sql.Of(years.Half.Word()), Sql.Of(years.ThresholdC), Sql.Of(y.Season), Sql.OfNull(y.Date), Sql.Of(y.State.Word()), Sql.Of(y.MissingDays));
+            yield return Walled.Command(
+                InsertYear,
+                Sql.Of(nursery.Nursery),
+                Sql.Of(years.Half.Word()),
+                Sql.Of(years.ThresholdC),
+                Sql.Of(y.Season),
+                Sql.OfNull(y.Date),
+                Sql.Of(y.State.Word()),
+                Sql.Of(y.MissingDays)
+            );
         }
 
-        if (years.Fit is { } fit) yield return Walled.Command(InsertFit, Sql.Of(nursery.Nursery), half, Sql.Of(years.ThresholdC), Sql.Of(fit.Years), Sql.Of(fit.Share), Sql.Of(fit.Mean), Sql.Of(fit.StandardDeviation));
+        if (years.Fit is { } fit)
+            yield return Walled.Command(
+                InsertFit,
+                Sql.Of(nursery.Nursery),
+                half,
+                Sql.Of(years.ThresholdC),
+                Sql.Of(fit.Years),
+                Sql.Of(fit.Share),
+                Sql.Of(fit.Mean),
+                Sql.Of(fit.StandardDeviation)
+            );
     }
 
     private NpgsqlBatchCommand Curve(string kind, SeasonCurve curve) =>
-        Walled.Command(InsertCurve, Sql.Of(nursery.Nursery), Sql.Of(kind), Sql.Of(curve.MeanC.ToArray()), Sql.Of(curve.DeviationC.ToArray()));
+        Walled.Command(
+            InsertCurve,
+            Sql.Of(nursery.Nursery),
+            Sql.Of(kind),
+            Sql.Of(curve.MeanC.ToArray()),
+            Sql.Of(curve.DeviationC.ToArray())
+        );
 
     /// <summary>The last year's soil, day by day, and as far as the forecast looks.</summary>
     private NpgsqlBatchCommand Line(WeatherRecord record, IReadOnlyList<ForecastRow> forecast, double offset, SiteClimate climate)
     {
         var from = record.Last.AddDays(-LineDays);
-        var days = Enumerable.Range(0, record.Count).Select(i => record[i]).Where(d => d.Day > from)
-            .Concat(forecast.Select(f => new WeatherDay(f.Day, f.MinimumC, f.MaximumC))).ToList();
+        var days = Enumerable
+            .Range(0, record.Count)
+            .Select(i => record[i])
+            .Where(d => d.Day > from)
+            .Concat(forecast.Select(f => new WeatherDay(f.Day, f.MinimumC, f.MaximumC)))
+            .ToList();
         var line = WeatherRecord.From(days);
         // Begun as warm as the mean year's soil is on that day, so that nothing has to warm up.
         var start = climate.SoilMorning.At(SeasonAxis.DayOfYear(line.First), 0);
         var soil = SiteClimate.SoilDays(line, offset, climate.Nights, climate.Days, start);
-        return Walled.Command(InsertLine, Sql.Of(nursery.Nursery), Sql.Of(Enumerable.Range(0, line.Count).Select(line.First.AddDays).ToArray()), Sql.Of(soil));
+        return Walled.Command(
+            InsertLine,
+            Sql.Of(nursery.Nursery),
+            Sql.Of(Enumerable.Range(0, line.Count).Select(line.First.AddDays).ToArray()),
+            Sql.Of(soil)
+        );
     }
 }

@@ -8,26 +8,43 @@ namespace Juvenal.Store.Site;
 /// <param name="Fits">By half of the season, of minima at or below 0 °C; a half without ten freezes is missing.</param>
 /// <param name="Climate">Null without enough of a record.</param>
 /// <param name="Calibration">How the soil's surfaces were read.</param>
-public sealed record SiteRecord(IReadOnlyDictionary<SeasonHalf, FreezeDistribution> Fits, SiteClimate? Climate, SoilCalibration? Calibration)
+public sealed record SiteRecord(
+    IReadOnlyDictionary<SeasonHalf, FreezeDistribution> Fits,
+    SiteClimate? Climate,
+    SoilCalibration? Calibration
+)
 {
     /// <summary>From fits that were read already; with the climate only where something is planned from it.</summary>
-    internal static async Task<SiteRecord> LoadAsync(NurseryTransaction nursery, IEnumerable<(double Threshold, FreezeDistribution Fit)> fits, DateOnly today, bool withClimate, CancellationToken cancel)
+    internal static async Task<SiteRecord> LoadAsync(
+        NurseryTransaction nursery,
+        IEnumerable<(double Threshold, FreezeDistribution Fit)> fits,
+        DateOnly today,
+        bool withClimate,
+        CancellationToken cancel
+    )
     {
         var store = new RecordStore(nursery);
-        if (!withClimate || await store.ClimateAsync(cancel) is not { } climate) return new(Of(fits), null, null);
+        if (!withClimate || await store.ClimateAsync(cancel) is not { } climate)
+            return new(Of(fits), null, null);
         var calibration = await store.CalibrationAsync(today, cancel);
         return new(Of(fits), climate with { SoilOffsets = calibration.OffsetsC }, calibration);
     }
 
-    public static async Task<SiteRecord> LoadAsync(NurseryTransaction nursery, DateOnly today, bool withClimate, CancellationToken cancel) =>
-        await LoadAsync(nursery, await new RecordStore(nursery).FitsAsync(cancel), today, withClimate, cancel);
+    public static async Task<SiteRecord> LoadAsync(
+        NurseryTransaction nursery,
+        DateOnly today,
+        bool withClimate,
+        CancellationToken cancel
+    ) => await LoadAsync(nursery, await new RecordStore(nursery).FitsAsync(cancel), today, withClimate, cancel);
 
     /// <summary>The season's freeze by the site's choice, typed or recorded, with its climate; null where neither is there.</summary>
     public Outcome<SiteSeason>? Season(SiteRow site, int season)
     {
         var recorded = Fits.TryGetValue(SeasonHalf.Spring, out var fit) ? SpringFreeze.FromRecord(fit, season) : null;
-        if (site.FreezeFrom == FreezeFrom.Record && recorded is not null) return With(recorded);
-        if (site.Frost is null) return recorded is null ? null : With(recorded);
+        if (site.FreezeFrom == FreezeFrom.Record && recorded is not null)
+            return With(recorded);
+        if (site.Frost is null)
+            return recorded is null ? null : With(recorded);
         var typed = SpringFreeze.FromTyped(site.Frost, season, site.Hemisphere);
         return typed.Succeeded ? With(typed.Value) : typed.Failures.ToList();
 
@@ -38,8 +55,10 @@ public sealed record SiteRecord(IReadOnlyDictionary<SeasonHalf, FreezeDistributi
     public FreezeDistribution? Autumn(SiteRow site, int season)
     {
         var recorded = Fits.GetValueOrDefault(SeasonHalf.Autumn);
-        if (site.FreezeFrom == FreezeFrom.Record && recorded is not null) return recorded;
-        if (site.Autumn is null) return recorded;
+        if (site.FreezeFrom == FreezeFrom.Record && recorded is not null)
+            return recorded;
+        if (site.Autumn is null)
+            return recorded;
         var typed = AutumnWindow.FromTyped(site.Autumn, season, site.Hemisphere);
         return typed.Succeeded ? typed.Value : null;
     }

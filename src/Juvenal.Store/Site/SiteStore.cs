@@ -17,13 +17,23 @@ namespace Juvenal.Store.Site;
 /// <param name="Autumn">Average first frost, as typed; null until it is set.</param>
 /// <param name="Devices">Where readings and forecasts come from.</param>
 public sealed record SiteRow(
-    int Version, string TimeZone, double Latitude, FrostDates? Frost, bool UsUnits, DateOnly? DemoDay,
-    double OffsetC = 0, FreezeFrom FreezeFrom = FreezeFrom.Typed, FrostDates? Autumn = null, DeviceChoice? Devices = null)
+    int Version,
+    string TimeZone,
+    double Latitude,
+    FrostDates? Frost,
+    bool UsUnits,
+    DateOnly? DemoDay,
+    double OffsetC = 0,
+    FreezeFrom FreezeFrom = FreezeFrom.Typed,
+    FrostDates? Autumn = null,
+    DeviceChoice? Devices = null
+)
 {
     public Hemisphere Hemisphere => Latitude < 0 ? Hemisphere.South : Hemisphere.North;
 
     /// <summary>The nursery's day.</summary>
-    public DateOnly Today(TimeProvider clock) => DemoDay
+    public DateOnly Today(TimeProvider clock) =>
+        DemoDay
         ?? DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(clock.GetUtcNow(), TimeZoneInfo.FindSystemTimeZoneById(TimeZone)).DateTime);
 }
 
@@ -52,8 +62,16 @@ public sealed record DeviceChoice(DeviceSource Station, DeviceSource Probe, Devi
 
 /// <summary>What a grower may change of the site.</summary>
 public sealed record SiteChange(
-    int Version, string TimeZone, double Latitude, FrostDates? Frost, bool UsUnits,
-    double OffsetC = 0, FreezeFrom FreezeFrom = FreezeFrom.Typed, FrostDates? Autumn = null, DeviceChoice? Devices = null);
+    int Version,
+    string TimeZone,
+    double Latitude,
+    FrostDates? Frost,
+    bool UsUnits,
+    double OffsetC = 0,
+    FreezeFrom FreezeFrom = FreezeFrom.Typed,
+    FrostDates? Autumn = null,
+    DeviceChoice? Devices = null
+);
 
 public sealed class SiteStore(NurseryTransaction nursery)
 {
@@ -67,7 +85,8 @@ public sealed class SiteStore(NurseryTransaction nursery)
     private const string Change = """
         -- Change the site, if nobody else has meanwhile.
         update site
-        set version = version + 1, time_zone = $2, latitude = $3, average_month = $4, average_day = $5, safe_month = $6, safe_day = $7, units = $8,
+        set version = version + 1, time_zone = $2, latitude = $3, average_month = $4, average_day = $5, safe_month = $6,
+          safe_day = $7, units = $8,
           offset_c = $9, freeze_from = $10, autumn_month = $11, autumn_day = $12, autumn_safe_month = $13, autumn_safe_day = $14,
           station = $15, probe = $16, forecast = $17
         where version = $1
@@ -111,18 +130,36 @@ public sealed class SiteStore(NurseryTransaction nursery)
     {
         Check(change);
         var (frost, autumn, devices) = (change.Frost, change.Autumn, change.Devices ?? DeviceChoice.None);
-        var changed = await nursery.ExecuteAsync(Change, cancel, Sql.Of(change.Version), Sql.Of(change.TimeZone), Sql.Of(change.Latitude),
-            Sql.OfNull(frost?.Average.Month), Sql.OfNull(frost?.Average.Day), Sql.OfNull(frost?.Safe?.Month), Sql.OfNull(frost?.Safe?.Day),
-            Sql.Of(change.UsUnits ? "us" : "metric"), Sql.Of(change.OffsetC), Sql.Of(change.FreezeFrom.Word()),
-            Sql.OfNull(autumn?.Average.Month), Sql.OfNull(autumn?.Average.Day), Sql.OfNull(autumn?.Safe?.Month), Sql.OfNull(autumn?.Safe?.Day),
-            Sql.Of(devices.Station.Word()), Sql.Of(devices.Probe.Word()), Sql.Of(devices.Forecast.Word()));
-        if (changed == 0) throw new ConflictException("changed-meanwhile", await GetAsync(cancel));
+        var changed = await nursery.ExecuteAsync(
+            Change,
+            cancel,
+            Sql.Of(change.Version),
+            Sql.Of(change.TimeZone),
+            Sql.Of(change.Latitude),
+            Sql.OfNull(frost?.Average.Month),
+            Sql.OfNull(frost?.Average.Day),
+            Sql.OfNull(frost?.Safe?.Month),
+            Sql.OfNull(frost?.Safe?.Day),
+            Sql.Of(change.UsUnits ? "us" : "metric"),
+            Sql.Of(change.OffsetC),
+            Sql.Of(change.FreezeFrom.Word()),
+            Sql.OfNull(autumn?.Average.Month),
+            Sql.OfNull(autumn?.Average.Day),
+            Sql.OfNull(autumn?.Safe?.Month),
+            Sql.OfNull(autumn?.Safe?.Day),
+            Sql.Of(devices.Station.Word()),
+            Sql.Of(devices.Probe.Word()),
+            Sql.Of(devices.Forecast.Word())
+        );
+        if (changed == 0)
+            throw new ConflictException("changed-meanwhile", await GetAsync(cancel));
     }
 
     /// <exception cref="RefusedException">This nursery runs on the real date.</exception>
     public async Task WindToAsync(DateOnly day, CancellationToken cancel)
     {
-        if (await nursery.ExecuteAsync(SetDay, cancel, Sql.Of(day)) == 0) throw new RefusedException(new Failure("real-clock", "days"));
+        if (await nursery.ExecuteAsync(SetDay, cancel, Sql.Of(day)) == 0)
+            throw new RefusedException(new Failure("real-clock", "days"));
     }
 
     public Task SetPlannedDayAsync(DateOnly day, CancellationToken cancel) => nursery.ExecuteAsync(SetPlanned, cancel, Sql.Of(day));
@@ -140,34 +177,46 @@ public sealed class SiteStore(NurseryTransaction nursery)
     private static void Check(SiteChange change)
     {
         var failures = new List<Failure>();
-        if (!TimeZoneInfo.TryFindSystemTimeZoneById(change.TimeZone, out _)) failures.Add(new("unknown-time-zone", "timeZone", Subject: change.TimeZone));
-        if (!(change.Latitude is >= -66 and <= 66)) failures.Add(Failure.OutOfRange("latitude", change.Latitude, -66, 66));
+        if (!TimeZoneInfo.TryFindSystemTimeZoneById(change.TimeZone, out _))
+            failures.Add(new("unknown-time-zone", "timeZone", Subject: change.TimeZone));
+        if (!(change.Latitude is >= -66 and <= 66))
+            failures.Add(Failure.OutOfRange("latitude", change.Latitude, -66, 66));
         else
         {
             var hemisphere = change.Latitude < 0 ? Hemisphere.South : Hemisphere.North;
             // Any season serves to see whether the two dates are in order.
-            if (change.Frost is { } frost) failures.AddRange(SpringFreeze.FromTyped(frost, 2026, hemisphere).Failures);
-            if (change.Autumn is { } autumn) failures.AddRange(AutumnWindow.FromTyped(autumn, 2026, hemisphere).Failures);
+            if (change.Frost is { } frost)
+                failures.AddRange(SpringFreeze.FromTyped(frost, 2026, hemisphere).Failures);
+            if (change.Autumn is { } autumn)
+                failures.AddRange(AutumnWindow.FromTyped(autumn, 2026, hemisphere).Failures);
         }
 
-        if (!(change.OffsetC is >= -10 and <= 10)) failures.Add(Failure.OutOfRange("offsetC", change.OffsetC, -10, 10));
+        if (!(change.OffsetC is >= -10 and <= 10))
+            failures.Add(Failure.OutOfRange("offsetC", change.OffsetC, -10, 10));
 
-        if (failures.Count > 0) throw new RefusedException(failures);
+        if (failures.Count > 0)
+            throw new RefusedException(failures);
     }
 
-    internal static SiteRow Read(NpgsqlDataReader r) => new(
-        r.GetInt32(0),
-        r.GetString(1),
-        r.GetDouble(2),
-        Frost(r, 3),
-        r.GetString(7) == "us",
-        r.OrNull<DateOnly>(8),
-        r.GetDouble(9),
-        r.Enum<FreezeFrom>(10),
-        Frost(r, 11),
-        new(r.Enum<DeviceSource>(15), r.Enum<DeviceSource>(16), r.Enum<DeviceSource>(17)));
+    internal static SiteRow Read(NpgsqlDataReader r) =>
+        new(
+            r.GetInt32(0),
+            r.GetString(1),
+            r.GetDouble(2),
+            Frost(r, 3),
+            r.GetString(7) == "us",
+            r.OrNull<DateOnly>(8),
+            r.GetDouble(9),
+            r.Enum<FreezeFrom>(10),
+            Frost(r, 11),
+            new(r.Enum<DeviceSource>(15), r.Enum<DeviceSource>(16), r.Enum<DeviceSource>(17))
+        );
 
-    private static FrostDates? Frost(NpgsqlDataReader r, int column) => r.OrNull<int>(column) is { } month
-        ? new(SeasonDay.From(month, r.GetInt32(column + 1)), r.OrNull<int>(column + 2) is { } safe ? SeasonDay.From(safe, r.GetInt32(column + 3)) : null)
-        : null;
+    private static FrostDates? Frost(NpgsqlDataReader r, int column) =>
+        r.OrNull<int>(column) is { } month
+            ? new(
+                SeasonDay.From(month, r.GetInt32(column + 1)),
+                r.OrNull<int>(column + 2) is { } safe ? SeasonDay.From(safe, r.GetInt32(column + 3)) : null
+            )
+            : null;
 }

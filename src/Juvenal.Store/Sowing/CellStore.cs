@@ -27,9 +27,10 @@ public enum CellsMean
 public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
 {
     /// <summary>The plan of thinning by what was counted; null where no current count of all cells is there.</summary>
-    public static ThinPlan? Thin(BatchState state, BatchInput input, Twins twins) => TrayCells.Current(state, input.TrayId) is { } trays
-        ? Thinning.Of(trays, Thinning.Needed(input.PlantsWanted, input.Survival, input.Confidence), twins)
-        : null;
+    public static ThinPlan? Thin(BatchState state, BatchInput input, Twins twins) =>
+        TrayCells.Current(state, input.TrayId) is { } trays
+            ? Thinning.Of(trays, Thinning.Needed(input.PlantsWanted, input.Survival, input.Confidence), twins)
+            : null;
 
     /// <summary>How many plants there will be, by the counted cells where they are.</summary>
     /// <param name="state">What stands.</param>
@@ -41,10 +42,19 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
         var plan = Thin(state, input, twins);
         // A seedling that comes into a cell with another brings no plant where twins are snipped.
         var tally = state.Trays is { Count: > 0 } trays && plan is not null ? CellTally.Of(trays.Values.Select(t => t.Cells)) : null;
-        var alone = twins == Twins.Separate || input.SeedsPerCell == 1 ? 1
+        var alone =
+            twins == Twins.Separate || input.SeedsPerCell == 1 ? 1
             : tally is { Cells: > 0 } ? (double)tally.Blank / tally.Cells
-            : state.Containers > 0 ? 1 - ((double)Math.Min(state.Seedlings, state.Containers) / state.Containers) : 1;
-        return Prospect.Of(state, input.PlantsWanted, input.Survival, twins, plan is null ? null : (TrayCells.Group(state, input.TrayId)!.Group, plan.Plants), coming * alone);
+            : state.Containers > 0 ? 1 - ((double)Math.Min(state.Seedlings, state.Containers) / state.Containers)
+            : 1;
+        return Prospect.Of(
+            state,
+            input.PlantsWanted,
+            input.Survival,
+            twins,
+            plan is null ? null : (TrayCells.Group(state, input.TrayId)!.Group, plan.Plants),
+            coming * alone
+        );
     }
 
     /// <summary>Takes a count of cells, a thinning or a loss into the ledger.</summary>
@@ -58,21 +68,35 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
     /// <param name="cancel">Cancels.</param>
     /// <returns>The ids of what was written, the last one first; none where nothing was different.</returns>
     /// <exception cref="RefusedException">
-    /// Cells that are not the batch's; more in a cell than was sown in it; fewer than stood before, where neither a miscount nor a loss was said
+    /// Cells that are not the batch's; more in a cell than was sown in it; fewer than stood before, where neither a miscount nor a loss was
+    /// said
     /// ("cells-fewer"); more, where some were said to be gone.
     /// </exception>
-    public async Task<IReadOnlyList<Guid>> PutAsync(Guid batchId, Guid id, DateOnly on, IReadOnlyList<TrayCount> trays, CellsMean means, string? reason, bool carryOn, CancellationToken cancel)
+    public async Task<IReadOnlyList<Guid>> PutAsync(
+        Guid batchId,
+        Guid id,
+        DateOnly on,
+        IReadOnlyList<TrayCount> trays,
+        CellsMean means,
+        string? reason,
+        bool carryOn,
+        CancellationToken cancel
+    )
     {
         // Lock first: what is read from here on does not change under us.
-        _ = await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.OfNull((Guid?)batchId)) ?? throw new NotFoundException("batch");
+        _ =
+            await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.OfNull((Guid?)batchId))
+            ?? throw new NotFoundException("batch");
         if (await new LedgerReader(nursery).OneAsync(id, cancel) is { } same)
         {
-            if (same.BatchId == batchId && same.Entry.Trays?.SequenceEqual(trays) == true) return [id];
+            if (same.BatchId == batchId && same.Entry.Trays?.SequenceEqual(trays) == true)
+                return [id];
             throw new ConflictException("other-payload");
         }
 
         var batch = await new BatchReader(nursery).OneAsync(batchId, cancel);
-        if (TrayCells.Group(batch.State(), batch.Input.TrayId) is not { } group) throw new RefusedException(new Failure("not-in-trays", "trays"));
+        if (TrayCells.Group(batch.State(), batch.Input.TrayId) is not { } group)
+            throw new RefusedException(new Failure("not-in-trays", "trays"));
         var laid = await new TrayStore(nursery).OfAsync([batchId], cancel);
         await CheckAsync(batch, laid, trays, cancel);
 
@@ -83,7 +107,8 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
         var more = TrayCells.More(group.Seedlings, Seedlings(before.Values), stood, stand, all);
         var now = group.Seedlings + more;
         var entry = new LedgerEntry(id, 0, on, EntryKind.Emerged, Stage.Emerge, Trays: trays);
-        if (means == CellsMean.Miscounted) return await CorrectAsync(batchId, entry, Math.Max(0, batch.Emerged + more), cancel);
+        if (means == CellsMean.Miscounted)
+            return await CorrectAsync(batchId, entry, Math.Max(0, batch.Emerged + more), cancel);
         entry = means switch
         {
             CellsMean.Counted when more >= 0 => entry with { To = group.Group, Seedlings = batch.Emerged + more },
@@ -93,12 +118,25 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
             CellsMean.Snipped => entry with { Kind = EntryKind.Snipped, Stage = null, From = group.Group, Seedlings = stood - stand },
             _ => entry with { Kind = EntryKind.Lost, Stage = null, From = group.Group, Seedlings = stood - stand, Reason = reason },
         };
-        if (entry is null) return [];
+        if (entry is null)
+            return [];
         var ledger = new LedgerStore(nursery, clock);
         await ledger.AppendAsync(batchId, entry, cancel);
         var target = batch.TargetOf(Stage.Emerge);
-        if (!carryOn || means != CellsMean.Counted || group.Group == target) return [id];
-        var carried = new LedgerEntry(WorkStore.Derived(id, "carried"), 0, on, EntryKind.Moved, Stage.Emerge, group.Group, target, Seedlings: now, Containers: group.Containers, ContainersTo: group.Containers);
+        if (!carryOn || means != CellsMean.Counted || group.Group == target)
+            return [id];
+        var carried = new LedgerEntry(
+            WorkStore.Derived(id, "carried"),
+            0,
+            on,
+            EntryKind.Moved,
+            Stage.Emerge,
+            group.Group,
+            target,
+            Seedlings: now,
+            Containers: group.Containers,
+            ContainersTo: group.Containers
+        );
         await ledger.AppendAsync(batchId, carried, cancel);
         return [carried.Id, id];
     }
@@ -111,44 +149,75 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
     /// <param name="cancel">Cancels.</param>
     public async Task ThinAsync(Guid batchId, Guid id, DateOnly on, int snips, CancellationToken cancel)
     {
-        _ = await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.OfNull((Guid?)batchId)) ?? throw new NotFoundException("batch");
+        _ =
+            await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.OfNull((Guid?)batchId))
+            ?? throw new NotFoundException("batch");
         if (await new LedgerReader(nursery).OneAsync(id, cancel) is { } same)
         {
-            if (same.BatchId == batchId && same.Entry.Kind == EntryKind.Snipped && same.Entry.Seedlings == snips) return;
+            if (same.BatchId == batchId && same.Entry.Kind == EntryKind.Snipped && same.Entry.Seedlings == snips)
+                return;
             throw new ConflictException("other-payload");
         }
 
         var batch = await new BatchReader(nursery).OneAsync(batchId, cancel);
         var rules = await new Rules.RulesStore(nursery).GetAsync(cancel);
         var plan = Thin(batch.State(), batch.Input, rules.Rules.Twins);
-        if (plan is null || plan.Snips == 0 || plan.Snips != snips) throw new ConflictException("changed-meanwhile");
-        await PutAsync(batchId, id, on, Thinning.After(TrayCells.Current(batch.State(), batch.Input.TrayId)!, plan), CellsMean.Snipped, null, carryOn: false, cancel);
+        if (plan is null || plan.Snips == 0 || plan.Snips != snips)
+            throw new ConflictException("changed-meanwhile");
+        await PutAsync(
+            batchId,
+            id,
+            on,
+            Thinning.After(TrayCells.Current(batch.State(), batch.Input.TrayId)!, plan),
+            CellsMean.Snipped,
+            null,
+            carryOn: false,
+            cancel
+        );
     }
 
     private async Task CheckAsync(BatchView batch, IReadOnlyList<TrayView> laid, IReadOnlyList<TrayCount> trays, CancellationToken cancel)
     {
         var containers = (await new Places.ContainerStore(nursery).AllAsync(cancel)).ToDictionary(c => c.Id);
         var failures = new List<Failure>();
-        if (trays.Count == 0) failures.Add(new("not-chosen", "trays"));
+        if (trays.Count == 0)
+            failures.Add(new("not-chosen", "trays"));
         foreach (var (count, i) in trays.Select((t, i) => (t, i)))
         {
             var tray = laid.FirstOrDefault(t => t.Id == count.TrayId);
-            if (tray is null || trays.Count(t => t.TrayId == count.TrayId) > 1) failures.Add(new("not-chosen", $"trays[{i}].trayId"));
-            else if (containers[tray.ContainerId].Format() is not { } format || !CellTally.Fits(count.Cells, tray.Laid(batch.Id, format))) failures.Add(new("cells-do-not-fit", $"trays[{i}].cells", Subject: tray.Code));
-            else if (batch.Input.Begins.Kind == Start.Seed && count.Cells.Any(c => c != CellTally.Nobody && c - '0' > batch.Input.SeedsPerCell))
+            if (tray is null || trays.Count(t => t.TrayId == count.TrayId) > 1)
+                failures.Add(new("not-chosen", $"trays[{i}].trayId"));
+            else if (containers[tray.ContainerId].Format() is not { } format || !CellTally.Fits(count.Cells, tray.Laid(batch.Id, format)))
+                failures.Add(new("cells-do-not-fit", $"trays[{i}].cells", Subject: tray.Code));
+            else if (
+                batch.Input.Begins.Kind == Start.Seed
+                && count.Cells.Any(c => c != CellTally.Nobody && c - '0' > batch.Input.SeedsPerCell)
+            )
             {
-                failures.Add(new("more-in-cell-than-sown", $"trays[{i}].cells", count.Cells.Where(c => c != CellTally.Nobody).Max(c => c - '0'), High: batch.Input.SeedsPerCell, Subject: tray.Code));
+                failures.Add(
+                    new(
+                        "more-in-cell-than-sown",
+                        $"trays[{i}].cells",
+                        count.Cells.Where(c => c != CellTally.Nobody).Max(c => c - '0'),
+                        High: batch.Input.SeedsPerCell,
+                        Subject: tray.Code
+                    )
+                );
             }
         }
 
-        if (failures.Count > 0) throw new RefusedException(failures);
+        if (failures.Count > 0)
+            throw new RefusedException(failures);
     }
 
     /// <summary>Puts the last count right, and those before it that had more: nothing was lost, so they were wrong too.</summary>
     private async Task<IReadOnlyList<Guid>> CorrectAsync(Guid batchId, LedgerEntry entry, int total, CancellationToken cancel)
     {
-        var counts = Fold.Effective((await new LedgerReader(nursery).AllAsync(batchId, cancel)).Select(e => e.Entry)).Where(e => e.Kind == EntryKind.Emerged).ToList();
-        if (counts.Count == 0) throw new RefusedException(new Failure("nothing-to-correct", "trays"));
+        var counts = Fold.Effective((await new LedgerReader(nursery).AllAsync(batchId, cancel)).Select(e => e.Entry))
+            .Where(e => e.Kind == EntryKind.Emerged)
+            .ToList();
+        if (counts.Count == 0)
+            throw new RefusedException(new Failure("nothing-to-correct", "trays"));
         var right = entry with { Kind = EntryKind.Corrected, Seedlings = total, Stage = null };
         var written = new List<Guid>();
         var ledger = new LedgerStore(nursery, clock);

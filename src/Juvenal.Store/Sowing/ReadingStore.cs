@@ -35,17 +35,37 @@ public sealed class ReadingStore(NurseryTransaction nursery)
         """;
 
     public Task<List<ReadingRow>> SinceAsync(Guid place, DateOnly day, CancellationToken cancel) =>
-        nursery.ListAsync(Select, r => new ReadingRow(r.GetGuid(0), r.GetGuid(1), r.GetFieldValue<DateOnly>(2), r.GetDouble(3)), cancel, Sql.Of(place), Sql.Of(day));
+        nursery.ListAsync(
+            Select,
+            r => new ReadingRow(r.GetGuid(0), r.GetGuid(1), r.GetFieldValue<DateOnly>(2), r.GetDouble(3)),
+            cancel,
+            Sql.Of(place),
+            Sql.Of(day)
+        );
 
     public async Task AddAsync(ReadingRow row, DateOnly today, CancellationToken cancel)
     {
         var failures = new List<Failure>();
-        if (row.Day > today) failures.Add(new("in-the-future", "day"));
-        if (row.Day < today.AddDays(-400)) failures.Add(new("too-long-ago", "day"));
-        if (!(row.SoilC is >= -30 and <= 60)) failures.Add(Failure.OutOfRange("soilC", row.SoilC, -30, 60));
-        if ((await new Places.PlaceStore(nursery).AllAsync(cancel)).TrueForAll(p => p.Id != row.PlaceId)) failures.Add(new("not-chosen", "placeId"));
-        if (failures.Count > 0) throw new RefusedException(failures);
-        await nursery.ExecuteAsync(Insert, cancel, Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.PlaceId), Sql.Of(row.Day), Sql.Of(row.SoilC), Sql.OfNull(nursery.By));
+        if (row.Day > today)
+            failures.Add(new("in-the-future", "day"));
+        if (row.Day < today.AddDays(-400))
+            failures.Add(new("too-long-ago", "day"));
+        if (!(row.SoilC is >= -30 and <= 60))
+            failures.Add(Failure.OutOfRange("soilC", row.SoilC, -30, 60));
+        if ((await new Places.PlaceStore(nursery).AllAsync(cancel)).TrueForAll(p => p.Id != row.PlaceId))
+            failures.Add(new("not-chosen", "placeId"));
+        if (failures.Count > 0)
+            throw new RefusedException(failures);
+        await nursery.ExecuteAsync(
+            Insert,
+            cancel,
+            Sql.Of(nursery.Nursery),
+            Sql.Of(row.Id),
+            Sql.Of(row.PlaceId),
+            Sql.Of(row.Day),
+            Sql.Of(row.SoilC),
+            Sql.OfNull(nursery.By)
+        );
     }
 
     /// <returns>Whether it was there.</returns>

@@ -68,22 +68,47 @@ public sealed class TrayStore(NurseryTransaction nursery)
     public async Task<IReadOnlyList<TrayView>> OfAsync(IEnumerable<Guid> batches, CancellationToken cancel)
     {
         var rows = await nursery.ListAsync(
-            Select, r => (Id: r.GetGuid(0), Code: r.GetString(1), Container: r.GetGuid(2), Row: new TrayRowRow(r.GetInt32(3), r.GetGuid(4), r.GetInt32(5))), cancel, Sql.Of(batches.ToArray()));
-        return [.. rows.GroupBy(r => r.Id).Select(g => new TrayView(g.Key, g.First().Code, g.First().Container, [.. g.Select(r => r.Row)]))];
+            Select,
+            r =>
+                (
+                    Id: r.GetGuid(0),
+                    Code: r.GetString(1),
+                    Container: r.GetGuid(2),
+                    Row: new TrayRowRow(r.GetInt32(3), r.GetGuid(4), r.GetInt32(5))
+                ),
+            cancel,
+            Sql.Of(batches.ToArray())
+        );
+        return
+        [
+            .. rows.GroupBy(r => r.Id).Select(g => new TrayView(g.Key, g.First().Code, g.First().Container, [.. g.Select(r => r.Row)])),
+        ];
     }
 
-    /// <summary>Lays batches out anew in trays of one kind. Trays that are free by that are filled again first, so that their labels stay true.</summary>
+    /// <summary>
+    /// Lays batches out anew in trays of one kind. Trays that are free by that are filled again first, so that their labels stay true.
+    /// </summary>
     /// <param name="season">Of new trays' codes.</param>
     /// <param name="containerId">Kind of tray.</param>
     /// <param name="wishes">The batches in their order, with the cells of each.</param>
     /// <param name="rows">As <see cref="TrayLayout.Arrange"/> gave them.</param>
     /// <param name="cancel">Cancels.</param>
     /// <exception cref="RefusedException">More trays than <see cref="MostTrays"/>.</exception>
-    public async Task LayAsync(int season, Guid containerId, IReadOnlyList<Guid> wishes, IReadOnlyList<LaidRow> rows, CancellationToken cancel)
+    public async Task LayAsync(
+        int season,
+        Guid containerId,
+        IReadOnlyList<Guid> wishes,
+        IReadOnlyList<LaidRow> rows,
+        CancellationToken cancel
+    )
     {
-        if (rows.Count > 0 && rows[^1].Tray >= MostTrays) throw new RefusedException(new Failure("too-many-trays", "batches", rows[^1].Tray + 1, High: MostTrays));
+        if (rows.Count > 0 && rows[^1].Tray >= MostTrays)
+            throw new RefusedException(new Failure("too-many-trays", "batches", rows[^1].Tray + 1, High: MostTrays));
         await Plans.PlanStore.OneAtATimeAsync(nursery, cancel);
-        var free = (await OfAsync(wishes, cancel)).Where(t => t.ContainerId == containerId && t.Rows.All(r => wishes.Contains(r.BatchId))).Select(t => t.Id).ToList();
+        var free = (await OfAsync(wishes, cancel))
+            .Where(t => t.ContainerId == containerId && t.Rows.All(r => wishes.Contains(r.BatchId)))
+            .Select(t => t.Id)
+            .ToList();
         await nursery.ExecuteAsync(DeleteRows, cancel, Sql.Of(wishes.ToArray()));
         await PutAsync(season, containerId, rows, free, cancel);
     }
@@ -95,14 +120,29 @@ public sealed class TrayStore(NurseryTransaction nursery)
     public async Task FitAsync(Guid batch, int season, Guid containerId, TrayFormat format, int cells, CancellationToken cancel)
     {
         var trays = await OfAsync([batch], cancel);
-        var own = trays.Where(t => t.ContainerId == containerId).SelectMany(t => t.Rows.Where(r => r.BatchId == batch).Select(r => (t.Id, Row: r))).ToList();
+        var own = trays
+            .Where(t => t.ContainerId == containerId)
+            .SelectMany(t => t.Rows.Where(r => r.BatchId == batch).Select(r => (t.Id, Row: r)))
+            .ToList();
         var (fitted, beyond) = TrayLayout.Refit([.. own.Select(r => r.Row.Cells)], cells, format);
-        if (trays.Count + (beyond / format.Cells) >= MostTrays) return;
-        if (beyond == 0 && own.Select(r => r.Row.Cells).SequenceEqual(fitted)) return;
+        if (trays.Count + (beyond / format.Cells) >= MostTrays)
+            return;
+        if (beyond == 0 && own.Select(r => r.Row.Cells).SequenceEqual(fitted))
+            return;
         await Plans.PlanStore.OneAtATimeAsync(nursery, cancel);
         await nursery.ExecuteAsync(DeleteRows, cancel, Sql.Of(new[] { batch }));
-        await nursery.ExecuteManyAsync(own.Zip(fitted).Where(r => r.Second > 0).Select(r => Row(r.First.Id, r.First.Row.Row, batch, r.Second)), cancel);
-        if (beyond > 0) await PutAsync(season, containerId, TrayLayout.Arrange([new(batch, beyond)], format, share: false, ExtraCells.Left), [], cancel);
+        await nursery.ExecuteManyAsync(
+            own.Zip(fitted).Where(r => r.Second > 0).Select(r => Row(r.First.Id, r.First.Row.Row, batch, r.Second)),
+            cancel
+        );
+        if (beyond > 0)
+            await PutAsync(
+                season,
+                containerId,
+                TrayLayout.Arrange([new(batch, beyond)], format, share: false, ExtraCells.Left),
+                [],
+                cancel
+            );
     }
 
     private async Task PutAsync(int season, Guid containerId, IReadOnlyList<LaidRow> rows, List<Guid> free, CancellationToken cancel)
@@ -112,8 +152,19 @@ public sealed class TrayStore(NurseryTransaction nursery)
         foreach (var tray in rows.GroupBy(r => r.Tray))
         {
             var id = free.Count > 0 ? free[0] : Guid.CreateVersion7();
-            if (free.Count > 0) free.RemoveAt(0);
-            else commands.Add(NurseryTransaction.Command(InsertTray, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of($"{season % 100:00}-T{++last}"), Sql.Of(season), Sql.Of(containerId)));
+            if (free.Count > 0)
+                free.RemoveAt(0);
+            else
+                commands.Add(
+                    NurseryTransaction.Command(
+                        InsertTray,
+                        Sql.Of(nursery.Nursery),
+                        Sql.Of(id),
+                        Sql.Of($"{season % 100:00}-T{++last}"),
+                        Sql.Of(season),
+                        Sql.Of(containerId)
+                    )
+                );
             commands.AddRange(tray.Select(r => Row(id, r.Row, r.Batch, r.Cells)));
         }
 

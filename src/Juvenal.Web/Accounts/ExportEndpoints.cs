@@ -14,44 +14,81 @@ internal static class ExportEndpoints
 
     public static void MapExport(this RouteGroupBuilder nursery)
     {
-        nursery.MapGet("/export", async ([AsParameters] Here here, HttpContext context, TimeProvider clock, CancellationToken cancel) =>
-        {
-            // Made whole before the first byte goes out: an export that breaks off half-way would look like one.
-            var file = Spool();
-            await using (var snapshot = await here.Database.SnapshotAsync(here.Nursery, cancel, here.Visitor.Name))
-            {
-                await NurseryExport.WriteAsync(snapshot, file, cancel);
-                await new AuditStore(snapshot).WriteAsync(clock.GetUtcNow(), here.Nursery, null, Deed.Exported, here.Visitor.Name, null, cancel);
-                await snapshot.CommitAsync(cancel);
-            }
+        nursery
+            .MapGet(
+                "/export",
+                async ([AsParameters] Here here, HttpContext context, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    // Made whole before the first byte goes out: an export that breaks off half-way would look like one.
+                    var file = Spool();
+                    await using (var snapshot = await here.Database.SnapshotAsync(here.Nursery, cancel, here.Visitor.Name))
+                    {
+                        await NurseryExport.WriteAsync(snapshot, file, cancel);
+                        await new AuditStore(snapshot).WriteAsync(
+                            clock.GetUtcNow(),
+                            here.Nursery,
+                            null,
+                            Deed.Exported,
+                            here.Visitor.Name,
+                            null,
+                            cancel
+                        );
+                        await snapshot.CommitAsync(cancel);
+                    }
 
-            file.Position = 0;
-            return TypedResults.File(file, "application/zip", $"nursery-{clock.GetUtcNow():yyyy-MM-dd}.zip");
-        }).WithName("export").For(Role.Owner);
+                    file.Position = 0;
+                    return TypedResults.File(file, "application/zip", $"nursery-{clock.GetUtcNow():yyyy-MM-dd}.zip");
+                }
+            )
+            .WithName("export")
+            .For(Role.Owner);
     }
 
     public static void MapImport(this RouteGroupBuilder api)
     {
-        api.MapPost("/import", async (HttpContext context, Visit visit, Database database, Doors doors, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using (var reading = await database.ReadAsync(new Asker(Account: visit.Known.Id), cancel))
-            {
-                if (!doors.MayOpen(await new AccountStore(reading).NurseriesAsync(visit.Known.Id, cancel))) throw new NotFoundException("way to open a nursery for you");
-            }
+        api.MapPost(
+                "/import",
+                async (HttpContext context, Visit visit, Database database, Doors doors, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using (var reading = await database.ReadAsync(new Asker(Account: visit.Known.Id), cancel))
+                    {
+                        if (!doors.MayOpen(await new AccountStore(reading).NurseriesAsync(visit.Known.Id, cancel)))
+                            throw new NotFoundException("way to open a nursery for you");
+                    }
 
-            await using var file = Spool();
-            await context.Request.Body.CopyToAsync(file, cancel);
-            file.Position = 0;
-            var id = Guid.CreateVersion7();
-            await using var writing = await database.WriteAsync(id, cancel, visit.Known.Name);
-            await NurseryImport.ReadAsync(writing, file, clock, cancel);
-            await new PeopleStore(writing).JoinAsync(id, visit.Known.Id, Role.Owner, cancel);
-            await new AuditStore(writing).WriteAsync(clock.GetUtcNow(), id, visit.Known.Id, Deed.Imported, visit.Known.Name, null, cancel);
-            await writing.CommitAsync(cancel);
-            return TypedResults.Ok(new Opened(id));
-        }).WithName("import").ForAccounts().Accepts<IFormFile>("application/zip").WithMetadata(new RequestSizeLimitAttribute(LargestFile));
+                    await using var file = Spool();
+                    await context.Request.Body.CopyToAsync(file, cancel);
+                    file.Position = 0;
+                    var id = Guid.CreateVersion7();
+                    await using var writing = await database.WriteAsync(id, cancel, visit.Known.Name);
+                    await NurseryImport.ReadAsync(writing, file, clock, cancel);
+                    await new PeopleStore(writing).JoinAsync(id, visit.Known.Id, Role.Owner, cancel);
+                    await new AuditStore(writing).WriteAsync(
+                        clock.GetUtcNow(),
+                        id,
+                        visit.Known.Id,
+                        Deed.Imported,
+                        visit.Known.Name,
+                        null,
+                        cancel
+                    );
+                    await writing.CommitAsync(cancel);
+                    return TypedResults.Ok(new Opened(id));
+                }
+            )
+            .WithName("import")
+            .ForAccounts()
+            .Accepts<IFormFile>("application/zip")
+            .WithMetadata(new RequestSizeLimitAttribute(LargestFile));
     }
 
-    private static FileStream Spool() => new(
-        Path.Combine(Path.GetTempPath(), Path.GetRandomFileName()), FileMode.CreateNew, FileAccess.ReadWrite, FileShare.None, 64 * 1024, FileOptions.DeleteOnClose | FileOptions.Asynchronous);
+    private static FileStream Spool() =>
+        new(
+            Path.Combine(Path.GetTempPath(), Path.GetRandomFileName()),
+            FileMode.CreateNew,
+            FileAccess.ReadWrite,
+            FileShare.None,
+            64 * 1024,
+            FileOptions.DeleteOnClose | FileOptions.Asynchronous
+        );
 }

@@ -30,7 +30,11 @@ internal sealed class Visit
 }
 
 /// <summary>The nursery in the path, opened for one who may enter it.</summary>
-internal readonly record struct Here([FromRoute(Name = "nursery")] Guid Nursery, [FromServices] Visit Visit, [FromServices] Database Database)
+internal readonly record struct Here(
+    [FromRoute(Name = "nursery")] Guid Nursery,
+    [FromServices] Visit Visit,
+    [FromServices] Database Database
+)
 {
     public Visitor Visitor => Visit.Visitor ?? throw new InvalidOperationException("The endpoint does not say which role it needs.");
 
@@ -62,7 +66,12 @@ internal sealed class Gate(RequestDelegate next)
 
         var request = context.Request;
         var reads = HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method);
-        if (!reads && request.Path.StartsWithSegments("/api") && !request.Path.StartsWithSegments("/api/calc") && !await antiforgery.IsRequestValidAsync(context))
+        if (
+            !reads
+            && request.Path.StartsWithSegments("/api")
+            && !request.Path.StartsWithSegments("/api/calc")
+            && !await antiforgery.IsRequestValidAsync(context)
+        )
         {
             await Problem("This page is out of date. Load it again; what you typed is still here.", 400, "token").ExecuteAsync(context);
             return;
@@ -74,7 +83,8 @@ internal sealed class Gate(RequestDelegate next)
     private static async Task<IResult?> RefusedAsync(HttpContext context, Needs needs, Visit visit, Database database)
     {
         var cancel = context.RequestAborted;
-        if (SessionOf(context.User) is not { } session) return SignedOut();
+        if (SessionOf(context.User) is not { } session)
+            return SignedOut();
         if (needs.Role is not { } role)
         {
             await using var reading = await database.ReadAsync(new Asker(Account: session.Id), cancel);
@@ -88,18 +98,36 @@ internal sealed class Gate(RequestDelegate next)
             var accounts = new AccountStore(reading);
             visit.Visitor = await accounts.AtTheDoorAsync(session.Id, session.Stamp, nursery, cancel);
             // Another's nursery and one that is not there are the same; an ended session is told apart only from one's own.
-            if (visit.Visitor is null) return await accounts.SignedInAsync(session.Id, session.Stamp, cancel) is null ? SignedOut() : Problem("There is no such nursery here.", 404, null);
+            if (visit.Visitor is null)
+                return await accounts.SignedInAsync(session.Id, session.Stamp, cancel) is null
+                    ? SignedOut()
+                    : Problem("There is no such nursery here.", 404, null);
         }
 
-        return visit.Visitor.Role >= role ? null : Problem(role == Role.Owner ? "Only an owner of this nursery may do that." : "Helpers log and count; a grower plans. Ask one of them.", 403, "role");
+        return visit.Visitor.Role >= role
+            ? null
+            : Problem(
+                role == Role.Owner
+                    ? "Only an owner of this nursery may do that."
+                    : "Helpers log and count; a grower plans. Ask one of them.",
+                403,
+                "role"
+            );
     }
 
     /// <summary>Account and stamp of the session cookie; whether it has ended is not looked at here.</summary>
     internal static (Guid Id, Guid Stamp)? SessionOf(ClaimsPrincipal user) =>
-        Guid.TryParse(user.FindFirstValue(ClaimTypes.NameIdentifier), out var id) && Guid.TryParse(user.FindFirstValue(StampClaim), out var stamp) ? (id, stamp) : null;
+        Guid.TryParse(user.FindFirstValue(ClaimTypes.NameIdentifier), out var id)
+        && Guid.TryParse(user.FindFirstValue(StampClaim), out var stamp)
+            ? (id, stamp)
+            : null;
 
     private static IResult SignedOut() => Problem("You are signed out. Sign in again; what you typed is still here.", 401, "signed-out");
 
     private static IResult Problem(string title, int status, string? code) =>
-        Results.Problem(title: title, statusCode: status, extensions: code is null ? null : new Dictionary<string, object?> { ["code"] = code });
+        Results.Problem(
+            title: title,
+            statusCode: status,
+            extensions: code is null ? null : new Dictionary<string, object?> { ["code"] = code }
+        );
 }

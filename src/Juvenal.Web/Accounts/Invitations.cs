@@ -7,7 +7,9 @@ using Juvenal.Store.Nurseries;
 
 namespace Juvenal.Web.Accounts;
 
-/// <summary>One-time links into a nursery. The secret stands behind the # of the address, which no browser sends and no log keeps.</summary>
+/// <summary>
+/// One-time links into a nursery. The secret stands behind the # of the address, which no browser sends and no log keeps.
+/// </summary>
 internal sealed class Invitations(Database database, NewAccounts accounts, Sessions sessions, TimeProvider clock)
 {
     public static readonly TimeSpan Lasts = TimeSpan.FromDays(7);
@@ -26,8 +28,10 @@ internal sealed class Invitations(Database database, NewAccounts accounts, Sessi
     {
         var hash = Hash(secret);
         (Guid Nursery, Guid Id, Role Role, bool Open)? found;
-        await using (var reading = await database.ReadAsync(new Asker(Invitation: hash), cancel)) found = await new PeopleStore(reading).BySecretAsync(hash, clock.GetUtcNow(), cancel);
-        if (found is not { Open: true } open) return null;
+        await using (var reading = await database.ReadAsync(new Asker(Invitation: hash), cancel))
+            found = await new PeopleStore(reading).BySecretAsync(hash, clock.GetUtcNow(), cancel);
+        if (found is not { Open: true } open)
+            return null;
         await using var inside = await database.ReadAsync(new Asker(Nursery: open.Nursery), cancel);
         return (open.Nursery, open.Id, await new PeopleStore(inside).NurseryNameAsync(open.Nursery, cancel), open.Role);
     }
@@ -41,15 +45,27 @@ internal sealed class Invitations(Database database, NewAccounts accounts, Sessi
         var account = known ?? accounts.New(name, password, []);
         await using (var writing = await database.WriteAsync(new Asker(Account: account.Id, Nursery: invitation.Nursery), cancel))
         {
-            if (known is null) await new AccountStore(writing).AddAsync(account, cancel);
+            if (known is null)
+                await new AccountStore(writing).AddAsync(account, cancel);
             var people = new PeopleStore(writing);
-            if (!await people.UseAsync(invitation.Nursery, invitation.Id, account.Name, clock.GetUtcNow(), cancel)) throw new NotFoundException("open invitation");
-            if (!await people.JoinAsync(invitation.Nursery, account.Id, invitation.Role, cancel)) throw new RefusedException(new Failure("member-already", "name"));
-            await new AuditStore(writing).WriteAsync(clock.GetUtcNow(), invitation.Nursery, account.Id, Deed.Joined, account.Name, invitation.Role.ToString(), cancel);
+            if (!await people.UseAsync(invitation.Nursery, invitation.Id, account.Name, clock.GetUtcNow(), cancel))
+                throw new NotFoundException("open invitation");
+            if (!await people.JoinAsync(invitation.Nursery, account.Id, invitation.Role, cancel))
+                throw new RefusedException(new Failure("member-already", "name"));
+            await new AuditStore(writing).WriteAsync(
+                clock.GetUtcNow(),
+                invitation.Nursery,
+                account.Id,
+                Deed.Joined,
+                account.Name,
+                invitation.Role.ToString(),
+                cancel
+            );
             await writing.CommitAsync(cancel);
         }
 
-        if (known is null) await sessions.EnterAsync(account);
+        if (known is null)
+            await sessions.EnterAsync(account);
         return invitation.Nursery;
     }
 

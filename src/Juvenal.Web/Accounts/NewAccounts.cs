@@ -18,7 +18,8 @@ internal sealed class NewAccounts(Database database, Passwords passwords, Sessio
     public async Task<Guid> SignUpAsync(string name, string password, string nursery, CancellationToken cancel)
     {
         var failures = new List<Failure>();
-        if (string.IsNullOrWhiteSpace(nursery)) failures.Add(new("name-missing", "nursery"));
+        if (string.IsNullOrWhiteSpace(nursery))
+            failures.Add(new("name-missing", "nursery"));
         var account = New(name, password, failures);
         await using (var writing = await database.WriteAsync(new Asker(Account: account.Id), cancel))
         {
@@ -34,8 +35,10 @@ internal sealed class NewAccounts(Database database, Passwords passwords, Sessio
     /// <summary>A new, empty nursery of which the account is the owner.</summary>
     public async Task<Guid> OpenAsync(Account account, string name, CancellationToken cancel)
     {
-        if (string.IsNullOrWhiteSpace(name)) throw new RefusedException(new Failure("name-missing", "name"));
-        if (name.Length > 60) throw new RefusedException(new Failure("name-too-long", "name", name.Length, 1, 60));
+        if (string.IsNullOrWhiteSpace(name))
+            throw new RefusedException(new Failure("name-missing", "name"));
+        if (name.Length > 60)
+            throw new RefusedException(new Failure("name-too-long", "name", name.Length, 1, 60));
         var id = Guid.CreateVersion7();
         await using var writing = await database.WriteAsync(id, cancel, account.Name);
         await NurserySetup.CreateAsync(writing, name.Trim(), TimeZone, Latitude, null, cancel);
@@ -51,7 +54,8 @@ internal sealed class NewAccounts(Database database, Passwords passwords, Sessio
     {
         AccountName.Check(name, failures);
         AccountName.CheckPassword(password, name, "password", failures);
-        if (failures.Count > 0) throw new RefusedException(failures);
+        if (failures.Count > 0)
+            throw new RefusedException(failures);
         return new(Guid.CreateVersion7(), name.Trim(), passwords.Hash(password), Guid.NewGuid());
     }
 }

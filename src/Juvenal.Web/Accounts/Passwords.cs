@@ -22,6 +22,7 @@ internal sealed class Passwords
     public bool Fits(Account? account, string password)
     {
         var known = account is { PasswordHash.Length: > 0 };
-        return _hasher.VerifyHashedPassword(null!, known ? account!.PasswordHash : _nobodys, password) != PasswordVerificationResult.Failed && known;
+        return _hasher.VerifyHashedPassword(null!, known ? account!.PasswordHash : _nobodys, password) != PasswordVerificationResult.Failed
+            && known;
     }
 }

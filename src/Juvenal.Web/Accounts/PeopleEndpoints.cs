@@ -39,84 +39,168 @@ internal static class PeopleEndpoints
 
     public static void MapInvitations(this RouteGroupBuilder api)
     {
-        api.MapPost("/invitation/look", async (LookInput input, Invitations invitations, CancellationToken cancel) =>
-            await invitations.LookAsync(input.Secret, cancel) is { } found
-                ? TypedResults.Ok(new InvitationAnswer(found.Name, found.Role))
-                : throw new NotFoundException("open invitation")).WithName("lookAtInvitation").WithMetadata(new SlowDoor());
+        api.MapPost(
+                "/invitation/look",
+                async (LookInput input, Invitations invitations, CancellationToken cancel) =>
+                    await invitations.LookAsync(input.Secret, cancel) is { } found
+                        ? TypedResults.Ok(new InvitationAnswer(found.Name, found.Role))
+                        : throw new NotFoundException("open invitation")
+            )
+            .WithName("lookAtInvitation")
+            .WithMetadata(new SlowDoor());
 
-        api.MapPost("/invitation/join", async (JoinInput input, HttpContext context, Database database, Invitations invitations, CancellationToken cancel) =>
-        {
-            Account? known = null;
-            if (input.Name is null && Gate.SessionOf(context.User) is { } session)
-            {
-                await using var reading = await database.ReadAsync(new Asker(Account: session.Id), cancel);
-                known = await new AccountStore(reading).SignedInAsync(session.Id, session.Stamp, cancel);
-            }
+        api.MapPost(
+                "/invitation/join",
+                async (JoinInput input, HttpContext context, Database database, Invitations invitations, CancellationToken cancel) =>
+                {
+                    Account? known = null;
+                    if (input.Name is null && Gate.SessionOf(context.User) is { } session)
+                    {
+                        await using var reading = await database.ReadAsync(new Asker(Account: session.Id), cancel);
+                        known = await new AccountStore(reading).SignedInAsync(session.Id, session.Stamp, cancel);
+                    }
 
-            return TypedResults.Ok(new Opened(await invitations.JoinAsync(input.Secret, known, input.Name ?? "", input.Password ?? "", cancel)));
-        }).WithName("join").WithMetadata(new SlowDoor());
+                    return TypedResults.Ok(
+                        new Opened(await invitations.JoinAsync(input.Secret, known, input.Name ?? "", input.Password ?? "", cancel))
+                    );
+                }
+            )
+            .WithName("join")
+            .WithMetadata(new SlowDoor());
     }
 
     public static void MapPeople(this RouteGroupBuilder nursery)
     {
-        nursery.MapGet("/people", async ([AsParameters] Here here, HttpContext context, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var reading = await here.ReadAsync(cancel);
-            var people = new PeopleStore(reading);
-            var you = Gate.SessionOf(context.User)!.Value.Id;
-            var members = await people.MembersAsync(here.Nursery, cancel);
-            return TypedResults.Ok(new PeopleAnswer(
-                [.. members.Select(m => new MemberAnswer(m.AccountId, m.Name, m.Role, m.Since, m.AccountId == you))],
-                await people.InvitationsAsync(here.Nursery, clock.GetUtcNow(), cancel)));
-        }).WithName("people").For(Role.Owner);
+        nursery
+            .MapGet(
+                "/people",
+                async ([AsParameters] Here here, HttpContext context, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    var people = new PeopleStore(reading);
+                    var you = Gate.SessionOf(context.User)!.Value.Id;
+                    var members = await people.MembersAsync(here.Nursery, cancel);
+                    return TypedResults.Ok(
+                        new PeopleAnswer(
+                            [.. members.Select(m => new MemberAnswer(m.AccountId, m.Name, m.Role, m.Since, m.AccountId == you))],
+                            await people.InvitationsAsync(here.Nursery, clock.GetUtcNow(), cancel)
+                        )
+                    );
+                }
+            )
+            .WithName("people")
+            .For(Role.Owner);
 
-        nursery.MapPut("/people/{account:guid}", async ([AsParameters] Here here, Guid account, RoleInput input, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var writing = await here.WriteAsync(cancel);
-            var people = new PeopleStore(writing);
-            var name = (await people.MembersAsync(here.Nursery, cancel)).Find(m => m.AccountId == account)?.Name;
-            await people.ChangeAsync(here.Nursery, account, input.Role, cancel);
-            await new AuditStore(writing).WriteAsync(clock.GetUtcNow(), here.Nursery, account, input.Role is null ? Deed.Removed : Deed.RoleChanged, here.Visitor.Name, $"{name}{(input.Role is { } r ? $": {r}" : "")}", cancel);
-            await writing.CommitAsync(cancel);
-            return TypedResults.NoContent();
-        }).WithName("changeMember").For(Role.Owner);
+        nursery
+            .MapPut(
+                "/people/{account:guid}",
+                async ([AsParameters] Here here, Guid account, RoleInput input, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var writing = await here.WriteAsync(cancel);
+                    var people = new PeopleStore(writing);
+                    var name = (await people.MembersAsync(here.Nursery, cancel)).Find(m => m.AccountId == account)?.Name;
+                    await people.ChangeAsync(here.Nursery, account, input.Role, cancel);
+                    await new AuditStore(writing).WriteAsync(
+                        clock.GetUtcNow(),
+                        here.Nursery,
+                        account,
+                        input.Role is null ? Deed.Removed : Deed.RoleChanged,
+                        here.Visitor.Name,
+                        $"{name}{(input.Role is { } r ? $": {r}" : "")}",
+                        cancel
+                    );
+                    await writing.CommitAsync(cancel);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("changeMember")
+            .For(Role.Owner);
 
-        nursery.MapPost("/leave", async ([AsParameters] Here here, HttpContext context, TimeProvider clock, CancellationToken cancel) =>
-        {
-            var you = Gate.SessionOf(context.User)!.Value.Id;
-            await using var writing = await here.WriteAsync(cancel);
-            await new PeopleStore(writing).ChangeAsync(here.Nursery, you, null, cancel);
-            await new AuditStore(writing).WriteAsync(clock.GetUtcNow(), here.Nursery, you, Deed.Removed, here.Visitor.Name, here.Visitor.Name, cancel);
-            await writing.CommitAsync(cancel);
-            return TypedResults.NoContent();
-        }).WithName("leave").For(Role.Helper);
+        nursery
+            .MapPost(
+                "/leave",
+                async ([AsParameters] Here here, HttpContext context, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    var you = Gate.SessionOf(context.User)!.Value.Id;
+                    await using var writing = await here.WriteAsync(cancel);
+                    await new PeopleStore(writing).ChangeAsync(here.Nursery, you, null, cancel);
+                    await new AuditStore(writing).WriteAsync(
+                        clock.GetUtcNow(),
+                        here.Nursery,
+                        you,
+                        Deed.Removed,
+                        here.Visitor.Name,
+                        here.Visitor.Name,
+                        cancel
+                    );
+                    await writing.CommitAsync(cancel);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("leave")
+            .For(Role.Helper);
 
-        nursery.MapPost("/invitations", async ([AsParameters] Here here, InviteInput input, TimeProvider clock, CancellationToken cancel) =>
-        {
-            var now = clock.GetUtcNow();
-            await using var writing = await here.WriteAsync(cancel);
-            var people = new PeopleStore(writing);
-            if ((await people.InvitationsAsync(here.Nursery, now, cancel)).Count(i => i.Open) >= 20) throw new RefusedException(new Failure("too-many-invitations", "role", 20));
-            var secret = await Invitations.MakeAsync(people, here.Nursery, input.Role, now, cancel);
-            await new AuditStore(writing).WriteAsync(now, here.Nursery, null, Deed.Invited, here.Visitor.Name, input.Role.ToString(), cancel);
-            await writing.CommitAsync(cancel);
-            return TypedResults.Ok(new InvitationLink(Invitations.Path(secret), (now + Invitations.Lasts).UtcDateTime));
-        }).WithName("invite").For(Role.Owner);
+        nursery
+            .MapPost(
+                "/invitations",
+                async ([AsParameters] Here here, InviteInput input, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    var now = clock.GetUtcNow();
+                    await using var writing = await here.WriteAsync(cancel);
+                    var people = new PeopleStore(writing);
+                    if ((await people.InvitationsAsync(here.Nursery, now, cancel)).Count(i => i.Open) >= 20)
+                        throw new RefusedException(new Failure("too-many-invitations", "role", 20));
+                    var secret = await Invitations.MakeAsync(people, here.Nursery, input.Role, now, cancel);
+                    await new AuditStore(writing).WriteAsync(
+                        now,
+                        here.Nursery,
+                        null,
+                        Deed.Invited,
+                        here.Visitor.Name,
+                        input.Role.ToString(),
+                        cancel
+                    );
+                    await writing.CommitAsync(cancel);
+                    return TypedResults.Ok(new InvitationLink(Invitations.Path(secret), (now + Invitations.Lasts).UtcDateTime));
+                }
+            )
+            .WithName("invite")
+            .For(Role.Owner);
 
-        nursery.MapDelete("/invitations/{id:guid}", async ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var writing = await here.WriteAsync(cancel);
-            await new PeopleStore(writing).WithdrawAsync(here.Nursery, id, clock.GetUtcNow(), cancel);
-            await new AuditStore(writing).WriteAsync(clock.GetUtcNow(), here.Nursery, null, Deed.InvitationWithdrawn, here.Visitor.Name, null, cancel);
-            await writing.CommitAsync(cancel);
-            return TypedResults.NoContent();
-        }).WithName("withdrawInvitation").For(Role.Owner);
+        nursery
+            .MapDelete(
+                "/invitations/{id:guid}",
+                async ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var writing = await here.WriteAsync(cancel);
+                    await new PeopleStore(writing).WithdrawAsync(here.Nursery, id, clock.GetUtcNow(), cancel);
+                    await new AuditStore(writing).WriteAsync(
+                        clock.GetUtcNow(),
+                        here.Nursery,
+                        null,
+                        Deed.InvitationWithdrawn,
+                        here.Visitor.Name,
+                        null,
+                        cancel
+                    );
+                    await writing.CommitAsync(cancel);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("withdrawInvitation")
+            .For(Role.Owner);
 
-        nursery.MapGet("/audit", async ([AsParameters] Here here, CancellationToken cancel) =>
-        {
-            await using var reading = await here.ReadAsync(cancel);
-            var entries = await new AuditStore(reading).NewestAsync(MostAudit, cancel);
-            return TypedResults.Ok(entries.Select(e => new AuditAnswer(e.At, e.By, Words.AuditWords.Of(e))).ToList());
-        }).WithName("audit").For(Role.Owner);
+        nursery
+            .MapGet(
+                "/audit",
+                async ([AsParameters] Here here, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    var entries = await new AuditStore(reading).NewestAsync(MostAudit, cancel);
+                    return TypedResults.Ok(entries.Select(e => new AuditAnswer(e.At, e.By, Words.AuditWords.Of(e))).ToList());
+                }
+            )
+            .WithName("audit")
+            .For(Role.Owner);
     }
 }

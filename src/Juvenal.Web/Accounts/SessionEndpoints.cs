@@ -36,62 +36,130 @@ internal static class SessionEndpoints
 
     public static void MapSession(this RouteGroupBuilder api)
     {
-        api.MapGet("/session", async (HttpContext context, Database database, IAntiforgery antiforgery, Doors doors, CancellationToken cancel) =>
-        {
-            var (account, nurseries) = await WhoAsync(context, database, cancel);
-            // A session that has ended: the token must not be bound to it.
-            if (account is null) context.User = new();
-            return TypedResults.Ok(new Session(account?.Name, nurseries, antiforgery.GetAndStoreTokens(context).RequestToken!, doors.Demo, doors.SignUp, account is not null && doors.MayOpen(nurseries)));
-        }).WithName("session");
+        api.MapGet(
+                "/session",
+                async (HttpContext context, Database database, IAntiforgery antiforgery, Doors doors, CancellationToken cancel) =>
+                {
+                    var (account, nurseries) = await WhoAsync(context, database, cancel);
+                    // A session that has ended: the token must not be bound to it.
+                    if (account is null)
+                        context.User = new();
+                    return TypedResults.Ok(
+                        new Session(
+                            account?.Name,
+                            nurseries,
+                            antiforgery.GetAndStoreTokens(context).RequestToken!,
+                            doors.Demo,
+                            doors.SignUp,
+                            account is not null && doors.MayOpen(nurseries)
+                        )
+                    );
+                }
+            )
+            .WithName("session");
 
-        api.MapPost("/sign-in", async Task<Results<NoContent, ProblemHttpResult>> (SignInInput input, Sessions sessions, CancellationToken cancel) =>
-            await sessions.SignInAsync(input.Name, input.Password, cancel)
-                ? TypedResults.NoContent()
-                : TypedResults.Problem(title: "Name or password is wrong.", statusCode: 422, extensions: new Dictionary<string, object?> { ["code"] = "sign-in" })).WithName("signIn").WithMetadata(new SlowDoor());
+        api.MapPost(
+                "/sign-in",
+                async Task<Results<NoContent, ProblemHttpResult>> (SignInInput input, Sessions sessions, CancellationToken cancel) =>
+                    await sessions.SignInAsync(input.Name, input.Password, cancel)
+                        ? TypedResults.NoContent()
+                        : TypedResults.Problem(
+                            title: "Name or password is wrong.",
+                            statusCode: 422,
+                            extensions: new Dictionary<string, object?> { ["code"] = "sign-in" }
+                        )
+            )
+            .WithName("signIn")
+            .WithMetadata(new SlowDoor());
 
-        api.MapPost("/sign-out", async (Visit visit, Sessions sessions, CancellationToken cancel) =>
-        {
-            await sessions.LeaveAsync(visit.Known, cancel);
-            return TypedResults.NoContent();
-        }).WithName("signOut").ForAccounts();
+        api.MapPost(
+                "/sign-out",
+                async (Visit visit, Sessions sessions, CancellationToken cancel) =>
+                {
+                    await sessions.LeaveAsync(visit.Known, cancel);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("signOut")
+            .ForAccounts();
 
-        api.MapPost("/sign-up", async (SignUpInput input, Doors doors, NewAccounts accounts, CancellationToken cancel) =>
-        {
-            if (!doors.SignUp) throw new NotFoundException("way to make an account without an invitation");
-            return TypedResults.Ok(new Opened(await accounts.SignUpAsync(input.Name, input.Password, input.Nursery, cancel)));
-        }).WithName("signUp").WithMetadata(new SlowDoor());
+        api.MapPost(
+                "/sign-up",
+                async (SignUpInput input, Doors doors, NewAccounts accounts, CancellationToken cancel) =>
+                {
+                    if (!doors.SignUp)
+                        throw new NotFoundException("way to make an account without an invitation");
+                    return TypedResults.Ok(new Opened(await accounts.SignUpAsync(input.Name, input.Password, input.Nursery, cancel)));
+                }
+            )
+            .WithName("signUp")
+            .WithMetadata(new SlowDoor());
 
-        api.MapPost("/password", async (PasswordInput input, Visit visit, Sessions sessions, CancellationToken cancel) =>
-        {
-            var failures = new List<Failure>();
-            AccountName.CheckPassword(input.Next, visit.Known.Name, "next", failures);
-            if (failures.Count == 0 && !await sessions.ChangePasswordAsync(visit.Known, input.Current, input.Next, cancel)) failures.Add(new("password-wrong", "current"));
-            if (failures.Count > 0) throw new RefusedException(failures);
-            return TypedResults.NoContent();
-        }).WithName("changePassword").ForAccounts().WithMetadata(new SlowDoor());
+        api.MapPost(
+                "/password",
+                async (PasswordInput input, Visit visit, Sessions sessions, CancellationToken cancel) =>
+                {
+                    var failures = new List<Failure>();
+                    AccountName.CheckPassword(input.Next, visit.Known.Name, "next", failures);
+                    if (failures.Count == 0 && !await sessions.ChangePasswordAsync(visit.Known, input.Current, input.Next, cancel))
+                        failures.Add(new("password-wrong", "current"));
+                    if (failures.Count > 0)
+                        throw new RefusedException(failures);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("changePassword")
+            .ForAccounts()
+            .WithMetadata(new SlowDoor());
 
-        api.MapPost("/nurseries", async (NurseryInput input, HttpContext context, Visit visit, Database database, Doors doors, NewAccounts accounts, CancellationToken cancel) =>
-        {
-            var (_, nurseries) = await WhoAsync(context, database, cancel);
-            if (!doors.MayOpen(nurseries)) throw new NotFoundException("way to open a nursery for you");
-            return TypedResults.Ok(new Opened(await accounts.OpenAsync(visit.Known, input.Name, cancel)));
-        }).WithName("openNursery").ForAccounts();
+        api.MapPost(
+                "/nurseries",
+                async (
+                    NurseryInput input,
+                    HttpContext context,
+                    Visit visit,
+                    Database database,
+                    Doors doors,
+                    NewAccounts accounts,
+                    CancellationToken cancel
+                ) =>
+                {
+                    var (_, nurseries) = await WhoAsync(context, database, cancel);
+                    if (!doors.MayOpen(nurseries))
+                        throw new NotFoundException("way to open a nursery for you");
+                    return TypedResults.Ok(new Opened(await accounts.OpenAsync(visit.Known, input.Name, cancel)));
+                }
+            )
+            .WithName("openNursery")
+            .ForAccounts();
 
         api.MapPost("/qr", (QrInput input) => TypedResults.Ok(QrCodes.Of(input.Text))).WithName("qr").ForAccounts();
 
-        api.MapPost("/demo", async (DemoInput input, HttpContext context, Database database, Doors doors, Sessions sessions, CancellationToken cancel) =>
-        {
-            if (!doors.Demo || context.Connection.RemoteIpAddress is { } address && !System.Net.IPAddress.IsLoopback(address)) throw new NotFoundException("demo");
-            var name = DemoPeople.NameOf(input.Role);
-            await using var reading = await database.ReadAsync(new Asker(SignIn: AccountName.Key(name)), cancel);
-            await sessions.EnterAsync(await new AccountStore(reading).ByNameAsync(name, cancel) ?? throw new NotFoundException("demo"));
-            return TypedResults.NoContent();
-        }).WithName("enterDemo");
+        api.MapPost(
+                "/demo",
+                async (DemoInput input, HttpContext context, Database database, Doors doors, Sessions sessions, CancellationToken cancel) =>
+                {
+                    if (!doors.Demo || context.Connection.RemoteIpAddress is { } address && !System.Net.IPAddress.IsLoopback(address))
+                        throw new NotFoundException("demo");
+                    var name = DemoPeople.NameOf(input.Role);
+                    await using var reading = await database.ReadAsync(new Asker(SignIn: AccountName.Key(name)), cancel);
+                    await sessions.EnterAsync(
+                        await new AccountStore(reading).ByNameAsync(name, cancel) ?? throw new NotFoundException("demo")
+                    );
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("enterDemo");
     }
 
-    private static async Task<(Account? Account, IReadOnlyList<NurseryOf> Nurseries)> WhoAsync(HttpContext context, Database database, CancellationToken cancel)
+    private static async Task<(Account? Account, IReadOnlyList<NurseryOf> Nurseries)> WhoAsync(
+        HttpContext context,
+        Database database,
+        CancellationToken cancel
+    )
     {
-        if (Gate.SessionOf(context.User) is not { } session) return (null, []);
+        if (Gate.SessionOf(context.User) is not { } session)
+            return (null, []);
         await using var reading = await database.ReadAsync(new Asker(Account: session.Id), cancel);
         var store = new AccountStore(reading);
         var account = await store.SignedInAsync(session.Id, session.Stamp, cancel);

@@ -23,24 +23,36 @@ internal sealed class Sessions(Database database, Passwords passwords, TimeProvi
     /// <exception cref="WaitException">Too many tries.</exception>
     public async Task<bool> SignInAsync(string name, string password, CancellationToken cancel)
     {
-        if (name.Length > AccountName.Longest || password.Length > AccountName.LongestPassword) return false;
+        if (name.Length > AccountName.Longest || password.Length > AccountName.LongestPassword)
+            return false;
         var tries = database.Tries(clock);
-        if (await tries.CountAsync(name, Address, cancel) is { } wait) throw new WaitException(wait);
+        if (await tries.CountAsync(name, Address, cancel) is { } wait)
+            throw new WaitException(wait);
         Account? account;
-        await using (var reading = await database.ReadAsync(new Asker(SignIn: AccountName.Key(name)), cancel)) account = await new AccountStore(reading).ByNameAsync(name, cancel);
+        await using (var reading = await database.ReadAsync(new Asker(SignIn: AccountName.Key(name)), cancel))
+            account = await new AccountStore(reading).ByNameAsync(name, cancel);
         var fits = passwords.Fits(account, password);
-        if (account is not null) await WriteDownAsync(account, fits ? Deed.SignedIn : Deed.SignInFailed, cancel);
-        if (!fits) return false;
+        if (account is not null)
+            await WriteDownAsync(account, fits ? Deed.SignedIn : Deed.SignInFailed, cancel);
+        if (!fits)
+            return false;
         await tries.ForgetAsync(name, Address, cancel);
         await EnterAsync(account!);
         return true;
     }
 
     /// <summary>The session's cookie. It lasts a month of not being used: nobody signs in with wet hands each morning.</summary>
-    public Task EnterAsync(Account account) => Context.SignInAsync(
-        CookieAuthenticationDefaults.AuthenticationScheme,
-        new ClaimsPrincipal(new ClaimsIdentity([new(ClaimTypes.NameIdentifier, account.Id.ToString()), new(Gate.StampClaim, account.Stamp.ToString())], CookieAuthenticationDefaults.AuthenticationScheme)),
-        new AuthenticationProperties { IsPersistent = true });
+    public Task EnterAsync(Account account) =>
+        Context.SignInAsync(
+            CookieAuthenticationDefaults.AuthenticationScheme,
+            new ClaimsPrincipal(
+                new ClaimsIdentity(
+                    [new(ClaimTypes.NameIdentifier, account.Id.ToString()), new(Gate.StampClaim, account.Stamp.ToString())],
+                    CookieAuthenticationDefaults.AuthenticationScheme
+                )
+            ),
+            new AuthenticationProperties { IsPersistent = true }
+        );
 
     public async Task LeaveAsync(Account account, CancellationToken cancel)
     {
@@ -53,8 +65,10 @@ internal sealed class Sessions(Database database, Passwords passwords, TimeProvi
     public async Task<bool> ChangePasswordAsync(Account account, string current, string next, CancellationToken cancel)
     {
         var tries = database.Tries(clock);
-        if (await tries.CountAsync(account.Name, Address, cancel) is { } wait) throw new WaitException(wait);
-        if (!passwords.Fits(account, current)) return false;
+        if (await tries.CountAsync(account.Name, Address, cancel) is { } wait)
+            throw new WaitException(wait);
+        if (!passwords.Fits(account, current))
+            return false;
         await tries.ForgetAsync(account.Name, Address, cancel);
         await SetPasswordAsync(account, next, cancel);
         return true;

@@ -12,13 +12,35 @@ using Juvenal.Web.Words;
 namespace Juvenal.Web.Batches;
 
 /// <summary>A group as it stands: where, in what, how many.</summary>
-public sealed record GroupAnswer(Guid? ContainerId, string? Container, Guid PlaceId, string Place, int Seedlings, int Containers, Stage Reached);
+public sealed record GroupAnswer(
+    Guid? ContainerId,
+    string? Container,
+    Guid PlaceId,
+    string Place,
+    int Seedlings,
+    int Containers,
+    Stage Reached
+);
 
 /// <summary>A batch in a list.</summary>
 /// <param name="Next">The next stage and its day; null when all is done.</param>
 public sealed record BatchRowAnswer(
-    Guid Id, string Code, int Season, string Cultivar, Crop Crop, int PlantsWanted, int SeedsSown, int Emerged, int Standing, int Lost, int Snipped,
-    StepAnswer? Next, IReadOnlyList<StepDayAnswer> Steps, bool Conflict, DateOnly? EndedOn);
+    Guid Id,
+    string Code,
+    int Season,
+    string Cultivar,
+    Crop Crop,
+    int PlantsWanted,
+    int SeedsSown,
+    int Emerged,
+    int Standing,
+    int Lost,
+    int Snipped,
+    StepAnswer? Next,
+    IReadOnlyList<StepDayAnswer> Steps,
+    bool Conflict,
+    DateOnly? EndedOn
+);
 
 /// <summary>As much of a step as a small stem-line needs.</summary>
 public sealed record StepDayAnswer(Stage Stage, DateOnly Low, DateOnly Mid, DateOnly High, DateOnly? DoneOn, DateOnly? LockedOn);
@@ -30,8 +52,23 @@ public sealed record StepDayAnswer(Stage Stage, DateOnly Low, DateOnly Mid, Date
 /// <param name="ContainersTo">As above.</param>
 /// <param name="Corrected">The number that a correction gave it; null where it was right.</param>
 public sealed record EntryAnswer(
-    Guid Id, EntryKind Kind, Stage? Stage, DateOnly HappenedOn, DateTime WrittenAt, string Text, string? Reason, bool TakenBack, bool CanUndo, string? By,
-    bool CanCorrect, int Seeds, int Seedlings, int Containers, int ContainersTo, int? Corrected);
+    Guid Id,
+    EntryKind Kind,
+    Stage? Stage,
+    DateOnly HappenedOn,
+    DateTime WrittenAt,
+    string Text,
+    string? Reason,
+    bool TakenBack,
+    bool CanUndo,
+    string? By,
+    bool CanCorrect,
+    int Seeds,
+    int Seedlings,
+    int Containers,
+    int ContainersTo,
+    int? Corrected
+);
 
 /// <param name="Usable">Plants that count now.</param>
 /// <param name="Expected">At planting.</param>
@@ -44,11 +81,43 @@ public sealed record ProspectAnswer(int Usable, double Expected, double Probabil
 /// <param name="EmergenceTroubled">It is slow, late, or fewer than the packet let expect.</param>
 /// <param name="Bought">What its plants cost; null where they were not bought in.</param>
 public sealed record BatchAnswer(
-    Guid Id, int Version, string Code, int Season, string Cultivar, Crop Crop, SpeciesGroup Group, Habit Habit,
-    BatchInput Input, int Cells, int Seeds, int? Trays, int SeedsSown, int Emerged, int Lost, int Snipped, int Used, int Standing, bool HasTrays, double? Bought,
-    WindowSpan Window, IReadOnlyList<StepAnswer> Steps, IReadOnlyList<GroupAnswer> Groups, IReadOnlyList<Why> Warnings, IReadOnlyList<ChoiceAnswer> Choices,
-    IReadOnlyList<string> Failures, ProspectAnswer? Prospect, IReadOnlyList<EntryAnswer> Ledger, DateOnly Today, DateOnly SowNoEarlier, DateOnly SowNoLater, double Expected,
-    DateOnly? EndedOn, string? EndReason, string? Emergence, bool EmergenceTroubled);
+    Guid Id,
+    int Version,
+    string Code,
+    int Season,
+    string Cultivar,
+    Crop Crop,
+    SpeciesGroup Group,
+    Habit Habit,
+    BatchInput Input,
+    int Cells,
+    int Seeds,
+    int? Trays,
+    int SeedsSown,
+    int Emerged,
+    int Lost,
+    int Snipped,
+    int Used,
+    int Standing,
+    bool HasTrays,
+    double? Bought,
+    WindowSpan Window,
+    IReadOnlyList<StepAnswer> Steps,
+    IReadOnlyList<GroupAnswer> Groups,
+    IReadOnlyList<Why> Warnings,
+    IReadOnlyList<ChoiceAnswer> Choices,
+    IReadOnlyList<string> Failures,
+    ProspectAnswer? Prospect,
+    IReadOnlyList<EntryAnswer> Ledger,
+    DateOnly Today,
+    DateOnly SowNoEarlier,
+    DateOnly SowNoLater,
+    double Expected,
+    DateOnly? EndedOn,
+    string? EndReason,
+    string? Emergence,
+    bool EmergenceTroubled
+);
 
 internal static class BatchAnswers
 {
@@ -56,23 +125,56 @@ internal static class BatchAnswers
     {
         var next = batch.Steps.FirstOrDefault(s => s.DoneOn is null && s.Stage != Stage.Ripe);
         return new(
-            batch.Id, batch.Code, batch.Input.Season, batch.Cultivar, batch.Crop, batch.Input.PlantsWanted, batch.SeedsSown, batch.Emerged,
-            batch.Standing.Sum(g => g.Seedlings), batch.Lost, batch.Snipped,
+            batch.Id,
+            batch.Code,
+            batch.Input.Season,
+            batch.Cultivar,
+            batch.Crop,
+            batch.Input.PlantsWanted,
+            batch.SeedsSown,
+            batch.Emerged,
+            batch.Standing.Sum(g => g.Seedlings),
+            batch.Lost,
+            batch.Snipped,
             next is null ? null : StepAnswer.Of(next, batch.Input.Begins.Kind, measures),
             [.. batch.Steps.Select(s => new StepDayAnswer(s.Stage, s.Low, s.Mid, s.High, s.DoneOn, s.LockedOn))],
             batch.EndedOn is null && batch.Steps.Any(s => s.Conflict is not null),
-            batch.EndedOn);
+            batch.EndedOn
+        );
     }
 
-    public static BatchAnswer Whole(BatchView b, Store.Plans.Catalogue catalogue, IReadOnlyList<StoredEntry> entries, IReadOnlySet<Guid> takenBack, CourseAnswer? course)
+    public static BatchAnswer Whole(
+        BatchView b,
+        Store.Plans.Catalogue catalogue,
+        IReadOnlyList<StoredEntry> entries,
+        IReadOnlySet<Guid> takenBack,
+        CourseAnswer? course
+    )
     {
         var measures = new Measures(catalogue.Site.UsUnits);
         var state = b.State();
         var prospect = b.Emerged > 0 ? CellStore.ProspectOf(state, b.Input, catalogue.Rules.Rules.Twins, course?.Coming ?? 0) : null;
         return new(
-            b.Id, b.Version, b.Code, b.Input.Season, b.Cultivar, b.Crop, b.Group, b.Habit,
-            b.Input, b.Cells, b.Seeds, b.Trays, b.SeedsSown, b.Emerged, b.Lost, b.Snipped, b.Used, state.Seedlings,
-            catalogue.Containers[b.Input.TrayId].Cells is not null, b.Input.Start?.PriceEach * (b.SeedsSown > 0 ? b.SeedsSown : b.Cells),
+            b.Id,
+            b.Version,
+            b.Code,
+            b.Input.Season,
+            b.Cultivar,
+            b.Crop,
+            b.Group,
+            b.Habit,
+            b.Input,
+            b.Cells,
+            b.Seeds,
+            b.Trays,
+            b.SeedsSown,
+            b.Emerged,
+            b.Lost,
+            b.Snipped,
+            b.Used,
+            state.Seedlings,
+            catalogue.Containers[b.Input.TrayId].Cells is not null,
+            b.Input.Start?.PriceEach * (b.SeedsSown > 0 ? b.SeedsSown : b.Cells),
             new(b.Summary.WindowLow, b.Summary.WindowMid, b.Summary.WindowHigh, ReasonSentences.Of(b.Summary.WindowReasons, measures)),
             [.. b.Steps.Select(s => StepAnswer.Of(s, b.Input.Begins.Kind, measures))],
             [.. b.Standing.Select(g => Group(g, catalogue))],
@@ -81,38 +183,84 @@ internal static class BatchAnswers
             [.. b.Summary.Failures.Select(FailureSentences.Of)],
             prospect is null ? null : new(prospect.Usable, Math.Round(prospect.Expected, 1), prospect.ProbabilityOfEnough),
             [.. entries.Select(e => Entry(e, b.Input.Begins.Kind, entries, takenBack, catalogue))],
-            catalogue.Today, b.Summary.SowNoEarlier, b.Summary.SowNoLater, Math.Round(b.Summary.Expected, 1),
-            b.EndedOn, b.EndReason, course?.Text, course is { Pace: Pace.Slow or Pace.Late or Pace.Fewer });
+            catalogue.Today,
+            b.Summary.SowNoEarlier,
+            b.Summary.SowNoLater,
+            Math.Round(b.Summary.Expected, 1),
+            b.EndedOn,
+            b.EndReason,
+            course?.Text,
+            course is { Pace: Pace.Slow or Pace.Late or Pace.Fewer }
+        );
     }
 
-    public static GroupAnswer Group(StoredGroup g, Store.Plans.Catalogue catalogue) => new(
-        g.ContainerId, g.ContainerId is { } c ? catalogue.Containers[c].Name : null, g.PlaceId, catalogue.Places[g.PlaceId].Name, g.Seedlings, g.Containers, g.Reached);
+    public static GroupAnswer Group(StoredGroup g, Store.Plans.Catalogue catalogue) =>
+        new(
+            g.ContainerId,
+            g.ContainerId is { } c ? catalogue.Containers[c].Name : null,
+            g.PlaceId,
+            catalogue.Places[g.PlaceId].Name,
+            g.Seedlings,
+            g.Containers,
+            g.Reached
+        );
 
-    private static EntryAnswer Entry(StoredEntry stored, Start start, IReadOnlyList<StoredEntry> all, IReadOnlySet<Guid> takenBack, Store.Plans.Catalogue catalogue)
+    private static EntryAnswer Entry(
+        StoredEntry stored,
+        Start start,
+        IReadOnlyList<StoredEntry> all,
+        IReadOnlySet<Guid> takenBack,
+        Store.Plans.Catalogue catalogue
+    )
     {
         var e = stored.Entry;
         var taken = takenBack.Contains(e.Id);
-        var right = all.Select(a => a.Entry).Where(a => a.Kind == EntryKind.Corrected && a.Corrects == e.Id && !takenBack.Contains(a.Id)).MaxBy(a => a.Sequence);
+        var right = all.Select(a => a.Entry)
+            .Where(a => a.Kind == EntryKind.Corrected && a.Corrects == e.Id && !takenBack.Contains(a.Id))
+            .MaxBy(a => a.Sequence);
         var numbers = right ?? e;
         return new(
-            e.Id, e.Kind, e.Stage, e.HappenedOn, DateTime.SpecifyKind(stored.WrittenAt, DateTimeKind.Utc), Text(e, start, all, catalogue), e.Reason, taken, !taken && e.Kind != EntryKind.Undo, stored.By,
-            !taken && e.Act is null && e.Kind is not (EntryKind.Undo or EntryKind.NotYet or EntryKind.Corrected), numbers.Seeds, numbers.Seedlings, numbers.Containers, numbers.ContainersTo,
-            right is null ? null : Number(right, e.Kind));
+            e.Id,
+            e.Kind,
+            e.Stage,
+            e.HappenedOn,
+            DateTime.SpecifyKind(stored.WrittenAt, DateTimeKind.Utc),
+            Text(e, start, all, catalogue),
+            e.Reason,
+            taken,
+            !taken && e.Kind != EntryKind.Undo,
+            stored.By,
+            !taken && e.Act is null && e.Kind is not (EntryKind.Undo or EntryKind.NotYet or EntryKind.Corrected),
+            numbers.Seeds,
+            numbers.Seedlings,
+            numbers.Containers,
+            numbers.ContainersTo,
+            right is null ? null : Number(right, e.Kind)
+        );
     }
 
     /// <summary>The number that an entry of a kind is about.</summary>
-    private static int Number(LedgerEntry numbers, EntryKind kind) => kind switch { EntryKind.Sown => numbers.Seeds, EntryKind.Separated => numbers.Containers, _ => numbers.Seedlings };
+    private static int Number(LedgerEntry numbers, EntryKind kind) =>
+        kind switch
+        {
+            EntryKind.Sown => numbers.Seeds,
+            EntryKind.Separated => numbers.Containers,
+            _ => numbers.Seedlings,
+        };
 
     private static string Text(LedgerEntry e, Start start, IReadOnlyList<StoredEntry> all, Store.Plans.Catalogue catalogue)
     {
         return e.Kind switch
         {
-            EntryKind.Sown => $"{e.Seeds} {start switch { Start.Cuttings => "cuttings", Start.Grafts => "grafts", _ => "seeds" }}, {e.Containers} × {In(e.To)}, {At(e.To)}",
+            EntryKind.Sown =>
+                $"{e.Seeds} {start switch { Start.Cuttings => "cuttings", Start.Grafts => "grafts", _ => "seeds" }}, {e.Containers} × {In(e.To)}, {At(e.To)}",
             EntryKind.Received => $"{e.Seedlings} came in, {At(e.To)}",
             EntryKind.Separated => $"{e.Containers} separated, {At(e.From)}",
             EntryKind.Used => $"{e.Seedlings} used for grafts, {At(e.From)}",
-            EntryKind.Corrected when all.FirstOrDefault(a => a.Entry.Id == e.Corrects) is { } wrong => $"{Days.Say(wrong.Entry.HappenedOn)} put right: {Number(wrong.Entry, wrong.Entry.Kind)} was {Number(e, wrong.Entry.Kind)}",
-            EntryKind.Emerged when start != Start.Seed => $"{e.Seedlings} {(start == Start.Cuttings ? "rooted" : "healed")} so far, {At(e.To)}",
+            EntryKind.Corrected when all.FirstOrDefault(a => a.Entry.Id == e.Corrects) is { } wrong =>
+                $"{Days.Say(wrong.Entry.HappenedOn)} put right: {Number(wrong.Entry, wrong.Entry.Kind)} was {Number(e, wrong.Entry.Kind)}",
+            EntryKind.Emerged when start != Start.Seed =>
+                $"{e.Seedlings} {(start == Start.Cuttings ? "rooted" : "healed")} so far, {At(e.To)}",
             EntryKind.Emerged => $"{e.Seedlings} up so far, {At(e.To)}",
             EntryKind.Lost => $"{e.Seedlings} lost, {At(e.From)}",
             EntryKind.Snipped => $"{e.Seedlings} snipped, {At(e.From)}",
@@ -125,8 +273,11 @@ internal static class BatchAnswers
         string At(GroupKey? group) => group is { } g && catalogue.Places.TryGetValue(g.Place, out var place) ? place.Name : "";
 
         // A cell, where the container is a tray: "72 × 72-cell tray" would be 72 trays.
-        string In(GroupKey? group) => group is { Container: { } id } && catalogue.Containers.TryGetValue(id, out var container)
-            ? container.Cells is null ? container.Name : "cell of " + container.Name
-            : "";
+        string In(GroupKey? group) =>
+            group is { Container: { } id } && catalogue.Containers.TryGetValue(id, out var container)
+                ? container.Cells is null
+                    ? container.Name
+                    : "cell of " + container.Name
+                : "";
     }
 }

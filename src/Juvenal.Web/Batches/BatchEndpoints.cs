@@ -31,10 +31,38 @@ public sealed record GroupInput(Guid? ContainerId, Guid PlaceId)
 /// <param name="NewDay">Not yet.</param>
 /// <param name="Corrects">Undo; corrected: the entry whose numbers were wrong.</param>
 public sealed record EntryInput(
-    Guid Id, EntryKind Kind, DateOnly HappenedOn, Stage? Stage = null, GroupInput? From = null, GroupInput? To = null,
-    int Seeds = 0, int Seedlings = 0, int? Containers = null, int? ContainersTo = null, string? Reason = null, DateOnly? NewDay = null, Guid? Corrects = null)
+    Guid Id,
+    EntryKind Kind,
+    DateOnly HappenedOn,
+    Stage? Stage = null,
+    GroupInput? From = null,
+    GroupInput? To = null,
+    int Seeds = 0,
+    int Seedlings = 0,
+    int? Containers = null,
+    int? ContainersTo = null,
+    string? Reason = null,
+    DateOnly? NewDay = null,
+    Guid? Corrects = null
+)
 {
-    internal LedgerEntry Entry => new(Id, 0, HappenedOn, Kind, Stage, From?.Key, To?.Key, Seeds, Seedlings, Containers ?? 0, ContainersTo ?? 0, Reason, NewDay, Corrects);
+    internal LedgerEntry Entry =>
+        new(
+            Id,
+            0,
+            HappenedOn,
+            Kind,
+            Stage,
+            From?.Key,
+            To?.Key,
+            Seeds,
+            Seedlings,
+            Containers ?? 0,
+            ContainersTo ?? 0,
+            Reason,
+            NewDay,
+            Corrects
+        );
 }
 
 /// <summary>"Done", said of a piece of work in the Round.</summary>
@@ -47,7 +75,17 @@ public sealed record EntryInput(
 /// <param name="Rest">Moves: what becomes of those left behind.</param>
 /// <param name="Reason">Of the loss.</param>
 /// <param name="Pairs">Moves: unequal pairs that go on as one, to be separated at the next move.</param>
-public sealed record DoneInput(Guid Id, Guid ExtraId, DateOnly HappenedOn, int Count, GroupInput? From = null, bool CarryOn = false, Rest Rest = Rest.Stays, string? Reason = null, int Pairs = 0);
+public sealed record DoneInput(
+    Guid Id,
+    Guid ExtraId,
+    DateOnly HappenedOn,
+    int Count,
+    GroupInput? From = null,
+    bool CarryOn = false,
+    Rest Rest = Rest.Stays,
+    string? Reason = null,
+    int Pairs = 0
+);
 
 /// <param name="Version">The batch's version that was seen.</param>
 /// <param name="Day">Null frees it.</param>
@@ -68,76 +106,143 @@ internal static class BatchEndpoints
 {
     public static void MapBatches(this RouteGroupBuilder nursery)
     {
-        nursery.MapGet("/batches", async ([AsParameters] Here here, CancellationToken cancel) =>
-        {
-            await using var reading = await here.ReadAsync(cancel);
-            var site = await new Store.Site.SiteStore(reading).GetAsync(cancel);
-            var batches = await new BatchReader(reading).AllAsync(cancel);
-            return TypedResults.Ok(batches.Select(b => BatchAnswers.Row(b, new Measures(site.UsUnits))).ToList());
-        }).WithName("batches").For(Role.Helper);
+        nursery
+            .MapGet(
+                "/batches",
+                async ([AsParameters] Here here, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    var site = await new Store.Site.SiteStore(reading).GetAsync(cancel);
+                    var batches = await new BatchReader(reading).AllAsync(cancel);
+                    return TypedResults.Ok(batches.Select(b => BatchAnswers.Row(b, new Measures(site.UsUnits))).ToList());
+                }
+            )
+            .WithName("batches")
+            .For(Role.Helper);
 
-        nursery.MapGet("/batches/{id:guid}", async ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var reading = await here.ReadAsync(cancel);
-            var reader = new BatchReader(reading);
-            var batch = await reader.OneAsync(id, cancel);
-            var (entries, takenBack) = await reader.LedgerAsync(id, cancel);
-            var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false);
-            // How it comes up is of interest as long as it stands in its trays.
-            var course = TrayCells.Group(batch.State(), batch.Input.TrayId) is null ? null : await TrayEndpoints.CourseAsync(reading, batch, [.. entries.Select(e => e.Entry)], catalogue, cancel);
-            return TypedResults.Ok(BatchAnswers.Whole(batch, catalogue, entries, takenBack, course));
-        }).WithName("batch").For(Role.Helper);
+        nursery
+            .MapGet(
+                "/batches/{id:guid}",
+                async ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    var reader = new BatchReader(reading);
+                    var batch = await reader.OneAsync(id, cancel);
+                    var (entries, takenBack) = await reader.LedgerAsync(id, cancel);
+                    var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false);
+                    // How it comes up is of interest as long as it stands in its trays.
+                    var course = TrayCells.Group(batch.State(), batch.Input.TrayId) is null
+                        ? null
+                        : await TrayEndpoints.CourseAsync(reading, batch, [.. entries.Select(e => e.Entry)], catalogue, cancel);
+                    return TypedResults.Ok(BatchAnswers.Whole(batch, catalogue, entries, takenBack, course));
+                }
+            )
+            .WithName("batch")
+            .For(Role.Helper);
 
-        nursery.MapPost("/batches/{id:guid}/plan", async ([AsParameters] Here here, Guid id, BatchInput input, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var reading = await here.ReadAsync(cancel);
-            var outcome = await new BatchStore(reading, clock).PreviewAsync(id, input, cancel);
-            return TypedResults.Ok(Plans.PlanAnswer.Of(outcome, await new Store.Site.SiteStore(reading).GetAsync(cancel)));
-        }).WithName("previewChange").For(Role.Grower);
+        nursery
+            .MapPost(
+                "/batches/{id:guid}/plan",
+                async ([AsParameters] Here here, Guid id, BatchInput input, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    var outcome = await new BatchStore(reading, clock).PreviewAsync(id, input, cancel);
+                    return TypedResults.Ok(Plans.PlanAnswer.Of(outcome, await new Store.Site.SiteStore(reading).GetAsync(cancel)));
+                }
+            )
+            .WithName("previewChange")
+            .For(Role.Grower);
 
-        nursery.MapPut("/batches/{id:guid}", async ([AsParameters] Here here, Guid id, ChangeInput change, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var writing = await here.WriteAsync(cancel);
-            await new BatchStore(writing, clock).ChangeAsync(id, change.Version, change.Input, change.Shown, cancel);
-            await writing.CommitAsync(cancel);
-            return TypedResults.NoContent();
-        }).WithName("changeBatch").For(Role.Grower);
+        nursery
+            .MapPut(
+                "/batches/{id:guid}",
+                async ([AsParameters] Here here, Guid id, ChangeInput change, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var writing = await here.WriteAsync(cancel);
+                    await new BatchStore(writing, clock).ChangeAsync(id, change.Version, change.Input, change.Shown, cancel);
+                    await writing.CommitAsync(cancel);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("changeBatch")
+            .For(Role.Grower);
 
-        nursery.MapPut("/batches/{id:guid}/end", async ([AsParameters] Here here, Guid id, EndInput end, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var writing = await here.WriteAsync(cancel);
-            await new BatchStore(writing, clock).EndAsync(id, end.Reason, cancel);
-            await writing.CommitAsync(cancel);
-            return TypedResults.NoContent();
-        }).WithName("endBatch").For(Role.Grower);
+        nursery
+            .MapPut(
+                "/batches/{id:guid}/end",
+                async ([AsParameters] Here here, Guid id, EndInput end, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var writing = await here.WriteAsync(cancel);
+                    await new BatchStore(writing, clock).EndAsync(id, end.Reason, cancel);
+                    await writing.CommitAsync(cancel);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("endBatch")
+            .For(Role.Grower);
 
-        nursery.MapPost("/batches/{id:guid}/entries", async ([AsParameters] Here here, Guid id, EntryInput input, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var writing = await here.WriteAsync(cancel);
-            await new LedgerStore(writing, clock).AppendAsync(id, input.Entry, cancel, byRule: input.Containers is null && input.Kind != EntryKind.Corrected);
-            await writing.CommitAsync(cancel);
-            return TypedResults.Ok(new Written([input.Id]));
-        }).WithName("logEntry").For(Role.Helper);
+        nursery
+            .MapPost(
+                "/batches/{id:guid}/entries",
+                async ([AsParameters] Here here, Guid id, EntryInput input, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var writing = await here.WriteAsync(cancel);
+                    await new LedgerStore(writing, clock).AppendAsync(
+                        id,
+                        input.Entry,
+                        cancel,
+                        byRule: input.Containers is null && input.Kind != EntryKind.Corrected
+                    );
+                    await writing.CommitAsync(cancel);
+                    return TypedResults.Ok(new Written([input.Id]));
+                }
+            )
+            .WithName("logEntry")
+            .For(Role.Helper);
 
-        nursery.MapPost("/batches/{id:guid}/stages/{stage}/done", async ([AsParameters] Here here, Guid id, string stage, DoneInput input, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var writing = await here.WriteAsync(cancel);
-            var said = new Said(input.Id, input.ExtraId, input.HappenedOn, input.Count, input.CarryOn, input.Rest, input.Reason, input.Pairs);
-            var written = await new WorkStore(writing, clock).DoneAsync(id, StageOf(stage), said, input.From?.Key, cancel);
-            await writing.CommitAsync(cancel);
-            return TypedResults.Ok(new Written(written));
-        }).WithName("stageDone").For(Role.Helper);
+        nursery
+            .MapPost(
+                "/batches/{id:guid}/stages/{stage}/done",
+                async ([AsParameters] Here here, Guid id, string stage, DoneInput input, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var writing = await here.WriteAsync(cancel);
+                    var said = new Said(
+                        input.Id,
+                        input.ExtraId,
+                        input.HappenedOn,
+                        input.Count,
+                        input.CarryOn,
+                        input.Rest,
+                        input.Reason,
+                        input.Pairs
+                    );
+                    var written = await new WorkStore(writing, clock).DoneAsync(id, StageOf(stage), said, input.From?.Key, cancel);
+                    await writing.CommitAsync(cancel);
+                    return TypedResults.Ok(new Written(written));
+                }
+            )
+            .WithName("stageDone")
+            .For(Role.Helper);
 
-        nursery.MapPut("/batches/{id:guid}/stages/{stage}/lock", async ([AsParameters] Here here, Guid id, string stage, LockInput input, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var writing = await here.WriteAsync(cancel);
-            await new BatchStore(writing, clock).LockAsync(id, input.Version, StageOf(stage), input.Day, cancel);
-            await writing.CommitAsync(cancel);
-            return TypedResults.NoContent();
-        }).WithName("lockStage").For(Role.Grower);
+        nursery
+            .MapPut(
+                "/batches/{id:guid}/stages/{stage}/lock",
+                async ([AsParameters] Here here, Guid id, string stage, LockInput input, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var writing = await here.WriteAsync(cancel);
+                    await new BatchStore(writing, clock).LockAsync(id, input.Version, StageOf(stage), input.Day, cancel);
+                    await writing.CommitAsync(cancel);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("lockStage")
+            .For(Role.Grower);
     }
 
-    private static Stage StageOf(string word) => Enum.TryParse<Stage>(word.Replace("-", "", StringComparison.Ordinal), true, out var stage) && Enum.IsDefined(stage) && !char.IsDigit(word[0])
-        ? stage
-        : throw new NotFoundException("stage");
+    private static Stage StageOf(string word) =>
+        Enum.TryParse<Stage>(word.Replace("-", "", StringComparison.Ordinal), true, out var stage)
+        && Enum.IsDefined(stage)
+        && !char.IsDigit(word[0])
+            ? stage
+            : throw new NotFoundException("stage");
 }

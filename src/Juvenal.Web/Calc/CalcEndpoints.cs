@@ -9,7 +9,15 @@ using Juvenal.Web.Words;
 namespace Juvenal.Web.Calc;
 
 public sealed record SowingQuantityInput(
-    int PlantsWanted, double Emergence, double Survival = 1, double Confidence = 0.9, int SeedsPerCell = 1, int? CellsPerTray = null, Twins Twins = Twins.Snip, int? SeedsAvailable = null);
+    int PlantsWanted,
+    double Emergence,
+    double Survival = 1,
+    double Confidence = 0.9,
+    int SeedsPerCell = 1,
+    int? CellsPerTray = null,
+    Twins Twins = Twins.Snip,
+    int? SeedsAvailable = null
+);
 
 public sealed record EmergenceDaysInput(Crop Crop, double SoilTemperatureC, double DaysFactor = 1);
 
@@ -31,24 +39,47 @@ internal static class CalcEndpoints
     public static void MapCalculators(this RouteGroupBuilder api)
     {
         var calc = api.MapGroup("/calc");
-        calc.MapPost("/sowing-quantity", (SowingQuantityInput i) => Of(SowingQuantity.For(new(
-            i.PlantsWanted, i.Emergence, i.Survival, i.Confidence, i.SeedsPerCell, i.CellsPerTray, i.Twins, i.SeedsAvailable)))).WithName("calcSowingQuantity");
-        calc.MapPost("/emergence-days", (EmergenceDaysInput i) => Of(EmergenceTable.Days(i.Crop, i.SoilTemperatureC, i.DaysFactor))).WithName("calcEmergenceDays");
+        calc.MapPost(
+                "/sowing-quantity",
+                (SowingQuantityInput i) =>
+                    Of(
+                        SowingQuantity.For(
+                            new(
+                                i.PlantsWanted,
+                                i.Emergence,
+                                i.Survival,
+                                i.Confidence,
+                                i.SeedsPerCell,
+                                i.CellsPerTray,
+                                i.Twins,
+                                i.SeedsAvailable
+                            )
+                        )
+                    )
+            )
+            .WithName("calcSowingQuantity");
+        calc.MapPost("/emergence-days", (EmergenceDaysInput i) => Of(EmergenceTable.Days(i.Crop, i.SoilTemperatureC, i.DaysFactor)))
+            .WithName("calcEmergenceDays");
         calc.MapPost("/pot-days", (PotDaysInput i) => Of(PotHold.Days(i.Crop, i.VolumeL, i.MeanTemperatureC))).WithName("calcPotDays");
-        calc.MapPost("/emergence-test", (EmergenceTestInput i) => Of(EmergenceTest.Of(i.Sown, i.Emerged, i.Confidence))).WithName("calcEmergenceTest");
+        calc.MapPost("/emergence-test", (EmergenceTestInput i) => Of(EmergenceTest.Of(i.Sown, i.Emerged, i.Confidence)))
+            .WithName("calcEmergenceTest");
         calc.MapPost("/disinfectant", (DisinfectantInput i) => Disinfect(i)).WithName("calcDisinfectant");
         calc.MapPost("/light", (LightInput i) => Of(LampLight.For(i.Ppfd, i.Hours, i.TargetDli))).WithName("calcLight");
         calc.MapGet("/", () => TypedResults.Ok(SumTexts.All)).WithName("sums");
         calc.MapPost("/freeze-dates", (FreezeDatesInput i) => TypedResults.Ok(SiteCalculators.FreezeDates(i))).WithName("calcFreezeDates");
-        calc.MapPost("/soil-temperature", (SoilTemperatureInput i) => TypedResults.Ok(SiteCalculators.SoilTemperature(i))).WithName("calcSoilTemperature");
+        calc.MapPost("/soil-temperature", (SoilTemperatureInput i) => TypedResults.Ok(SiteCalculators.SoilTemperature(i)))
+            .WithName("calcSoilTemperature");
         calc.MapPost("/units", (UnitsInput i) => Of(Units.Convert(i.Value, i.From, i.To))).WithName("calcUnits");
     }
 
     private static Microsoft.AspNetCore.Http.HttpResults.Ok<DisinfectantAnswer> Disinfect(DisinfectantInput input)
     {
         var outcome = Disinfectant.For(input.VolumeL, input.PartsBleach, input.PartsWater);
-        if (!outcome.Succeeded) throw new RefusedException(outcome.Failures);
-        return TypedResults.Ok(new DisinfectantAnswer(outcome.Value.BleachL, outcome.Value.WaterL, [.. outcome.Value.Cautions.Select(Cautions.Of)]));
+        if (!outcome.Succeeded)
+            throw new RefusedException(outcome.Failures);
+        return TypedResults.Ok(
+            new DisinfectantAnswer(outcome.Value.BleachL, outcome.Value.WaterL, [.. outcome.Value.Cautions.Select(Cautions.Of)])
+        );
     }
 
     private static Microsoft.AspNetCore.Http.HttpResults.Ok<T> Of<T>(Outcome<T> outcome)

@@ -13,7 +13,12 @@ namespace Juvenal.Web.Catalogue;
 /// <param name="Beginnings">By what a batch begins with: what is taken of it until the grower knows better.</param>
 /// <param name="Next">By container: the one that usually comes next; a container that has none is missing.</param>
 public sealed record CatalogueAnswer(
-    IReadOnlyList<PlaceRow> Places, IReadOnlyList<ContainerRow> Containers, IReadOnlyList<CultivarRow> Cultivars, IReadOnlyDictionary<Guid, Guid> Next, IReadOnlyDictionary<Start, BeginningAnswer> Beginnings);
+    IReadOnlyList<PlaceRow> Places,
+    IReadOnlyList<ContainerRow> Containers,
+    IReadOnlyList<CultivarRow> Cultivars,
+    IReadOnlyDictionary<Guid, Guid> Next,
+    IReadOnlyDictionary<Start, BeginningAnswer> Beginnings
+);
 
 /// <param name="Share">Of seed that germinates; of plants that arrive sound, side shoots that root, grafts that take.</param>
 /// <param name="Leaves">True leaves it begins with.</param>
@@ -23,55 +28,119 @@ internal static class CatalogueEndpoints
 {
     public static void MapCatalogue(this RouteGroupBuilder nursery)
     {
-        nursery.MapGet("/catalogue", async ([AsParameters] Here here, CancellationToken cancel) =>
-        {
-            await using var reading = await here.ReadAsync(cancel);
-            // An unknown nursery is not an empty one.
-            await new Store.Site.SiteStore(reading).GetAsync(cancel);
-            var containers = await new ContainerStore(reading).AllAsync(cancel);
-            return TypedResults.Ok(new CatalogueAnswer(
-                await new PlaceStore(reading).AllAsync(cancel), containers, await new CultivarStore(reading).AllAsync(cancel), Next(containers),
-                Enum.GetValues<Start>().ToDictionary(s => s, s => new BeginningAnswer(Beginning.UsualShare(s), Beginning.UsualLeaves(s)))));
-        }).WithName("catalogue").For(Role.Helper);
+        nursery
+            .MapGet(
+                "/catalogue",
+                async ([AsParameters] Here here, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    // An unknown nursery is not an empty one.
+                    await new Store.Site.SiteStore(reading).GetAsync(cancel);
+                    var containers = await new ContainerStore(reading).AllAsync(cancel);
+                    return TypedResults.Ok(
+                        new CatalogueAnswer(
+                            await new PlaceStore(reading).AllAsync(cancel),
+                            containers,
+                            await new CultivarStore(reading).AllAsync(cancel),
+                            Next(containers),
+                            Enum.GetValues<Start>()
+                                .ToDictionary(s => s, s => new BeginningAnswer(Beginning.UsualShare(s), Beginning.UsualLeaves(s)))
+                        )
+                    );
+                }
+            )
+            .WithName("catalogue")
+            .For(Role.Helper);
 
-        nursery.MapPut("/places", ([AsParameters] Here here, PlaceRow row, Writer writer, CancellationToken cancel) =>
-            writer.ChangeAsync(here, n => new PlaceStore(n).PutAsync(row, cancel), cancel)).WithName("putPlace").For(Role.Grower);
-        nursery.MapDelete("/places/{id:guid}", ([AsParameters] Here here, Guid id, Writer writer, CancellationToken cancel) =>
-            writer.ChangeAsync(here, n => new PlaceStore(n).DeleteAsync(id, cancel), cancel)).WithName("deletePlace").For(Role.Grower);
-        nursery.MapPut("/containers", ([AsParameters] Here here, ContainerRow row, Writer writer, CancellationToken cancel) =>
-            writer.ChangeAsync(here, n => new ContainerStore(n).PutAsync(row, cancel), cancel)).WithName("putContainer").For(Role.Grower);
-        nursery.MapDelete("/containers/{id:guid}", ([AsParameters] Here here, Guid id, Writer writer, CancellationToken cancel) =>
-            writer.ChangeAsync(here, n => new ContainerStore(n).DeleteAsync(id, cancel), cancel)).WithName("deleteContainer").For(Role.Grower);
-        nursery.MapPut("/cultivars", ([AsParameters] Here here, CultivarRow row, Writer writer, CancellationToken cancel) =>
-            writer.ChangeAsync(here, n => new CultivarStore(n).PutAsync(row, cancel), cancel)).WithName("putCultivar").For(Role.Grower);
-        nursery.MapGet("/cultivars.csv", async ([AsParameters] Here here, CancellationToken cancel) =>
-        {
-            await using var reading = await here.ReadAsync(cancel);
-            return TypedResults.Text(CultivarCsv.Write(await new CultivarStore(reading).AllAsync(cancel)), "text/csv", System.Text.Encoding.UTF8);
-        }).WithName("cultivarsCsv").For(Role.Helper);
-        nursery.MapPost("/cultivars.csv", async ([AsParameters] Here here, CultivarFile file, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var writing = await here.WriteAsync(cancel);
-            var store = new CultivarStore(writing);
-            var read = CultivarCsv.Read(file.Text, await store.AllAsync(cancel));
-            if (file.Keep)
-            {
-                await store.PutManyAsync(read.Rows, cancel);
-                await new PlanStore(writing, clock).ReplanAllAsync(cancel);
-                await writing.CommitAsync(cancel);
-            }
+        nursery
+            .MapPut(
+                "/places",
+                ([AsParameters] Here here, PlaceRow row, Writer writer, CancellationToken cancel) =>
+                    writer.ChangeAsync(here, n => new PlaceStore(n).PutAsync(row, cancel), cancel)
+            )
+            .WithName("putPlace")
+            .For(Role.Grower);
+        nursery
+            .MapDelete(
+                "/places/{id:guid}",
+                ([AsParameters] Here here, Guid id, Writer writer, CancellationToken cancel) =>
+                    writer.ChangeAsync(here, n => new PlaceStore(n).DeleteAsync(id, cancel), cancel)
+            )
+            .WithName("deletePlace")
+            .For(Role.Grower);
+        nursery
+            .MapPut(
+                "/containers",
+                ([AsParameters] Here here, ContainerRow row, Writer writer, CancellationToken cancel) =>
+                    writer.ChangeAsync(here, n => new ContainerStore(n).PutAsync(row, cancel), cancel)
+            )
+            .WithName("putContainer")
+            .For(Role.Grower);
+        nursery
+            .MapDelete(
+                "/containers/{id:guid}",
+                ([AsParameters] Here here, Guid id, Writer writer, CancellationToken cancel) =>
+                    writer.ChangeAsync(here, n => new ContainerStore(n).DeleteAsync(id, cancel), cancel)
+            )
+            .WithName("deleteContainer")
+            .For(Role.Grower);
+        nursery
+            .MapPut(
+                "/cultivars",
+                ([AsParameters] Here here, CultivarRow row, Writer writer, CancellationToken cancel) =>
+                    writer.ChangeAsync(here, n => new CultivarStore(n).PutAsync(row, cancel), cancel)
+            )
+            .WithName("putCultivar")
+            .For(Role.Grower);
+        nursery
+            .MapGet(
+                "/cultivars.csv",
+                async ([AsParameters] Here here, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    return TypedResults.Text(
+                        CultivarCsv.Write(await new CultivarStore(reading).AllAsync(cancel)),
+                        "text/csv",
+                        System.Text.Encoding.UTF8
+                    );
+                }
+            )
+            .WithName("cultivarsCsv")
+            .For(Role.Helper);
+        nursery
+            .MapPost(
+                "/cultivars.csv",
+                async ([AsParameters] Here here, CultivarFile file, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var writing = await here.WriteAsync(cancel);
+                    var store = new CultivarStore(writing);
+                    var read = CultivarCsv.Read(file.Text, await store.AllAsync(cancel));
+                    if (file.Keep)
+                    {
+                        await store.PutManyAsync(read.Rows, cancel);
+                        await new PlanStore(writing, clock).ReplanAllAsync(cancel);
+                        await writing.CommitAsync(cancel);
+                    }
 
-            return TypedResults.Ok(read.Answer);
-        }).WithName("importCultivars").For(Role.Grower);
-        nursery.MapDelete("/cultivars/{id:guid}", ([AsParameters] Here here, Guid id, Writer writer, CancellationToken cancel) =>
-            writer.ChangeAsync(here, n => new CultivarStore(n).DeleteAsync(id, cancel), cancel)).WithName("deleteCultivar").For(Role.Grower);
+                    return TypedResults.Ok(read.Answer);
+                }
+            )
+            .WithName("importCultivars")
+            .For(Role.Grower);
+        nursery
+            .MapDelete(
+                "/cultivars/{id:guid}",
+                ([AsParameters] Here here, Guid id, Writer writer, CancellationToken cancel) =>
+                    writer.ChangeAsync(here, n => new CultivarStore(n).DeleteAsync(id, cancel), cancel)
+            )
+            .WithName("deleteCultivar")
+            .For(Role.Grower);
     }
 
     private static Dictionary<Guid, Guid> Next(List<ContainerRow> rows)
     {
         var all = rows.ToDictionary(r => Store.Plans.Catalogue.Of(r), r => r.Id);
-        return all
-            .Select(c => (c.Value, Next: NextContainer.After(c.Key, all.Keys)))
+        return all.Select(c => (c.Value, Next: NextContainer.After(c.Key, all.Keys)))
             .Where(c => c.Next is not null)
             .ToDictionary(c => c.Value, c => all[c.Next!]);
     }
@@ -80,7 +149,11 @@ internal static class CatalogueEndpoints
 /// <summary>A change that plans rest on: written, re-planned and committed in one.</summary>
 internal sealed class Writer(TimeProvider clock)
 {
-    public async Task<Microsoft.AspNetCore.Http.HttpResults.NoContent> ChangeAsync(Here here, Func<NurseryTransaction, Task> change, CancellationToken cancel)
+    public async Task<Microsoft.AspNetCore.Http.HttpResults.NoContent> ChangeAsync(
+        Here here,
+        Func<NurseryTransaction, Task> change,
+        CancellationToken cancel
+    )
     {
         await using var writing = await here.WriteAsync(cancel);
         await new Store.Site.SiteStore(writing).GetAsync(cancel);

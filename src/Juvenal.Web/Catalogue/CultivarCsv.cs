@@ -31,16 +31,24 @@ internal static class CultivarCsv
         using var text = new StringWriter(CultureInfo.InvariantCulture);
         using (var csv = new CsvWriter(text, CultureInfo.InvariantCulture))
         {
-            foreach (var column in Columns) csv.WriteField(column);
+            foreach (var column in Columns)
+                csv.WriteField(column);
             csv.NextRecord();
             foreach (var c in rows)
             {
                 string[] fields =
                 [
-                    CsvText.Harmless(c.Name), Word(c.Crop), Word(c.Group), Word(c.Habit), c.DaysToRipe.ToString(CultureInfo.InvariantCulture), Word(c.Origin),
-                    CsvText.Harmless(string.Join("; ", c.Tags)), CsvText.Harmless(c.Note ?? ""),
+                    CsvText.Harmless(c.Name),
+                    Word(c.Crop),
+                    Word(c.Group),
+                    Word(c.Habit),
+                    c.DaysToRipe.ToString(CultureInfo.InvariantCulture),
+                    Word(c.Origin),
+                    CsvText.Harmless(string.Join("; ", c.Tags)),
+                    CsvText.Harmless(c.Note ?? ""),
                 ];
-                foreach (var field in fields) csv.WriteField(field);
+                foreach (var field in fields)
+                    csv.WriteField(field);
                 csv.NextRecord();
             }
         }
@@ -49,37 +57,57 @@ internal static class CultivarCsv
     }
 
     /// <summary>Rows of a file, matched to what is there by name. Columns in any order; what a file does not say stays as it is.</summary>
-    /// <exception cref="RefusedException">Field "file": each line that cannot be read, with what is wrong. Nothing of the file is kept then.</exception>
+    /// <exception cref="RefusedException">Field "file": each line that cannot be read, with what is wrong. Nothing of the file is kept
+    /// then.</exception>
     public static (IReadOnlyList<CultivarRow> Rows, CultivarFileAnswer Answer) Read(string text, IReadOnlyList<CultivarRow> known)
     {
-        if (text.Length > Longest) throw new RefusedException(new Failure("reason-too-long", "file", text.Length, 0, Longest));
-        using var csv = new CsvReader(new StringReader(text.TrimStart('\uFEFF')), new CsvConfiguration(CultureInfo.InvariantCulture)
-        {
-            DetectDelimiter = true,
-            DetectDelimiterValues = [",", ";", "\t"],
-            TrimOptions = TrimOptions.Trim,
-            BadDataFound = null,
-            MissingFieldFound = null,
-            PrepareHeaderForMatch = a => a.Header.Replace(" ", "", StringComparison.Ordinal).ToUpperInvariant(),
-        });
-        if (!csv.Read() || !csv.ReadHeader() || csv.GetFieldIndex("name", isTryGet: true) < 0 || csv.GetFieldIndex("daysToRipe", isTryGet: true) < 0) throw new RefusedException(new Failure("csv-columns", "file"));
+        if (text.Length > Longest)
+            throw new RefusedException(new Failure("reason-too-long", "file", text.Length, 0, Longest));
+        using var csv = new CsvReader(
+            new StringReader(text.TrimStart('\uFEFF')),
+            new CsvConfiguration(CultureInfo.InvariantCulture)
+            {
+                DetectDelimiter = true,
+                DetectDelimiterValues = [",", ";", "\t"],
+                TrimOptions = TrimOptions.Trim,
+                BadDataFound = null,
+                MissingFieldFound = null,
+                PrepareHeaderForMatch = a => a.Header.Replace(" ", "", StringComparison.Ordinal).ToUpperInvariant(),
+            }
+        );
+        if (
+            !csv.Read()
+            || !csv.ReadHeader()
+            || csv.GetFieldIndex("name", isTryGet: true) < 0
+            || csv.GetFieldIndex("daysToRipe", isTryGet: true) < 0
+        )
+            throw new RefusedException(new Failure("csv-columns", "file"));
         var byName = known.ToDictionary(c => c.Name, StringComparer.OrdinalIgnoreCase);
         var (rows, failures, seen) = (new List<CultivarRow>(), new List<Failure>(), new HashSet<string>(StringComparer.OrdinalIgnoreCase));
         while (failures.Count < MostErrors && rows.Count <= MostRows && csv.Read())
         {
             var line = csv.Parser.RawRow;
             var row = Row(csv, byName, problem => failures.Add(new("csv-row", "file", line, Subject: problem)));
-            if (row is null) continue;
-            if (!seen.Add(row.Name)) failures.Add(new("csv-row", "file", line, Subject: Invariant($"“{row.Name}” stands twice.")));
-            else rows.Add(row);
-            if (rows.Count > MostRows) failures.Add(new("too-many", "file", rows.Count, High: MostRows));
+            if (row is null)
+                continue;
+            if (!seen.Add(row.Name))
+                failures.Add(new("csv-row", "file", line, Subject: Invariant($"“{row.Name}” stands twice.")));
+            else
+                rows.Add(row);
+            if (rows.Count > MostRows)
+                failures.Add(new("too-many", "file", rows.Count, High: MostRows));
         }
 
-        if (failures.Count > 0) throw new RefusedException(failures);
-        if (rows.Count == 0) throw new RefusedException(new Failure("csv-empty", "file"));
+        if (failures.Count > 0)
+            throw new RefusedException(failures);
+        if (rows.Count == 0)
+            throw new RefusedException(new Failure("csv-empty", "file"));
         var changed = rows.Where(r => r.Version > 0 && !Same(r, byName[r.Name])).ToList();
         var same = rows.Where(r => r.Version > 0 && Same(r, byName[r.Name])).ToList();
-        return ([.. rows.Except(same)], new([.. rows.Where(r => r.Version == 0).Select(r => r.Name)], [.. changed.Select(r => r.Name)], [.. same.Select(r => r.Name)]));
+        return (
+            [.. rows.Except(same)],
+            new([.. rows.Where(r => r.Version == 0).Select(r => r.Name)], [.. changed.Select(r => r.Name)], [.. same.Select(r => r.Name)])
+        );
     }
 
     private static CultivarRow? Row(CsvReader csv, Dictionary<string, CultivarRow> byName, Action<string> problem)
@@ -95,13 +123,34 @@ internal static class CultivarCsv
         var was = byName.GetValueOrDefault(name);
         var group = Choice("group", was?.Group ?? (Text("crop") is "pepper" ? SpeciesGroup.Annuum : SpeciesGroup.Tomato));
         var crop = group == SpeciesGroup.Tomato ? Crop.Tomato : Crop.Pepper;
-        if (Text("crop") is { Length: > 0 } said && !said.Equals(Word(crop), StringComparison.OrdinalIgnoreCase)) problem(Invariant($"crop “{said}” and group “{Word(group)}” do not go together."));
-        if (!int.TryParse(Text("daysToRipe"), NumberStyles.None, CultureInfo.InvariantCulture, out var days) || days is < 30 or > 200) problem(Invariant($"daysToRipe “{Text("daysToRipe")}” is no number from 30 to 200."));
-        var tags = Text("tags") is { } t ? t.Split([';', '|'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Distinct().ToArray() : was?.Tags ?? [];
-        if (tags.Count > 20 || tags.Any(x => x.Length > 30)) problem("at most 20 tags of 30 letters.");
-        var note = Text("note") is { } n ? n.Length == 0 ? null : n : was?.Note;
-        if (note?.Length > 500) problem("a note has at most 500 letters.");
-        return new(was?.Id ?? Guid.CreateVersion7(), was?.Version ?? 0, name, crop, group, Choice("habit", was?.Habit ?? Habit.Tall), days, Choice("origin", was?.Origin ?? SeedOrigin.Unknown), note, tags);
+        if (Text("crop") is { Length: > 0 } said && !said.Equals(Word(crop), StringComparison.OrdinalIgnoreCase))
+            problem(Invariant($"crop “{said}” and group “{Word(group)}” do not go together."));
+        if (!int.TryParse(Text("daysToRipe"), NumberStyles.None, CultureInfo.InvariantCulture, out var days) || days is < 30 or > 200)
+            problem(Invariant($"daysToRipe “{Text("daysToRipe")}” is no number from 30 to 200."));
+        var tags = Text("tags") is { } t
+            ? t.Split([';', '|'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Distinct().ToArray()
+            : was?.Tags ?? [];
+        if (tags.Count > 20 || tags.Any(x => x.Length > 30))
+            problem("at most 20 tags of 30 letters.");
+        var note = Text("note") is { } n
+            ? n.Length == 0
+                ? null
+                : n
+            : was?.Note;
+        if (note?.Length > 500)
+            problem("a note has at most 500 letters.");
+        return new(
+            was?.Id ?? Guid.CreateVersion7(),
+            was?.Version ?? 0,
+            name,
+            crop,
+            group,
+            Choice("habit", was?.Habit ?? Habit.Tall),
+            days,
+            Choice("origin", was?.Origin ?? SeedOrigin.Unknown),
+            note,
+            tags
+        );
 
         string? Text(string column)
         {
@@ -112,8 +161,14 @@ internal static class CultivarCsv
         T Choice<T>(string column, T otherwise)
             where T : struct, Enum
         {
-            if (Text(column) is not { Length: > 0 } word) return otherwise;
-            if (!char.IsAsciiDigit(word[0]) && Enum.TryParse<T>(word.Replace("-", "", StringComparison.Ordinal), true, out var value) && Enum.IsDefined(value)) return value;
+            if (Text(column) is not { Length: > 0 } word)
+                return otherwise;
+            if (
+                !char.IsAsciiDigit(word[0])
+                && Enum.TryParse<T>(word.Replace("-", "", StringComparison.Ordinal), true, out var value)
+                && Enum.IsDefined(value)
+            )
+                return value;
             problem(Invariant($"{column} “{word}” is none of {string.Join(", ", Enum.GetValues<T>().Select(v => Word(v)))}."));
             return otherwise;
         }

@@ -9,7 +9,8 @@ namespace Juvenal.Web.Hosting;
 /// When a new day begins in a nursery, its plans are made anew: what was not done yesterday is not planned for yesterday.
 /// And its devices are asked what is new.
 /// </summary>
-internal sealed class DayWatch(Database database, Devices.Collector collector, TimeProvider clock, ILogger<DayWatch> log) : BackgroundService
+internal sealed class DayWatch(Database database, Devices.Collector collector, TimeProvider clock, ILogger<DayWatch> log)
+    : BackgroundService
 {
     private static readonly TimeSpan Each = TimeSpan.FromMinutes(1);
 
@@ -20,15 +21,15 @@ internal sealed class DayWatch(Database database, Devices.Collector collector, T
         {
             try
             {
-                foreach (var nursery in await database.EveryNurseryAsync(stoppingToken)) await LookAsync(nursery, stoppingToken);
+                foreach (var nursery in await database.EveryNurseryAsync(stoppingToken))
+                    await LookAsync(nursery, stoppingToken);
             }
             catch (Exception e) when (e is not OperationCanceledException)
             {
                 // A database that is away for a minute must not stop the server.
                 log.LogWarning("The day could not be checked: {Error}", (e as NpgsqlException)?.SqlState ?? e.GetType().Name);
             }
-        }
-        while (await timer.WaitForNextTickAsync(stoppingToken));
+        } while (await timer.WaitForNextTickAsync(stoppingToken));
     }
 
     private async Task LookAsync(Guid id, CancellationToken cancel)
@@ -42,10 +43,12 @@ internal sealed class DayWatch(Database database, Devices.Collector collector, T
             newDay = await site.PlannedDayAsync(cancel) != nursery.Today(clock);
         }
 
-        if (!newDay && (nursery.Devices ?? DeviceChoice.None) == DeviceChoice.None) return;
+        if (!newDay && (nursery.Devices ?? DeviceChoice.None) == DeviceChoice.None)
+            return;
 
         await using var writing = await database.WriteAsync(id, cancel);
-        if (!await collector.CollectAsync(writing, nursery, nursery.Today(clock), cancel) && !newDay) return;
+        if (!await collector.CollectAsync(writing, nursery, nursery.Today(clock), cancel) && !newDay)
+            return;
         await new PlanStore(writing, clock).ReplanAllAsync(cancel);
         await writing.CommitAsync(cancel);
     }

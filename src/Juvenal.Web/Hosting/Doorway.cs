@@ -28,15 +28,17 @@ internal static class Doorway
         services.AddScoped<NewAccounts>();
         services.AddScoped<Invitations>();
         services.AddHttpContextAccessor();
-        services.AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme).AddCookie(o =>
-        {
-            o.Cookie.Name = "juvenal-session";
-            o.Cookie.HttpOnly = true;
-            o.Cookie.SameSite = SameSiteMode.Strict;
-            o.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
-            o.ExpireTimeSpan = TimeSpan.FromDays(30);
-            o.SlidingExpiration = true;
-        });
+        services
+            .AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme)
+            .AddCookie(o =>
+            {
+                o.Cookie.Name = "juvenal-session";
+                o.Cookie.HttpOnly = true;
+                o.Cookie.SameSite = SameSiteMode.Strict;
+                o.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+                o.ExpireTimeSpan = TimeSpan.FromDays(30);
+                o.SlidingExpiration = true;
+            });
         services.AddAntiforgery(o =>
         {
             o.HeaderName = SessionEndpoints.TokenHeader;
@@ -50,23 +52,49 @@ internal static class Doorway
         services.AddRateLimiter(o =>
         {
             o.GlobalLimiter = PartitionedRateLimiter.CreateChained(
-                PartitionedRateLimiter.Create<HttpContext, string>(c => IsSlow(c)
-                    ? RateLimitPartition.GetSlidingWindowLimiter(c.Connection.RemoteIpAddress?.ToString() ?? "", _ => new() { PermitLimit = MostFromOneAddress, Window = TimeSpan.FromMinutes(1), SegmentsPerWindow = 6 })
-                    : RateLimitPartition.GetNoLimiter("")),
-                PartitionedRateLimiter.Create<HttpContext, string>(c => IsSlow(c)
-                    ? RateLimitPartition.GetConcurrencyLimiter("slow", _ => new() { PermitLimit = AtOnce, QueueLimit = Waiting, QueueProcessingOrder = QueueProcessingOrder.OldestFirst })
-                    : RateLimitPartition.GetNoLimiter("")));
+                PartitionedRateLimiter.Create<HttpContext, string>(c =>
+                    IsSlow(c)
+                        ? RateLimitPartition.GetSlidingWindowLimiter(
+                            c.Connection.RemoteIpAddress?.ToString() ?? "",
+                            _ =>
+                                new()
+                                {
+                                    PermitLimit = MostFromOneAddress,
+                                    Window = TimeSpan.FromMinutes(1),
+                                    SegmentsPerWindow = 6,
+                                }
+                        )
+                        : RateLimitPartition.GetNoLimiter("")
+                ),
+                PartitionedRateLimiter.Create<HttpContext, string>(c =>
+                    IsSlow(c)
+                        ? RateLimitPartition.GetConcurrencyLimiter(
+                            "slow",
+                            _ =>
+                                new()
+                                {
+                                    PermitLimit = AtOnce,
+                                    QueueLimit = Waiting,
+                                    QueueProcessingOrder = QueueProcessingOrder.OldestFirst,
+                                }
+                        )
+                        : RateLimitPartition.GetNoLimiter("")
+                )
+            );
             o.OnRejected = async (context, cancel) =>
             {
                 context.HttpContext.Response.Headers.RetryAfter = "60";
-                await Results.Problem(title: "Too many tries. Wait a minute, then try again.", statusCode: 429).ExecuteAsync(context.HttpContext);
+                await Results
+                    .Problem(title: "Too many tries. Wait a minute, then try again.", statusCode: 429)
+                    .ExecuteAsync(context.HttpContext);
             };
         });
 
         // A page of another site that points its own name at this machine must not be answered: the names are listed.
         services.PostConfigure<HostFilteringOptions>(o =>
         {
-            if (builder.Configuration["AllowedHosts"] is null) o.AllowedHosts = ["localhost", "127.0.0.1", "[::1]"];
+            if (builder.Configuration["AllowedHosts"] is null)
+                o.AllowedHosts = ["localhost", "127.0.0.1", "[::1]"];
         });
         if (builder.Configuration["JUVENAL_BEHIND"] is { Length: > 0 } proxy)
         {

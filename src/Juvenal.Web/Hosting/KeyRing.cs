@@ -11,7 +11,8 @@ internal sealed class KeyRing(KeyStore store) : IXmlRepository
 {
     public IReadOnlyCollection<XElement> GetAllElements() => [.. store.All().Select(XElement.Parse)];
 
-    public void StoreElement(XElement element, string friendlyName) => store.Add(friendlyName, element.ToString(SaveOptions.DisableFormatting));
+    public void StoreElement(XElement element, string friendlyName) =>
+        store.Add(friendlyName, element.ToString(SaveOptions.DisableFormatting));
 }
 
 internal sealed class KeyRingOptions(KeyRing ring) : IConfigureOptions<KeyManagementOptions>

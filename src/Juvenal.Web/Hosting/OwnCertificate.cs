@@ -15,7 +15,9 @@ public static class OwnCertificate
 
     private static readonly TimeSpan MakeAnewBefore = TimeSpan.FromDays(30);
 
-    /// <summary>Makes sure that the folder holds a certificate for these names: certificate.pem and, for the owner's eyes alone, key.pem.</summary>
+    /// <summary>
+    /// Makes sure that the folder holds a certificate for these names: certificate.pem and, for the owner's eyes alone, key.pem.
+    /// </summary>
     /// <param name="folder">Made where it is missing.</param>
     /// <param name="names">Host names and addresses.</param>
     /// <param name="clock">Now.</param>
@@ -23,15 +25,18 @@ public static class OwnCertificate
     public static bool Keep(string folder, IReadOnlyList<string> names, TimeProvider clock)
     {
         var (certificatePath, keyPath) = (Path.Combine(folder, "certificate.pem"), Path.Combine(folder, "key.pem"));
-        if (StillGood(certificatePath, keyPath, names, clock)) return false;
+        if (StillGood(certificatePath, keyPath, names, clock))
+            return false;
         Directory.CreateDirectory(folder);
         using var key = ECDsa.Create(ECCurve.NamedCurves.nistP256);
         var request = new CertificateRequest("CN=Juvenal", key, HashAlgorithmName.SHA256);
         var alternatives = new SubjectAlternativeNameBuilder();
         foreach (var name in names)
         {
-            if (IPAddress.TryParse(name, out var address)) alternatives.AddIpAddress(address);
-            else alternatives.AddDnsName(name);
+            if (IPAddress.TryParse(name, out var address))
+                alternatives.AddIpAddress(address);
+            else
+                alternatives.AddDnsName(name);
         }
 
         request.CertificateExtensions.Add(alternatives.Build());
@@ -47,11 +52,13 @@ public static class OwnCertificate
 
     private static bool StillGood(string certificatePath, string keyPath, IReadOnlyList<string> names, TimeProvider clock)
     {
-        if (!File.Exists(certificatePath) || !File.Exists(keyPath)) return false;
+        if (!File.Exists(certificatePath) || !File.Exists(keyPath))
+            return false;
         try
         {
             using var certificate = X509Certificate2.CreateFromPemFile(certificatePath, keyPath);
-            return certificate.NotAfter.ToUniversalTime() > clock.GetUtcNow() + MakeAnewBefore && names.All(n => certificate.MatchesHostname(n));
+            return certificate.NotAfter.ToUniversalTime() > clock.GetUtcNow() + MakeAnewBefore
+                && names.All(n => certificate.MatchesHostname(n));
         }
         catch (CryptographicException)
         {
@@ -63,7 +70,8 @@ public static class OwnCertificate
     {
         File.Delete(path);
         var options = new FileStreamOptions { Mode = FileMode.CreateNew, Access = FileAccess.Write };
-        if (!OperatingSystem.IsWindows()) options.UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite;
+        if (!OperatingSystem.IsWindows())
+            options.UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite;
         using var file = new FileStream(path, options);
         using var writer = new StreamWriter(file);
         writer.Write(text);

@@ -8,7 +8,11 @@ internal static class PlainNumbers
 {
     public static Task Transform(OpenApiSchema schema, OpenApiSchemaTransformerContext context, CancellationToken cancel)
     {
-        if (schema.Type is { } type && type.HasFlag(JsonSchemaType.String) && (type.HasFlag(JsonSchemaType.Integer) || type.HasFlag(JsonSchemaType.Number)))
+        if (
+            schema.Type is { } type
+            && type.HasFlag(JsonSchemaType.String)
+            && (type.HasFlag(JsonSchemaType.Integer) || type.HasFlag(JsonSchemaType.Number))
+        )
         {
             schema.Type = type & ~JsonSchemaType.String;
             schema.Pattern = null;

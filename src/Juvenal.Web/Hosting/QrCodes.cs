@@ -23,14 +23,16 @@ public static class QrCodes
     /// <exception cref="RefusedException">Longer than 300 characters, or empty.</exception>
     public static QrAnswer Of(string text)
     {
-        if (text.Length is 0 or > Longest) throw new RefusedException(Failure.OutOfRange("text", text.Length, 1, Longest));
+        if (text.Length is 0 or > Longest)
+            throw new RefusedException(Failure.OutOfRange("text", text.Length, 1, Longest));
         var rows = Rows(text);
         var path = new StringBuilder();
         for (var y = 0; y < rows.Count; y++)
         {
             for (var x = 0; x < rows.Count; x++)
             {
-                if (rows[y][x]) path.Append(System.Globalization.CultureInfo.InvariantCulture, $"M{x} {y}h1v1h-1z");
+                if (rows[y][x])
+                    path.Append(System.Globalization.CultureInfo.InvariantCulture, $"M{x} {y}h1v1h-1z");
             }
         }
 
@@ -48,7 +50,15 @@ public static class QrCodes
             for (var x = 0; x < rows.Count; x++)
             {
                 var lower = y + 1 < rows.Count && rows[y + 1][x];
-                lines.Append((rows[y][x], lower) switch { (true, true) => '█', (true, false) => '▀', (false, true) => '▄', _ => ' ' });
+                lines.Append(
+                    (rows[y][x], lower) switch
+                    {
+                        (true, true) => '█',
+                        (true, false) => '▀',
+                        (false, true) => '▄',
+                        _ => ' ',
+                    }
+                );
             }
 
             lines.Append("\x1b[0m\n");
@@ -61,7 +71,12 @@ public static class QrCodes
     internal static bool[][] Bare(string text)
     {
         var rows = Rows(text);
-        return [.. Enumerable.Range(Quiet, rows.Count - (2 * Quiet)).Select(y => Enumerable.Range(Quiet, rows.Count - (2 * Quiet)).Select(x => rows[y][x]).ToArray())];
+        return
+        [
+            .. Enumerable
+                .Range(Quiet, rows.Count - (2 * Quiet))
+                .Select(y => Enumerable.Range(Quiet, rows.Count - (2 * Quiet)).Select(x => rows[y][x]).ToArray()),
+        ];
     }
 
     private static List<System.Collections.BitArray> Rows(string text)

@@ -33,6 +33,7 @@ internal sealed class SafeHeaders(RequestDelegate next)
         headers["Referrer-Policy"] = "no-referrer";
         headers["Cross-Origin-Opener-Policy"] = "same-origin";
         headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()";
-        if (context.Request.Path.StartsWithSegments("/api")) headers.CacheControl = "no-store";
+        if (context.Request.Path.StartsWithSegments("/api"))
+            headers.CacheControl = "no-store";
     }
 }

@@ -49,16 +49,19 @@ public static class Server
         builder.Services.AddOpenApi(o => o.AddSchemaTransformer(PlainNumbers.Transform));
         builder.Services.AddResponseCompression(o => o.EnableForHttps = false);
         builder.Services.AddRequestTimeouts(o => o.DefaultPolicy = new() { Timeout = TimeSpan.FromSeconds(30), TimeoutStatusCode = 503 });
-        if (!IsWritingOpenApi) builder.Services.AddHostedService<DayWatch>();
+        if (!IsWritingOpenApi)
+            builder.Services.AddHostedService<DayWatch>();
         builder.Services.AddDataProtection().SetApplicationName("Juvenal");
         builder.Services.AddSingleton<KeyStore>();
         builder.Services.AddSingleton<KeyRing>();
         // The key ring is read at start; while the API is written down there is no database.
-        if (!IsWritingOpenApi) builder.Services.AddSingleton<IConfigureOptions<KeyManagementOptions>, KeyRingOptions>();
+        if (!IsWritingOpenApi)
+            builder.Services.AddSingleton<IConfigureOptions<KeyManagementOptions>, KeyRingOptions>();
         builder.AddDoorway();
 
         var app = builder.Build();
-        if (builder.Configuration["JUVENAL_BEHIND"] is { Length: > 0 }) app.UseForwardedHeaders();
+        if (builder.Configuration["JUVENAL_BEHIND"] is { Length: > 0 })
+            app.UseForwardedHeaders();
         app.UseMiddleware<RequestLog>();
         app.UseMiddleware<SafeHeaders>();
         app.UseExceptionHandler();
@@ -90,8 +93,14 @@ public static class Server
         // An address of the API that is none must not be answered with the page.
         api.MapFallback(() => TypedResults.Problem("There is nothing at this address.", statusCode: 404)).ExcludeFromDescription();
         app.MapGet("/healthz", () => TypedResults.Ok("live")).ExcludeFromDescription();
-        app.MapGet("/readyz", async (Database database, CancellationToken cancel) =>
-            await database.IsReadyAsync(cancel) ? Results.Ok("ready") : Results.Problem("The database does not answer, or is not migrated.", statusCode: 503)).ExcludeFromDescription();
+        app.MapGet(
+                "/readyz",
+                async (Database database, CancellationToken cancel) =>
+                    await database.IsReadyAsync(cancel)
+                        ? Results.Ok("ready")
+                        : Results.Problem("The database does not answer, or is not migrated.", statusCode: 503)
+            )
+            .ExcludeFromDescription();
         app.MapShortLinks();
         app.MapFrontEnd();
         return app;
@@ -103,7 +112,8 @@ public static class Server
         {
             var database = app.Services.GetRequiredService<Database>();
             await database.RefuseOtherRolesAsync(CancellationToken.None);
-            if (!await database.IsReadyAsync(CancellationToken.None)) throw new InvalidOperationException("The database is not migrated: run the migrate command first.");
+            if (!await database.IsReadyAsync(CancellationToken.None))
+                throw new InvalidOperationException("The database is not migrated: run the migrate command first.");
         }
 
         await app.RunAsync();

@@ -30,22 +30,63 @@ internal static class LabelEndpoints
     private const int MostBatches = 200;
 
     /// <summary>What the codes of labels open: short, so that they stay large squares on a narrow tag.</summary>
-    public static void MapShortLinks(this IEndpointRouteBuilder app) => app.MapGet("/b/{link}", (string link) =>
-        ShortLink.Read(link) is { } found ? Results.Redirect($"/n/{found.Nursery}/batches/{found.Batch}") : Results.Problem("There is nothing at this address.", statusCode: 404)).ExcludeFromDescription();
+    public static void MapShortLinks(this IEndpointRouteBuilder app) =>
+        app.MapGet(
+                "/b/{link}",
+                (string link) =>
+                    ShortLink.Read(link) is { } found
+                        ? Results.Redirect($"/n/{found.Nursery}/batches/{found.Batch}")
+                        : Results.Problem("There is nothing at this address.", statusCode: 404)
+            )
+            .ExcludeFromDescription();
 
-    public static void MapLabels(this RouteGroupBuilder nursery) => nursery.MapGet(
-        "/labels.pdf",
-        async ([AsParameters] Here here, Guid[] batch, string format, HttpRequest request, TimeProvider clock, CancellationToken cancel, string on = "rows", int skip = 0) =>
-        {
-            await using var reading = await here.ReadAsync(cancel);
-            var sheet = LabelFormat.All.FirstOrDefault(f => f.Code == format) ?? throw new RefusedException(new Failure("not-chosen", "format"));
-            if (skip < 0 || skip >= sheet.PerPage) throw new RefusedException(Failure.OutOfRange("skip", skip, 0, sheet.PerPage - 1));
-            if (batch.Length is 0 or > MostBatches) throw new RefusedException(Failure.OutOfRange("batch", batch.Length, 1, MostBatches));
-            var labels = await LabelsAsync(reading, here.Nursery, batch, Ask.Choice<LabelFor>(on, "on") ?? LabelFor.Rows, $"{request.Scheme}://{request.Host}", clock, cancel);
-            return TypedResults.File(LabelSheet.Of(labels, sheet, skip), "application/pdf", "labels.pdf");
-        }).WithName("labels").For(Role.Helper);
+    public static void MapLabels(this RouteGroupBuilder nursery) =>
+        nursery
+            .MapGet(
+                "/labels.pdf",
+                async (
+                    [AsParameters] Here here,
+                    Guid[] batch,
+                    string format,
+                    HttpRequest request,
+                    TimeProvider clock,
+                    CancellationToken cancel,
+                    string on = "rows",
+                    int skip = 0
+                ) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    var sheet =
+                        LabelFormat.All.FirstOrDefault(f => f.Code == format)
+                        ?? throw new RefusedException(new Failure("not-chosen", "format"));
+                    if (skip < 0 || skip >= sheet.PerPage)
+                        throw new RefusedException(Failure.OutOfRange("skip", skip, 0, sheet.PerPage - 1));
+                    if (batch.Length is 0 or > MostBatches)
+                        throw new RefusedException(Failure.OutOfRange("batch", batch.Length, 1, MostBatches));
+                    var labels = await LabelsAsync(
+                        reading,
+                        here.Nursery,
+                        batch,
+                        Ask.Choice<LabelFor>(on, "on") ?? LabelFor.Rows,
+                        $"{request.Scheme}://{request.Host}",
+                        clock,
+                        cancel
+                    );
+                    return TypedResults.File(LabelSheet.Of(labels, sheet, skip), "application/pdf", "labels.pdf");
+                }
+            )
+            .WithName("labels")
+            .For(Role.Helper);
 
-    private static async Task<IReadOnlyList<Label>> LabelsAsync(NurseryTransaction reading, Guid nursery, Guid[] ids, LabelFor on, string root, TimeProvider clock, CancellationToken cancel)
+    private static async Task<IReadOnlyList<Label>> LabelsAsync(
+        NurseryTransaction reading,
+        Guid nursery,
+        Guid[] ids,
+        LabelFor on,
+        string root,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var reader = new BatchReader(reading);
         var today = (await new Store.Site.SiteStore(reading).GetAsync(cancel)).Today(clock);
@@ -57,12 +98,14 @@ internal static class LabelEndpoints
         {
             var batch = batches.GetValueOrDefault(id) ?? throw new NotFoundException("batch");
             labels.AddRange(Of(batch, on, trays).Select(where => Make(batch, where)));
-            if (labels.Count > MostLabels) throw new RefusedException(new Failure("too-many", "batch", labels.Count, High: MostLabels));
+            if (labels.Count > MostLabels)
+                throw new RefusedException(new Failure("too-many", "batch", labels.Count, High: MostLabels));
         }
 
         foreach (var label in labels.DistinctBy(l => l.Cultivar + l.Lines[0]))
         {
-            if (LabelSheet.Missing(label.Cultivar + string.Concat(label.Lines)) is { } sign) throw new RefusedException(new Failure("sign-not-on-labels", "batch", Subject: $"{sign}” in “{label.Cultivar}"));
+            if (LabelSheet.Missing(label.Cultivar + string.Concat(label.Lines)) is { } sign)
+                throw new RefusedException(new Failure("sign-not-on-labels", "batch", Subject: $"{sign}” in “{label.Cultivar}"));
         }
 
         return labels.Count > 0 ? labels : throw new RefusedException(new Failure("no-labels", "on"));
@@ -70,20 +113,39 @@ internal static class LabelEndpoints
         Label Make(BatchView batch, string where)
         {
             var sown = batch.Steps.First(s => s.Stage == Stage.Sow);
-            var begun = batch.Input.Begins.Kind switch { Start.Plants => "came", Start.Cuttings => "cut", Start.Grafts => "grafted", _ => "sown" };
+            var begun = batch.Input.Begins.Kind switch
+            {
+                Start.Plants => "came",
+                Start.Cuttings => "cut",
+                Start.Grafts => "grafted",
+                _ => "sown",
+            };
             var lot = batch.Input.LotId is { } lotId ? lots[lotId] : "";
-            return new(batch.Cultivar, batch.Code, [where, Invariant($"{begun} {Days.Say(sown.DoneOn ?? (sown.Mid > today ? sown.Mid : today))} {(sown.DoneOn ?? sown.Mid).Year}"), lot], $"{root}/b/{ShortLink.Of(nursery, batch.Id)}");
+            return new(
+                batch.Cultivar,
+                batch.Code,
+                [
+                    where,
+                    Invariant($"{begun} {Days.Say(sown.DoneOn ?? (sown.Mid > today ? sown.Mid : today))} {(sown.DoneOn ?? sown.Mid).Year}"),
+                    lot,
+                ],
+                $"{root}/b/{ShortLink.Of(nursery, batch.Id)}"
+            );
         }
     }
 
     private static IEnumerable<string> Of(BatchView batch, LabelFor on, IReadOnlyList<TrayView> trays)
     {
-        if (on == LabelFor.Pots) return Enumerable.Repeat("", batch.Standing.Where(g => g.ContainerId is not null).Sum(g => g.Seedlings));
+        if (on == LabelFor.Pots)
+            return Enumerable.Repeat("", batch.Standing.Where(g => g.ContainerId is not null).Sum(g => g.Seedlings));
         var own = trays.Where(t => t.Rows.Any(r => r.BatchId == batch.Id)).ToList();
         // What stands in single pots, or is not laid out yet, gets one for the lot of them.
-        if (own.Count == 0) return [""];
-        return own.SelectMany(t => on == LabelFor.Rows && t.Rows.Any(r => r.BatchId != batch.Id)
-            ? t.Rows.Where(r => r.BatchId == batch.Id).Select(r => Invariant($"{t.Code} row {r.Row}"))
-            : [t.Code]);
+        if (own.Count == 0)
+            return [""];
+        return own.SelectMany(t =>
+            on == LabelFor.Rows && t.Rows.Any(r => r.BatchId != batch.Id)
+                ? t.Rows.Where(r => r.BatchId == batch.Id).Select(r => Invariant($"{t.Code} row {r.Row}"))
+                : [t.Code]
+        );
     }
 }

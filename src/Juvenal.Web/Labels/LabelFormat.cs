@@ -14,9 +14,23 @@ namespace Juvenal.Web.Labels;
 /// <param name="GapX">Between labels.</param>
 /// <param name="GapY">Between labels.</param>
 public sealed record LabelFormat(
-    string Code, string Name, double PageWidth, double PageHeight, int Columns, int Rows, double Width, double Height, double Left, double Top, double GapX = 0, double GapY = 0)
+    string Code,
+    string Name,
+    double PageWidth,
+    double PageHeight,
+    int Columns,
+    int Rows,
+    double Width,
+    double Height,
+    double Left,
+    double Top,
+    double GapX = 0,
+    double GapY = 0
+)
 {
-    /// <summary>Sizes that are sold everywhere; makers differ by a millimetre, so print one page on plain paper first. [common practice, no source]</summary>
+    /// <summary>
+    /// Sizes that are sold everywhere; makers differ by a millimetre, so print one page on plain paper first. [common practice, no source]
+    /// </summary>
     public static IReadOnlyList<LabelFormat> All { get; } =
     [
         new("a4-24", "A4 sheet, 3 × 8, 70 × 37 mm", 210, 297, 3, 8, 70, 37, 0, 0.5),

@@ -50,7 +50,8 @@ internal sealed class LabelSheet : IDisposable
         for (var i = 0; i < labels.Count; i++)
         {
             var place = (i + skip) % format.PerPage;
-            if (page is null || place == 0) page = _pdf.AddPage(format.PageWidth * PointsPerMm, format.PageHeight * PointsPerMm);
+            if (page is null || place == 0)
+                page = _pdf.AddPage(format.PageWidth * PointsPerMm, format.PageHeight * PointsPerMm);
             var (row, column) = (place / format.Columns, place % format.Columns);
             var left = format.Left + (column * (format.Width + format.GapX));
             var top = format.PageHeight - format.Top - (row * (format.Height + format.GapY));
@@ -63,7 +64,8 @@ internal sealed class LabelSheet : IDisposable
     /// <summary>One label: the code's square at the right as high as the label, the words at the left.</summary>
     private void One(PdfPageBuilder page, Label label, double left, double top, double width, double height)
     {
-        if (!_codes.TryGetValue(label.Link, out var rows)) _codes[label.Link] = rows = QrCodes.Bare(label.Link);
+        if (!_codes.TryGetValue(label.Link, out var rows))
+            _codes[label.Link] = rows = QrCodes.Bare(label.Link);
         var square = Math.Min(height, Math.Min(30, width * 0.42));
         Code(page, rows, left + width - square, top - ((height - square) / 2), square);
         // Four squares of margin beside the code; the label's own margin is around it.
@@ -78,7 +80,8 @@ internal sealed class LabelSheet : IDisposable
         {
             y -= line;
             var x = left;
-            if (i == 0) x += Text(page, _bold, label.Code, x, y, size, room * 0.5) + 1.2;
+            if (i == 0)
+                x += Text(page, _bold, label.Code, x, y, size, room * 0.5) + 1.2;
             Text(page, _plain, lines[i], x, y, size, room - (x - left));
         }
     }
@@ -91,25 +94,43 @@ internal sealed class LabelSheet : IDisposable
         {
             for (var x = 0; x < rows.Length; x++)
             {
-                if (!rows[y][x]) continue;
+                if (!rows[y][x])
+                    continue;
                 // Neighbours in one stroke: no hairlines between squares.
                 var from = x;
-                while (x + 1 < rows.Length && rows[y][x + 1]) x++;
-                page.DrawRectangle(new PdfPoint((left + (from * one)) * PointsPerMm, (top - ((y + 1) * one)) * PointsPerMm), (x - from + 1) * one * PointsPerMm, one * PointsPerMm, 0, fill: true);
+                while (x + 1 < rows.Length && rows[y][x + 1])
+                    x++;
+                page.DrawRectangle(
+                    new PdfPoint((left + (from * one)) * PointsPerMm, (top - ((y + 1) * one)) * PointsPerMm),
+                    (x - from + 1) * one * PointsPerMm,
+                    one * PointsPerMm,
+                    0,
+                    fill: true
+                );
             }
         }
     }
 
     /// <summary>Writes a text, smaller where it would not fit.</summary>
     /// <returns>Its width, mm.</returns>
-    private double Text(PdfPageBuilder page, PdfDocumentBuilder.AddedFont[] fonts, string text, double left, double baseline, double sizeMm, double roomMm)
+    private double Text(
+        PdfPageBuilder page,
+        PdfDocumentBuilder.AddedFont[] fonts,
+        string text,
+        double left,
+        double baseline,
+        double sizeMm,
+        double roomMm
+    )
     {
-        if (text.Length == 0) return 0;
+        if (text.Length == 0)
+            return 0;
         page.SetTextAndFillColor(0, 0, 0);
         var runs = Runs(text, fonts == _bold ? Bold : Plain).ToList();
         var size = sizeMm * PointsPerMm;
         var wide = Width(size);
-        if (wide > roomMm) size *= roomMm / wide;
+        if (wide > roomMm)
+            size *= roomMm / wide;
         var x = left;
         foreach (var (font, part) in runs)
         {
@@ -136,7 +157,8 @@ internal sealed class LabelSheet : IDisposable
         {
             var font = FontOf(text[start]);
             var end = start + 1;
-            while (end < text.Length && (text[end] == ' ' || FontOf(text[end]) == font)) end++;
+            while (end < text.Length && (text[end] == ' ' || FontOf(text[end]) == font))
+                end++;
             yield return (font, text[start..end]);
             start = end;
         }
@@ -151,6 +173,9 @@ internal sealed class LabelSheet : IDisposable
         stream.CopyTo(copy);
         var bytes = copy.ToArray();
         var font = TrueTypeFontParser.Parse(new TrueTypeDataBytes(bytes));
-        return (bytes, [.. Enumerable.Range(0x20, 0x3000).Where(c => font.TableRegister.CMapTable.TryGetGlyphIndex(c, out var glyph) && glyph > 0)]);
+        return (
+            bytes,
+            [.. Enumerable.Range(0x20, 0x3000).Where(c => font.TableRegister.CMapTable.TryGetGlyphIndex(c, out var glyph) && glyph > 0)]
+        );
     }
 }

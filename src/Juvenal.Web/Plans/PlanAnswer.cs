@@ -47,19 +47,57 @@ public sealed record StepAnswer(
     double? Leaves,
     IReadOnlyList<Why> Why,
     IReadOnlyList<SpreadAnswer> Spread,
-    string? Conflict)
+    string? Conflict
+)
 {
-    internal static StepAnswer Of(PlanStep s, Start start, Measures m) => new(
-        s.Stage, LedgerWords.Stage(s.Stage, start), s.Date.Low, s.Date.Mid, s.Date.High, s.Due, s.Facts.Done, s.Facts.Locked, s.Facts.NotBefore, null,
-        s.Place, s.Container, s.Containers, s.MixLitres, Leaf(s.Leaves), ReasonSentences.Of(s.Reasons, m), Parts(s.Spread), Said(s.Conflict, m));
+    internal static StepAnswer Of(PlanStep s, Start start, Measures m) =>
+        new(
+            s.Stage,
+            LedgerWords.Stage(s.Stage, start),
+            s.Date.Low,
+            s.Date.Mid,
+            s.Date.High,
+            s.Due,
+            s.Facts.Done,
+            s.Facts.Locked,
+            s.Facts.NotBefore,
+            null,
+            s.Place,
+            s.Container,
+            s.Containers,
+            s.MixLitres,
+            Leaf(s.Leaves),
+            ReasonSentences.Of(s.Reasons, m),
+            Parts(s.Spread),
+            Said(s.Conflict, m)
+        );
 
-    internal static StepAnswer Of(StoredStep s, Start start, Measures m) => new(
-        s.Stage, LedgerWords.Stage(s.Stage, start), s.Low, s.Mid, s.High, s.Due, s.DoneOn, s.LockedOn, s.PutOffTo, s.PutOffReason,
-        s.Place, s.Container, s.Containers, s.MixLitres, Leaf(s.Leaves), ReasonSentences.Of(s.Reasons, m), Parts(s.Spread), Said(s.Conflict, m));
+    internal static StepAnswer Of(StoredStep s, Start start, Measures m) =>
+        new(
+            s.Stage,
+            LedgerWords.Stage(s.Stage, start),
+            s.Low,
+            s.Mid,
+            s.High,
+            s.Due,
+            s.DoneOn,
+            s.LockedOn,
+            s.PutOffTo,
+            s.PutOffReason,
+            s.Place,
+            s.Container,
+            s.Containers,
+            s.MixLitres,
+            Leaf(s.Leaves),
+            ReasonSentences.Of(s.Reasons, m),
+            Parts(s.Spread),
+            Said(s.Conflict, m)
+        );
 
     private static double? Leaf(double? leaves) => leaves is { } l ? Math.Round(l, 1) : null;
 
-    private static List<SpreadAnswer> Parts(IEnumerable<SpreadPart> parts) => [.. parts.Select(p => new SpreadAnswer(ReasonSentences.Source(p.Source), p.Days))];
+    private static List<SpreadAnswer> Parts(IEnumerable<SpreadPart> parts) =>
+        [.. parts.Select(p => new SpreadAnswer(ReasonSentences.Source(p.Source), p.Days))];
 
     private static string? Said(Reason? conflict, Measures m) => conflict is null ? null : ReasonSentences.Of(conflict, m).Text;
 }
@@ -98,34 +136,44 @@ public sealed record PlanAnswer(
     double LeavesAtPlanting,
     double HeightCm,
     IReadOnlyList<Why> Warnings,
-    IReadOnlyList<ChoiceAnswer> Choices)
+    IReadOnlyList<ChoiceAnswer> Choices
+)
 {
     /// <exception cref="RefusedException">There is no plan.</exception>
     internal static PlanAnswer Of(Core.Measures.Outcome<Plan> outcome, SiteRow site) =>
         outcome.Succeeded ? Of(outcome.Value, new Measures(site.UsUnits)) : throw new RefusedException(outcome.Failures);
 
-    internal static PlanAnswer Of(Plan plan, Measures measures) => new(
-        PlanVersion.Of(plan),
-        new(plan.Window.Opens.Low, plan.Window.Opens.Mid, plan.Window.Opens.High, ReasonSentences.Of(plan.Window.Reasons, measures)),
-        [.. plan.Steps.Select(s => StepAnswer.Of(s, plan.Start, measures))],
-        new(plan.Quantity.Cells, plan.Quantity.Seeds, plan.Quantity.Trays, Math.Round(plan.Quantity.ExpectedPlants, 1), plan.Quantity.ProbabilityOfEnough,
-            plan.Step(Stage.Sow).MixLitres),
-        plan.SowNoEarlier,
-        plan.SowNoLater,
-        Math.Round(plan.LeavesAtPlanting, 1),
-        Math.Round(plan.HeightAtPlantingCm),
-        ReasonSentences.Of(plan.Warnings, measures),
-        [.. plan.Choices.Select(c => Choice(c, measures))]);
+    internal static PlanAnswer Of(Plan plan, Measures measures) =>
+        new(
+            PlanVersion.Of(plan),
+            new(plan.Window.Opens.Low, plan.Window.Opens.Mid, plan.Window.Opens.High, ReasonSentences.Of(plan.Window.Reasons, measures)),
+            [.. plan.Steps.Select(s => StepAnswer.Of(s, plan.Start, measures))],
+            new(
+                plan.Quantity.Cells,
+                plan.Quantity.Seeds,
+                plan.Quantity.Trays,
+                Math.Round(plan.Quantity.ExpectedPlants, 1),
+                plan.Quantity.ProbabilityOfEnough,
+                plan.Step(Stage.Sow).MixLitres
+            ),
+            plan.SowNoEarlier,
+            plan.SowNoLater,
+            Math.Round(plan.LeavesAtPlanting, 1),
+            Math.Round(plan.HeightAtPlantingCm),
+            ReasonSentences.Of(plan.Warnings, measures),
+            [.. plan.Choices.Select(c => Choice(c, measures))]
+        );
 
     internal static ChoiceAnswer Choice(Choice c, Measures m) => new(c.Code, ChoiceText(c, m), c.PlantOut, c.Ripe);
 
-    private static string ChoiceText(Choice c, Measures m) => c.Code switch
-    {
-        "sow-now" => "Sow now all the same",
-        "warmer" => $"Keep them {(m.Us ? "5 °F" : "3 °C")} warmer",
-        "fewer-moves" => $"Leave out the move into the {c.Subject}",
-        "earlier-cultivar" => $"Take a cultivar that ripens {c.Value:0} days sooner",
-        "buy-plants" => "Buy in plants",
-        _ => "Leave it for next season",
-    };
+    private static string ChoiceText(Choice c, Measures m) =>
+        c.Code switch
+        {
+            "sow-now" => "Sow now all the same",
+            "warmer" => $"Keep them {(m.Us ? "5 °F" : "3 °C")} warmer",
+            "fewer-moves" => $"Leave out the move into the {c.Subject}",
+            "earlier-cultivar" => $"Take a cultivar that ripens {c.Value:0} days sooner",
+            "buy-plants" => "Buy in plants",
+            _ => "Leave it for next season",
+        };
 }

@@ -14,20 +14,32 @@ internal static class PlanEndpoints
 {
     public static void MapPlans(this RouteGroupBuilder nursery)
     {
-        nursery.MapPost("/plan", async ([AsParameters] Here here, BatchInput input, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var reading = await here.ReadAsync(cancel);
-            var outcome = await new PlanStore(reading, clock).PreviewAsync(input, cancel);
-            return TypedResults.Ok(PlanAnswer.Of(outcome, await new Store.Site.SiteStore(reading).GetAsync(cancel)));
-        }).WithName("previewPlan").For(Role.Grower);
+        nursery
+            .MapPost(
+                "/plan",
+                async ([AsParameters] Here here, BatchInput input, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    var outcome = await new PlanStore(reading, clock).PreviewAsync(input, cancel);
+                    return TypedResults.Ok(PlanAnswer.Of(outcome, await new Store.Site.SiteStore(reading).GetAsync(cancel)));
+                }
+            )
+            .WithName("previewPlan")
+            .For(Role.Grower);
 
-        nursery.MapPost("/batches", async ([AsParameters] Here here, KeepInput keep, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var writing = await here.WriteAsync(cancel);
-            await new BatchStore(writing, clock).KeepAsync(keep.Id, keep.Input, keep.Shown, cancel);
-            await writing.CommitAsync(cancel);
-            return TypedResults.Created($"/api/nurseries/{here.Nursery}/batches/{keep.Id}", new Kept(keep.Id));
-        }).WithName("keepBatch").For(Role.Grower);
+        nursery
+            .MapPost(
+                "/batches",
+                async ([AsParameters] Here here, KeepInput keep, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var writing = await here.WriteAsync(cancel);
+                    await new BatchStore(writing, clock).KeepAsync(keep.Id, keep.Input, keep.Shown, cancel);
+                    await writing.CommitAsync(cancel);
+                    return TypedResults.Created($"/api/nurseries/{here.Nursery}/batches/{keep.Id}", new Kept(keep.Id));
+                }
+            )
+            .WithName("keepBatch")
+            .For(Role.Grower);
     }
 }
 

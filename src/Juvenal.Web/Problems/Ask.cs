@@ -11,8 +11,12 @@ internal static class Ask
     public static T? Choice<T>(string? text, string field)
         where T : struct, Enum
     {
-        if (string.IsNullOrEmpty(text)) return null;
-        return !char.IsAsciiDigit(text[0]) && Enum.TryParse<T>(text.Replace("-", "", StringComparison.Ordinal), ignoreCase: true, out var value) && Enum.IsDefined(value)
+        if (string.IsNullOrEmpty(text))
+            return null;
+        return
+            !char.IsAsciiDigit(text[0])
+            && Enum.TryParse<T>(text.Replace("-", "", StringComparison.Ordinal), ignoreCase: true, out var value)
+            && Enum.IsDefined(value)
             ? value
             : throw new RefusedException(new Failure("not-chosen", field));
     }

@@ -15,7 +15,8 @@ internal sealed class ProblemMapper(IProblemDetailsService problems, ILogger<Pro
         var problem = Of(exception);
         if (problem is null)
         {
-            if (exception is OperationCanceledException && httpContext.RequestAborted.IsCancellationRequested) return true;
+            if (exception is OperationCanceledException && httpContext.RequestAborted.IsCancellationRequested)
+                return true;
             log.LogError(exception, "A request failed");
             problem = new() { Status = 500, Title = "Something went wrong on our side. Nothing was changed." };
         }
@@ -24,25 +25,36 @@ internal sealed class ProblemMapper(IProblemDetailsService problems, ILogger<Pro
         return await problems.TryWriteAsync(new() { HttpContext = httpContext, ProblemDetails = problem });
     }
 
-    private static ProblemDetails? Of(Exception exception) => exception switch
-    {
-        RefusedException refused => new ValidationProblem(FailureSentences.ByField(refused.Failures)),
-        NotFoundException missing => new() { Status = 404, Title = $"There is no such {missing.What} here." },
-        ConflictException conflict => Conflict(conflict),
-        Accounts.WaitException wait => Wait(wait),
-        BadHttpRequestException { StatusCode: 413 } => new() { Status = 413, Title = "That is too large." },
-        BadHttpRequestException bad => Malformed(bad),
-        PostgresException { SqlState: PostgresErrorCodes.CheckViolation or PostgresErrorCodes.NumericValueOutOfRange } check =>
-            new() { Status = 422, Title = "The database refused it: " + (check.ConstraintName ?? "a number is out of range") + "." },
-        // A bug in a statement is ours (500); a database that is away, starting, full or closed to us is not.
-        PostgresException { IsTransient: false } postgres when !IsAway(postgres.SqlState) => null,
-        NpgsqlException or TimeoutException => new() { Status = 503, Title = "The database does not answer. Nothing was lost; try again in a moment." },
-        _ => null,
-    };
+    private static ProblemDetails? Of(Exception exception) =>
+        exception switch
+        {
+            RefusedException refused => new ValidationProblem(FailureSentences.ByField(refused.Failures)),
+            NotFoundException missing => new() { Status = 404, Title = $"There is no such {missing.What} here." },
+            ConflictException conflict => Conflict(conflict),
+            Accounts.WaitException wait => Wait(wait),
+            BadHttpRequestException { StatusCode: 413 } => new() { Status = 413, Title = "That is too large." },
+            BadHttpRequestException bad => Malformed(bad),
+            PostgresException { SqlState: PostgresErrorCodes.CheckViolation or PostgresErrorCodes.NumericValueOutOfRange } check => new()
+            {
+                Status = 422,
+                Title = "The database refused it: " + (check.ConstraintName ?? "a number is out of range") + ".",
+            },
+            // A bug in a statement is ours (500); a database that is away, starting, full or closed to us is not.
+            PostgresException { IsTransient: false } postgres when !IsAway(postgres.SqlState) => null,
+            NpgsqlException or TimeoutException => new()
+            {
+                Status = 503,
+                Title = "The database does not answer. Nothing was lost; try again in a moment.",
+            },
+            _ => null,
+        };
 
     // 08: connection; 53: out of resources; 57P: shut down or starting; 55000: the database takes no connections now; 3D000: it is gone.
-    private static bool IsAway(string state) => state.StartsWith("08", StringComparison.Ordinal) || state.StartsWith("53", StringComparison.Ordinal)
-        || state.StartsWith("57P", StringComparison.Ordinal) || state is "55000" or "3D000";
+    private static bool IsAway(string state) =>
+        state.StartsWith("08", StringComparison.Ordinal)
+        || state.StartsWith("53", StringComparison.Ordinal)
+        || state.StartsWith("57P", StringComparison.Ordinal)
+        || state is "55000" or "3D000";
 
     private static ProblemDetails Wait(Accounts.WaitException wait)
     {
@@ -53,8 +65,11 @@ internal sealed class ProblemMapper(IProblemDetailsService problems, ILogger<Pro
     private static ProblemDetails Malformed(BadHttpRequestException bad)
     {
         var problem = new ProblemDetails { Status = bad.StatusCode == 415 ? 415 : 400, Title = "The request could not be read." };
-        if (bad.InnerException is not JsonException json) return problem;
-        problem.Detail = json.Path is { Length: > 1 } path ? $"At {path}: not what is expected there." : "Not what is expected: a field is unknown, missing, or of another kind.";
+        if (bad.InnerException is not JsonException json)
+            return problem;
+        problem.Detail = json.Path is { Length: > 1 } path
+            ? $"At {path}: not what is expected there."
+            : "Not what is expected: a field is unknown, missing, or of another kind.";
         problem.Extensions["path"] = json.Path ?? "$";
         return problem;
     }
@@ -63,7 +78,8 @@ internal sealed class ProblemMapper(IProblemDetailsService problems, ILogger<Pro
     {
         var problem = new ProblemDetails { Status = 409, Title = ConflictSentences.Of(conflict) };
         problem.Extensions["code"] = conflict.Code;
-        if (ConflictSentences.Current(conflict) is { } current) problem.Extensions["current"] = current;
+        if (ConflictSentences.Current(conflict) is { } current)
+            problem.Extensions["current"] = current;
         return problem;
     }
 

@@ -22,10 +22,40 @@ namespace Juvenal.Web.Round;
 /// <param name="HasTrays">Its cells can be counted on the tray map.</param>
 /// <param name="Checks">What else to do and to look after, by the house rules.</param>
 public sealed record TaskAnswer(
-    Guid BatchId, string Code, string Cultivar, Crop Crop, Stage Stage, Press Press, string Title, DateOnly Due, DateOnly Low, DateOnly High,
-    int Count, int Most, int Seedlings, int Containers, int Seeds, int? Trays, double MixLitres, int Minutes, Rest Leftover,
-    GroupInput? From, Guid PlaceId, string Place, string? Container, string? CarryTo, string ToPlace, IReadOnlyList<Why> Why, string? Conflict, string? PutOffReason,
-    IReadOnlyList<string> Cautions, Start Start, bool Thinning, bool HasTrays, IReadOnlyList<string> Checks);
+    Guid BatchId,
+    string Code,
+    string Cultivar,
+    Crop Crop,
+    Stage Stage,
+    Press Press,
+    string Title,
+    DateOnly Due,
+    DateOnly Low,
+    DateOnly High,
+    int Count,
+    int Most,
+    int Seedlings,
+    int Containers,
+    int Seeds,
+    int? Trays,
+    double MixLitres,
+    int Minutes,
+    Rest Leftover,
+    GroupInput? From,
+    Guid PlaceId,
+    string Place,
+    string? Container,
+    string? CarryTo,
+    string ToPlace,
+    IReadOnlyList<Why> Why,
+    string? Conflict,
+    string? PutOffReason,
+    IReadOnlyList<string> Cautions,
+    Start Start,
+    bool Thinning,
+    bool HasTrays,
+    IReadOnlyList<string> Checks
+);
 
 /// <summary>A place on the walk with its tasks.</summary>
 public sealed record StopAnswer(Guid PlaceId, string Place, PlaceKind Kind, IReadOnlyList<TaskAnswer> Tasks);
@@ -41,7 +71,14 @@ public sealed record PickAnswer(string What, double Amount, string Unit);
 /// <param name="Batches">How many batches there are.</param>
 /// <param name="Missing">What to set up first: site, places, cultivars, batch; null when nothing is.</param>
 public sealed record RoundAnswer(
-    DateOnly Today, IReadOnlyList<StopAnswer> Stops, IReadOnlyList<TaskAnswer> Coming, IReadOnlyList<PickAnswer> PickList, int Minutes, int Batches, string? Missing);
+    DateOnly Today,
+    IReadOnlyList<StopAnswer> Stops,
+    IReadOnlyList<TaskAnswer> Coming,
+    IReadOnlyList<PickAnswer> PickList,
+    int Minutes,
+    int Batches,
+    string? Missing
+);
 
 internal static class RoundEndpoints
 {
@@ -50,13 +87,20 @@ internal static class RoundEndpoints
 
     private const int MostComing = 12;
 
-    public static void MapRound(this RouteGroupBuilder nursery) => nursery.MapGet("/round", async ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
-    {
-        await using var reading = await here.ReadAsync(cancel);
-        var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false);
-        var batches = await new BatchReader(reading).AllAsync(cancel);
-        return TypedResults.Ok(Answer(batches, catalogue));
-    }).WithName("round").For(Role.Helper);
+    public static void MapRound(this RouteGroupBuilder nursery) =>
+        nursery
+            .MapGet(
+                "/round",
+                async ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false);
+                    var batches = await new BatchReader(reading).AllAsync(cancel);
+                    return TypedResults.Ok(Answer(batches, catalogue));
+                }
+            )
+            .WithName("round")
+            .For(Role.Helper);
 
     private static RoundAnswer Answer(IReadOnlyList<BatchView> batches, Store.Plans.Catalogue catalogue)
     {
@@ -64,18 +108,40 @@ internal static class RoundEndpoints
         var tasks = batches.SelectMany(b => WorkStore.Next(b, catalogue).Select(w => Task(b, w, catalogue, measures))).ToList();
         var now = tasks.Where(t => t.Press != Press.Coming).ToList();
         var due = now.Where(t => t.Press != Press.Look).ToList();
-        var stops = catalogue.Places.Values
-            .OrderBy(p => p.WalkOrder).ThenBy(p => p.Name, StringComparer.Ordinal)
-            .Select(p => new StopAnswer(p.Id, p.Name, p.Kind, [.. now.Where(t => t.PlaceId == p.Id).OrderByDescending(t => t.Press).ThenBy(t => t.Due).ThenBy(t => t.Code, StringComparer.Ordinal)]))
+        var stops = catalogue
+            .Places.Values.OrderBy(p => p.WalkOrder)
+            .ThenBy(p => p.Name, StringComparer.Ordinal)
+            .Select(p => new StopAnswer(
+                p.Id,
+                p.Name,
+                p.Kind,
+                [
+                    .. now.Where(t => t.PlaceId == p.Id)
+                        .OrderByDescending(t => t.Press)
+                        .ThenBy(t => t.Due)
+                        .ThenBy(t => t.Code, StringComparer.Ordinal),
+                ]
+            ))
             .Where(s => s.Tasks.Count > 0);
         return new(
             catalogue.Today,
             [.. stops],
-            [.. tasks.Where(t => t.Press == Press.Coming && Soonest(t) <= catalogue.Today.AddDays(Ahead)).OrderBy(Soonest).ThenBy(t => t.Code, StringComparer.Ordinal).Take(MostComing)],
+            [
+                .. tasks
+                    .Where(t => t.Press == Press.Coming && Soonest(t) <= catalogue.Today.AddDays(Ahead))
+                    .OrderBy(Soonest)
+                    .ThenBy(t => t.Code, StringComparer.Ordinal)
+                    .Take(MostComing),
+            ],
             [.. PickList(due)],
             due.Sum(t => t.Minutes),
             batches.Count,
-            catalogue.Record.Season(catalogue.Site, catalogue.Today.Year) is null ? "site" : catalogue.Places.Count == 0 ? "places" : catalogue.Cultivars.Count == 0 ? "cultivars" : batches.Count == 0 ? "batch" : null);
+            catalogue.Record.Season(catalogue.Site, catalogue.Today.Year) is null ? "site"
+                : catalogue.Places.Count == 0 ? "places"
+                : catalogue.Cultivars.Count == 0 ? "cultivars"
+                : batches.Count == 0 ? "batch"
+                : null
+        );
     }
 
     private static DateOnly Soonest(TaskAnswer task) => task.Due;
@@ -87,57 +153,116 @@ internal static class RoundEndpoints
         var place = catalogue.Places[work.From?.Place ?? target.Place];
         var carry = work.Stage == Stage.Emerge && work.Thin is null && target != work.From ? catalogue.Places[target.Place].Name : null;
         var twins = catalogue.Rules.Rules.Twins;
-        var count = work.Thin is { } plan ? plan.Snips : work.Stage switch
+        var count = work.Thin is { } plan
+            ? plan.Snips
+            : work.Stage switch
+            {
+                Stage.Sow => work.Containers,
+                Stage.Emerge => work.Seedlings,
+                Stage.PlantOut => work.Seedlings,
+                _ => Math.Min(work.Seedlings, work.Containers),
+            };
+        var most = work.Stage switch
         {
-            Stage.Sow => work.Containers,
-            Stage.Emerge => work.Seedlings,
-            Stage.PlantOut => work.Seedlings,
-            _ => Math.Min(work.Seedlings, work.Containers),
+            Stage.Sow => 1_000_000,
+            Stage.Emerge => work.Seeds,
+            _ => work.Seedlings,
         };
-        var most = work.Stage switch { Stage.Sow => 1_000_000, Stage.Emerge => work.Seeds, _ => work.Seedlings };
         return new(
-            batch.Id, batch.Code, batch.Cultivar, batch.Crop, work.Stage, work.Press, work.Thin is not null ? "Thin" : work.Stage == Stage.Emerge && step.DoneOn is not null ? "Count once more" : Title(work.Stage, batch.Input.Begins.Kind), step.PutOffTo is { } put && put > work.Day ? put : work.Day, step.Low, step.High,
-            count, most, work.Seedlings, work.Containers, work.Seeds, work.Trays, work.MixLitres, work.Minutes,
+            batch.Id,
+            batch.Code,
+            batch.Cultivar,
+            batch.Crop,
+            work.Stage,
+            work.Press,
+            work.Thin is not null ? "Thin"
+                : work.Stage == Stage.Emerge && step.DoneOn is not null ? "Count once more"
+                : Title(work.Stage, batch.Input.Begins.Kind),
+            step.PutOffTo is { } put && put > work.Day ? put : work.Day,
+            step.Low,
+            step.High,
+            count,
+            most,
+            work.Seedlings,
+            work.Containers,
+            work.Seeds,
+            work.Trays,
+            work.MixLitres,
+            work.Minutes,
             // Only twins are left over by rule; a plant left behind is a plant.
-            twins == Twins.Snip && work.Stage == Stage.PrickOut && work.Seedlings > work.Containers ? Rest.Snipped : Rest.Stays,
-            work.From is { } from ? new(from.Container, from.Place) : null, place.Id, place.Name, step.Container, carry, catalogue.Places[target.Place].Name,
-            ReasonSentences.Of(step.Reasons, measures), step.Conflict is null ? null : ReasonSentences.Of(step.Conflict, measures).Text, step.PutOffReason,
-            CautionsOf(batch, work.Stage, place.Kind, catalogue), batch.Input.Begins.Kind, work.Thin is not null, catalogue.Containers[batch.Input.TrayId].Cells is not null,
-            RoundWords.Checks(batch, work, catalogue));
+            twins == Twins.Snip
+            && work.Stage == Stage.PrickOut
+            && work.Seedlings > work.Containers
+                ? Rest.Snipped
+                : Rest.Stays,
+            work.From is { } from ? new(from.Container, from.Place) : null,
+            place.Id,
+            place.Name,
+            step.Container,
+            carry,
+            catalogue.Places[target.Place].Name,
+            ReasonSentences.Of(step.Reasons, measures),
+            step.Conflict is null ? null : ReasonSentences.Of(step.Conflict, measures).Text,
+            step.PutOffReason,
+            CautionsOf(batch, work.Stage, place.Kind, catalogue),
+            batch.Input.Begins.Kind,
+            work.Thin is not null,
+            catalogue.Containers[batch.Input.TrayId].Cells is not null,
+            RoundWords.Checks(batch, work, catalogue)
+        );
     }
 
-    private static string Title(Stage stage, Start start) => (stage, start) switch
-    {
-        (Stage.Emerge, Start.Seed) => "Count what is up",
-        (Stage.Emerge, Start.Cuttings) => "Count what has rooted",
-        (Stage.Emerge, _) => "Count what has healed",
-        _ => LedgerWords.Stage(stage, start),
-    };
+    private static string Title(Stage stage, Start start) =>
+        (stage, start) switch
+        {
+            (Stage.Emerge, Start.Seed) => "Count what is up",
+            (Stage.Emerge, Start.Cuttings) => "Count what has rooted",
+            (Stage.Emerge, _) => "Count what has healed",
+            _ => LedgerWords.Stage(stage, start),
+        };
 
     private static List<string> CautionsOf(BatchView batch, Stage stage, PlaceKind kind, Store.Plans.Catalogue catalogue)
     {
         var cautions = new List<string>();
         var filled = batch.TargetOf(stage).Container is { } id ? Store.Plans.Catalogue.Of(catalogue.Containers[id]) : null;
         var moves = stage is Stage.Sow or Stage.PrickOut or Stage.PotUp or Stage.PotOn;
-        if (moves && filled is { TakesMix: true }) cautions.Add(Cautions.Mix);
-        if (moves && filled is { WaterCulture: true }) cautions.Add(Cautions.Solution);
-        if (stage == Stage.Sow && batch.Input.Begins.Kind == Start.Seed && batch.Group != SpeciesGroup.Tomato) cautions.Add(Cautions.PepperSeed);
-        if (stage == Stage.Sow && batch.Input.Begins.Kind == Start.Grafts) cautions.Add(Cautions.Blade);
-        if (kind == PlaceKind.Mat) cautions.Add(Cautions.Mat);
+        if (moves && filled is { TakesMix: true })
+            cautions.Add(Cautions.Mix);
+        if (moves && filled is { WaterCulture: true })
+            cautions.Add(Cautions.Solution);
+        if (stage == Stage.Sow && batch.Input.Begins.Kind == Start.Seed && batch.Group != SpeciesGroup.Tomato)
+            cautions.Add(Cautions.PepperSeed);
+        if (stage == Stage.Sow && batch.Input.Begins.Kind == Start.Grafts)
+            cautions.Add(Cautions.Blade);
+        if (kind == PlaceKind.Mat)
+            cautions.Add(Cautions.Mat);
         return cautions;
     }
 
     private static IEnumerable<PickAnswer> PickList(IReadOnlyList<TaskAnswer> due)
     {
-        foreach (var group in due.Where(t => t is { Stage: Stage.Sow, Start: Start.Seed }).GroupBy(t => t.Cultivar)) yield return new($"{group.Key} seed", group.Sum(t => t.Seeds), "seeds");
-        foreach (var group in due.Where(t => t.Stage == Stage.Sow && t.Start != Start.Plants).GroupBy(t => t.Container)) yield return new(group.Key ?? "", group.Sum(t => t.Trays ?? t.Containers), "");
-        foreach (var group in due.Where(t => t.Stage is Stage.PrickOut or Stage.PotUp or Stage.PotOn).GroupBy(t => t.Container)) yield return new(group.Key ?? "", group.Sum(t => t.Containers), "");
+        foreach (var group in due.Where(t => t is { Stage: Stage.Sow, Start: Start.Seed }).GroupBy(t => t.Cultivar))
+            yield return new($"{group.Key} seed", group.Sum(t => t.Seeds), "seeds");
+        foreach (var group in due.Where(t => t.Stage == Stage.Sow && t.Start != Start.Plants).GroupBy(t => t.Container))
+            yield return new(group.Key ?? "", group.Sum(t => t.Trays ?? t.Containers), "");
+        foreach (var group in due.Where(t => t.Stage is Stage.PrickOut or Stage.PotUp or Stage.PotOn).GroupBy(t => t.Container))
+            yield return new(group.Key ?? "", group.Sum(t => t.Containers), "");
         var seedMix = due.Where(t => t.Stage == Stage.Sow).Sum(t => t.MixLitres);
         var pottingMix = due.Where(t => t.Stage != Stage.Sow).Sum(t => t.MixLitres);
-        if (seedMix > 0) yield return new("Seed mix", seedMix, "L");
-        if (pottingMix > 0) yield return new("Potting mix", pottingMix, "L");
+        if (seedMix > 0)
+            yield return new("Seed mix", seedMix, "L");
+        if (pottingMix > 0)
+            yield return new("Potting mix", pottingMix, "L");
         // A label for each tray at sowing, for each pot at a move.
-        var labels = due.Sum(t => t.Stage switch { Stage.Sow => t.Trays ?? t.Containers, Stage.PrickOut or Stage.PotUp or Stage.PotOn => t.Containers, _ => 0 });
-        if (labels > 0) yield return new("Labels", labels, "");
+        var labels = due.Sum(t =>
+            t.Stage switch
+            {
+                Stage.Sow => t.Trays ?? t.Containers,
+                Stage.PrickOut or Stage.PotUp or Stage.PotOn => t.Containers,
+                _ => 0,
+            }
+        );
+        if (labels > 0)
+            yield return new("Labels", labels, "");
     }
 }

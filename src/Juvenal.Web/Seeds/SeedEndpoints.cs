@@ -25,13 +25,39 @@ namespace Juvenal.Web.Seeds;
 /// <param name="PerCellWhy">What decided it.</param>
 /// <param name="Book">Tests, seeds that went elsewhere, recounts; newest first.</param>
 public sealed record LotAnswer(
-    SeedLotRow Lot, int? Held, int Sown, int Planned, int? Left, int? Free, double Germination, double? Lower, double? Upper, Why Why, bool TestFirst, IReadOnlyList<PacketPromise> Promises,
-    bool Counted, IReadOnlyList<LotEntryAnswer> Book, int PerCell, Why PerCellWhy);
+    SeedLotRow Lot,
+    int? Held,
+    int Sown,
+    int Planned,
+    int? Left,
+    int? Free,
+    double Germination,
+    double? Lower,
+    double? Upper,
+    Why Why,
+    bool TestFirst,
+    IReadOnlyList<PacketPromise> Promises,
+    bool Counted,
+    IReadOnlyList<LotEntryAnswer> Book,
+    int PerCell,
+    Why PerCellWhy
+);
 
 /// <summary>A line of a packet's book.</summary>
 /// <param name="Lower">Of a test's 90 % interval.</param>
 /// <param name="Upper">As above.</param>
-public sealed record LotEntryAnswer(Guid Id, LotEntryKind Kind, DateOnly HappenedOn, int Seeds, int? Up, double? Lower, double? Upper, string? Note, bool TakenBack, string? By);
+public sealed record LotEntryAnswer(
+    Guid Id,
+    LotEntryKind Kind,
+    DateOnly HappenedOn,
+    int Seeds,
+    int? Up,
+    double? Lower,
+    double? Upper,
+    string? Note,
+    bool TakenBack,
+    string? By
+);
 
 /// <param name="Id">Made by the client: sent twice, it has one effect.</param>
 /// <param name="Kind">What happened.</param>
@@ -40,7 +66,15 @@ public sealed record LotEntryAnswer(Guid Id, LotEntryKind Kind, DateOnly Happene
 /// <param name="Up">Of a test's, came up.</param>
 /// <param name="Note">As one likes.</param>
 /// <param name="Corrects">Undo: which line.</param>
-public sealed record LotEntryInput(Guid Id, LotEntryKind Kind, DateOnly HappenedOn, int Seeds, int? Up = null, string? Note = null, Guid? Corrects = null);
+public sealed record LotEntryInput(
+    Guid Id,
+    LotEntryKind Kind,
+    DateOnly HappenedOn,
+    int Seeds,
+    int? Up = null,
+    string? Note = null,
+    Guid? Corrects = null
+);
 
 internal static class SeedEndpoints
 {
@@ -49,38 +83,67 @@ internal static class SeedEndpoints
 
     public static void MapSeeds(this RouteGroupBuilder nursery)
     {
-        nursery.MapGet("/lots", async ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var reading = await here.ReadAsync(cancel);
-            var site = await new SiteStore(reading).GetAsync(cancel);
-            var measures = new Measures(site.UsUnits);
-            return TypedResults.Ok((await new SeedLotStore(reading).AllAsync(cancel)).ConvertAll(l => Answer(l, site.Today(clock).Year, measures)));
-        }).WithName("lots").For(Role.Helper);
+        nursery
+            .MapGet(
+                "/lots",
+                async ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    var site = await new SiteStore(reading).GetAsync(cancel);
+                    var measures = new Measures(site.UsUnits);
+                    return TypedResults.Ok(
+                        (await new SeedLotStore(reading).AllAsync(cancel)).ConvertAll(l => Answer(l, site.Today(clock).Year, measures))
+                    );
+                }
+            )
+            .WithName("lots")
+            .For(Role.Helper);
 
-        nursery.MapPut("/lots", async ([AsParameters] Here here, SeedLotRow row, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var writing = await here.WriteAsync(cancel);
-            await new SeedLotStore(writing).PutAsync(row, (await new SiteStore(writing).GetAsync(cancel)).Today(clock), cancel);
-            await writing.CommitAsync(cancel);
-            return TypedResults.NoContent();
-        }).WithName("putLot").For(Role.Grower);
+        nursery
+            .MapPut(
+                "/lots",
+                async ([AsParameters] Here here, SeedLotRow row, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var writing = await here.WriteAsync(cancel);
+                    await new SeedLotStore(writing).PutAsync(row, (await new SiteStore(writing).GetAsync(cancel)).Today(clock), cancel);
+                    await writing.CommitAsync(cancel);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("putLot")
+            .For(Role.Grower);
 
-        nursery.MapPost("/lots/{id:guid}/entries", async ([AsParameters] Here here, Guid id, LotEntryInput input, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var writing = await here.WriteAsync(cancel);
-            await new LotBookStore(writing).AppendAsync(
-                new(input.Id, id, 0, input.Kind, input.HappenedOn, input.Seeds, input.Up, input.Note, input.Corrects), (await new SiteStore(writing).GetAsync(cancel)).Today(clock), cancel);
-            await writing.CommitAsync(cancel);
-            return TypedResults.NoContent();
-        }).WithName("logLot").For(Role.Grower);
+        nursery
+            .MapPost(
+                "/lots/{id:guid}/entries",
+                async ([AsParameters] Here here, Guid id, LotEntryInput input, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var writing = await here.WriteAsync(cancel);
+                    await new LotBookStore(writing).AppendAsync(
+                        new(input.Id, id, 0, input.Kind, input.HappenedOn, input.Seeds, input.Up, input.Note, input.Corrects),
+                        (await new SiteStore(writing).GetAsync(cancel)).Today(clock),
+                        cancel
+                    );
+                    await writing.CommitAsync(cancel);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("logLot")
+            .For(Role.Grower);
 
-        nursery.MapDelete("/lots/{id:guid}", async ([AsParameters] Here here, Guid id, CancellationToken cancel) =>
-        {
-            await using var writing = await here.WriteAsync(cancel);
-            await new SeedLotStore(writing).DeleteAsync(id, cancel);
-            await writing.CommitAsync(cancel);
-            return TypedResults.NoContent();
-        }).WithName("deleteLot").For(Role.Grower);
+        nursery
+            .MapDelete(
+                "/lots/{id:guid}",
+                async ([AsParameters] Here here, Guid id, CancellationToken cancel) =>
+                {
+                    await using var writing = await here.WriteAsync(cancel);
+                    await new SeedLotStore(writing).DeleteAsync(id, cancel);
+                    await writing.CommitAsync(cancel);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("deleteLot")
+            .For(Role.Grower);
     }
 
     private static LotAnswer Answer(SeedLotView view, int year, Measures measures)
@@ -90,17 +153,49 @@ internal static class SeedEndpoints
         var free = book.Left - view.Planned;
         var perCell = SeedsPerCell.For(germination.Share, view is { Row.Price: { } price, Held: > 0 and var held } ? price / held : null);
         return new(
-            view.Row, view.Held, view.Sown, view.Planned, book.Left, free, germination.Share, germination.Lower, germination.Upper, ReasonSentences.Of(germination.Why, measures), germination.Old,
-            [.. new[] { 1, 2 }.Select(k => SeedLots.Promise(Math.Max(0, free ?? 0), germination.Share, Survival, k)).OfType<PacketPromise>()],
+            view.Row,
+            view.Held,
+            view.Sown,
+            view.Planned,
+            book.Left,
+            free,
+            germination.Share,
+            germination.Lower,
+            germination.Upper,
+            ReasonSentences.Of(germination.Why, measures),
+            germination.Old,
+            [
+                .. new[] { 1, 2 }
+                    .Select(k => SeedLots.Promise(Math.Max(0, free ?? 0), germination.Share, Survival, k))
+                    .OfType<PacketPromise>(),
+            ],
             book.Counted,
-            [.. view.Entries.Where(e => e.Kind != LotEntryKind.Undo).OrderByDescending(e => e.HappenedOn).ThenByDescending(e => e.Sequence).Select(e => Line(e, view.Entries))],
+            [
+                .. view
+                    .Entries.Where(e => e.Kind != LotEntryKind.Undo)
+                    .OrderByDescending(e => e.HappenedOn)
+                    .ThenByDescending(e => e.Sequence)
+                    .Select(e => Line(e, view.Entries)),
+            ],
             perCell.Count,
-            ReasonSentences.Of(perCell.Why, measures));
+            ReasonSentences.Of(perCell.Why, measures)
+        );
     }
 
     private static LotEntryAnswer Line(LotEntry entry, IReadOnlyList<LotEntry> all)
     {
         var test = entry.Up is { } up ? EmergenceTest.Of(entry.Seeds, up, 0.9).Value : null;
-        return new(entry.Id, entry.Kind, entry.HappenedOn, entry.Seeds, entry.Up, test?.Lower, test?.Upper, entry.Note, all.Any(e => e.Kind == LotEntryKind.Undo && e.Corrects == entry.Id), entry.By);
+        return new(
+            entry.Id,
+            entry.Kind,
+            entry.HappenedOn,
+            entry.Seeds,
+            entry.Up,
+            test?.Lower,
+            test?.Upper,
+            entry.Note,
+            all.Any(e => e.Kind == LotEntryKind.Undo && e.Corrects == entry.Id),
+            entry.By
+        );
     }
 }

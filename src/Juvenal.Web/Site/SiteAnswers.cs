@@ -8,11 +8,29 @@ namespace Juvenal.Web.Site;
 /// <param name="Code">freeze, pepper-timing, nights or soil.</param>
 /// <param name="Limit">°C for nights and soil, a share of springs for the others.</param>
 /// <param name="ShortByC">By how far it falls short at the warmest, °C; null where it opens.</param>
-public sealed record GateAnswer(string Code, DateOnly? Low, DateOnly? Opens, DateOnly? High, bool WithCover, double Limit, double? ShortByC, string Sentence);
+public sealed record GateAnswer(
+    string Code,
+    DateOnly? Low,
+    DateOnly? Opens,
+    DateOnly? High,
+    bool WithCover,
+    double Limit,
+    double? ShortByC,
+    string Sentence
+);
 
 /// <param name="Beds">Names of the beds that have this surface.</param>
 /// <param name="Gates">The last to open first.</param>
-public sealed record WindowAnswer(Crop Crop, Surface Surface, IReadOnlyList<string> Beds, DateOnly Low, DateOnly Opens, DateOnly High, IReadOnlyList<GateAnswer> Gates, IReadOnlyList<Why> Why);
+public sealed record WindowAnswer(
+    Crop Crop,
+    Surface Surface,
+    IReadOnlyList<string> Beds,
+    DateOnly Low,
+    DateOnly Opens,
+    DateOnly High,
+    IReadOnlyList<GateAnswer> Gates,
+    IReadOnlyList<Why> Why
+);
 
 public sealed record RiskPoint(DateOnly Day, double Risk);
 
@@ -21,13 +39,37 @@ public sealed record RiskPoint(DateOnly Day, double Risk);
 /// <param name="InUse">The plans rest on it.</param>
 /// <param name="Assumes">What it rests on, in a sentence.</param>
 /// <param name="AtRisk">The day at the accepted risk; null where no day has it.</param>
-public sealed record FreezeCurve(SeasonHalf Half, bool Recorded, bool InUse, string Assumes, DateOnly Mean, double DeviationDays, DateOnly? AtRisk, IReadOnlyList<RiskPoint> Points);
+public sealed record FreezeCurve(
+    SeasonHalf Half,
+    bool Recorded,
+    bool InUse,
+    string Assumes,
+    DateOnly Mean,
+    double DeviationDays,
+    DateOnly? AtRisk,
+    IReadOnlyList<RiskPoint> Points
+);
 
 /// <param name="OnThisSeason">Its day in this season, to draw it.</param>
-public sealed record FreezeYearAnswer(SeasonHalf Half, int Season, DateOnly? Date, DateOnly? OnThisSeason, FreezeYearState State, int MissingDays);
+public sealed record FreezeYearAnswer(
+    SeasonHalf Half,
+    int Season,
+    DateOnly? Date,
+    DateOnly? OnThisSeason,
+    FreezeYearState State,
+    int MissingDays
+);
 
 /// <summary>A threshold's dates; null where fewer than ten years have a freeze.</summary>
-public sealed record ThresholdAnswer(SeasonHalf Half, double ThresholdC, int Years, double Share, DateOnly Mean, DateOnly? OneInTen, DateOnly? NineInTen);
+public sealed record ThresholdAnswer(
+    SeasonHalf Half,
+    double ThresholdC,
+    int Years,
+    double Share,
+    DateOnly Mean,
+    DateOnly? OneInTen,
+    DateOnly? NineInTen
+);
 
 public sealed record SoilPoint(DateOnly Day, double Celsius);
 
@@ -45,7 +87,17 @@ public sealed record SoilReadingAnswer(Guid Id, DateOnly Day, double Celsius, bo
 /// <param name="NowRead">It was read.</param>
 /// <param name="LastReckoned">Up to here from readings; after it from the forecast.</param>
 public sealed record SoilAnswer(
-    Surface Surface, double OffsetC, int Readings, int OtherReadings, IReadOnlyList<SoilPoint> Line, IReadOnlyList<SoilPoint> MeanYear, IReadOnlyList<SoilReadingAnswer> Read, double? Now, bool NowRead, DateOnly? LastReckoned);
+    Surface Surface,
+    double OffsetC,
+    int Readings,
+    int OtherReadings,
+    IReadOnlyList<SoilPoint> Line,
+    IReadOnlyList<SoilPoint> MeanYear,
+    IReadOnlyList<SoilReadingAnswer> Read,
+    double? Now,
+    bool NowRead,
+    DateOnly? LastReckoned
+);
 
 /// <summary>The end of a cultivar's season.</summary>
 /// <param name="Safe">Planted until then it bears four weeks.</param>
@@ -63,5 +115,16 @@ public sealed record ForecastAnswer(DateOnly Day, double MinimumC, double Maximu
 /// <param name="DeviceNote">What went wrong with readings the last time; null where nothing did.</param>
 /// <param name="Folder">Where readings may be dropped.</param>
 public sealed record SiteViewAnswer(
-    double Risk, bool Missing, RecordAnswer? Record, IReadOnlyList<FreezeCurve> Curves, IReadOnlyList<FreezeYearAnswer> Years, IReadOnlyList<ThresholdAnswer> Thresholds,
-    IReadOnlyList<WindowAnswer> Windows, SoilAnswer? Soil, IReadOnlyList<ForecastAnswer> Forecast, IReadOnlyList<EndAnswer> Ends, string? DeviceNote, string Folder);
+    double Risk,
+    bool Missing,
+    RecordAnswer? Record,
+    IReadOnlyList<FreezeCurve> Curves,
+    IReadOnlyList<FreezeYearAnswer> Years,
+    IReadOnlyList<ThresholdAnswer> Thresholds,
+    IReadOnlyList<WindowAnswer> Windows,
+    SoilAnswer? Soil,
+    IReadOnlyList<ForecastAnswer> Forecast,
+    IReadOnlyList<EndAnswer> Ends,
+    string? DeviceNote,
+    string Folder
+);

@@ -32,8 +32,18 @@ public sealed record MonthDay(int Month, int Day);
 /// <param name="SafeAutumn">Before it 1 autumn in 10 has frozen; null where not known.</param>
 /// <param name="Devices">Where readings and forecasts come from.</param>
 public sealed record SiteInput(
-    int Version, string TimeZone, double Latitude, MonthDay? AverageFrost, MonthDay? SafeFrost, UnitSystem Units,
-    double OffsetC = 0, FreezeFrom FreezeFrom = FreezeFrom.Typed, MonthDay? AverageAutumn = null, MonthDay? SafeAutumn = null, DeviceChoice? Devices = null);
+    int Version,
+    string TimeZone,
+    double Latitude,
+    MonthDay? AverageFrost,
+    MonthDay? SafeFrost,
+    UnitSystem Units,
+    double OffsetC = 0,
+    FreezeFrom FreezeFrom = FreezeFrom.Typed,
+    MonthDay? AverageAutumn = null,
+    MonthDay? SafeAutumn = null,
+    DeviceChoice? Devices = null
+);
 
 /// <param name="Input">As stored.</param>
 /// <param name="Today">The nursery's day.</param>
@@ -55,57 +65,123 @@ internal static class SiteEndpoints
 {
     public static void MapSite(this RouteGroupBuilder nursery)
     {
-        nursery.MapGet("/site", async ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var reading = await here.ReadAsync(cancel);
-            var site = await new SiteStore(reading).GetAsync(cancel);
-            var record = await SiteRecord.LoadAsync(reading, site.Today(clock), withClimate: false, cancel);
-            return TypedResults.Ok(Answer(site, record, site.Today(clock)));
-        }).WithName("site").For(Role.Helper);
+        nursery
+            .MapGet(
+                "/site",
+                async ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    var site = await new SiteStore(reading).GetAsync(cancel);
+                    var record = await SiteRecord.LoadAsync(reading, site.Today(clock), withClimate: false, cancel);
+                    return TypedResults.Ok(Answer(site, record, site.Today(clock)));
+                }
+            )
+            .WithName("site")
+            .For(Role.Helper);
 
-        nursery.MapPut("/site", async ([AsParameters] Here here, SiteInput input, Devices.Collector collector, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var writing = await here.WriteAsync(cancel);
-            var store = new SiteStore(writing);
-            var before = await store.GetAsync(cancel);
-            await store.ChangeAsync(Change(input), cancel);
-            var after = await store.GetAsync(cancel);
-            // The record is read with the offset, and by the half of the earth.
-            if (before.OffsetC != after.OffsetC || before.Hemisphere != after.Hemisphere) await new RecordWriter(writing).RecomputeAsync(after, cancel);
-            await collector.CollectAsync(writing, after, after.Today(clock), cancel);
-            return await ReplannedAsync(writing, clock, cancel);
-        }).WithName("changeSite").For(Role.Grower);
+        nursery
+            .MapPut(
+                "/site",
+                async (
+                    [AsParameters] Here here,
+                    SiteInput input,
+                    Devices.Collector collector,
+                    TimeProvider clock,
+                    CancellationToken cancel
+                ) =>
+                {
+                    await using var writing = await here.WriteAsync(cancel);
+                    var store = new SiteStore(writing);
+                    var before = await store.GetAsync(cancel);
+                    await store.ChangeAsync(Change(input), cancel);
+                    var after = await store.GetAsync(cancel);
+                    // The record is read with the offset, and by the half of the earth.
+                    if (before.OffsetC != after.OffsetC || before.Hemisphere != after.Hemisphere)
+                        await new RecordWriter(writing).RecomputeAsync(after, cancel);
+                    await collector.CollectAsync(writing, after, after.Today(clock), cancel);
+                    return await ReplannedAsync(writing, clock, cancel);
+                }
+            )
+            .WithName("changeSite")
+            .For(Role.Grower);
 
-        nursery.MapGet("/rules", async ([AsParameters] Here here, CancellationToken cancel) =>
-        {
-            await using var reading = await here.ReadAsync(cancel);
-            var row = await new RulesStore(reading).GetAsync(cancel);
-            return TypedResults.Ok(new RulesAnswer(row.Version, row.Rules, RuleTexts.All));
-        }).WithName("rules").For(Role.Helper);
+        nursery
+            .MapGet(
+                "/rules",
+                async ([AsParameters] Here here, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    var row = await new RulesStore(reading).GetAsync(cancel);
+                    return TypedResults.Ok(new RulesAnswer(row.Version, row.Rules, RuleTexts.All));
+                }
+            )
+            .WithName("rules")
+            .For(Role.Helper);
 
-        nursery.MapPut("/rules", async ([AsParameters] Here here, RulesInput input, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var writing = await here.WriteAsync(cancel);
-            await new RulesStore(writing).ChangeAsync(new(input.Version, input.Rules), cancel);
-            return await ReplannedAsync(writing, clock, cancel);
-        }).WithName("changeRules").For(Role.Grower);
+        nursery
+            .MapPut(
+                "/rules",
+                async ([AsParameters] Here here, RulesInput input, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var writing = await here.WriteAsync(cancel);
+                    await new RulesStore(writing).ChangeAsync(new(input.Version, input.Rules), cancel);
+                    return await ReplannedAsync(writing, clock, cancel);
+                }
+            )
+            .WithName("changeRules")
+            .For(Role.Grower);
 
-        nursery.MapPost("/clock", async ([AsParameters] Here here, WindInput input, Devices.Collector collector, TimeProvider clock, CancellationToken cancel) =>
-        {
-            if (input.Days is < 1 or > 60) throw new RefusedException(Failure.OutOfRange("days", input.Days, 1, 60));
-            await using var writing = await here.WriteAsync(cancel);
-            var store = new SiteStore(writing);
-            await store.WindToAsync((await store.GetAsync(cancel)).Today(clock).AddDays(input.Days), cancel);
-            var site = await store.GetAsync(cancel);
-            await collector.CollectAsync(writing, site, site.Today(clock), cancel);
-            return await ReplannedAsync(writing, clock, cancel);
-        }).WithName("windClock").For(Role.Grower);
+        nursery
+            .MapPost(
+                "/clock",
+                async (
+                    [AsParameters] Here here,
+                    WindInput input,
+                    Devices.Collector collector,
+                    TimeProvider clock,
+                    CancellationToken cancel
+                ) =>
+                {
+                    if (input.Days is < 1 or > 60)
+                        throw new RefusedException(Failure.OutOfRange("days", input.Days, 1, 60));
+                    await using var writing = await here.WriteAsync(cancel);
+                    var store = new SiteStore(writing);
+                    await store.WindToAsync((await store.GetAsync(cancel)).Today(clock).AddDays(input.Days), cancel);
+                    var site = await store.GetAsync(cancel);
+                    await collector.CollectAsync(writing, site, site.Today(clock), cancel);
+                    return await ReplannedAsync(writing, clock, cancel);
+                }
+            )
+            .WithName("windClock")
+            .For(Role.Grower);
 
-        nursery.MapGet("/numbers", (Guid nursery) => TypedResults.Ok(Figures.All.Select(f => new FigureAnswer(f.Stage, f.What, f.Value, f.Unit, f.Mark, Sources.All.First(s => s.Key == f.SourceKey).Citation)).ToList())).WithName("numbers").For(Role.Helper);
+        nursery
+            .MapGet(
+                "/numbers",
+                (Guid nursery) =>
+                    TypedResults.Ok(
+                        Figures
+                            .All.Select(f => new FigureAnswer(
+                                f.Stage,
+                                f.What,
+                                f.Value,
+                                f.Unit,
+                                f.Mark,
+                                Sources.All.First(s => s.Key == f.SourceKey).Citation
+                            ))
+                            .ToList()
+                    )
+            )
+            .WithName("numbers")
+            .For(Role.Helper);
     }
 
     /// <summary>Plans all batches anew, commits, and says what moved.</summary>
-    internal static async Task<Microsoft.AspNetCore.Http.HttpResults.Ok<List<ShiftAnswer>>> ReplannedAsync(NurseryTransaction writing, TimeProvider clock, CancellationToken cancel)
+    internal static async Task<Microsoft.AspNetCore.Http.HttpResults.Ok<List<ShiftAnswer>>> ReplannedAsync(
+        NurseryTransaction writing,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var shifts = await new PlanStore(writing, clock).ReplanAllAsync(cancel);
         await writing.CommitAsync(cancel);
@@ -117,33 +193,59 @@ internal static class SiteEndpoints
         var failures = new List<Failure>();
         var spring = Frost(input.AverageFrost, "averageFrost", input.SafeFrost, "safeFrost");
         var autumn = Frost(input.AverageAutumn, "averageAutumn", input.SafeAutumn, "safeAutumn");
-        if (failures.Count > 0) throw new RefusedException(failures);
-        return new(input.Version, input.TimeZone, input.Latitude, spring, input.Units == UnitSystem.Us, input.OffsetC, input.FreezeFrom, autumn, input.Devices);
+        if (failures.Count > 0)
+            throw new RefusedException(failures);
+        return new(
+            input.Version,
+            input.TimeZone,
+            input.Latitude,
+            spring,
+            input.Units == UnitSystem.Us,
+            input.OffsetC,
+            input.FreezeFrom,
+            autumn,
+            input.Devices
+        );
 
         FrostDates? Frost(MonthDay? averageDay, string averageField, MonthDay? safeDay, string safeField)
         {
             var (average, safe) = (Day(averageDay, averageField), Day(safeDay, safeField));
-            if (averageDay is null && safe is not null) failures.Add(new("not-chosen", averageField));
+            if (averageDay is null && safe is not null)
+                failures.Add(new("not-chosen", averageField));
             return average is { } a ? new(a, safe) : null;
         }
 
         SeasonDay? Day(MonthDay? day, string field)
         {
-            if (day is null) return null;
-            if (SeasonDay.TryFrom(day.Month, day.Day, out var value)) return value;
+            if (day is null)
+                return null;
+            if (SeasonDay.TryFrom(day.Month, day.Day, out var value))
+                return value;
             failures.Add(new("day-impossible", field));
             return null;
         }
     }
 
-    private static SiteAnswer Answer(SiteRow site, SiteRecord record, DateOnly today) => new(
+    private static SiteAnswer Answer(SiteRow site, SiteRecord record, DateOnly today) =>
         new(
-            site.Version, site.TimeZone, site.Latitude, Of(site.Frost?.Average), Of(site.Frost?.Safe), site.UsUnits ? UnitSystem.Us : UnitSystem.Metric,
-            site.OffsetC, site.FreezeFrom, Of(site.Autumn?.Average), Of(site.Autumn?.Safe), site.Devices),
-        today,
-        SeasonDay.SeasonOf(today, site.Hemisphere),
-        site.DemoDay is not null,
-        record.Season(site, SeasonDay.SeasonOf(today, site.Hemisphere)) is not null);
+            new(
+                site.Version,
+                site.TimeZone,
+                site.Latitude,
+                Of(site.Frost?.Average),
+                Of(site.Frost?.Safe),
+                site.UsUnits ? UnitSystem.Us : UnitSystem.Metric,
+                site.OffsetC,
+                site.FreezeFrom,
+                Of(site.Autumn?.Average),
+                Of(site.Autumn?.Safe),
+                site.Devices
+            ),
+            today,
+            SeasonDay.SeasonOf(today, site.Hemisphere),
+            site.DemoDay is not null,
+            record.Season(site, SeasonDay.SeasonOf(today, site.Hemisphere)) is not null
+        );
 
     private static MonthDay? Of(SeasonDay? day) => day is { } d ? new(d.Month, d.Day) : null;
 }

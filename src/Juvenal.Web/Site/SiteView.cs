@@ -8,7 +8,14 @@ using Juvenal.Web.Words;
 namespace Juvenal.Web.Site;
 
 /// <summary>How cold is it here, and when is the soil warm: put together for one screen.</summary>
-internal sealed class SiteView(Store.Plans.Catalogue catalogue, RecordStore store, double risk, Surface surface, string? deviceNote, string folder)
+internal sealed class SiteView(
+    Store.Plans.Catalogue catalogue,
+    RecordStore store,
+    double risk,
+    Surface surface,
+    string? deviceNote,
+    string folder
+)
 {
     /// <summary>The soil is drawn so far back, days.</summary>
     private const int SoilDays = 75;
@@ -27,16 +34,45 @@ internal sealed class SiteView(Store.Plans.Catalogue catalogue, RecordStore stor
         return new(
             risk,
             season is null,
-            span is null ? null : new(span.First, span.Last, span.Days, years.Count(y => y.Half == SeasonHalf.Spring && y.Year.State != FreezeYearState.LeftOut), years.Count(y => y.Half == SeasonHalf.Spring && y.Year.State == FreezeYearState.LeftOut), catalogue.Record.Climate is not null),
+            span is null
+                ? null
+                : new(
+                    span.First,
+                    span.Last,
+                    span.Days,
+                    years.Count(y => y.Half == SeasonHalf.Spring && y.Year.State != FreezeYearState.LeftOut),
+                    years.Count(y => y.Half == SeasonHalf.Spring && y.Year.State == FreezeYearState.LeftOut),
+                    catalogue.Record.Climate is not null
+                ),
             [.. Curves()],
-            [.. years.Select(y => new FreezeYearAnswer(y.Half, y.Year.Season, y.Year.Date, y.Year.Date is { } d ? SeasonAxis.Date(SeasonAxis.Of(d, y.Year.Season), _season) : null, y.Year.State, y.Year.MissingDays))],
-            [.. fits.Select(f => new ThresholdAnswer(f.Fit.Half, f.Threshold, f.Fit.Years, f.Fit.Share, Safe(f.Fit, f.Fit.Mean), Safe(f.Fit, f.Fit.DayAt(0.1)), Safe(f.Fit, f.Fit.DayAt(0.9))))],
+            [
+                .. years.Select(y => new FreezeYearAnswer(
+                    y.Half,
+                    y.Year.Season,
+                    y.Year.Date,
+                    y.Year.Date is { } d ? SeasonAxis.Date(SeasonAxis.Of(d, y.Year.Season), _season) : null,
+                    y.Year.State,
+                    y.Year.MissingDays
+                )),
+            ],
+            [
+                .. fits.Select(f => new ThresholdAnswer(
+                    f.Fit.Half,
+                    f.Threshold,
+                    f.Fit.Years,
+                    f.Fit.Share,
+                    Safe(f.Fit, f.Fit.Mean),
+                    Safe(f.Fit, f.Fit.DayAt(0.1)),
+                    Safe(f.Fit, f.Fit.DayAt(0.9))
+                )),
+            ],
             season is null ? [] : [.. Windows(season)],
             catalogue.Record.Climate is { } climate ? await SoilAsync(climate, span!, cancel) : null,
             [.. (await store.ForecastAsync(catalogue.Today, cancel)).Select(f => new ForecastAnswer(f.Day, f.MinimumC, f.MaximumC))],
             season is null ? [] : [.. Ends(season)],
             deviceNote,
-            folder);
+            folder
+        );
     }
 
     private DateOnly Safe(FreezeDistribution fit, double day) => SeasonAxis.Date(fit.SafeSide(day), _season);
@@ -46,21 +82,32 @@ internal sealed class SiteView(Store.Plans.Catalogue catalogue, RecordStore stor
     private IEnumerable<FreezeCurve> Curves()
     {
         var useRecord = _site.FreezeFrom == FreezeFrom.Record;
-        if (catalogue.Record.Fits.TryGetValue(SeasonHalf.Spring, out var spring)) yield return Curve(spring, true, useRecord || _site.Frost is null, Recorded(spring));
+        if (catalogue.Record.Fits.TryGetValue(SeasonHalf.Spring, out var spring))
+            yield return Curve(spring, true, useRecord || _site.Frost is null, Recorded(spring));
         if (_site.Frost is { } frost && SpringFreeze.FromTyped(frost, _season, _site.Hemisphere) is { Succeeded: true } typed)
         {
             var mean = SeasonAxis.Of(DateOnly.FromDayNumber((int)typed.Value.MeanDayNumber), _season);
-            yield return Curve(new(SeasonHalf.Spring, 0, 1, mean, typed.Value.StandardDeviationDays), false, !useRecord || spring is null, Typed(typed.Value.DeviationAssumed));
+            yield return Curve(
+                new(SeasonHalf.Spring, 0, 1, mean, typed.Value.StandardDeviationDays),
+                false,
+                !useRecord || spring is null,
+                Typed(typed.Value.DeviationAssumed)
+            );
         }
 
-        if (catalogue.Record.Fits.TryGetValue(SeasonHalf.Autumn, out var autumn)) yield return Curve(autumn, true, useRecord || _site.Autumn is null, Recorded(autumn));
+        if (catalogue.Record.Fits.TryGetValue(SeasonHalf.Autumn, out var autumn))
+            yield return Curve(autumn, true, useRecord || _site.Autumn is null, Recorded(autumn));
         if (_site.Autumn is { } first && AutumnWindow.FromTyped(first, _season, _site.Hemisphere) is { Succeeded: true } typedAutumn)
         {
             yield return Curve(typedAutumn.Value, false, !useRecord || autumn is null, Typed(first.Safe is null));
         }
 
-        static string Recorded(FreezeDistribution fit) => fit.Share < 1 ? $"{fit.Years} years of record, {fit.Share * 100:0} % with a freeze" : $"{fit.Years} years of record";
-        static string Typed(bool assumed) => assumed ? $"your average date; a spread of {SpringFreeze.AssumedDeviationDays:0} days is assumed" : "your average and safe dates";
+        static string Recorded(FreezeDistribution fit) =>
+            fit.Share < 1 ? $"{fit.Years} years of record, {fit.Share * 100:0} % with a freeze" : $"{fit.Years} years of record";
+        static string Typed(bool assumed) =>
+            assumed
+                ? $"your average date; a spread of {SpringFreeze.AssumedDeviationDays:0} days is assumed"
+                : "your average and safe dates";
     }
 
     private FreezeCurve Curve(FreezeDistribution fit, bool recorded, bool inUse, string assumes)
@@ -68,44 +115,86 @@ internal sealed class SiteView(Store.Plans.Catalogue catalogue, RecordStore stor
         var first = (int)Math.Floor(fit.Mean - (3 * fit.StandardDeviation));
         var last = (int)Math.Ceiling(fit.Mean + (3 * fit.StandardDeviation));
         return new(
-            fit.Half, recorded, inUse, assumes, Safe(fit, fit.Mean), Math.Round(fit.StandardDeviation, 1), Safe(fit, fit.DayAt(risk)),
-            [.. Enumerable.Range(first, last - first + 1).Select(d => new RiskPoint(SeasonAxis.Date(d, _season), Math.Round(fit.Probability(d), 4)))]);
+            fit.Half,
+            recorded,
+            inUse,
+            assumes,
+            Safe(fit, fit.Mean),
+            Math.Round(fit.StandardDeviation, 1),
+            Safe(fit, fit.DayAt(risk)),
+            [
+                .. Enumerable
+                    .Range(first, last - first + 1)
+                    .Select(d => new RiskPoint(SeasonAxis.Date(d, _season), Math.Round(fit.Probability(d), 4))),
+            ]
+        );
     }
 
     private IEnumerable<WindowAnswer> Windows(SiteSeason season)
     {
-        var beds = catalogue.Places.Values.Where(p => p.Kind is PlaceKind.OpenBed or PlaceKind.TunnelBed).OrderBy(p => p.WalkOrder).ToLookup(Store.Plans.Catalogue.SurfaceOf, p => p.Name);
+        var beds = catalogue
+            .Places.Values.Where(p => p.Kind is PlaceKind.OpenBed or PlaceKind.TunnelBed)
+            .OrderBy(p => p.WalkOrder)
+            .ToLookup(Store.Plans.Catalogue.SurfaceOf, p => p.Name);
         // Without a record all open beds are alike.
-        return
-            from crop in Enum.GetValues<Crop>()
+        return from crop in Enum.GetValues<Crop>()
             from s in Surfaces.All
             where season.Climate is not null || s is Surface.Bare or Surface.Tunnel
             let window = PlantingWindow.For(crop, season, _rules, s)
             select new WindowAnswer(
-                crop, s, [.. beds[s]], window.Opens.Low, window.Opens.Mid, window.Opens.High,
-                [.. window.Gates.Select(g => new GateAnswer(g.Code, g.Low, g.Opens, g.High, g.WithCover, g.Limit, g.ShortBy, ReasonSentences.Of(g.Reason, _measures).Text))],
-                ReasonSentences.Of(window.Reasons, _measures));
+                crop,
+                s,
+                [.. beds[s]],
+                window.Opens.Low,
+                window.Opens.Mid,
+                window.Opens.High,
+                [
+                    .. window.Gates.Select(g => new GateAnswer(
+                        g.Code,
+                        g.Low,
+                        g.Opens,
+                        g.High,
+                        g.WithCover,
+                        g.Limit,
+                        g.ShortBy,
+                        ReasonSentences.Of(g.Reason, _measures).Text
+                    )),
+                ],
+                ReasonSentences.Of(window.Reasons, _measures)
+            );
     }
 
     private async Task<SoilAnswer> SoilAsync(SiteClimate climate, RecordSpan span, CancellationToken cancel)
     {
         var offset = climate.SoilOffsets[surface];
-        var line = (await store.SoilLineAsync(catalogue.Today.AddDays(-SoilDays), cancel)).OrderBy(d => d.Key).Select(d => new SoilPoint(d.Key, Math.Round(d.Value + offset, 1))).ToList();
-        var read = (await store.SoilReadingsAsync(catalogue.Today.AddDays(-SoilDays), cancel)).FindAll(r => r.Surface == surface && r.Day <= catalogue.Today);
+        var line = (await store.SoilLineAsync(catalogue.Today.AddDays(-SoilDays), cancel))
+            .OrderBy(d => d.Key)
+            .Select(d => new SoilPoint(d.Key, Math.Round(d.Value + offset, 1)))
+            .ToList();
+        var read = (await store.SoilReadingsAsync(catalogue.Today.AddDays(-SoilDays), cancel)).FindAll(r =>
+            r.Surface == surface && r.Day <= catalogue.Today
+        );
         var mean = climate.SoilMorningUnder(surface);
         var days = Enumerable.Range(-SoilDays, SoilDays + 90).Select(catalogue.Today.AddDays);
         var fresh = read.LastOrDefault(r => r.Day >= catalogue.Today.AddDays(-2));
         return new(
-            surface, Math.Round(offset, 1), catalogue.Record.Calibration!.Readings.GetValueOrDefault(surface),
-            catalogue.Record.Calibration.Readings.Where(r => r.Key != surface).Sum(r => r.Value), line,
+            surface,
+            Math.Round(offset, 1),
+            catalogue.Record.Calibration!.Readings.GetValueOrDefault(surface),
+            catalogue.Record.Calibration.Readings.Where(r => r.Key != surface).Sum(r => r.Value),
+            line,
             [.. days.Select(d => new SoilPoint(d, Math.Round(mean.At(SeasonAxis.DayOfYear(d), 0), 1)))],
             [.. read.Select(r => new SoilReadingAnswer(r.Id, r.Day, r.Celsius, r.Hand))],
-            fresh?.Celsius ?? line.FindLast(p => p.Day <= catalogue.Today)?.Celsius, fresh is not null, span.Last);
+            fresh?.Celsius ?? line.FindLast(p => p.Day <= catalogue.Today)?.Celsius,
+            fresh is not null,
+            span.Last
+        );
     }
 
     private IEnumerable<EndAnswer> Ends(SiteSeason season)
     {
-        if (catalogue.Record.Autumn(_site, _season) is not { } autumn || autumn.DayAt(risk) is not { } day) yield break;
+        if (catalogue.Record.Autumn(_site, _season) is not { } autumn || autumn.DayAt(risk) is not { } day)
+            yield break;
         var first = SeasonAxis.DayNumber(day, _season);
         foreach (var cultivar in catalogue.Cultivars.Values.OrderBy(c => c.Crop).ThenBy(c => c.Name, StringComparer.Ordinal))
         {

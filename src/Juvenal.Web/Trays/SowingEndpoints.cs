@@ -31,7 +31,21 @@ public sealed record BenchTray(string? Code, IReadOnlyList<TrayRowAnswer> Rows);
 /// <param name="Lot">Packet; null where not said.</param>
 /// <param name="SeedsLeft">In it; null where not known.</param>
 /// <param name="Lacking">Seeds that the packet lacks.</param>
-public sealed record BenchBatch(Guid BatchId, string Code, string Cultivar, Crop Crop, Press Press, DateOnly Due, int Wanted, int Cells, int SeedsPerCell, int Seeds, string? Lot, int? SeedsLeft, int Lacking);
+public sealed record BenchBatch(
+    Guid BatchId,
+    string Code,
+    string Cultivar,
+    Crop Crop,
+    Press Press,
+    DateOnly Due,
+    int Wanted,
+    int Cells,
+    int SeedsPerCell,
+    int Seeds,
+    string? Lot,
+    int? SeedsLeft,
+    int Lacking
+);
 
 /// <summary>Batches that are sown in the same trays, in the same place.</summary>
 /// <param name="MixLitres">Loose mix; 0 where none goes in.</param>
@@ -39,15 +53,32 @@ public sealed record BenchBatch(Guid BatchId, string Code, string Cultivar, Crop
 /// <param name="Steps">How it is done, in order.</param>
 /// <param name="Kept">Whether this layout is stored.</param>
 public sealed record BenchGroup(
-    Guid ContainerId, string Container, ContainerForm Form, int RowCount, int RowCells, string Place, IReadOnlyList<BenchBatch> Batches, IReadOnlyList<BenchTray> Trays, double MixLitres, double WaterLitres,
-    IReadOnlyList<string> Steps, IReadOnlyList<PickLine> PickList, bool Kept);
+    Guid ContainerId,
+    string Container,
+    ContainerForm Form,
+    int RowCount,
+    int RowCells,
+    string Place,
+    IReadOnlyList<BenchBatch> Batches,
+    IReadOnlyList<BenchTray> Trays,
+    double MixLitres,
+    double WaterLitres,
+    IReadOnlyList<string> Steps,
+    IReadOnlyList<PickLine> PickList,
+    bool Kept
+);
 
 public sealed record PickLine(string What, double Amount, string Unit);
 
 /// <param name="Groups">By tray and place.</param>
 /// <param name="Cautions">Where the work can hurt someone.</param>
 /// <param name="Formats">Labels that can be printed.</param>
-public sealed record SowingAnswer(DateOnly Today, IReadOnlyList<BenchGroup> Groups, IReadOnlyList<string> Cautions, IReadOnlyList<LabelFormat> Formats);
+public sealed record SowingAnswer(
+    DateOnly Today,
+    IReadOnlyList<BenchGroup> Groups,
+    IReadOnlyList<string> Cautions,
+    IReadOnlyList<LabelFormat> Formats
+);
 
 internal static class SowingEndpoints
 {
@@ -56,28 +87,51 @@ internal static class SowingEndpoints
 
     public static void MapSowing(this RouteGroupBuilder nursery)
     {
-        nursery.MapGet("/sowing", async ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var reading = await here.ReadAsync(cancel);
-            return TypedResults.Ok(await AnswerAsync(reading, null, clock, cancel));
-        }).WithName("sowing").For(Role.Helper);
+        nursery
+            .MapGet(
+                "/sowing",
+                async ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    return TypedResults.Ok(await AnswerAsync(reading, null, clock, cancel));
+                }
+            )
+            .WithName("sowing")
+            .For(Role.Helper);
 
-        nursery.MapPost("/sowing", async ([AsParameters] Here here, LayoutInput layout, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var reading = await here.ReadAsync(cancel);
-            return TypedResults.Ok(await AnswerAsync(reading, layout, clock, cancel));
-        }).WithName("previewSowing").For(Role.Grower);
+        nursery
+            .MapPost(
+                "/sowing",
+                async ([AsParameters] Here here, LayoutInput layout, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    return TypedResults.Ok(await AnswerAsync(reading, layout, clock, cancel));
+                }
+            )
+            .WithName("previewSowing")
+            .For(Role.Grower);
 
-        nursery.MapPut("/sowing", async ([AsParameters] Here here, LayoutInput layout, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var writing = await here.WriteAsync(cancel);
-            await KeepAsync(writing, layout, clock, cancel);
-            await writing.CommitAsync(cancel);
-            return TypedResults.NoContent();
-        }).WithName("keepSowing").For(Role.Grower);
+        nursery
+            .MapPut(
+                "/sowing",
+                async ([AsParameters] Here here, LayoutInput layout, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var writing = await here.WriteAsync(cancel);
+                    await KeepAsync(writing, layout, clock, cancel);
+                    await writing.CommitAsync(cancel);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("keepSowing")
+            .For(Role.Grower);
     }
 
-    private static async Task<SowingAnswer> AnswerAsync(NurseryTransaction reading, LayoutInput? layout, TimeProvider clock, CancellationToken cancel)
+    private static async Task<SowingAnswer> AnswerAsync(
+        NurseryTransaction reading,
+        LayoutInput? layout,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false);
         var all = (await new BatchReader(reading).AllAsync(cancel)).ToDictionary(b => b.Id);
@@ -86,25 +140,38 @@ internal static class SowingEndpoints
         var kept = await new TrayStore(reading).OfAsync(sowing.Select(b => b.Id), cancel);
         return new(
             catalogue.Today,
-            [.. sowing.GroupBy(b => (b.Input.TrayId, b.Input.GerminationPlaceId)).Select(g => Group([.. g], layout, kept, all, lots, catalogue))],
+            [
+                .. sowing
+                    .GroupBy(b => (b.Input.TrayId, b.Input.GerminationPlaceId))
+                    .Select(g => Group([.. g], layout, kept, all, lots, catalogue)),
+            ],
             [.. CautionsOf(sowing, catalogue)],
-            LabelFormat.All);
+            LabelFormat.All
+        );
     }
 
     private static IEnumerable<string> CautionsOf(IReadOnlyList<BatchView> sowing, Store.Plans.Catalogue catalogue)
     {
         yield return Cautions.Mix;
-        if (sowing.Any(b => b.Group != SpeciesGroup.Tomato)) yield return Cautions.PepperSeed;
-        if (sowing.Any(b => catalogue.Places[b.Input.GerminationPlaceId].Kind == Store.Places.PlaceKind.Mat)) yield return Cautions.Mat;
-        if (sowing.Any(b => Store.Plans.Catalogue.Of(catalogue.Containers[b.Input.TrayId]).WaterCulture)) yield return Cautions.Solution;
+        if (sowing.Any(b => b.Group != SpeciesGroup.Tomato))
+            yield return Cautions.PepperSeed;
+        if (sowing.Any(b => catalogue.Places[b.Input.GerminationPlaceId].Kind == Store.Places.PlaceKind.Mat))
+            yield return Cautions.Mat;
+        if (sowing.Any(b => Store.Plans.Catalogue.Of(catalogue.Containers[b.Input.TrayId]).WaterCulture))
+            yield return Cautions.Solution;
     }
 
     private static IEnumerable<BatchView> ToSow(IEnumerable<BatchView> all, Store.Plans.Catalogue catalogue, LayoutInput? layout)
     {
         var open = all.Where(b => b.EndedOn is null && b.SeedsSown == 0 && b.Input.Begins.Kind == Start.Seed).ToDictionary(b => b.Id);
         return layout is not null
-            ? layout.Batches.Select(id => open.TryGetValue(id, out var batch) ? batch : throw new RefusedException(new Failure("sown-or-gone", "batches")))
-            : open.Values.Where(b => SowStep(b).Mid <= catalogue.Today.AddDays(Ahead)).OrderBy(b => SowStep(b).Mid).ThenBy(b => b.Code, StringComparer.Ordinal);
+            ? layout.Batches.Select(id =>
+                open.TryGetValue(id, out var batch) ? batch : throw new RefusedException(new Failure("sown-or-gone", "batches"))
+            )
+            : open
+                .Values.Where(b => SowStep(b).Mid <= catalogue.Today.AddDays(Ahead))
+                .OrderBy(b => SowStep(b).Mid)
+                .ThenBy(b => b.Code, StringComparer.Ordinal);
     }
 
     private static StoredStep SowStep(BatchView batch) => batch.Steps.First(s => s.Stage == Stage.Sow);
@@ -113,7 +180,13 @@ internal static class SowingEndpoints
         TrayLayout.Arrange(batches.Select(b => new CellWish(b.Id, b.Cells)), format, layout.Share, layout.Extra);
 
     private static BenchGroup Group(
-        IReadOnlyList<BatchView> batches, LayoutInput? layout, IReadOnlyList<TrayView> kept, IReadOnlyDictionary<Guid, BatchView> all, IReadOnlyDictionary<Guid, SeedLotView> lots, Store.Plans.Catalogue catalogue)
+        IReadOnlyList<BatchView> batches,
+        LayoutInput? layout,
+        IReadOnlyList<TrayView> kept,
+        IReadOnlyDictionary<Guid, BatchView> all,
+        IReadOnlyDictionary<Guid, SeedLotView> lots,
+        Store.Plans.Catalogue catalogue
+    )
     {
         var row = catalogue.Containers[batches[0].Input.TrayId];
         var container = Store.Plans.Catalogue.Of(row);
@@ -124,14 +197,39 @@ internal static class SowingEndpoints
         var laid = format is null ? [] : Arranged(batches, layout ?? new([], true, ExtraCells.Left), format);
         List<BenchTray> trays = isKept
             ? [.. stored.Select(t => new BenchTray(t.Code, [.. t.Rows.Select(r => TrayAnswers.Row(r, all))]))]
-            : [.. laid.GroupBy(r => r.Tray).Select(t => new BenchTray(null, [.. t.Select(r => TrayAnswers.Row(new(r.Row, r.Batch, r.Cells), all))]))];
-        var lines = batches.Select(b => Line(b, format is null ? b.Cells : trays.SelectMany(t => t.Rows).Where(r => r.BatchId == b.Id).Sum(r => r.Cells), lots, catalogue)).ToList();
+            :
+            [
+                .. laid.GroupBy(r => r.Tray)
+                    .Select(t => new BenchTray(null, [.. t.Select(r => TrayAnswers.Row(new(r.Row, r.Batch, r.Cells), all))])),
+            ];
+        var lines = batches
+            .Select(b =>
+                Line(
+                    b,
+                    format is null ? b.Cells : trays.SelectMany(t => t.Rows).Where(r => r.BatchId == b.Id).Sum(r => r.Cells),
+                    lots,
+                    catalogue
+                )
+            )
+            .ToList();
         var cells = lines.Sum(l => l.Cells);
         var place = catalogue.Places[batches[0].Input.GerminationPlaceId];
         var (mix, water) = (container.MixLitres(cells), container.WaterLitres(cells));
         return new(
-            row.Id, row.Name, row.Form, format?.Rows ?? 1, format?.RowCells ?? 1, place.Name, lines, trays, mix, water,
-            SowingWords.Steps(container, batches, place, catalogue, water), [.. Pick(row, trays, cells, mix, water, container, lines)], isKept);
+            row.Id,
+            row.Name,
+            row.Form,
+            format?.Rows ?? 1,
+            format?.RowCells ?? 1,
+            place.Name,
+            lines,
+            trays,
+            mix,
+            water,
+            SowingWords.Steps(container, batches, place, catalogue, water),
+            [.. Pick(row, trays, cells, mix, water, container, lines)],
+            isKept
+        );
     }
 
     private static BenchBatch Line(BatchView batch, int cells, IReadOnlyDictionary<Guid, SeedLotView> lots, Store.Plans.Catalogue catalogue)
@@ -140,30 +238,70 @@ internal static class SowingEndpoints
         var seeds = cells * batch.Input.SeedsPerCell;
         var left = lot?.Book.Left;
         var step = SowStep(batch);
-        var press = step.Mid > catalogue.Today ? Press.Coming : catalogue.Today.DayNumber - step.Due.DayNumber > TodaysWork.OverdueDays ? Press.Overdue : Press.Due;
-        return new(batch.Id, batch.Code, batch.Cultivar, batch.Crop, press, step.Mid, batch.Cells, cells, batch.Input.SeedsPerCell, seeds, lot?.Row.Name, left, Math.Max(0, seeds - (left ?? seeds)));
+        var press =
+            step.Mid > catalogue.Today ? Press.Coming
+            : catalogue.Today.DayNumber - step.Due.DayNumber > TodaysWork.OverdueDays ? Press.Overdue
+            : Press.Due;
+        return new(
+            batch.Id,
+            batch.Code,
+            batch.Cultivar,
+            batch.Crop,
+            press,
+            step.Mid,
+            batch.Cells,
+            cells,
+            batch.Input.SeedsPerCell,
+            seeds,
+            lot?.Row.Name,
+            left,
+            Math.Max(0, seeds - (left ?? seeds))
+        );
     }
 
-    private static IEnumerable<PickLine> Pick(Store.Places.ContainerRow row, List<BenchTray> trays, int cells, double mix, double water, Container container, IReadOnlyList<BenchBatch> lines)
+    private static IEnumerable<PickLine> Pick(
+        Store.Places.ContainerRow row,
+        List<BenchTray> trays,
+        int cells,
+        double mix,
+        double water,
+        Container container,
+        IReadOnlyList<BenchBatch> lines
+    )
     {
-        foreach (var line in lines) yield return new(Invariant($"{line.Lot ?? line.Cultivar} seed"), line.Seeds, "seeds");
+        foreach (var line in lines)
+            yield return new(Invariant($"{line.Lot ?? line.Cultivar} seed"), line.Seeds, "seeds");
         yield return new(row.Name, row.Cells is null ? cells : trays.Count, "");
-        if (mix > 0) yield return new("Seed mix", mix, "L");
-        if (water > 0) yield return new(container.WaterCulture ? "Nutrient solution" : "Water", water, "L");
+        if (mix > 0)
+            yield return new("Seed mix", mix, "L");
+        if (water > 0)
+            yield return new(container.WaterCulture ? "Nutrient solution" : "Water", water, "L");
         // A label for each tray, and for each row of one that is shared.
-        yield return new("Labels", trays.Count == 0 ? lines.Count : trays.Sum(t => t.Rows.Select(r => r.BatchId).Distinct().Count() > 1 ? t.Rows.Count : 1), "");
+        yield return new(
+            "Labels",
+            trays.Count == 0 ? lines.Count : trays.Sum(t => t.Rows.Select(r => r.BatchId).Distinct().Count() > 1 ? t.Rows.Count : 1),
+            ""
+        );
     }
 
     private static async Task KeepAsync(NurseryTransaction writing, LayoutInput layout, TimeProvider clock, CancellationToken cancel)
     {
         var catalogue = await Store.Plans.Catalogue.LoadAsync(writing, clock, cancel, plans: false);
-        if (layout.Batches.Count == 0 || layout.Batches.Distinct().Count() != layout.Batches.Count) throw new RefusedException(new Failure("not-chosen", "batches"));
+        if (layout.Batches.Count == 0 || layout.Batches.Distinct().Count() != layout.Batches.Count)
+            throw new RefusedException(new Failure("not-chosen", "batches"));
         var batches = ToSow(await new BatchReader(writing).AllAsync(cancel), catalogue, layout).ToList();
         foreach (var group in batches.GroupBy(b => (b.Input.TrayId, b.Input.GerminationPlaceId)))
         {
-            if (catalogue.Containers[group.Key.TrayId].Format() is not { } format) continue;
+            if (catalogue.Containers[group.Key.TrayId].Format() is not { } format)
+                continue;
             List<BatchView> own = [.. group];
-            await new TrayStore(writing).LayAsync(own[0].Input.Season, group.Key.TrayId, [.. own.Select(b => b.Id)], Arranged(own, layout, format), cancel);
+            await new TrayStore(writing).LayAsync(
+                own[0].Input.Season,
+                group.Key.TrayId,
+                [.. own.Select(b => b.Id)],
+                Arranged(own, layout, format),
+                cancel
+            );
         }
     }
 }

@@ -21,7 +21,14 @@ public sealed record TrayCellsInput(Guid TrayId, string Cells);
 /// <param name="Means">What the difference is.</param>
 /// <param name="Reason">Of a loss.</param>
 /// <param name="CarryOn">Counted: the trays go on to where seedlings stand.</param>
-public sealed record CellsInput(Guid Id, DateOnly HappenedOn, IReadOnlyList<TrayCellsInput> Trays, CellsMean Means, string? Reason = null, bool CarryOn = false);
+public sealed record CellsInput(
+    Guid Id,
+    DateOnly HappenedOn,
+    IReadOnlyList<TrayCellsInput> Trays,
+    CellsMean Means,
+    string? Reason = null,
+    bool CarryOn = false
+);
 
 /// <param name="Snips">As it was shown: another plan is refused.</param>
 public sealed record ThinInput(Guid Id, DateOnly HappenedOn, int Snips);
@@ -30,52 +37,97 @@ internal static class TrayEndpoints
 {
     public static void MapTrays(this RouteGroupBuilder nursery)
     {
-        nursery.MapGet("/batches/{id:guid}/trays", async ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var reading = await here.ReadAsync(cancel);
-            return TypedResults.Ok(await MapAsync(reading, id, clock, cancel));
-        }).WithName("trays").For(Role.Helper);
+        nursery
+            .MapGet(
+                "/batches/{id:guid}/trays",
+                async ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    return TypedResults.Ok(await MapAsync(reading, id, clock, cancel));
+                }
+            )
+            .WithName("trays")
+            .For(Role.Helper);
 
-        nursery.MapPost("/batches/{id:guid}/cells", async ([AsParameters] Here here, Guid id, CellsInput input, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var writing = await here.WriteAsync(cancel);
-            var written = await new CellStore(writing, clock).PutAsync(
-                id, input.Id, input.HappenedOn, [.. input.Trays.Select(t => new TrayCount(t.TrayId, t.Cells))], input.Means, input.Reason, input.CarryOn, cancel);
-            await writing.CommitAsync(cancel);
-            return TypedResults.Ok(new Written(written));
-        }).WithName("putCells").For(Role.Helper);
+        nursery
+            .MapPost(
+                "/batches/{id:guid}/cells",
+                async ([AsParameters] Here here, Guid id, CellsInput input, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var writing = await here.WriteAsync(cancel);
+                    var written = await new CellStore(writing, clock).PutAsync(
+                        id,
+                        input.Id,
+                        input.HappenedOn,
+                        [.. input.Trays.Select(t => new TrayCount(t.TrayId, t.Cells))],
+                        input.Means,
+                        input.Reason,
+                        input.CarryOn,
+                        cancel
+                    );
+                    await writing.CommitAsync(cancel);
+                    return TypedResults.Ok(new Written(written));
+                }
+            )
+            .WithName("putCells")
+            .For(Role.Helper);
 
-        nursery.MapPost("/batches/{id:guid}/thin", async ([AsParameters] Here here, Guid id, ThinInput input, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var writing = await here.WriteAsync(cancel);
-            await new CellStore(writing, clock).ThinAsync(id, input.Id, input.HappenedOn, input.Snips, cancel);
-            await writing.CommitAsync(cancel);
-            return TypedResults.Ok(new Written([input.Id]));
-        }).WithName("thin").For(Role.Helper);
+        nursery
+            .MapPost(
+                "/batches/{id:guid}/thin",
+                async ([AsParameters] Here here, Guid id, ThinInput input, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var writing = await here.WriteAsync(cancel);
+                    await new CellStore(writing, clock).ThinAsync(id, input.Id, input.HappenedOn, input.Snips, cancel);
+                    await writing.CommitAsync(cancel);
+                    return TypedResults.Ok(new Written([input.Id]));
+                }
+            )
+            .WithName("thin")
+            .For(Role.Helper);
 
-        nursery.MapPost("/batches/{id:guid}/trays", async ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var writing = await here.WriteAsync(cancel);
-            await LayAsync(writing, id, clock, cancel);
-            await writing.CommitAsync(cancel);
-            return TypedResults.NoContent();
-        }).WithName("layTrays").For(Role.Helper);
+        nursery
+            .MapPost(
+                "/batches/{id:guid}/trays",
+                async ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var writing = await here.WriteAsync(cancel);
+                    await LayAsync(writing, id, clock, cancel);
+                    await writing.CommitAsync(cancel);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("layTrays")
+            .For(Role.Helper);
 
-        nursery.MapPut("/readings", async ([AsParameters] Here here, ReadingRow row, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await using var writing = await here.WriteAsync(cancel);
-            await new ReadingStore(writing).AddAsync(row, (await new SiteStore(writing).GetAsync(cancel)).Today(clock), cancel);
-            await writing.CommitAsync(cancel);
-            return TypedResults.NoContent();
-        }).WithName("putReading").For(Role.Helper);
+        nursery
+            .MapPut(
+                "/readings",
+                async ([AsParameters] Here here, ReadingRow row, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var writing = await here.WriteAsync(cancel);
+                    await new ReadingStore(writing).AddAsync(row, (await new SiteStore(writing).GetAsync(cancel)).Today(clock), cancel);
+                    await writing.CommitAsync(cancel);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("putReading")
+            .For(Role.Helper);
 
-        nursery.MapDelete("/readings/{id:guid}", async ([AsParameters] Here here, Guid id, CancellationToken cancel) =>
-        {
-            await using var writing = await here.WriteAsync(cancel);
-            if (!await new ReadingStore(writing).DeleteAsync(id, cancel)) throw new NotFoundException("reading");
-            await writing.CommitAsync(cancel);
-            return TypedResults.NoContent();
-        }).WithName("deleteReading").For(Role.Helper);
+        nursery
+            .MapDelete(
+                "/readings/{id:guid}",
+                async ([AsParameters] Here here, Guid id, CancellationToken cancel) =>
+                {
+                    await using var writing = await here.WriteAsync(cancel);
+                    if (!await new ReadingStore(writing).DeleteAsync(id, cancel))
+                        throw new NotFoundException("reading");
+                    await writing.CommitAsync(cancel);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("deleteReading")
+            .For(Role.Helper);
     }
 
     private static async Task<TrayMapAnswer> MapAsync(NurseryTransaction reading, Guid id, TimeProvider clock, CancellationToken cancel)
@@ -93,21 +145,44 @@ internal static class TrayEndpoints
         var hasCells = catalogue.Containers[batch.Input.TrayId].Format() is not null;
         var seed = batch.Input.Begins.Kind == Core.Season.Start.Seed;
         return new(
-            id, batch.Code, batch.Cultivar, batch.Crop, catalogue.Today, batch.DoneOn(Core.Season.Stage.Sow), state.SeedsSown, state.Emerged, group?.Seedlings ?? 0, group is not null,
-            TrayCells.Current(state, batch.Input.TrayId) is not null, seed ? Math.Min(batch.Input.SeedsPerCell, CellTally.Most) : 1,
+            id,
+            batch.Code,
+            batch.Cultivar,
+            batch.Crop,
+            catalogue.Today,
+            batch.DoneOn(Core.Season.Stage.Sow),
+            state.SeedsSown,
+            state.Emerged,
+            group?.Seedlings ?? 0,
+            group is not null,
+            TrayCells.Current(state, batch.Input.TrayId) is not null,
+            seed ? Math.Min(batch.Input.SeedsPerCell, CellTally.Most) : 1,
             hasCells && group is not null ? Math.Max(0, group.Containers - laid) : 0,
             (int)Math.Ceiling(state.SeedsSown * batch.Input.Begins.ShareOf(batch.Input.Germination) / 2),
             batch.TrayCounts.Count == 0 ? null : CellTally.Of(batch.TrayCounts.Select(t => t.Cells)),
-            group is not null && batch.TargetOf(Core.Season.Stage.Emerge) is var on && on != group.Group && group.Reached < Core.Season.Stage.Emerge ? catalogue.Places[on.Place].Name : null,
+            group is not null
+            && batch.TargetOf(Core.Season.Stage.Emerge) is var on
+            && on != group.Group
+            && group.Reached < Core.Season.Stage.Emerge
+                ? catalogue.Places[on.Place].Name
+                : null,
             TrayAnswers.Thin(batch, catalogue),
             await CourseAsync(reading, batch, [.. entries.Select(e => e.Entry)], catalogue, cancel),
-            [.. trays.Select(t => TrayAnswers.Tray(t, batch, batches, catalogue))]);
+            [.. trays.Select(t => TrayAnswers.Tray(t, batch, batches, catalogue))]
+        );
     }
 
     /// <summary>Emergence of a batch; null before sowing, and for what is not raised from seed.</summary>
-    internal static async Task<CourseAnswer?> CourseAsync(NurseryTransaction reading, BatchView batch, IReadOnlyList<LedgerEntry> entries, Store.Plans.Catalogue catalogue, CancellationToken cancel)
+    internal static async Task<CourseAnswer?> CourseAsync(
+        NurseryTransaction reading,
+        BatchView batch,
+        IReadOnlyList<LedgerEntry> entries,
+        Store.Plans.Catalogue catalogue,
+        CancellationToken cancel
+    )
     {
-        if (batch.DoneOn(Core.Season.Stage.Sow) is not { } sown) return null;
+        if (batch.DoneOn(Core.Season.Stage.Sow) is not { } sown)
+            return null;
         var readings = await new ReadingStore(reading).SinceAsync(batch.Input.GerminationPlaceId, sown, cancel);
         var lot = batch.Input.LotId is { } lotId ? await new SeedLotStore(reading).FactsAsync(lotId, cancel) : null;
         return TrayAnswers.Course(batch, entries, readings, lot, catalogue);
@@ -118,12 +193,18 @@ internal static class TrayEndpoints
     {
         var batch = await new BatchReader(writing).OneAsync(id, cancel);
         var catalogue = await Store.Plans.Catalogue.LoadAsync(writing, clock, cancel, plans: false);
-        if (catalogue.Containers[batch.Input.TrayId].Format() is not { } format || TrayCells.Group(batch.State(), batch.Input.TrayId) is not { } group)
+        if (
+            catalogue.Containers[batch.Input.TrayId].Format() is not { } format
+            || TrayCells.Group(batch.State(), batch.Input.TrayId) is not { } group
+        )
         {
             throw new RefusedException(new Core.Measures.Failure("not-in-trays", "trays"));
         }
 
-        if (group.Containers / format.Cells >= TrayStore.MostTrays) throw new RefusedException(new Core.Measures.Failure("too-many-trays", "trays", group.Containers / format.Cells, High: TrayStore.MostTrays));
+        if (group.Containers / format.Cells >= TrayStore.MostTrays)
+            throw new RefusedException(
+                new Core.Measures.Failure("too-many-trays", "trays", group.Containers / format.Cells, High: TrayStore.MostTrays)
+            );
         await new TrayStore(writing).FitAsync(id, batch.Input.Season, batch.Input.TrayId, format, group.Containers, cancel);
     }
 }

@@ -10,14 +10,15 @@ internal static class Cautions
 
     public const string Mix = "Open mix gently, in fresh air; wet its dust; wash your hands.";
 
-    public static string Of(string code) => code switch
-    {
-        "bleach-label" => "Household bleach of 5–6 % only. The label and local rules come first.",
-        "bleach-acid" => "Never with acids, vinegar, ammonia or another cleaner: the gas is poisonous.",
-        "bleach-skin" => "Gloves, and something before the eyes. Splashed: rinse with much water at once.",
-        "bleach-air" => "In fresh air, out of children's reach.",
-        "bleach-fresh" => "Fresh each day; bleach into the water, not the other way round.",
-        "bleach-rinse" => "Wash the pots first, leave them in for 10 minutes, rinse well, let them dry.",
-        _ => code,
-    };
+    public static string Of(string code) =>
+        code switch
+        {
+            "bleach-label" => "Household bleach of 5–6 % only. The label and local rules come first.",
+            "bleach-acid" => "Never with acids, vinegar, ammonia or another cleaner: the gas is poisonous.",
+            "bleach-skin" => "Gloves, and something before the eyes. Splashed: rinse with much water at once.",
+            "bleach-air" => "In fresh air, out of children's reach.",
+            "bleach-fresh" => "Fresh each day; bleach into the water, not the other way round.",
+            "bleach-rinse" => "Wash the pots first, leave them in for 10 minutes, rinse well, let them dry.",
+            _ => code,
+        };
 }

@@ -19,11 +19,13 @@ internal sealed record Measures(bool Us)
     public static Measures Metric { get; } = new(false);
 
     /// <summary>A difference of temperatures.</summary>
-    public string Difference(double? celsius) => Us
-        ? string.Create(CultureInfo.InvariantCulture, $"{celsius * 9 / 5:0.#} °F")
-        : string.Create(CultureInfo.InvariantCulture, $"{celsius:0.#} °C");
+    public string Difference(double? celsius) =>
+        Us
+            ? string.Create(CultureInfo.InvariantCulture, $"{celsius * 9 / 5:0.#} °F")
+            : string.Create(CultureInfo.InvariantCulture, $"{celsius:0.#} °C");
 
-    public string Temperature(double? celsius) => Us
-        ? string.Create(CultureInfo.InvariantCulture, $"{(celsius * 9 / 5) + 32:0} °F")
-        : string.Create(CultureInfo.InvariantCulture, $"{celsius:0.#} °C");
+    public string Temperature(double? celsius) =>
+        Us
+            ? string.Create(CultureInfo.InvariantCulture, $"{(celsius * 9 / 5) + 32:0} °F")
+            : string.Create(CultureInfo.InvariantCulture, $"{celsius:0.#} °C");
 }

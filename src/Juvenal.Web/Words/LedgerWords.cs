@@ -5,43 +5,46 @@ namespace Juvenal.Web.Words;
 
 internal static class LedgerWords
 {
-    public static string Kind(EntryKind kind) => kind switch
-    {
-        EntryKind.Sown => "sown",
-        EntryKind.Emerged => "up",
-        EntryKind.Lost => "lost",
-        EntryKind.Snipped => "snipped",
-        EntryKind.Moved => "moved",
-        EntryKind.NotYet => "not yet",
-        EntryKind.Received => "came in",
-        EntryKind.Separated => "separated",
-        EntryKind.Used => "used for grafts",
-        EntryKind.Corrected => "corrected",
-        _ => "undone",
-    };
+    public static string Kind(EntryKind kind) =>
+        kind switch
+        {
+            EntryKind.Sown => "sown",
+            EntryKind.Emerged => "up",
+            EntryKind.Lost => "lost",
+            EntryKind.Snipped => "snipped",
+            EntryKind.Moved => "moved",
+            EntryKind.NotYet => "not yet",
+            EntryKind.Received => "came in",
+            EntryKind.Separated => "separated",
+            EntryKind.Used => "used for grafts",
+            EntryKind.Corrected => "corrected",
+            _ => "undone",
+        };
 
     /// <summary>A stage as it is called for what begins otherwise than with seed.</summary>
-    public static string Stage(Stage stage, Start start) => (stage, start) switch
-    {
-        (Core.Season.Stage.Sow, Start.Plants) => "Take in plants",
-        (Core.Season.Stage.Sow, Start.Cuttings) => "Take cuttings",
-        (Core.Season.Stage.Sow, Start.Grafts) => "Graft",
-        (Core.Season.Stage.Emerge, Start.Cuttings) => "Rooted",
-        (Core.Season.Stage.Emerge, Start.Grafts) => "Healed",
-        (Core.Season.Stage.PrickOut, not Start.Seed) => "Pot up",
-        (Core.Season.Stage.PotUp, not Start.Seed) => "Pot up again",
-        _ => Stage(stage),
-    };
+    public static string Stage(Stage stage, Start start) =>
+        (stage, start) switch
+        {
+            (Core.Season.Stage.Sow, Start.Plants) => "Take in plants",
+            (Core.Season.Stage.Sow, Start.Cuttings) => "Take cuttings",
+            (Core.Season.Stage.Sow, Start.Grafts) => "Graft",
+            (Core.Season.Stage.Emerge, Start.Cuttings) => "Rooted",
+            (Core.Season.Stage.Emerge, Start.Grafts) => "Healed",
+            (Core.Season.Stage.PrickOut, not Start.Seed) => "Pot up",
+            (Core.Season.Stage.PotUp, not Start.Seed) => "Pot up again",
+            _ => Stage(stage),
+        };
 
-    public static string Stage(Stage stage) => stage switch
-    {
-        Core.Season.Stage.Sow => "Sow",
-        Core.Season.Stage.Emerge => "Up",
-        Core.Season.Stage.PrickOut => "Prick out",
-        Core.Season.Stage.PotUp => "Pot up",
-        Core.Season.Stage.PotOn => "Pot up again",
-        Core.Season.Stage.Harden => "Harden off",
-        Core.Season.Stage.PlantOut => "Plant out",
-        _ => "First ripe fruit",
-    };
+    public static string Stage(Stage stage) =>
+        stage switch
+        {
+            Core.Season.Stage.Sow => "Sow",
+            Core.Season.Stage.Emerge => "Up",
+            Core.Season.Stage.PrickOut => "Prick out",
+            Core.Season.Stage.PotUp => "Pot up",
+            Core.Season.Stage.PotOn => "Pot up again",
+            Core.Season.Stage.Harden => "Harden off",
+            Core.Season.Stage.PlantOut => "Plant out",
+            _ => "First ripe fruit",
+        };
 }

@@ -17,100 +17,128 @@ internal static class ReasonSentences
 
     public static IReadOnlyList<Why> Of(IEnumerable<Reason> reasons, Measures measures) => [.. reasons.Select(r => Of(r, measures))];
 
-    public static Why Of(Reason r, Measures measures) => new(
-        Text(r, measures),
-        r.Rule is { } rule ? RuleTexts.Title(rule) : null,
-        r.Source is { } source ? Citations.GetValueOrDefault(source) : null);
+    public static Why Of(Reason r, Measures measures) =>
+        new(
+            Text(r, measures),
+            r.Rule is { } rule ? RuleTexts.Title(rule) : null,
+            r.Source is { } source ? Citations.GetValueOrDefault(source) : null
+        );
 
-    public static string Source(string key) => key switch
-    {
-        "emergence" => "how fast they come up",
-        "leaves" => "how fast leaves grow",
-        "setbacks" => "setbacks after moves",
-        "temperature" => "the places' temperatures",
-        "freeze" => "the year's last frost",
-        _ => "how fast they ripen",
-    };
+    public static string Source(string key) =>
+        key switch
+        {
+            "emergence" => "how fast they come up",
+            "leaves" => "how fast leaves grow",
+            "setbacks" => "setbacks after moves",
+            "temperature" => "the places' temperatures",
+            "freeze" => "the year's last frost",
+            _ => "how fast they ripen",
+        };
 
-    private static string Text(Reason r, Measures m) => r.Code switch
-    {
-        "happened" => $"Done on {Days.Say(r.Day)}.",
-        "locked" => $"You fixed it to {Days.Say(r.Day)}.",
-        "put-off" => $"You put it off to {Days.Say(r.Day)}.",
-        "freeze-risk" => Invariant($"Average last frost {Days.Say(r.Day)}; after this day it still freezes in {Risk(r.Value)}."),
-        "pepper-after-tomatoes" => Invariant($"Peppers {r.Value:0} days after tomatoes, which may go out {Days.Say(r.Day)}."),
-        "pepper-after-frost" => Invariant($"Peppers {r.Value:0} weeks after the average last frost: {Days.Say(r.Day)}."),
-        "lot-tested" => Invariant($"Tested: {r.Value:0} of {r.Limit:0} came up."),
-        "lot-fresh" => Invariant($"Not tested; {r.Value:0} of {r.Limit:0} years of storage life: the least for trade is assumed."),
-        "lot-old" => Invariant($"{r.Value:0} years old, and it keeps for {r.Limit:0}: half of the least for trade is assumed. Test 10 to 20 seeds on damp paper first."),
-        "lot-age-unknown" => "Neither tested nor dated: the least for trade is assumed.",
-        "nights-reach" => $"Nights reach {m.Temperature(r.Limit)} on average to stay: {Days.Say(r.Day)}.",
-        "nights-near" => $"Nights never reach the limit; {m.Temperature(r.Limit)} from {Days.Say(r.Day)} on will do with cover.",
-        "nights-never" => $"Nights never reach {m.Temperature(r.Limit)} here: {m.Difference(r.Limit - r.Value)} short at the warmest. Plant with cover, and watch the forecast.",
-        "soil-reach" => $"Morning soil at 10 cm reaches {m.Temperature(r.Limit)} to stay: {Days.Say(r.Day)}.",
-        "soil-near" => $"Morning soil never reaches the limit; {m.Temperature(r.Limit)} from {Days.Say(r.Day)} on will do with cover.",
-        "soil-never" => $"Morning soil never reaches {m.Temperature(r.Limit)} here: {m.Difference(r.Limit - r.Value)} short at the warmest. Film or a tunnel warms it.",
-        "freeze-record" => Invariant($"From {r.Value:0} years of your record{(r.Limit < 1 ? Invariant($", of which {r.Limit * 100:0} % froze at all") : "")}."),
-        "timing-needs-record" => "By soil and nights alone needs a weather record: until then, 2 weeks after tomatoes.",
-        "tunnel-earlier" => Invariant($"Under a bare tunnel {r.Value:0} days earlier than in the open."),
-        "deviation-assumed" => Invariant($"Only the average date is known: a spread of {r.Value:0} days between years is assumed."),
-        "freeze-years" => Invariant($"In 8 springs of 10 this gate opens within {r.Value:0} days of {Days.Say(r.Day)}."),
-        "sow-back-from-window" => $"{Days.Many(r.Value!.Value)} before planting on {Days.Say(r.Day)}.",
-        "sow-late" => $"Sowing comes {Days.Many(r.Value!.Value)} later than best ({Days.Say(r.Day)}).",
-        "sow-no-earlier" => r.Value < 1 ? "Not earlier: they would outgrow their last pot." : $"From {Days.Say(r.Day)} on would still do: earlier, they outgrow their last pot.",
-        "sow-no-later" => $"Until {Days.Say(r.Day)} would still do: each day later plants a day later.",
-        "emergence-at" => Invariant($"{Days.Many(r.Value!.Value)} at {m.Temperature(r.Limit)} on {r.Subject}."),
-        "slow-species" => Invariant($"This species takes {r.Value:0.##} times as long."),
-        "leaves-at" => Invariant($"{LeafWords(r.Value)} at {m.Temperature(r.Limit)} on average in {r.Subject}."),
-        "pot-full" => Invariant($"{r.Subject} is full after {r.Value:0} days: before the leaves ask for it."),
-        "setback" => $"{Days.Many(r.Value!.Value)} of setback after the move before.",
-        "ready-to-harden" => Invariant($"{r.Value:0} true leaves on {Days.Say(r.Day)}, at {m.Temperature(r.Limit)} in {r.Subject}."),
-        "ladder-before-planting" => $"{Days.Many(r.Value!.Value)} of hardening before {Days.Say(r.Day)}.",
-        "window-opens" => $"{r.Subject} opens {Days.Say(r.Day)}.",
-        "hardened-by" => $"Hardened after {Days.Many(r.Value!.Value)}: {Days.Say(r.Day)}.",
-        "days-to-ripe" => $"{Days.Many(r.Value!.Value)} from planting, by the cultivar.",
-        "window-passed" => $"The window opened {Days.Many(r.Value!.Value)} ago ({Days.Say(r.Day)}): planting will be late.",
-        "seeds-short" => Invariant($"Not enough seed: it promises {r.Value:#,0} plants of {r.Limit:#,0}."),
-        "pot-overdue" => Invariant($"{r.Subject}: {r.Value:0} days, and it holds them for {r.Limit:0}. Overdue: move earlier, or take a bigger one."),
-        "pot-tight" => Invariant($"{r.Subject}: {r.Value:0} days, a little more than the {r.Limit:0} it holds them well."),
-        "few-leaves" => Invariant($"{r.Value:0.#} true leaves at planting, {r.Limit:0} are usual: {r.Subject} is cold. They will go on growing outside."),
-        "container-not-bigger" => $"{r.Subject} is not bigger than what they stand in before.",
-        "rooting-days" => $"Side shoots root in about {Days.Many(r.Value!.Value)} on {r.Subject}.",
-        "healing-days" => $"Grafts heal in about {Days.Many(r.Value!.Value)} on {r.Subject}: warm, damp, shaded.",
-        "per-cell-good" => Invariant($"One a cell: {r.Value * 100:0} % come up at the bench."),
-        "per-cell-usual" => Invariant($"Two a cell, as is usual: {r.Value * 100:0} % come up at the bench."),
-        "per-cell-costly" => Invariant($"One a cell: at {r.Value:0.###} a seed a second one costs more than the cells it would fill ({r.Limit * 100:0} % come up at the bench)."),
-        "per-cell-cheap" => Invariant($"Two a cell: at {r.Value:0.###} a seed a second one costs less than the cells that would stay empty ({r.Limit * 100:0} % come up at the bench)."),
-        "check-warmth-cold" => $"Warmth: {m.Temperature(r.Value)} at the seed so far; {m.Temperature(r.Limit)} and more brings them up. Move them, or raise the mat.",
-        "check-warmth-fine" => $"Warmth was right: {m.Temperature(r.Value)} at the seed so far.",
-        "check-warmth-unread" => $"Warmth: nobody has read it; {m.Temperature(r.Value)} is what the place is set to. Put a thermometer into the mix.",
-        "check-moisture" => "Moisture: mix moist, never soaked; lift the cover and feel.",
-        "check-seed-old" => "Seed: past its storage life and untested. Dig up two or three: firm is late, soft is dead.",
-        "check-seed-untested" => "Seed: not tested. Dig up two or three: firm is late, soft is dead.",
-        "check-depth" => $"Depth: about {(m.Us ? "¼ in" : Invariant($"{r.Value:0} mm"))}; deeper comes later. Dig up two or three: firm is late, soft is dead.",
-        "lock-passed" => $"The day you fixed, {Days.Say(r.Day)}, has passed.",
-        "lock-before-stage" => $"You fixed a day before “{LedgerWords.Stage(Enum.Parse<Core.Season.Stage>(r.Subject!))}”, which comes {Days.Say(r.Day)}.",
-        "lock-before-window" => Invariant($"{Days.Many(r.Value!.Value)} before the window opens ({Days.Say(r.Day)}): it still freezes in {Risk(r.Limit)}."),
-        "lock-before-ready" => $"{Days.Many(r.Value!.Value)} before they are ready ({Days.Say(r.Day)}).",
-        "lock-sows-late" => $"{Days.Many(r.Value!.Value)} later than best ({Days.Say(r.Day)}): planting slips.",
-        _ => r.Code,
-    };
+    private static string Text(Reason r, Measures m) =>
+        r.Code switch
+        {
+            "happened" => $"Done on {Days.Say(r.Day)}.",
+            "locked" => $"You fixed it to {Days.Say(r.Day)}.",
+            "put-off" => $"You put it off to {Days.Say(r.Day)}.",
+            "freeze-risk" => Invariant($"Average last frost {Days.Say(r.Day)}; after this day it still freezes in {Risk(r.Value)}."),
+            "pepper-after-tomatoes" => Invariant($"Peppers {r.Value:0} days after tomatoes, which may go out {Days.Say(r.Day)}."),
+            "pepper-after-frost" => Invariant($"Peppers {r.Value:0} weeks after the average last frost: {Days.Say(r.Day)}."),
+            "lot-tested" => Invariant($"Tested: {r.Value:0} of {r.Limit:0} came up."),
+            "lot-fresh" => Invariant($"Not tested; {r.Value:0} of {r.Limit:0} years of storage life: the least for trade is assumed."),
+            "lot-old" => Invariant(
+                $"{r.Value:0} years old, and it keeps for {r.Limit:0}: half of the least for trade is assumed. Test 10 to 20 seeds on damp paper first."
+            ),
+            "lot-age-unknown" => "Neither tested nor dated: the least for trade is assumed.",
+            "nights-reach" => $"Nights reach {m.Temperature(r.Limit)} on average to stay: {Days.Say(r.Day)}.",
+            "nights-near" => $"Nights never reach the limit; {m.Temperature(r.Limit)} from {Days.Say(r.Day)} on will do with cover.",
+            "nights-never" =>
+                $"Nights never reach {m.Temperature(r.Limit)} here: {m.Difference(r.Limit - r.Value)} short at the warmest. Plant with cover, and watch the forecast.",
+            "soil-reach" => $"Morning soil at 10 cm reaches {m.Temperature(r.Limit)} to stay: {Days.Say(r.Day)}.",
+            "soil-near" => $"Morning soil never reaches the limit; {m.Temperature(r.Limit)} from {Days.Say(r.Day)} on will do with cover.",
+            "soil-never" =>
+                $"Morning soil never reaches {m.Temperature(r.Limit)} here: {m.Difference(r.Limit - r.Value)} short at the warmest. Film or a tunnel warms it.",
+            "freeze-record" => Invariant(
+                $"From {r.Value:0} years of your record{(r.Limit < 1 ? Invariant($", of which {r.Limit * 100:0} % froze at all") : "")}."
+            ),
+            "timing-needs-record" => "By soil and nights alone needs a weather record: until then, 2 weeks after tomatoes.",
+            "tunnel-earlier" => Invariant($"Under a bare tunnel {r.Value:0} days earlier than in the open."),
+            "deviation-assumed" => Invariant($"Only the average date is known: a spread of {r.Value:0} days between years is assumed."),
+            "freeze-years" => Invariant($"In 8 springs of 10 this gate opens within {r.Value:0} days of {Days.Say(r.Day)}."),
+            "sow-back-from-window" => $"{Days.Many(r.Value!.Value)} before planting on {Days.Say(r.Day)}.",
+            "sow-late" => $"Sowing comes {Days.Many(r.Value!.Value)} later than best ({Days.Say(r.Day)}).",
+            "sow-no-earlier" => r.Value < 1
+                ? "Not earlier: they would outgrow their last pot."
+                : $"From {Days.Say(r.Day)} on would still do: earlier, they outgrow their last pot.",
+            "sow-no-later" => $"Until {Days.Say(r.Day)} would still do: each day later plants a day later.",
+            "emergence-at" => Invariant($"{Days.Many(r.Value!.Value)} at {m.Temperature(r.Limit)} on {r.Subject}."),
+            "slow-species" => Invariant($"This species takes {r.Value:0.##} times as long."),
+            "leaves-at" => Invariant($"{LeafWords(r.Value)} at {m.Temperature(r.Limit)} on average in {r.Subject}."),
+            "pot-full" => Invariant($"{r.Subject} is full after {r.Value:0} days: before the leaves ask for it."),
+            "setback" => $"{Days.Many(r.Value!.Value)} of setback after the move before.",
+            "ready-to-harden" => Invariant($"{r.Value:0} true leaves on {Days.Say(r.Day)}, at {m.Temperature(r.Limit)} in {r.Subject}."),
+            "ladder-before-planting" => $"{Days.Many(r.Value!.Value)} of hardening before {Days.Say(r.Day)}.",
+            "window-opens" => $"{r.Subject} opens {Days.Say(r.Day)}.",
+            "hardened-by" => $"Hardened after {Days.Many(r.Value!.Value)}: {Days.Say(r.Day)}.",
+            "days-to-ripe" => $"{Days.Many(r.Value!.Value)} from planting, by the cultivar.",
+            "window-passed" => $"The window opened {Days.Many(r.Value!.Value)} ago ({Days.Say(r.Day)}): planting will be late.",
+            "seeds-short" => Invariant($"Not enough seed: it promises {r.Value:#,0} plants of {r.Limit:#,0}."),
+            "pot-overdue" => Invariant(
+                $"{r.Subject}: {r.Value:0} days, and it holds them for {r.Limit:0}. Overdue: move earlier, or take a bigger one."
+            ),
+            "pot-tight" => Invariant($"{r.Subject}: {r.Value:0} days, a little more than the {r.Limit:0} it holds them well."),
+            "few-leaves" => Invariant(
+                $"{r.Value:0.#} true leaves at planting, {r.Limit:0} are usual: {r.Subject} is cold. They will go on growing outside."
+            ),
+            "container-not-bigger" => $"{r.Subject} is not bigger than what they stand in before.",
+            "rooting-days" => $"Side shoots root in about {Days.Many(r.Value!.Value)} on {r.Subject}.",
+            "healing-days" => $"Grafts heal in about {Days.Many(r.Value!.Value)} on {r.Subject}: warm, damp, shaded.",
+            "per-cell-good" => Invariant($"One a cell: {r.Value * 100:0} % come up at the bench."),
+            "per-cell-usual" => Invariant($"Two a cell, as is usual: {r.Value * 100:0} % come up at the bench."),
+            "per-cell-costly" => Invariant(
+                $"One a cell: at {r.Value:0.###} a seed a second one costs more than the cells it would fill ({r.Limit * 100:0} % come up at the bench)."
+            ),
+            "per-cell-cheap" => Invariant(
+                $"Two a cell: at {r.Value:0.###} a seed a second one costs less than the cells that would stay empty ({r.Limit * 100:0} % come up at the bench)."
+            ),
+            "check-warmth-cold" =>
+                $"Warmth: {m.Temperature(r.Value)} at the seed so far; {m.Temperature(r.Limit)} and more brings them up. Move them, or raise the mat.",
+            "check-warmth-fine" => $"Warmth was right: {m.Temperature(r.Value)} at the seed so far.",
+            "check-warmth-unread" =>
+                $"Warmth: nobody has read it; {m.Temperature(r.Value)} is what the place is set to. Put a thermometer into the mix.",
+            "check-moisture" => "Moisture: mix moist, never soaked; lift the cover and feel.",
+            "check-seed-old" => "Seed: past its storage life and untested. Dig up two or three: firm is late, soft is dead.",
+            "check-seed-untested" => "Seed: not tested. Dig up two or three: firm is late, soft is dead.",
+            "check-depth" =>
+                $"Depth: about {(m.Us ? "¼ in" : Invariant($"{r.Value:0} mm"))}; deeper comes later. Dig up two or three: firm is late, soft is dead.",
+            "lock-passed" => $"The day you fixed, {Days.Say(r.Day)}, has passed.",
+            "lock-before-stage" =>
+                $"You fixed a day before “{LedgerWords.Stage(Enum.Parse<Core.Season.Stage>(r.Subject!))}”, which comes {Days.Say(r.Day)}.",
+            "lock-before-window" => Invariant(
+                $"{Days.Many(r.Value!.Value)} before the window opens ({Days.Say(r.Day)}): it still freezes in {Risk(r.Limit)}."
+            ),
+            "lock-before-ready" => $"{Days.Many(r.Value!.Value)} before they are ready ({Days.Say(r.Day)}).",
+            "lock-sows-late" => $"{Days.Many(r.Value!.Value)} later than best ({Days.Say(r.Day)}): planting slips.",
+            _ => r.Code,
+        };
 
-    private static string Risk(double? share) => share switch
-    {
-        >= 0.995 => "nearly every spring",
-        0.5 => "every second spring",
-        0.1 => "1 spring of 10",
-        >= 0.1 => Invariant($"{share * 10:0.#} springs of 10"),
-        >= 0.01 => Invariant($"{share * 100:0} springs of 100"),
-        _ => "hardly any spring",
-    };
+    private static string Risk(double? share) =>
+        share switch
+        {
+            >= 0.995 => "nearly every spring",
+            0.5 => "every second spring",
+            0.1 => "1 spring of 10",
+            >= 0.1 => Invariant($"{share * 10:0.#} springs of 10"),
+            >= 0.01 => Invariant($"{share * 100:0} springs of 100"),
+            _ => "hardly any spring",
+        };
 
-    private static string LeafWords(double? leaves) => leaves switch
-    {
-        0.6 => "Seed leaves with strong roots",
-        2 => "First true leaves (2)",
-        4 => "Second true leaves (4)",
-        _ => Invariant($"{leaves:0.#} true leaves"),
-    };
+    private static string LeafWords(double? leaves) =>
+        leaves switch
+        {
+            0.6 => "Seed leaves with strong roots",
+            2 => "First true leaves (2)",
+            4 => "Second true leaves (4)",
+            _ => Invariant($"{leaves:0.#} true leaves"),
+        };
 }

@@ -12,7 +12,8 @@ internal static class RoundWords
 {
     public static IReadOnlyList<string> Checks(BatchView batch, Work work, Store.Plans.Catalogue catalogue)
     {
-        if (work.Thin is { } plan) return [TrayWords.Thin(plan), "Keep the soundest, not the tallest; snip at soil level, do not pull: roots are shared."];
+        if (work.Thin is { } plan)
+            return [TrayWords.Thin(plan), "Keep the soundest, not the tallest; snip at soil level, do not pull: roots are shared."];
         var rules = catalogue.Rules.Rules;
         var start = batch.Input.Begins.Kind;
         var into = batch.TargetOf(work.Stage).Container is { } id ? Store.Plans.Catalogue.Of(catalogue.Containers[id]) : null;
@@ -34,24 +35,40 @@ internal static class RoundWords
                 break;
             case Start.Cuttings:
                 yield return "Side shoots of 10 to 15 cm from sound plants, in the morning; strip the low leaves.";
-                yield return into is { WaterCulture: true } ? "Into the plug, shaded and damp." : "Into water or damp mix, shaded and warm until they root.";
+                yield return into is { WaterCulture: true }
+                    ? "Into the plug, shaded and damp."
+                    : "Into water or damp mix, shaded and warm until they root.";
                 break;
             case Start.Grafts:
                 yield return "Stems of the same width; cut, join, clip. Then damp, shaded and warm.";
-                if (batch.Input.Start?.UnionCm is { } union) yield return Invariant($"Union at {union:0.#} cm: it stays at least {Beginning.UnionAboveSoilCm:0} cm above the soil, always.");
+                if (batch.Input.Start?.UnionCm is { } union)
+                    yield return Invariant(
+                        $"Union at {union:0.#} cm: it stays at least {Beginning.UnionAboveSoilCm:0} cm above the soil, always."
+                    );
                 break;
         }
     }
 
     private static IEnumerable<string> Up(Start start, HouseRules rules, Container? into)
     {
-        if (start == Start.Seed) yield return "Cover off and into the light at the first emergence.";
-        if (start == Start.Grafts) yield return "Let air in by and by: a little more each day.";
-        if (into is { WaterCulture: true }) yield return "Weak nutrient solution from now on; check its strength and pH.";
-        else yield return rules.Watering == Watering.Below ? "Water from below." : "Water gently from above.";
+        if (start == Start.Seed)
+            yield return "Cover off and into the light at the first emergence.";
+        if (start == Start.Grafts)
+            yield return "Let air in by and by: a little more each day.";
+        if (into is { WaterCulture: true })
+            yield return "Weak nutrient solution from now on; check its strength and pH.";
+        else
+            yield return rules.Watering == Watering.Below ? "Water from below." : "Water gently from above.";
     }
 
-    private static IEnumerable<string> Move(BatchView batch, Work work, Start start, HouseRules rules, Container? into, Store.Plans.Catalogue catalogue)
+    private static IEnumerable<string> Move(
+        BatchView batch,
+        Work work,
+        Start start,
+        HouseRules rules,
+        Container? into,
+        Store.Plans.Catalogue catalogue
+    )
     {
         var first = work.Stage == Stage.PrickOut;
         var from = work.From?.Container is { } id ? Store.Plans.Catalogue.Of(catalogue.Containers[id]) : null;
@@ -62,16 +79,26 @@ internal static class RoundWords
             { Cells: not null } when start == Start.Seed && first => "Water first, loosen from below, hold by a leaf, never by the stem.",
             _ => "Water first; tip out with the ball whole; a tangled one is teased out.",
         };
-        if (work is { Seedlings: var s, Containers: var c } && s > c && first) yield return "An unequal pair may go on as one, and is separated at the next move.";
-        if (start == Start.Grafts) yield return Invariant($"Graft union at least {Beginning.UnionAboveSoilCm:0} cm above the soil, always.");
-        else if (batch.Crop == Crop.Tomato && batch.Habit != Habit.Dwarf) yield return "Set up to the lowest kept leaves.";
-        else yield return batch.Crop == Crop.Pepper ? "Set at the old soil level." : "Dwarf types only a little deeper.";
+        if (work is { Seedlings: var s, Containers: var c } && s > c && first)
+            yield return "An unequal pair may go on as one, and is separated at the next move.";
+        if (start == Start.Grafts)
+            yield return Invariant($"Graft union at least {Beginning.UnionAboveSoilCm:0} cm above the soil, always.");
+        else if (batch.Crop == Crop.Tomato && batch.Habit != Habit.Dwarf)
+            yield return "Set up to the lowest kept leaves.";
+        else
+            yield return batch.Crop == Crop.Pepper ? "Set at the old soil level." : "Dwarf types only a little deeper.";
         var second = work.Stage == Stage.PotUp;
         var leaves = batch.Steps.First(x => x.Stage == work.Stage).Leaves ?? 0;
-        if (rules.SeedLeaves == SeedLeaves.SecondMove && second) yield return "Pinch off the seed leaves.";
-        if (rules.SeedLeaves == SeedLeaves.SecondLeaves && leaves >= 4) yield return "Pinch off the seed leaves once second true leaves show.";
-        if (into is { WaterCulture: true }) yield return Invariant($"Nutrient solution, about {into.WaterLitres(work.Containers):0.#} L, at the label's rate.");
-        else if (first) yield return rules.Watering == Watering.Below ? "From now on water from above as they need it; bright shade for a day." : "Water gently until it drains; bright shade for a day.";
+        if (rules.SeedLeaves == SeedLeaves.SecondMove && second)
+            yield return "Pinch off the seed leaves.";
+        if (rules.SeedLeaves == SeedLeaves.SecondLeaves && leaves >= 4)
+            yield return "Pinch off the seed leaves once second true leaves show.";
+        if (into is { WaterCulture: true })
+            yield return Invariant($"Nutrient solution, about {into.WaterLitres(work.Containers):0.#} L, at the label's rate.");
+        else if (first)
+            yield return rules.Watering == Watering.Below
+                ? "From now on water from above as they need it; bright shade for a day."
+                : "Water gently until it drains; bright shade for a day.";
         yield return "A label for every pot.";
     }
 }

@@ -13,27 +13,52 @@ internal static class SowingWords
     /// <summary>Depth of sowing: 6 mm (¼ in). Knott's Handbook for Vegetable Growers; from memory.</summary>
     private const double DepthMm = 6;
 
-    public static IReadOnlyList<string> Steps(Container container, IReadOnlyList<BatchView> batches, PlaceRow place, Store.Plans.Catalogue catalogue, double waterLitres)
+    public static IReadOnlyList<string> Steps(
+        Container container,
+        IReadOnlyList<BatchView> batches,
+        PlaceRow place,
+        Store.Plans.Catalogue catalogue,
+        double waterLitres
+    )
     {
         var us = catalogue.Site.UsUnits;
         var measures = new Measures(us);
         var water = us ? Invariant($"{waterLitres / 3.785411784:0.#} gal") : Invariant($"{waterLitres:0.#} L");
         var depth = us ? "¼ in" : Invariant($"{DepthMm:0} mm");
-        var perCell = batches.Select(b => b.Input.SeedsPerCell).Distinct().Order().Select(n => n.ToString(System.Globalization.CultureInfo.InvariantCulture));
-        var unit = container.Form switch { ContainerForm.Tray => "a cell", ContainerForm.Pot => "a pot", ContainerForm.Pellet => "a pellet", ContainerForm.RowTray => "a place", _ => "a plug" };
+        var perCell = batches
+            .Select(b => b.Input.SeedsPerCell)
+            .Distinct()
+            .Order()
+            .Select(n => n.ToString(System.Globalization.CultureInfo.InvariantCulture));
+        var unit = container.Form switch
+        {
+            ContainerForm.Tray => "a cell",
+            ContainerForm.Pot => "a pot",
+            ContainerForm.Pellet => "a pellet",
+            ContainerForm.RowTray => "a place",
+            _ => "a plug",
+        };
         List<string> steps =
         [
             container.Form switch
             {
                 ContainerForm.Pellet => $"Swell the pellets in {water} of warm water; pour off what is left.",
-                ContainerForm.Wool or ContainerForm.NetCup => $"Soak in {water} of weak nutrient solution, at the strength and pH its label gives for seedlings; let it drain.",
+                ContainerForm.Wool or ContainerForm.NetCup =>
+                    $"Soak in {water} of weak nutrient solution, at the strength and pH its label gives for seedlings; let it drain.",
                 _ => $"Wet the mix with about {water} of water before filling; fill, tap, strike off, do not press hard.",
             },
             container.Form == ContainerForm.RowTray
                 ? $"Draw a drill for each row, {depth} deep; one seed to a place, one cultivar to a row."
                 : $"Sow {string.Join(" or ", perCell)} {unit}, {depth} deep.{(container.Cells is null ? "" : " A row has one cultivar and its label.")}",
-            container.TakesMix ? "Cover lightly, firm, and " + (catalogue.Rules.Rules.Watering == Watering.Below ? "water from below until the surface darkens." : "water gently from above with a fine rose.")
-                : container.WaterCulture ? "Leave the holes open; keep the plugs moist, never standing deep." : "Pinch the hole to; keep them moist.",
+            container.TakesMix
+                ? "Cover lightly, firm, and "
+                    + (
+                        catalogue.Rules.Rules.Watering == Watering.Below
+                            ? "water from below until the surface darkens."
+                            : "water gently from above with a fine rose."
+                    )
+            : container.WaterCulture ? "Leave the holes open; keep the plugs moist, never standing deep."
+            : "Pinch the hole to; keep them moist.",
             place.SoilC is { } heat
                 ? $"Cover for moisture and put on {place.Name}: {measures.Temperature(heat)} at the seed{(heat is >= EmergenceVerdict.WarmEnoughC and <= 29 ? "" : $"; {measures.Temperature(EmergenceVerdict.WarmEnoughC)} to {measures.Temperature(29)} is best")}."
                 : $"Cover for moisture and put in {place.Name}; bottom heat of {measures.Temperature(EmergenceVerdict.WarmEnoughC)} to {measures.Temperature(29)} would be best.",

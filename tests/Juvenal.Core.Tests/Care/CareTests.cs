@@ -31,8 +31,11 @@ public class CareTests
     {
         var (volume, b, w) = (0.5 + litres, 0.1 + (bleach % 20), 0.1 + water);
         var mixed = Disinfectant.For(volume, b, w);
-        if (w < 4 * b) return !mixed.Succeeded && mixed.Failures[0].Code == "bleach-too-strong";
-        return Math.Abs(mixed.Value.BleachL + mixed.Value.WaterL - volume) < 1e-9 && mixed.Value.BleachL <= volume / 5 + 1e-9 && mixed.Value.Cautions.Count > 0;
+        if (w < 4 * b)
+            return !mixed.Succeeded && mixed.Failures[0].Code == "bleach-too-strong";
+        return Math.Abs(mixed.Value.BleachL + mixed.Value.WaterL - volume) < 1e-9
+            && mixed.Value.BleachL <= volume / 5 + 1e-9
+            && mixed.Value.Cautions.Count > 0;
     }
 
     [Fact]

@@ -18,7 +18,10 @@ public sealed class DropFolderTests : IDisposable
     public void A_station(string name, string text)
     {
         Write(name, text);
-        Assert.Equal([new WeatherDay(new(2026, 4, 17), 3.4, 14.8), new WeatherDay(new(2026, 4, 18), 5.1, 16)], Folder.Readings(new(2026, 4, 1), new(2026, 4, 30)));
+        Assert.Equal(
+            [new WeatherDay(new(2026, 4, 17), 3.4, 14.8), new WeatherDay(new(2026, 4, 18), 5.1, 16)],
+            Folder.Readings(new(2026, 4, 1), new(2026, 4, 30))
+        );
         Assert.Single(Folder.Readings(new(2026, 4, 18), new(2026, 4, 30)));
     }
 
@@ -34,7 +37,10 @@ public sealed class DropFolderTests : IDisposable
     [Fact]
     public void A_forecast_counts_from_tomorrow_on()
     {
-        Write("forecast.json", """[{"date":"2026-04-18","tmin":1,"tmax":9},{"date":"2026-04-19","tmin":2,"tmax":11},{"date":"2026-04-20","tmin":null,"tmax":12}]""");
+        Write(
+            "forecast.json",
+            """[{"date":"2026-04-18","tmin":1,"tmax":9},{"date":"2026-04-19","tmin":2,"tmax":11},{"date":"2026-04-20","tmin":null,"tmax":12}]"""
+        );
         Assert.Equal([new DateOnly(2026, 4, 19)], Folder.MadeOn(new(2026, 4, 18))!.Days.Select(d => d.Day));
         Assert.Null(Folder.MadeOn(new(2026, 4, 25)));
     }
@@ -58,8 +64,16 @@ public sealed class DropFolderTests : IDisposable
     }
 
     [Theory]
-    [InlineData("soil.csv", "date,surface,celsius\n2026-04-18,7,14.2\n", "soil.csv: “7” is no surface; bare, mulch, film, raised or tunnel.")]
-    [InlineData("soil.csv", "date,surface,celsius\n2026-04-18,film,warm\n", "soil.csv, line 2: columns date, surface and celsius are wanted.")]
+    [InlineData(
+        "soil.csv",
+        "date,surface,celsius\n2026-04-18,7,14.2\n",
+        "soil.csv: “7” is no surface; bare, mulch, film, raised or tunnel."
+    )]
+    [InlineData(
+        "soil.csv",
+        "date,surface,celsius\n2026-04-18,film,warm\n",
+        "soil.csv, line 2: columns date, surface and celsius are wanted."
+    )]
     public void A_probe_that_cannot_be_read_is_said(string name, string text, string sentence)
     {
         Write(name, text);

@@ -23,7 +23,10 @@ public class StandInTests
     {
         var days = StandIns.Weather.Days(new(1995, 1, 1), new(2024, 12, 31));
         var climate = SiteClimate.From(WeatherRecord.From([.. days]), 0)!;
-        var strays = days.Select(d => d.MeanC!.Value - ((climate.Nights.At(SeasonAxis.DayOfYear(d.Day), 0) + climate.Days.At(SeasonAxis.DayOfYear(d.Day), 0)) / 2)).ToList();
+        var strays = days.Select(d =>
+                d.MeanC!.Value - ((climate.Nights.At(SeasonAxis.DayOfYear(d.Day), 0) + climate.Days.At(SeasonAxis.DayOfYear(d.Day), 0)) / 2)
+            )
+            .ToList();
         var oneDay = Correlation.Pearson(strays.SkipLast(1), strays.Skip(1));
         Assert.InRange(oneDay, 0.35, 0.8);
         Assert.True(Correlation.Pearson(strays.SkipLast(5), strays.Skip(5)) < oneDay / 2);
@@ -34,8 +37,17 @@ public class StandInTests
     [Fact]
     public void A_forecast_errs_more_the_further_it_looks()
     {
-        var errors = Enumerable.Range(0, 400).SelectMany(i => StandIns.All.MadeOn(new DateOnly(2018, 1, 1).AddDays(i)).Days.Select((d, lead) => (lead, d.MinimumC!.Value - StandIns.Weather[d.Day].MinimumC!.Value)))
-            .GroupBy(e => e.lead).OrderBy(g => g.Key).Select(g => g.Select(e => e.Item2).StandardDeviation()).ToList();
+        var errors = Enumerable
+            .Range(0, 400)
+            .SelectMany(i =>
+                StandIns
+                    .All.MadeOn(new DateOnly(2018, 1, 1).AddDays(i))
+                    .Days.Select((d, lead) => (lead, d.MinimumC!.Value - StandIns.Weather[d.Day].MinimumC!.Value))
+            )
+            .GroupBy(e => e.lead)
+            .OrderBy(g => g.Key)
+            .Select(g => g.Select(e => e.Item2).StandardDeviation())
+            .ToList();
         Assert.Equal(Simulated.ForecastDays, errors.Count);
         Assert.InRange(errors[0], 0.5, 1.2);
         Assert.True(errors[^1] > 3 * errors[0]);
@@ -46,7 +58,10 @@ public class StandInTests
     {
         var readings = ((IProbe)StandIns.All).Readings(new(2020, 5, 1), new(2020, 5, 31));
         Assert.Equal(31, readings.Count);
-        var modelled = SoilHeat.DailyMeans([.. StandIns.Weather.Days(new(2019, 5, 1), new(2020, 5, 31)).Select(d => d.MeanC!.Value)], SiteClimate.PlantingDepthCm)[^31..];
+        var modelled = SoilHeat.DailyMeans(
+            [.. StandIns.Weather.Days(new(2019, 5, 1), new(2020, 5, 31)).Select(d => d.MeanC!.Value)],
+            SiteClimate.PlantingDepthCm
+        )[^31..];
         Assert.InRange(readings.Zip(modelled, (r, m) => r.Celsius - m).Mean(), 0.5, 1.1);
     }
 }

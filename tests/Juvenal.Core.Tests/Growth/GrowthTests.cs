@@ -9,7 +9,10 @@ namespace Juvenal.Core.Tests.Growth;
 
 public class GrowthTests
 {
-    /// <summary>Common practice, no source: a tomato stands about 14 days in a 30 mL cell, about 4 weeks in a 10 cm pot (0.5 L); a pepper 4–8 weeks in a 0.5 L cup.</summary>
+    /// <summary>
+    /// Common practice, no source: a tomato stands about 14 days in a 30 mL cell, about 4 weeks in a 10 cm pot (0.5 L); a pepper 4–8 weeks
+    /// in a 0.5 L cup.
+    /// </summary>
     [Theory]
     [InlineData(Crop.Tomato, 0.03, 13, 15)]
     [InlineData(Crop.Tomato, 0.5, 28, 28)]
@@ -31,7 +34,8 @@ public class GrowthTests
     {
         var (t, u) = (10.5 + (celsius / 20.0), 10.5 + (celsius / 20.0) + (warmer / 40.0));
         // 29 °C is the optimum of both; above it the table turns.
-        if (u > 29) return true;
+        if (u > 29)
+            return true;
         return EmergenceTable.For(Crop.Pepper).RatePerDay(u) >= EmergenceTable.For(Crop.Pepper).RatePerDay(t)
             && EmergenceTable.For(Crop.Tomato).RatePerDay(u) >= EmergenceTable.For(Crop.Tomato).RatePerDay(t);
     }

@@ -9,7 +9,8 @@ namespace Juvenal.Core.Tests.Ledger;
 
 public class EmptyingTests
 {
-    private static readonly GroupKey Tray = new(Guid.NewGuid(), Guid.NewGuid()), Pots = new(Guid.NewGuid(), Guid.NewGuid());
+    private static readonly GroupKey Tray = new(Guid.NewGuid(), Guid.NewGuid()),
+        Pots = new(Guid.NewGuid(), Guid.NewGuid());
 
     [Theory]
     [InlineData(EntryKind.Moved, 60, 60, 72, 72)] // the last plant out takes the blank cells with it
@@ -39,7 +40,16 @@ public class EmptyingTests
     [Fact]
     public void The_next_pot_is_about_double()
     {
-        Container[] all = [new("72-cell tray", 0.045, 72), new("7 cm pot", 0.2), new("9 cm pot", 0.4), new("11 cm pot", 0.65), new("13 cm pot", 1), new("2 L pot", 2), new("12 L tub", 12)];
+        Container[] all =
+        [
+            new("72-cell tray", 0.045, 72),
+            new("7 cm pot", 0.2),
+            new("9 cm pot", 0.4),
+            new("11 cm pot", 0.65),
+            new("13 cm pot", 1),
+            new("2 L pot", 2),
+            new("12 L tub", 12),
+        ];
         string? After(int i) => NextContainer.After(all[i], all)?.Name;
         Assert.Equal(["9 cm pot", "9 cm pot", "11 cm pot", "13 cm pot", "2 L pot", "12 L tub", null], Enumerable.Range(0, 7).Select(After));
     }

@@ -7,28 +7,66 @@ namespace Juvenal.Core.Tests.Ledger;
 
 public class FoldTests
 {
-    private static readonly Guid Cells = Guid.NewGuid(), Pots = Guid.NewGuid();
+    private static readonly Guid Cells = Guid.NewGuid(),
+        Pots = Guid.NewGuid();
     private static readonly Guid[] Places = [Guid.NewGuid(), Guid.NewGuid(), Guid.NewGuid()];
     private static readonly DateOnly First = new(2026, 3, 1);
 
-    private static LedgerEntry Entry(long sequence, int day, EntryKind kind) => new(Guid.CreateVersion7(), sequence, First.AddDays(day), kind);
+    private static LedgerEntry Entry(long sequence, int day, EntryKind kind) =>
+        new(Guid.CreateVersion7(), sequence, First.AddDays(day), kind);
 
-    private static LedgerEntry Sown(int seeds = 72) => Entry(1, 0, EntryKind.Sown) with { To = new(Cells, Places[0]), Seeds = seeds, Containers = 72 };
+    private static LedgerEntry Sown(int seeds = 72) =>
+        Entry(1, 0, EntryKind.Sown) with
+        {
+            To = new(Cells, Places[0]),
+            Seeds = seeds,
+            Containers = 72,
+        };
 
-    private static LedgerEntry Up(long sequence, int day, int total) => Entry(sequence, day, EntryKind.Emerged) with { To = new(Cells, Places[0]), Seedlings = total };
+    private static LedgerEntry Up(long sequence, int day, int total) =>
+        Entry(sequence, day, EntryKind.Emerged) with
+        {
+            To = new(Cells, Places[0]),
+            Seedlings = total,
+        };
 
     [Property(MaxTest = 300)]
     public bool Plants_are_conserved_through_any_moves((byte Kind, byte From, byte To, byte Count, byte Day)[] work)
     {
-        var entries = work.Select((w, i) =>
-        {
-            EntryKind[] kinds = [EntryKind.Emerged, EntryKind.Lost, EntryKind.Snipped, EntryKind.Moved, EntryKind.Separated, EntryKind.Used];
-            var entry = Entry(i + 2, w.Day % 40, kinds[w.Kind % kinds.Length]);
-            var (from, to) = (new GroupKey(w.From % 2 == 0 ? Cells : Pots, Places[w.From % 3]), new GroupKey(w.To % 2 == 0 ? Cells : Pots, Places[w.To % 3]));
-            return entry.Kind == EntryKind.Emerged
-                ? entry with { To = to, Seedlings = w.Count }
-                : entry with { From = from, To = to, Seedlings = w.Count % 30, Containers = w.Count % 7, ContainersTo = w.Count % 30, Stage = Stage.PrickOut };
-        });
+        var entries = work.Select(
+            (w, i) =>
+            {
+                EntryKind[] kinds =
+                [
+                    EntryKind.Emerged,
+                    EntryKind.Lost,
+                    EntryKind.Snipped,
+                    EntryKind.Moved,
+                    EntryKind.Separated,
+                    EntryKind.Used,
+                ];
+                var entry = Entry(i + 2, w.Day % 40, kinds[w.Kind % kinds.Length]);
+                var (from, to) = (
+                    new GroupKey(w.From % 2 == 0 ? Cells : Pots, Places[w.From % 3]),
+                    new GroupKey(w.To % 2 == 0 ? Cells : Pots, Places[w.To % 3])
+                );
+                return entry.Kind == EntryKind.Emerged
+                    ? entry with
+                    {
+                        To = to,
+                        Seedlings = w.Count,
+                    }
+                    : entry with
+                    {
+                        From = from,
+                        To = to,
+                        Seedlings = w.Count % 30,
+                        Containers = w.Count % 7,
+                        ContainersTo = w.Count % 30,
+                        Stage = Stage.PrickOut,
+                    };
+            }
+        );
         var state = Fold.Of([Sown(300), .. entries], 0.8);
         return state.Emerged == state.Seedlings + state.Lost + state.Snipped + state.Used
             && state.Groups.All(g => g.Seedlings >= 0 && g.Containers >= 0)
@@ -65,7 +103,15 @@ public class FoldTests
     [Fact]
     public void A_back_dated_loss_is_checked_on_every_later_day()
     {
-        var move = Entry(3, 10, EntryKind.Moved) with { From = new(Cells, Places[0]), To = new(Pots, Places[1]), Seedlings = 60, Containers = 72, ContainersTo = 60, Stage = Stage.PrickOut };
+        var move = Entry(3, 10, EntryKind.Moved) with
+        {
+            From = new(Cells, Places[0]),
+            To = new(Pots, Places[1]),
+            Seedlings = 60,
+            Containers = 72,
+            ContainersTo = 60,
+            Stage = Stage.PrickOut,
+        };
         var loss = Entry(4, 8, EntryKind.Lost) with { From = new(Cells, Places[0]), Seedlings = 5, Reason = "slugs" };
         var contradiction = Assert.Single(Fold.Of([Sown(), Up(2, 7, 60), move, loss], 0.8).Contradictions);
         Assert.Equal((move.Id, "more-than-standing", 55), (contradiction.Entry.Id, contradiction.Code, contradiction.Right));
@@ -95,7 +141,11 @@ public class FoldTests
         var contradiction = Assert.Single(Fold.Of([Sown(), first, second, right, less], 0.8).Contradictions);
         Assert.Equal((second.Id, "emerged-goes-back", 45), (contradiction.Entry.Id, contradiction.Code, contradiction.Right));
         // The last correction counts; undone, the one before does.
-        var again = Entry(6, 13, EntryKind.Corrected) with { Corrects = first.Id, Seedlings = 20 };
+        var again = Entry(6, 13, EntryKind.Corrected) with
+        {
+            Corrects = first.Id,
+            Seedlings = 20,
+        };
         Assert.Equal(44, Fold.Of([Sown(), first, second, right, less, again], 0.8).Emerged);
         var undo = Entry(7, 14, EntryKind.Undo) with { Corrects = less.Id };
         Assert.Equal(61, Fold.Of([Sown(), first, second, right, less, again, undo], 0.8).Emerged);
@@ -119,15 +169,49 @@ public class FoldTests
         var (one, two) = (Up(2, 7, 2) with { Trays = [new(tray, "110")] }, Up(3, 8, 3) with { Trays = [new(tray, "111")] });
         Assert.Equal("111", Fold.Of([Sown(), one, two], 0.8).Trays![tray].Cells);
         Assert.Equal("110", Fold.Of([Sown(), one, two, Entry(4, 8, EntryKind.Undo) with { Corrects = two.Id }], 0.8).Trays![tray].Cells);
-        Assert.Equal("100", Fold.Of([Sown(), one, two, Entry(4, 8, EntryKind.Corrected) with { Corrects = two.Id, Seedlings = 2, Trays = [new(tray, "100")] }], 0.8).Trays![tray].Cells);
+        Assert.Equal(
+            "100",
+            Fold.Of(
+                    [
+                        Sown(),
+                        one,
+                        two,
+                        Entry(4, 8, EntryKind.Corrected) with
+                        {
+                            Corrects = two.Id,
+                            Seedlings = 2,
+                            Trays = [new(tray, "100")],
+                        },
+                    ],
+                    0.8
+                )
+                .Trays![tray]
+                .Cells
+        );
     }
 
     [Fact]
     public void A_stage_has_taken_place_when_half_of_the_plants_have_done_it()
     {
         var key = new GroupKey(Cells, Places[0]);
-        var some = Entry(3, 14, EntryKind.Moved) with { From = key, To = new(Pots, Places[1]), Seedlings = 20, Containers = 20, ContainersTo = 20, Stage = Stage.PrickOut };
-        var rest = Entry(4, 16, EntryKind.Moved) with { From = key, To = new(Pots, Places[1]), Seedlings = 40, Containers = 52, ContainersTo = 40, Stage = Stage.PrickOut };
+        var some = Entry(3, 14, EntryKind.Moved) with
+        {
+            From = key,
+            To = new(Pots, Places[1]),
+            Seedlings = 20,
+            Containers = 20,
+            ContainersTo = 20,
+            Stage = Stage.PrickOut,
+        };
+        var rest = Entry(4, 16, EntryKind.Moved) with
+        {
+            From = key,
+            To = new(Pots, Places[1]),
+            Seedlings = 40,
+            Containers = 52,
+            ContainersTo = 40,
+            Stage = Stage.PrickOut,
+        };
         var half = Fold.Of([Sown(), Up(2, 7, 60), some], 0.8);
         Assert.False(half.StageDays.ContainsKey(Stage.PrickOut));
         Assert.Equal(40, half.Before(Stage.PrickOut));

@@ -4,7 +4,9 @@ using Xunit;
 
 namespace Juvenal.Core.Tests.Published;
 
-/// <summary>Harrington &amp; Minges (1954), Vegetable seed germination, University of California: days to emergence; figures from memory.</summary>
+/// <summary>
+/// Harrington &amp; Minges (1954), Vegetable seed germination, University of California: days to emergence; figures from memory.
+/// </summary>
 public class EmergenceAgainstHarringtonAndMinges
 {
     [Theory]

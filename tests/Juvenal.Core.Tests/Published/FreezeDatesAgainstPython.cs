@@ -4,7 +4,8 @@ using Xunit;
 namespace Juvenal.Core.Tests.Published;
 
 /// <summary>
-/// The normal and the mixed distribution (Thom &amp; Shaw 1958, Thom 1959; formulas from memory) against an independent package: Python 3.11's
+/// The normal and the mixed distribution (Thom &amp; Shaw 1958, Thom 1959; formulas from memory) against an independent package: Python
+/// 3.11's
 /// statistics.NormalDist, with d = mean + sd·z(1 − p/q) in spring and mean + sd·z(p/q) in autumn, for twelve made-up freeze dates.
 /// </summary>
 public class FreezeDatesAgainstPython
@@ -23,7 +24,10 @@ public class FreezeDatesAgainstPython
     [InlineData(3, 0.90, null, null)]
     public void Days_at_a_probability(int yearsWithout, double probability, double? spring, double? autumn)
     {
-        var (one, other) = (FreezeDistribution.Fit(SeasonHalf.Spring, Days, yearsWithout).Value, FreezeDistribution.Fit(SeasonHalf.Autumn, Days, yearsWithout).Value);
+        var (one, other) = (
+            FreezeDistribution.Fit(SeasonHalf.Spring, Days, yearsWithout).Value,
+            FreezeDistribution.Fit(SeasonHalf.Autumn, Days, yearsWithout).Value
+        );
         Assert.Equal(7.064100448855123, one.StandardDeviation, 1e-12);
         Assert.Equal(Days.Length / (Days.Length + (double)yearsWithout), one.Share, 1e-12);
         Close(spring, one.DayAt(probability));
@@ -32,7 +36,8 @@ public class FreezeDatesAgainstPython
         static void Close(double? expected, double? actual)
         {
             Assert.Equal(expected is null, actual is null);
-            if (expected is { } e) Assert.Equal(e, actual!.Value, 1e-6);
+            if (expected is { } e)
+                Assert.Equal(e, actual!.Value, 1e-6);
         }
     }
 

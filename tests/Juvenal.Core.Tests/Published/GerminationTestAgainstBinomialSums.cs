@@ -5,7 +5,8 @@ using Xunit;
 namespace Juvenal.Core.Tests.Published;
 
 /// <summary>
-/// Clopper–Pearson (1934; from memory) against bisection on exact binomial sums, worked with Python 3.11's integers (math.comb): no beta function in it.
+/// Clopper–Pearson (1934; from memory) against bisection on exact binomial sums, worked with Python 3.11's integers (math.comb): no beta
+/// function in it.
 /// </summary>
 public class GerminationTestAgainstBinomialSums
 {
@@ -30,7 +31,12 @@ public class GerminationTestAgainstBinomialSums
         var sown = 1 + (seeds % 400);
         var emerged = up % (sown + 1);
         var (narrow, wide) = (EmergenceTest.Of(sown, emerged, 0.8).Value, EmergenceTest.Of(sown, emerged, 0.95).Value);
-        return wide.Lower <= narrow.Lower && narrow.Lower <= narrow.Fraction && narrow.Fraction <= narrow.Upper && narrow.Upper <= wide.Upper && wide.Lower >= 0 && wide.Upper <= 1;
+        return wide.Lower <= narrow.Lower
+            && narrow.Lower <= narrow.Fraction
+            && narrow.Fraction <= narrow.Upper
+            && narrow.Upper <= wide.Upper
+            && wide.Lower >= 0
+            && wide.Upper <= 1;
     }
 
     [Theory]

@@ -8,7 +8,9 @@ namespace Juvenal.Core.Tests.Published;
 /// <summary>Figures of named sources, written here from memory and held against what the program uses.</summary>
 public class SeedStandards
 {
-    /// <summary>US Federal Seed Act regulations, 7 CFR 201.31, germination standards for vegetable seeds: tomato 75 %, pepper 55 %; from memory.</summary>
+    /// <summary>
+    /// US Federal Seed Act regulations, 7 CFR 201.31, germination standards for vegetable seeds: tomato 75 %, pepper 55 %; from memory.
+    /// </summary>
     [Theory]
     [InlineData(Crop.Tomato, 0.75)]
     [InlineData(Crop.Pepper, 0.55)]

@@ -18,14 +18,26 @@ public class SoilAgainstTheDampedWave
     [InlineData(50)]
     public void The_years_wave_at_daily_steps(double depthCm)
     {
-        const double amplitude = 10, year = 365;
+        const double amplitude = 10,
+            year = 365;
         // A day's value is its mean: it stands for the middle of the day.
         var surface = Enumerable.Range(0, 4 * 365).Select(d => 9 + (amplitude * Math.Sin(2 * Math.PI * (d + 0.5) / year))).ToList();
         var soil = SoilHeat.DailyMeans(surface, depthCm);
         var damping = Math.Sqrt(2 * Kappa / (2 * Math.PI / (year * 86_400)));
         Assert.Equal(2.24, damping, 0.01);
-        var worst = Enumerable.Range(3 * 365, 365).Max(d =>
-            Math.Abs(soil[d] - 9 - (amplitude * Math.Exp(-depthCm / 100 / damping) * Math.Sin((2 * Math.PI * (d + 0.5) / year) - (depthCm / 100 / damping)))));
+        var worst = Enumerable
+            .Range(3 * 365, 365)
+            .Max(d =>
+                Math.Abs(
+                    soil[d]
+                        - 9
+                        - (
+                            amplitude
+                            * Math.Exp(-depthCm / 100 / damping)
+                            * Math.Sin((2 * Math.PI * (d + 0.5) / year) - (depthCm / 100 / damping))
+                        )
+                )
+            );
         Assert.True(worst < 0.02 * amplitude, $"{worst / amplitude:p2} of the amplitude");
     }
 
@@ -45,8 +57,11 @@ public class SoilAgainstTheDampedWave
         {
             // Held for the hour: the middle of it at the surface; the soil is read at its end.
             soil.Step(15 + (amplitude * Math.Sin(2 * Math.PI * (hour + 0.5) / 24)));
-            if (hour < 24 * 30) continue;
-            var expected = 15 + (amplitude * Math.Exp(-depthCm / 100 / damping) * Math.Sin((2 * Math.PI * (hour + 1) / 24) - (depthCm / 100 / damping)));
+            if (hour < 24 * 30)
+                continue;
+            var expected =
+                15
+                + (amplitude * Math.Exp(-depthCm / 100 / damping) * Math.Sin((2 * Math.PI * (hour + 1) / 24) - (depthCm / 100 / damping)));
             worst = Math.Max(worst, Math.Abs(soil.At(depthCm) - expected));
         }
 
@@ -56,10 +71,12 @@ public class SoilAgainstTheDampedWave
     [Fact]
     public void What_the_column_gains_came_through_the_surface()
     {
-        // A half-space whose surface jumps by ΔT takes up 2·ΔT·√(κt/π) (Carslaw & Jaeger, from memory); after 20 days the bottom feels nothing yet.
+        // A half-space whose surface jumps by ΔT takes up 2·ΔT·√(κt/π) (Carslaw & Jaeger, from memory); after 20 days the bottom feels
+        // nothing yet.
         var soil = new SoilHeat(SoilHeat.MoistLoam, 1800, 10);
         var before = soil.HeatContent();
-        for (var i = 0; i < 20 * 48; i++) soil.Step(20);
+        for (var i = 0; i < 20 * 48; i++)
+            soil.Step(20);
         var expected = 2 * 10 * Math.Sqrt(Kappa * 20 * 86_400 / Math.PI);
         Assert.Equal(expected, soil.HeatContent() - before, expected * 0.01);
     }
@@ -68,7 +85,8 @@ public class SoilAgainstTheDampedWave
     public void A_column_as_warm_as_its_surface_stays_so_and_a_jump_never_overshoots()
     {
         var soil = new SoilHeat(SoilHeat.MoistLoam, 86_400, 12);
-        for (var i = 0; i < 1000; i++) soil.Step(12);
+        for (var i = 0; i < 1000; i++)
+            soil.Step(12);
         Assert.Equal(12, soil.At(10), 1e-9);
         var jump = new SoilHeat(SoilHeat.MoistLoam, 21_600, 0);
         var last = 0.0;

@@ -23,7 +23,17 @@ public class SowingQuantityAgainstR
     [InlineData(10000, 0.72, 0.95, 0.9, 1, false, 14725, 0.9001906954, 10000)]
     [InlineData(1000000, 0.8, 0.95, 0.9, 1, false, 1316616, 0.9002066545, 1000000)]
     [InlineData(72, 0.9, 1, 0.5, 5, true, 16, 0.5926764978, 72)]
-    public void R_4_2_2_pbinom(int wanted, double emergence, double survival, double confidence, int perCell, bool separate, int cells, double probability, int promised)
+    public void R_4_2_2_pbinom(
+        int wanted,
+        double emergence,
+        double survival,
+        double confidence,
+        int perCell,
+        bool separate,
+        int cells,
+        double probability,
+        int promised
+    )
     {
         var twins = separate ? Twins.Separate : Twins.Snip;
         var q = SowingQuantity.For(new(wanted, emergence, survival, confidence, perCell, 72, twins)).Value;

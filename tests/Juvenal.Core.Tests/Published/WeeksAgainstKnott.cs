@@ -27,7 +27,10 @@ public class WeeksAgainstKnott
     [Fact]
     public void Slow_hot_peppers_take_weeks_longer() => Assert.InRange(Weeks(Nurseries.Request(Nurseries.Slow)), 9.5, 12);
 
-    /// <summary>Common practice, no source: first true leaves about two weeks after sowing at 20–22 °C; a second pot about two weeks after the first move.</summary>
+    /// <summary>
+    /// Common practice, no source: first true leaves about two weeks after sowing at 20–22 °C; a second pot about two weeks after the first
+    /// move.
+    /// </summary>
     [Fact]
     public void First_true_leaves_two_weeks_after_sowing_and_second_pot_two_weeks_later()
     {

@@ -13,7 +13,9 @@ public class BeginningTests
     {
         var request = Nurseries.Request();
         var path = request.Path with { Beginning = beginning };
-        return Planner.Plan(request with { Path = change?.Invoke(path) ?? path, Sowing = request.Sowing with { Germination = share } }).Value;
+        return Planner
+            .Plan(request with { Path = change?.Invoke(path) ?? path, Sowing = request.Sowing with { Germination = share } })
+            .Value;
     }
 
     [Fact]
@@ -53,7 +55,10 @@ public class BeginningTests
         var plan = Planned(Beginning.Seed, change: p => p with { Tray = pellet });
         Assert.Equal(0, plan.Step(Stage.Sow).MixLitres);
         Assert.True(plan.Step(Stage.PrickOut).MixLitres > 0);
-        var inCells = Planned(Beginning.Seed, change: p => p with { Tray = new("Cells of that size", 0.05, 72, false, ContainerForm.Tray) });
+        var inCells = Planned(
+            Beginning.Seed,
+            change: p => p with { Tray = new("Cells of that size", 0.05, 72, false, ContainerForm.Tray) }
+        );
         Assert.Equal(inCells.Day(Stage.PotUp), inCells.Day(Stage.PrickOut).AddDays(plan.DaysBetween(Stage.PrickOut, Stage.PotUp) + 2));
         var wool = new Container("Plug", 0.02, 98, false, ContainerForm.Wool);
         Assert.Equal((0, true, true), (wool.MixLitres(98), wool.WaterCulture, wool.KeepsBall));
@@ -64,7 +69,8 @@ public class BeginningTests
     [Fact]
     public void An_unequal_pair_goes_on_as_one_and_is_counted_as_two()
     {
-        GroupKey cells = new(Guid.NewGuid(), Guid.NewGuid()), pots = new(Guid.NewGuid(), Guid.NewGuid());
+        GroupKey cells = new(Guid.NewGuid(), Guid.NewGuid()),
+            pots = new(Guid.NewGuid(), Guid.NewGuid());
         var day = new DateOnly(2026, 4, 1);
         LedgerEntry sown = new(Guid.NewGuid(), 1, day.AddDays(-20), EntryKind.Sown, Stage.Sow, To: cells, Seeds: 144, Containers: 72);
         LedgerEntry up = new(Guid.NewGuid(), 2, day.AddDays(-10), EntryKind.Emerged, Stage.Emerge, To: cells, Seedlings: 70);
@@ -73,8 +79,13 @@ public class BeginningTests
         var state = Fold.Of([sown, up, .. entries.Select((e, i) => e with { Sequence = 3 + i })], 0.8);
         Assert.Equal(new Standing(pots, 70, 67, Stage.PrickOut), Assert.Single(state.Groups));
         LedgerEntry apart = new(Guid.NewGuid(), 9, day.AddDays(14), EntryKind.Separated, From: pots, Containers: 3);
-        Assert.Equal(new Standing(pots, 70, 70, Stage.PrickOut), Assert.Single(Fold.Of([sown, up, .. entries.Select((e, i) => e with { Sequence = 3 + i }), apart], 0.8).Groups));
-        var one = Assert.Single(Fold.Of([sown, up, .. entries.Select((e, i) => e with { Sequence = 3 + i }), apart with { Containers = 4 }], 0.8).Contradictions);
+        Assert.Equal(
+            new Standing(pots, 70, 70, Stage.PrickOut),
+            Assert.Single(Fold.Of([sown, up, .. entries.Select((e, i) => e with { Sequence = 3 + i }), apart], 0.8).Groups)
+        );
+        var one = Assert.Single(
+            Fold.Of([sown, up, .. entries.Select((e, i) => e with { Sequence = 3 + i }), apart with { Containers = 4 }], 0.8).Contradictions
+        );
         Assert.Equal(("more-pots-than-plants", 3), (one.Code, one.Right));
     }
 }

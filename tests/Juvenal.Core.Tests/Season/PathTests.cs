@@ -12,7 +12,10 @@ public class PathTests
     [Fact]
     public void Each_move_sets_them_back()
     {
-        var days = Enumerable.Range(0, 4).Select(moves => Planner.Plan(Nurseries.Request(path: Nurseries.Path(moves: moves))).Value.DaysBetween(Stage.Sow, Stage.Harden)).ToList();
+        var days = Enumerable
+            .Range(0, 4)
+            .Select(moves => Planner.Plan(Nurseries.Request(path: Nurseries.Path(moves: moves))).Value.DaysBetween(Stage.Sow, Stage.Harden))
+            .ToList();
         Assert.Equal(days.Order(), days);
         // Pricking out costs 4 days, each potting up 2.
         Assert.InRange(days[1] - days[0], 3, 5);
@@ -28,7 +31,18 @@ public class PathTests
         var plan = Planner.Plan(Nurseries.Request(Nurseries.Slow, path, seedLeaves)).Value;
         Assert.Equal("pot-full", plan.Step(Stage.PotUp).Reasons[0].Code);
         Assert.True(plan.Step(Stage.PotUp).Leaves < 5);
-        var roomy = Planner.Plan(Nurseries.Request(Nurseries.Slow, path with { Moves = [new(new("9 cm pot", 0.4), house), new(new("2 L pot", 2), house)] }, seedLeaves)).Value;
+        var roomy = Planner
+            .Plan(
+                Nurseries.Request(
+                    Nurseries.Slow,
+                    path with
+                    {
+                        Moves = [new(new("9 cm pot", 0.4), house), new(new("2 L pot", 2), house)],
+                    },
+                    seedLeaves
+                )
+            )
+            .Value;
         Assert.Equal("leaves-at", roomy.Step(Stage.PotUp).Reasons[0].Code);
     }
 
@@ -37,13 +51,19 @@ public class PathTests
     {
         var house = Nurseries.Place("House", 20, 16);
         var path = Nurseries.Path() with { Moves = [new(new("9 cm pot", 0.4), house), new(new("7 cm pot", 0.2), house)] };
-        Assert.Contains(Planner.Plan(Nurseries.Request(path: path)).Value.Warnings, w => w.Code == "container-not-bigger" && w.Subject == "7 cm pot");
+        Assert.Contains(
+            Planner.Plan(Nurseries.Request(path: path)).Value.Warnings,
+            w => w.Code == "container-not-bigger" && w.Subject == "7 cm pot"
+        );
     }
 
     [Fact]
     public void The_slow_species_is_sown_weeks_earlier()
     {
-        var (slow, common) = (Planner.Plan(Nurseries.Request(Nurseries.Slow)).Value, Planner.Plan(Nurseries.Request(Nurseries.Pepper)).Value);
+        var (slow, common) = (
+            Planner.Plan(Nurseries.Request(Nurseries.Slow)).Value,
+            Planner.Plan(Nurseries.Request(Nurseries.Pepper)).Value
+        );
         Assert.Equal(common.Day(Stage.PlantOut), slow.Day(Stage.PlantOut));
         Assert.InRange(common.Day(Stage.Sow).DayNumber - slow.Day(Stage.Sow).DayNumber, 14, 35);
         Assert.Contains(slow.Step(Stage.Emerge).Reasons, r => r.Code == "slow-species");
@@ -52,7 +72,10 @@ public class PathTests
     [Fact]
     public void A_tunnel_brings_the_whole_batch_forward()
     {
-        var (open, tunnel) = (Planner.Plan(Nurseries.Request()).Value, Planner.Plan(Nurseries.Request(path: Nurseries.Path() with { Surface = Surface.Tunnel })).Value);
+        var (open, tunnel) = (
+            Planner.Plan(Nurseries.Request()).Value,
+            Planner.Plan(Nurseries.Request(path: Nurseries.Path() with { Surface = Surface.Tunnel })).Value
+        );
         Assert.All([Stage.Sow, Stage.PrickOut, Stage.Harden, Stage.PlantOut], s => Assert.Equal(open.Day(s).AddDays(-14), tunnel.Day(s)));
     }
 
@@ -74,7 +97,10 @@ public class PathTests
         Assert.InRange(plan.Day(Stage.Sow).DayNumber - plan.SowNoEarlier.DayNumber, 0, Planner.MostSlackDays);
         Assert.Equal(plan.Day(Stage.Sow).AddDays(7), plan.SowNoLater);
         // In a tub that is never too small there is all the time in the world, as far as we say.
-        var tub = Nurseries.Path() with { Moves = [new(new("Tub", 12, Final: true), Nurseries.Place("House", 21, 17))] };
+        var tub = Nurseries.Path() with
+        {
+            Moves = [new(new("Tub", 12, Final: true), Nurseries.Place("House", 21, 17))],
+        };
         var roomy = Planner.Plan(Nurseries.Request(path: tub)).Value;
         Assert.Equal(Planner.MostSlackDays, roomy.Day(Stage.Sow).DayNumber - roomy.SowNoEarlier.DayNumber);
     }
@@ -83,8 +109,10 @@ public class PathTests
     public void What_is_done_needs_no_warmth_any_more()
     {
         var cold = Nurseries.Path() with { Germination = Nurseries.Place("Porch", 9, 6) };
-        var request = Nurseries.Request(path: cold, today: new DateOnly(2026, 4, 10))
-            .With(Stage.Sow, new(Done: new DateOnly(2026, 3, 20))).With(Stage.Emerge, new(Done: new DateOnly(2026, 4, 8)));
+        var request = Nurseries
+            .Request(path: cold, today: new DateOnly(2026, 4, 10))
+            .With(Stage.Sow, new(Done: new DateOnly(2026, 3, 20)))
+            .With(Stage.Emerge, new(Done: new DateOnly(2026, 4, 8)));
         Assert.True(Planner.Plan(request).Succeeded);
     }
 
@@ -111,7 +139,10 @@ public class PathTests
     {
         var request = Nurseries.Request();
         var plan = Planner.Plan(request).Value;
-        Assert.Equal((plan.Quantity.Cells, plan.Quantity.Cells * 0.05 * 1.15), (plan.Step(Stage.Sow).Containers, plan.Step(Stage.Sow).MixLitres));
+        Assert.Equal(
+            (plan.Quantity.Cells, plan.Quantity.Cells * 0.05 * 1.15),
+            (plan.Step(Stage.Sow).Containers, plan.Step(Stage.Sow).MixLitres)
+        );
         var pots = plan.Step(Stage.PrickOut).Containers;
         Assert.InRange(pots * 0.95, plan.Quantity.ExpectedPlants, plan.Quantity.ExpectedPlants + 1);
         Assert.Equal(pots * 1.0 * 1.15, plan.Step(Stage.PotUp).MixLitres, 1e-9);
@@ -124,7 +155,15 @@ public class PathTests
     public void The_south_plants_in_its_own_spring()
     {
         var freeze = SpringFreeze.FromTyped(new(SeasonDay.From(10, 5), null), 2027, Hemisphere.South).Value;
-        var plan = Planner.Plan(Nurseries.Request(today: new DateOnly(2026, 7, 1)) with { Season = 2027, Site = new(freeze, null, Hemisphere.South, 2027) }).Value;
+        var plan = Planner
+            .Plan(
+                Nurseries.Request(today: new DateOnly(2026, 7, 1)) with
+                {
+                    Season = 2027,
+                    Site = new(freeze, null, Hemisphere.South, 2027),
+                }
+            )
+            .Value;
         Assert.Equal(new DateOnly(2026, 10, 18), plan.Day(Stage.PlantOut));
     }
 

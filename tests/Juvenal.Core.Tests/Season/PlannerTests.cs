@@ -12,13 +12,22 @@ public class PlannerTests
     private static readonly Stage[] AllStages = Enum.GetValues<Stage>();
 
     [Property(MaxTest = 150)]
-    public bool Plan_dates_are_in_order_and_inside_their_spread(byte day, byte night, byte soil, byte moves, byte rule, byte cultivar, ushort today)
+    public bool Plan_dates_are_in_order_and_inside_their_spread(
+        byte day,
+        byte night,
+        byte soil,
+        byte moves,
+        byte rule,
+        byte cultivar,
+        ushort today
+    )
     {
         CultivarTraits[] cultivars = [Nurseries.Tomato, Nurseries.Pepper, Nurseries.Slow];
         var path = Nurseries.Path(15 + (day % 14), 12 + (night % 8), 16 + (soil % 18), moves % 4);
         var rules = HouseRules.Default with { PrickOut = (PrickOutStage)(rule % 3), HardeningDays = HouseRules.HardeningLengths[rule % 3] };
         var plan = Planner.Plan(Nurseries.Request(cultivars[cultivar % 3], path, rules, Nurseries.Winter.AddDays(today % 250)));
-        if (!plan.Succeeded) return plan.Failures.All(f => f.Code.StartsWith("place-too-", StringComparison.Ordinal));
+        if (!plan.Succeeded)
+            return plan.Failures.All(f => f.Code.StartsWith("place-too-", StringComparison.Ordinal));
         var mids = plan.Value.Steps.Select(s => s.Date.Mid).ToList();
         return mids.SequenceEqual(mids.Order()) && plan.Value.Steps.All(s => s.Date.Low <= s.Date.Mid && s.Date.Mid <= s.Date.High);
     }
@@ -48,7 +57,12 @@ public class PlannerTests
     public void Later_pricking_out_is_a_later_first_move()
     {
         var days = new[] { PrickOutStage.SeedLeaves, PrickOutStage.FirstTrueLeaves, PrickOutStage.SecondTrueLeaves }
-            .Select(rule => Planner.Plan(Nurseries.Request(rules: HouseRules.Default with { PrickOut = rule })).Value.DaysBetween(Stage.Sow, Stage.PrickOut)).ToList();
+            .Select(rule =>
+                Planner
+                    .Plan(Nurseries.Request(rules: HouseRules.Default with { PrickOut = rule }))
+                    .Value.DaysBetween(Stage.Sow, Stage.PrickOut)
+            )
+            .ToList();
         Assert.Equal(days.Order(), days);
         Assert.Equal(3, days.Distinct().Count());
     }
@@ -135,7 +149,14 @@ public class PlannerTests
     {
         var plan = Planner.Plan(Nurseries.Request(path: Nurseries.Path(moves: 0))).Value;
         Assert.Contains(plan.Warnings, w => w.Code == "pot-overdue" && w.Subject == "72-cell tray");
-        var roomy = Nurseries.Path() with { Moves = [new(new("9 cm pot", 0.4), Nurseries.Place("House", 21, 17)), new(new("Tub", 12, Final: true), Nurseries.Place("House", 21, 17))] };
+        var roomy = Nurseries.Path() with
+        {
+            Moves =
+            [
+                new(new("9 cm pot", 0.4), Nurseries.Place("House", 21, 17)),
+                new(new("Tub", 12, Final: true), Nurseries.Place("House", 21, 17)),
+            ],
+        };
         Assert.DoesNotContain(Planner.Plan(Nurseries.Request(path: roomy)).Value.Warnings, w => w.Subject == "Tub");
     }
 
@@ -159,7 +180,10 @@ public class PlannerTests
 
     [Fact]
     public void Every_step_has_a_reason() =>
-        Assert.All(AllStages, stage => Assert.NotEmpty(Planner.Plan(Nurseries.Request(path: Nurseries.Path(moves: 3))).Value.Step(stage).Reasons));
+        Assert.All(
+            AllStages,
+            stage => Assert.NotEmpty(Planner.Plan(Nurseries.Request(path: Nurseries.Path(moves: 3))).Value.Step(stage).Reasons)
+        );
 
     [Fact]
     public void An_impossible_bed_kind_and_group_are_refused()

@@ -12,13 +12,19 @@ public class SpreadTests
     public void A_late_year_widens_planting_where_half_the_risk_is_taken()
     {
         var rules = HouseRules.Default with { AcceptedRisk = 0.5 };
-        var steady = Planner.Plan(Nurseries.Request(rules: rules) with { Site = Nurseries.Site(Nurseries.May9 with { StandardDeviationDays = 3 }) }).Value;
-        var fickle = Planner.Plan(Nurseries.Request(rules: rules) with { Site = Nurseries.Site(Nurseries.May9 with { StandardDeviationDays = 14 }) }).Value;
+        var steady = Planner
+            .Plan(Nurseries.Request(rules: rules) with { Site = Nurseries.Site(Nurseries.May9 with { StandardDeviationDays = 3 }) })
+            .Value;
+        var fickle = Planner
+            .Plan(Nurseries.Request(rules: rules) with { Site = Nurseries.Site(Nurseries.May9 with { StandardDeviationDays = 14 }) })
+            .Value;
         Assert.Equal(steady.Day(Stage.PlantOut), fickle.Day(Stage.PlantOut));
         Assert.True(fickle.Width(Stage.PlantOut) >= steady.Width(Stage.PlantOut) + 8);
         Assert.Contains(fickle.Step(Stage.PlantOut).Spread, p => p.Source == "freeze");
         // The window's own spread is the year's last freeze: 10–90 % of a normal, ± 1.28 deviations, at any risk.
-        var window = Planner.Plan(Nurseries.Request() with { Site = Nurseries.Site(Nurseries.May9 with { StandardDeviationDays = 14 }) }).Value.Window.Opens;
+        var window = Planner
+            .Plan(Nurseries.Request() with { Site = Nurseries.Site(Nurseries.May9 with { StandardDeviationDays = 14 }) })
+            .Value.Window.Opens;
         Assert.InRange(window.High.DayNumber - window.Low.DayNumber, 36, 38);
     }
 
@@ -26,23 +32,31 @@ public class SpreadTests
     public void A_place_that_strays_widens_emergence_and_leaves()
     {
         var steady = Nurseries.Place("One room", 18, 16, deviation: 0);
-        var plan = (double deviation) => Planner.Plan(Nurseries.Request(path: Nurseries.Path() with
-        {
-            Germination = steady with { DeviationCelsius = deviation },
-            Seedling = steady with { DeviationCelsius = deviation },
-        })).Value;
+        var plan = (double deviation) =>
+            Planner
+                .Plan(
+                    Nurseries.Request(
+                        path: Nurseries.Path() with
+                        {
+                            Germination = steady with { DeviationCelsius = deviation },
+                            Seedling = steady with { DeviationCelsius = deviation },
+                        }
+                    )
+                )
+                .Value;
         Assert.True(plan(2).Width(Stage.Emerge) > plan(0).Width(Stage.Emerge));
         Assert.True(plan(2).Width(Stage.PrickOut) > plan(0).Width(Stage.PrickOut) + 2);
         Assert.DoesNotContain(plan(0).Step(Stage.Emerge).Spread, p => p.Source == "temperature");
     }
 
-    public static TheoryData<string, StageSpreads, Stage> Sources => new()
-    {
-        { "emergence", new(0.3, 0, 0, 0), Stage.Emerge },
-        { "leaves", new(0, 0.3, 0, 0), Stage.PrickOut },
-        { "setbacks", new(0, 0, 0.9, 0), Stage.PotUp },
-        { "ripening", new(0, 0, 0, 0.3), Stage.Ripe },
-    };
+    public static TheoryData<string, StageSpreads, Stage> Sources =>
+        new()
+        {
+            { "emergence", new(0.3, 0, 0, 0), Stage.Emerge },
+            { "leaves", new(0, 0.3, 0, 0), Stage.PrickOut },
+            { "setbacks", new(0, 0, 0.9, 0), Stage.PotUp },
+            { "ripening", new(0, 0, 0, 0.3), Stage.Ripe },
+        };
 
     [Theory]
     [MemberData(nameof(Sources))]
@@ -83,14 +97,20 @@ public class SpreadTests
     [InlineData(12, 11, 18)] // within 3–4 °C of the base: far from a straight line
     public void The_fixed_draws_agree_with_Monte_Carlo(double day, double night, double soil)
     {
-        var plan = Planner.Plan(Nurseries.Request(path: Nurseries.Path(day, night, soil, 1)).With(Stage.Sow, new(Locked: Nurseries.Winter))).Value;
+        var plan = Planner
+            .Plan(Nurseries.Request(path: Nurseries.Path(day, night, soil, 1)).With(Stage.Sow, new(Locked: Nurseries.Winter)))
+            .Value;
         var random = new Random(4711);
         var mean = ((14 * day) + (10 * night)) / 24;
-        var draws = Enumerable.Range(0, 200_000).Select(_ =>
-        {
-            var emergence = 1 / EmergenceTable.For(Nurseries.Tomato.Crop).RatePerDay(soil + Draw()) * (1 + (0.15 * Draw()));
-            return emergence + (2 * 42 / Math.Max(42 / 400.0, mean + Draw() - 8) * (1 + (0.10 * Draw())));
-        }).Order().ToArray();
+        var draws = Enumerable
+            .Range(0, 200_000)
+            .Select(_ =>
+            {
+                var emergence = 1 / EmergenceTable.For(Nurseries.Tomato.Crop).RatePerDay(soil + Draw()) * (1 + (0.15 * Draw()));
+                return emergence + (2 * 42 / Math.Max(42 / 400.0, mean + Draw() - 8) * (1 + (0.10 * Draw())));
+            })
+            .Order()
+            .ToArray();
         var step = plan.Step(Stage.PrickOut).Date;
         var start = Nurseries.Winter.DayNumber;
         Assert.InRange(step.Low.DayNumber - start, draws[20_000] - 1.5, draws[20_000] + 0.5);

@@ -9,21 +9,31 @@ namespace Juvenal.Core.Tests.Season;
 
 public class TodaysWorkTests
 {
-    private static readonly Guid Tray = Guid.NewGuid(), Pot = Guid.NewGuid();
-    private static readonly Guid Mat = Guid.NewGuid(), Rack = Guid.NewGuid(), Bed = Guid.NewGuid();
+    private static readonly Guid Tray = Guid.NewGuid(),
+        Pot = Guid.NewGuid();
+    private static readonly Guid Mat = Guid.NewGuid(),
+        Rack = Guid.NewGuid(),
+        Bed = Guid.NewGuid();
     private static readonly DateOnly Day = new(2026, 4, 10);
 
     private static readonly StepDay[] Steps =
     [
-        Step(Stage.Sow, new(2026, 3, 20)), Step(Stage.Emerge, new(2026, 3, 27)), Step(Stage.PrickOut, Day),
-        Step(Stage.Harden, new(2026, 5, 10)), Step(Stage.PlantOut, new(2026, 5, 20)), Step(Stage.Ripe, new(2026, 8, 1)),
+        Step(Stage.Sow, new(2026, 3, 20)),
+        Step(Stage.Emerge, new(2026, 3, 27)),
+        Step(Stage.PrickOut, Day),
+        Step(Stage.Harden, new(2026, 5, 10)),
+        Step(Stage.PlantOut, new(2026, 5, 20)),
+        Step(Stage.Ripe, new(2026, 8, 1)),
     ];
 
     [Fact]
     public void A_batch_that_is_not_sown_is_sown_first()
     {
         var work = Assert.Single(Next(State(), new DateOnly(2026, 3, 20)));
-        Assert.Equal((Stage.Sow, Press.Due, 80, 160, 2, 8), (work.Stage, work.Press, work.Containers, work.Seeds, work.Trays, work.Minutes));
+        Assert.Equal(
+            (Stage.Sow, Press.Due, 80, 160, 2, 8),
+            (work.Stage, work.Press, work.Containers, work.Seeds, work.Trays, work.Minutes)
+        );
         Assert.Equal(80 * 0.045 * 1.15, work.MixLitres, 1e-9);
         Assert.Null(work.From);
     }
@@ -40,7 +50,9 @@ public class TodaysWorkTests
     [Fact]
     public void What_was_put_off_is_left_alone_until_its_new_day()
     {
-        var steps = Steps.Select(s => s.Stage == Stage.PrickOut ? s with { PutOffTo = Day.AddDays(7), Date = DateSpread.Certain(Day.AddDays(7)) } : s).ToArray();
+        var steps = Steps
+            .Select(s => s.Stage == Stage.PrickOut ? s with { PutOffTo = Day.AddDays(7), Date = DateSpread.Certain(Day.AddDays(7)) } : s)
+            .ToArray();
         Assert.Equal(Press.Coming, Assert.Single(Next(Up(60), Day.AddDays(2), steps)).Press);
         Assert.Equal(Press.Due, Assert.Single(Next(Up(60), Day.AddDays(7), steps)).Press);
         Assert.Equal(Press.Overdue, Assert.Single(Next(Up(60), Day.AddDays(11), steps)).Press);
@@ -61,7 +73,8 @@ public class TodaysWorkTests
     {
         var state = State(
             [new(new(Tray, Rack), 20, 24, Stage.Emerge), new(new(Pot, Mat), 40, 40, Stage.PrickOut)],
-            [Stage.Sow, Stage.Emerge, Stage.PrickOut]);
+            [Stage.Sow, Stage.Emerge, Stage.PrickOut]
+        );
         var work = Assert.Single(Next(state, Day));
         Assert.Equal((Stage.PrickOut, new GroupKey(Tray, Rack), 20), (work.Stage, work.From!.Value, work.Seedlings));
     }
@@ -71,7 +84,8 @@ public class TodaysWorkTests
     {
         var state = State(
             [new(new(Pot, Rack), 20, 20, Stage.PrickOut), new(new(Pot, Mat), 40, 40, Stage.PrickOut)],
-            [Stage.Sow, Stage.Emerge, Stage.PrickOut]);
+            [Stage.Sow, Stage.Emerge, Stage.PrickOut]
+        );
         Assert.Equal([20, 40], Next(state, new DateOnly(2026, 5, 10)).Select(w => w.Seedlings).Order());
     }
 
@@ -79,7 +93,11 @@ public class TodaysWorkTests
     public void A_batch_without_plants_or_with_all_planted_asks_for_nothing()
     {
         Assert.Empty(Next(State([], [Stage.Sow, Stage.Emerge], emerged: 30), Day));
-        var planted = State([new(new(null, Bed), 40, 0, Stage.PlantOut)], [Stage.Sow, Stage.Emerge, Stage.PrickOut, Stage.Harden, Stage.PlantOut], emerged: 40);
+        var planted = State(
+            [new(new(null, Bed), 40, 0, Stage.PlantOut)],
+            [Stage.Sow, Stage.Emerge, Stage.PrickOut, Stage.Harden, Stage.PlantOut],
+            emerged: 40
+        );
         Assert.Empty(Next(planted, Day));
     }
 
@@ -129,17 +147,42 @@ public class TodaysWorkTests
         Assert.Equal(50, Prospect.Of(Up(90, containers: 50), 60, 0.95, Twins.Snip).Usable);
         Assert.Equal(90, Prospect.Of(Up(90, containers: 50), 60, 0.95, Twins.Separate).Usable);
         // What is planted is there: no more survival is taken off.
-        Assert.Equal(1, Prospect.Of(State([new(new(null, Bed), 60, 0, Stage.PlantOut)], [Stage.PlantOut], emerged: 60), 60, 0.5, Twins.Snip).ProbabilityOfEnough);
+        Assert.Equal(
+            1,
+            Prospect
+                .Of(State([new(new(null, Bed), 60, 0, Stage.PlantOut)], [Stage.PlantOut], emerged: 60), 60, 0.5, Twins.Snip)
+                .ProbabilityOfEnough
+        );
     }
 
     private static IReadOnlyList<Work> Next(BatchState state, DateOnly today, StepDay[]? steps = null, Twins twins = Twins.Snip) =>
-        TodaysWork.Next(steps ?? Steps, state, today, (80, 160, 2), s => s < Stage.PrickOut ? new Container("72-cell tray", 0.045, 72) : s >= Stage.PlantOut ? null : new Container("9 cm pot", 0.4), twins);
+        TodaysWork.Next(
+            steps ?? Steps,
+            state,
+            today,
+            (80, 160, 2),
+            s =>
+                s < Stage.PrickOut ? new Container("72-cell tray", 0.045, 72)
+                : s >= Stage.PlantOut ? null
+                : new Container("9 cm pot", 0.4),
+            twins
+        );
 
-    private static StepDay Step(Stage stage, DateOnly day) => new(stage, DateSpread.Around(day.AddDays(-3), day, day.AddDays(3)), day, null);
+    private static StepDay Step(Stage stage, DateOnly day) =>
+        new(stage, DateSpread.Around(day.AddDays(-3), day, day.AddDays(3)), day, null);
 
     private static BatchState Up(int seedlings, int containers = 72) =>
         State([new(new(Tray, Rack), seedlings, containers, Stage.Emerge)], [Stage.Sow, Stage.Emerge], seedlings, 160);
 
-    private static BatchState State(Standing[]? groups = null, Stage[]? done = null, int emerged = 0, int seeds = 0) => new(
-        seeds, emerged, groups ?? [], 0, 0, (done ?? []).ToDictionary(s => s, s => Day.AddDays(-20 + (int)s)), new Dictionary<Stage, (DateOnly, string)>(), []);
+    private static BatchState State(Standing[]? groups = null, Stage[]? done = null, int emerged = 0, int seeds = 0) =>
+        new(
+            seeds,
+            emerged,
+            groups ?? [],
+            0,
+            0,
+            (done ?? []).ToDictionary(s => s, s => Day.AddDays(-20 + (int)s)),
+            new Dictionary<Stage, (DateOnly, string)>(),
+            []
+        );
 }

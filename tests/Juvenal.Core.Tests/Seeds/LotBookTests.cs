@@ -41,12 +41,28 @@ public class LotBookTests
     [Property(MaxTest = 200)]
     public bool Nothing_is_ever_below_zero_and_order_does_not_matter(byte[] seeds, int shuffle)
     {
-        LotEntry[] entries = [.. seeds.Select((s, i) => Entry(s % 7 == 0 ? LotEntryKind.Recount : s % 2 == 0 ? LotEntryKind.Gone : LotEntryKind.Test, s % 30, s, s % 2 == 1 && s % 7 != 0 ? 0 : null, null, i))];
+        LotEntry[] entries =
+        [
+            .. seeds.Select(
+                (s, i) =>
+                    Entry(
+                        s % 7 == 0 ? LotEntryKind.Recount
+                            : s % 2 == 0 ? LotEntryKind.Gone
+                            : LotEntryKind.Test,
+                        s % 30,
+                        s,
+                        s % 2 == 1 && s % 7 != 0 ? 0 : null,
+                        null,
+                        i
+                    )
+            ),
+        ];
         var mixed = entries.ToArray();
         new Random(shuffle).Shuffle(mixed);
         return LotBook.Of(300, true, entries, []) is { Left: >= 0 } book && book == LotBook.Of(300, true, mixed, []);
     }
 
     [Fact]
-    public void Without_a_count_or_weight_nothing_is_said() => Assert.Null(LotBook.Of(null, false, [Entry(LotEntryKind.Gone, 1, 5)], []).Left);
+    public void Without_a_count_or_weight_nothing_is_said() =>
+        Assert.Null(LotBook.Of(null, false, [Entry(LotEntryKind.Gone, 1, 5)], []).Left);
 }

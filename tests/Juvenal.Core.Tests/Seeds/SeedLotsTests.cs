@@ -5,10 +5,13 @@ using Xunit;
 
 namespace Juvenal.Core.Tests.Seeds;
 
-/// <summary>Seeds per gram and storage life: Knott's Handbook; least germination: US Federal Seed Act regulations; all from memory.</summary>
+/// <summary>
+/// Seeds per gram and storage life: Knott's Handbook; least germination: US Federal Seed Act regulations; all from memory.
+/// </summary>
 public class SeedLotsTests
 {
-    private static LotFacts Lot(Crop crop = Crop.Tomato, int? packed = 2025, int? sown = null, int? up = null) => new(crop, packed, sown, up);
+    private static LotFacts Lot(Crop crop = Crop.Tomato, int? packed = 2025, int? sown = null, int? up = null) =>
+        new(crop, packed, sown, up);
 
     [Theory]
     [InlineData(Crop.Tomato, 2.5, 1000)]
@@ -40,9 +43,16 @@ public class SeedLotsTests
     public bool More_seed_never_promises_less_and_no_more_than_the_cells(ushort seeds, byte share)
     {
         var germination = 0.2 + (share % 80 / 100.0);
-        var (few, many) = (SeedLots.Promise(5 + (seeds % 500), germination, 0.95, 1)!, SeedLots.Promise(6 + (seeds % 500), germination, 0.95, 1)!);
+        var (few, many) = (
+            SeedLots.Promise(5 + (seeds % 500), germination, 0.95, 1)!,
+            SeedLots.Promise(6 + (seeds % 500), germination, 0.95, 1)!
+        );
         var twins = SeedLots.Promise(6 + (seeds % 500), germination, 0.95, 2)!;
-        return many.Plants >= few.Plants && many.Plants <= many.Cells && many.Plants <= many.Expected + 1 && twins.Plants <= twins.Cells && twins.Cells == many.Cells / 2;
+        return many.Plants >= few.Plants
+            && many.Plants <= many.Cells
+            && many.Plants <= many.Expected + 1
+            && twins.Plants <= twins.Cells
+            && twins.Cells == many.Cells / 2;
     }
 
     [Fact]

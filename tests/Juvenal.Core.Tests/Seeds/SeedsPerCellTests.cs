@@ -28,5 +28,6 @@ public class SeedsPerCellTests
 
     [Property(MaxTest = 200)]
     public bool Costlier_seed_never_asks_for_more_of_it(byte germination, ushort price, ushort more) =>
-        SeedsPerCell.For(germination / 255.0, (price + more) / 10_000.0).Count <= SeedsPerCell.For(germination / 255.0, price / 10_000.0).Count;
+        SeedsPerCell.For(germination / 255.0, (price + more) / 10_000.0).Count
+        <= SeedsPerCell.For(germination / 255.0, price / 10_000.0).Count;
 }

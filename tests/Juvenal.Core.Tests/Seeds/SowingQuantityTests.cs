@@ -9,7 +9,15 @@ public class SowingQuantityTests
     [Property(MaxTest = 200)]
     public bool One_cell_fewer_would_not_be_enough(byte plants, byte emergence, byte perCell, bool separate)
     {
-        var wish = new SowingWish(plants + 1, (emergence + 1) / 256.0, 0.95, 0.9, (perCell % 5) + 1, null, separate ? Twins.Separate : Twins.Snip);
+        var wish = new SowingWish(
+            plants + 1,
+            (emergence + 1) / 256.0,
+            0.95,
+            0.9,
+            (perCell % 5) + 1,
+            null,
+            separate ? Twins.Separate : Twins.Snip
+        );
         var q = SowingQuantity.For(wish).Value;
         var fewer = SowingQuantity.For(wish with { SeedsAvailable = q.Seeds - wish.SeedsPerCell }).Value;
         return q.ProbabilityOfEnough >= 0.9 && fewer.ProbabilityOfEnough < 0.9 && !fewer.Enough;

@@ -13,7 +13,10 @@ public class ClimateTests
     private static readonly WeatherGenerator Made = new(7, Climate.Upland);
     private static readonly WeatherRecord Record = WeatherRecord.From([.. Made.Days(new(1995, 1, 1), new(2025, 12, 31))]);
     private static readonly SiteClimate Upland = SiteClimate.From(Record, 0)!;
-    private static readonly SpringFreeze Freeze = SpringFreeze.FromRecord(FreezeYears.Of(Record, SeasonHalf.Spring, 0, 0, Hemisphere.North).Fit!, 2026);
+    private static readonly SpringFreeze Freeze = SpringFreeze.FromRecord(
+        FreezeYears.Of(Record, SeasonHalf.Spring, 0, 0, Hemisphere.North).Fit!,
+        2026
+    );
 
     private static PlantingWindow Window(Crop crop, Surface surface, HouseRules? rules = null, SiteClimate? climate = null) =>
         PlantingWindow.For(crop, new(Freeze, climate ?? Upland, Hemisphere.North, 2026), rules ?? HouseRules.Default, surface);
@@ -56,12 +59,24 @@ public class ClimateTests
     public bool A_warmer_surface_or_an_easier_limit_never_opens_later(byte night, byte soil, bool pepper)
     {
         var crop = pepper ? Crop.Pepper : Crop.Tomato;
-        var hard = HouseRules.Default with { TomatoNightC = 4 + (night % 60 / 10.0), PepperNightC = 4 + (night % 60 / 10.0), PepperSoilC = 13 };
+        var hard = HouseRules.Default with
+        {
+            TomatoNightC = 4 + (night % 60 / 10.0),
+            PepperNightC = 4 + (night % 60 / 10.0),
+            PepperSoilC = 13,
+        };
         var easy = hard with { TomatoNightC = 4, PepperNightC = 4 };
         // With cover the nearer limit holds, which may be reached sooner: only gates that open without are compared.
-        PlantingWindow[] surfaces = [.. new[] { Surface.Mulch, Surface.Bare, Surface.Raised, Surface.Film }.Select(s => Window(crop, s, hard))];
+        PlantingWindow[] surfaces =
+        [
+            .. new[] { Surface.Mulch, Surface.Bare, Surface.Raised, Surface.Film }.Select(s => Window(crop, s, hard)),
+        ];
         PlantingWindow[] nights = [Window(crop, Surface.Film, hard), Window(crop, Surface.Film, easy)];
-        PlantingWindow[] soils = [Window(crop, Surface.Raised, hard), Window(crop, Surface.Raised, hard, Upland with { SoilMorning = Upland.SoilMorning.Plus(soil / 100.0) })];
+        PlantingWindow[] soils =
+        [
+            Window(crop, Surface.Raised, hard),
+            Window(crop, Surface.Raised, hard, Upland with { SoilMorning = Upland.SoilMorning.Plus(soil / 100.0) }),
+        ];
         return new[] { surfaces, nights, soils }.All(windows =>
         {
             var days = windows.Where(w => w.Gates.All(g => !g.WithCover && g.Opens is not null)).Select(w => w.Opens.Mid).ToList();
@@ -73,7 +88,8 @@ public class ClimateTests
     public void A_gate_that_opens_only_with_cover_says_so_and_one_that_never_opens_says_by_how_far()
     {
         var warmest = Upland.Nights.MeanC.Max();
-        var near = Window(Crop.Pepper, Surface.Bare, HouseRules.Default with { PepperNightC = warmest + 0.3 }).Gates.Single(g => g.Code == "nights");
+        var near = Window(Crop.Pepper, Surface.Bare, HouseRules.Default with { PepperNightC = warmest + 0.3 })
+            .Gates.Single(g => g.Code == "nights");
         Assert.True(near.WithCover && near.Opens is not null);
         Assert.Equal("nights-near", near.Reason.Code);
 
@@ -111,7 +127,10 @@ public class ClimateTests
     {
         var days = Made.Days(new(1995, 1, 1), new(2025, 6, 30)).Select(d => d with { Day = d.Day.AddDays(182) }).ToList();
         var south = SiteClimate.From(WeatherRecord.From(days), 0)!;
-        var (here, there) = (Upland.Nights.Reaches(8, Hemisphere.North).AxisDay!.Value, south.Nights.Reaches(8, Hemisphere.South).AxisDay!.Value);
+        var (here, there) = (
+            Upland.Nights.Reaches(8, Hemisphere.North).AxisDay!.Value,
+            south.Nights.Reaches(8, Hemisphere.South).AxisDay!.Value
+        );
         Assert.InRange(there, here + 182 - 365 - 2, here + 182 - 365 + 2);
     }
 
@@ -141,6 +160,9 @@ public class ClimateTests
     {
         var typed = AutumnWindow.FromTyped(new(SeasonDay.From(10, 8), SeasonDay.From(9, 28)), 2026, Hemisphere.North).Value;
         Assert.Equal(SeasonAxis.Of(new(2026, 9, 28), 2026), typed.DayAt(0.1)!.Value, 1e-6);
-        Assert.Equal("safe-not-earlier", Assert.Single(AutumnWindow.FromTyped(new(SeasonDay.From(10, 8), SeasonDay.From(10, 9)), 2026, Hemisphere.North).Failures).Code);
+        Assert.Equal(
+            "safe-not-earlier",
+            Assert.Single(AutumnWindow.FromTyped(new(SeasonDay.From(10, 8), SeasonDay.From(10, 9)), 2026, Hemisphere.North).Failures).Code
+        );
     }
 }

@@ -9,14 +9,23 @@ public class FreezeYearsTests
 {
     private static readonly WeatherGenerator Made = new(7, Climate.Upland);
 
-    private static WeatherRecord Record(IEnumerable<WeatherDay>? days = null) => WeatherRecord.From([.. days ?? Made.Days(new(1995, 1, 1), new(2025, 12, 31))]);
+    private static WeatherRecord Record(IEnumerable<WeatherDay>? days = null) =>
+        WeatherRecord.From([.. days ?? Made.Days(new(1995, 1, 1), new(2025, 12, 31))]);
 
-    private static FreezeYears Spring(WeatherRecord record, double offset = 0, double threshold = 0) => FreezeYears.Of(record, SeasonHalf.Spring, threshold, offset, Hemisphere.North);
+    private static FreezeYears Spring(WeatherRecord record, double offset = 0, double threshold = 0) =>
+        FreezeYears.Of(record, SeasonHalf.Spring, threshold, offset, Hemisphere.North);
 
     [Fact]
     public void The_last_cold_morning_of_spring_counts_and_autumn_begins_with_the_first()
     {
-        var days = Enumerable.Range(0, 365).Select(i => new DateOnly(2025, 1, 1).AddDays(i)).Select(d => new WeatherDay(d, d.Month is > 5 and < 10 || (d.Month == 5 && d.Day > 12) || (d.Month == 10 && d.Day < 7) ? 5 : -1, 15));
+        var days = Enumerable
+            .Range(0, 365)
+            .Select(i => new DateOnly(2025, 1, 1).AddDays(i))
+            .Select(d => new WeatherDay(
+                d,
+                d.Month is > 5 and < 10 || (d.Month == 5 && d.Day > 12) || (d.Month == 10 && d.Day < 7) ? 5 : -1,
+                15
+            ));
         var record = Record(days);
         Assert.Equal(new DateOnly(2025, 5, 12), Spring(record).Years.Single(y => y.Season == 2025).Date);
         var autumn = FreezeYears.Of(record, SeasonHalf.Autumn, 0, 0, Hemisphere.North);
@@ -36,7 +45,8 @@ public class FreezeYearsTests
     public bool More_accepted_risk_is_never_a_later_day(byte seed, byte without)
     {
         var days = Enumerable.Range(0, 12).Select(i => 110 + ((seed * (i + 3) * 7) % 40)).ToList();
-        if (FreezeDistribution.Fit(SeasonHalf.Spring, days, without % 6) is not { Succeeded: true } fit) return true;
+        if (FreezeDistribution.Fit(SeasonHalf.Spring, days, without % 6) is not { Succeeded: true } fit)
+            return true;
         var dates = Enumerable.Range(1, 99).Select(p => fit.Value.DayAt(p / 100.0)).ToList();
         return dates.Zip(dates.Skip(1)).All(d => d.Second is null || d.First >= d.Second);
     }
@@ -56,15 +66,18 @@ public class FreezeYearsTests
         Assert.Equal(n.Select(d => d + half - 365), s);
         Assert.Equal(north.Fit!.StandardDeviation, south.Fit!.StandardDeviation, 1e-9);
 
-        static List<int> Counted(FreezeYears years) => [.. years.Years.Where(y => y.State == FreezeYearState.Counted).Select(y => SeasonAxis.Of(y.Date!.Value, y.Season))];
+        static List<int> Counted(FreezeYears years) =>
+            [.. years.Years.Where(y => y.State == FreezeYearState.Counted).Select(y => SeasonAxis.Of(y.Date!.Value, y.Season))];
     }
 
     [Fact]
     public void A_year_with_a_gap_near_its_freeze_is_left_out_and_one_far_from_it_is_not()
     {
         var last = Spring(Record()).Years.Single(y => y.Season == 2010).Date!.Value;
-        FreezeYearState Without(DateOnly from, int days) => Spring(Record(Made.Days(new(1995, 1, 1), new(2025, 12, 31)).Where(d => d.Day < from || d.Day >= from.AddDays(days))))
-            .Years.Single(y => y.Season == 2010).State;
+        FreezeYearState Without(DateOnly from, int days) =>
+            Spring(Record(Made.Days(new(1995, 1, 1), new(2025, 12, 31)).Where(d => d.Day < from || d.Day >= from.AddDays(days))))
+                .Years.Single(y => y.Season == 2010)
+                .State;
         Assert.Equal(FreezeYearState.LeftOut, Without(last.AddDays(5), 3));
         Assert.Equal(FreezeYearState.Counted, Without(last.AddDays(5), 2));
         Assert.Equal(FreezeYearState.Counted, Without(last.AddDays(-60), 20));
@@ -74,7 +87,10 @@ public class FreezeYearsTests
     public void A_place_that_seldom_freezes_has_the_mixed_distribution_and_no_day_at_a_high_risk()
     {
         // So much warmer that some springs have no freeze: the upland's weather at the sea, far south.
-        var years = Enumerable.Range(20, 14).Select(i => Spring(Record(), i / 2.0)).First(y => y.Years.Any(f => f.State == FreezeYearState.FreezeFree));
+        var years = Enumerable
+            .Range(20, 14)
+            .Select(i => Spring(Record(), i / 2.0))
+            .First(y => y.Years.Any(f => f.State == FreezeYearState.FreezeFree));
         var fit = years.Fit!;
         Assert.Equal(years.Years.Count(y => y.State == FreezeYearState.Counted) / (double)fit.Years, fit.Share, 1e-12);
         Assert.InRange(fit.Share, 0.3, 0.99);

@@ -13,8 +13,22 @@ public class PlantingWindowTests
     {
         var freeze = Nurseries.May9 with { StandardDeviationDays = 1 + (sd / 10.0) };
         var rules = HouseRules.Default with { PepperTiming = afterFrost ? PepperTiming.AfterAverageFrost : PepperTiming.AfterTomatoes };
-        var days = HouseRules.Risks.Order().Select(risk => PlantingWindow.For(
-            pepper ? Crop.Pepper : Crop.Tomato, Nurseries.Site(freeze), rules with { AcceptedRisk = risk }, tunnel ? Surface.Tunnel : Surface.Bare).Opens.Mid).ToList();
+        var days = HouseRules
+            .Risks.Order()
+            .Select(risk =>
+                PlantingWindow
+                    .For(
+                        pepper ? Crop.Pepper : Crop.Tomato,
+                        Nurseries.Site(freeze),
+                        rules with
+                        {
+                            AcceptedRisk = risk,
+                        },
+                        tunnel ? Surface.Tunnel : Surface.Bare
+                    )
+                    .Opens.Mid
+            )
+            .ToList();
         return days.SequenceEqual(days.OrderDescending());
     }
 
@@ -29,7 +43,10 @@ public class PlantingWindowTests
 
     [Fact]
     public void A_safe_date_that_is_not_later_is_refused() =>
-        Assert.Equal("safe-not-later", Assert.Single(SpringFreeze.FromTyped(new(SeasonDay.From(5, 9), SeasonDay.From(5, 9)), 2026, Hemisphere.North).Failures).Code);
+        Assert.Equal(
+            "safe-not-later",
+            Assert.Single(SpringFreeze.FromTyped(new(SeasonDay.From(5, 9), SeasonDay.From(5, 9)), 2026, Hemisphere.North).Failures).Code
+        );
 
     [Fact]
     public void Peppers_wait_for_the_house_rule()
@@ -39,14 +56,20 @@ public class PlantingWindowTests
         var weeks = HouseRules.Default with { PepperTiming = PepperTiming.AfterAverageFrost, PepperWeeksAfterFrost = 4 };
         Assert.Equal(new DateOnly(2026, 6, 6), PlantingWindow.For(Crop.Pepper, Nurseries.Site(), weeks, Surface.Bare).Opens.Mid);
         // Two weeks after the average frost is 23 May; the accepted risk already asks for 22: the later one holds.
-        var early = weeks with { PepperWeeksAfterFrost = 2, AcceptedRisk = 0.05 };
+        var early = weeks with
+        {
+            PepperWeeksAfterFrost = 2,
+            AcceptedRisk = 0.05,
+        };
         Assert.Equal(Nurseries.May9.DayAtRisk(0.05), PlantingWindow.For(Crop.Pepper, Nurseries.Site(), early, Surface.Bare).Opens.Mid);
     }
 
     [Fact]
-    public void A_tunnel_opens_two_weeks_earlier() => Assert.Equal(
-        PlantingWindow.For(Crop.Tomato, Nurseries.Site(), HouseRules.Default, Surface.Bare).Opens.Mid.AddDays(-14),
-        PlantingWindow.For(Crop.Tomato, Nurseries.Site(), HouseRules.Default, Surface.Tunnel).Opens.Mid);
+    public void A_tunnel_opens_two_weeks_earlier() =>
+        Assert.Equal(
+            PlantingWindow.For(Crop.Tomato, Nurseries.Site(), HouseRules.Default, Surface.Bare).Opens.Mid.AddDays(-14),
+            PlantingWindow.For(Crop.Tomato, Nurseries.Site(), HouseRules.Default, Surface.Tunnel).Opens.Mid
+        );
 
     [Fact]
     public void The_south_has_its_spring_in_the_label_of_the_year_it_ends_in()

@@ -29,9 +29,17 @@ public class EmergenceTests
     [Property(MaxTest = 200)]
     public bool A_warmer_day_below_the_optimum_never_makes_it_later(byte[] temperatures, byte which)
     {
-        if (temperatures.Length == 0) return true;
-        double At(DateOnly day, double more) => Math.Min(29, 12 + (temperatures[(day.DayNumber - Sown.DayNumber) % temperatures.Length] % 15) + (day.DayNumber % temperatures.Length == which % temperatures.Length ? more : 0));
-        double? Days(double more) => EmergenceCourse.ExpectedDays(EmergenceCourse.Days(Crop.Pepper, 1, Sown, d => (At(d, more), true), Sown.AddDays(200)));
+        if (temperatures.Length == 0)
+            return true;
+        double At(DateOnly day, double more) =>
+            Math.Min(
+                29,
+                12
+                    + (temperatures[(day.DayNumber - Sown.DayNumber) % temperatures.Length] % 15)
+                    + (day.DayNumber % temperatures.Length == which % temperatures.Length ? more : 0)
+            );
+        double? Days(double more) =>
+            EmergenceCourse.ExpectedDays(EmergenceCourse.Days(Crop.Pepper, 1, Sown, d => (At(d, more), true), Sown.AddDays(200)));
         return (Days(2) ?? 999) <= (Days(0) ?? 999) + 1e-9;
     }
 
@@ -39,7 +47,9 @@ public class EmergenceTests
     public void Half_of_the_way_cold_and_half_of_it_warm_is_in_between()
     {
         // 10 days at 15 °C are 10/13.6 of the way; at 25 °C (5.9 days) the rest takes 1.56 days: Harrington & Minges' rows, by hand.
-        var days = EmergenceCourse.ExpectedDays(EmergenceCourse.Days(Crop.Tomato, 1, Sown, d => (d <= Sown.AddDays(10) ? 15 : 25, true), Sown.AddDays(60)))!.Value;
+        var days = EmergenceCourse
+            .ExpectedDays(EmergenceCourse.Days(Crop.Tomato, 1, Sown, d => (d <= Sown.AddDays(10) ? 15 : 25, true), Sown.AddDays(60)))!
+            .Value;
         Assert.Equal(10 + ((1 - (10 / 13.6)) * 5.9), days, 9);
     }
 
@@ -47,7 +57,10 @@ public class EmergenceTests
     public void A_reading_stands_until_the_next_and_not_for_ever()
     {
         var soil = EmergenceCourse.Soil([(Sown, 18), (Sown, 20), (Sown.AddDays(5), 26)], 24);
-        Assert.Equal([(19, true), (19, true), (19, true), (24, false), (24, false), (26, true)], Enumerable.Range(0, 6).Select(i => soil(Sown.AddDays(i))));
+        Assert.Equal(
+            [(19, true), (19, true), (19, true), (24, false), (24, false), (26, true)],
+            Enumerable.Range(0, 6).Select(i => soil(Sown.AddDays(i)))
+        );
     }
 
     [Fact]
@@ -119,14 +132,19 @@ public class EmergenceTests
         for (var i = 0; i < 1_000_000; i++)
         {
             var lives = chance.NextDouble() < 0.8;
-            if (lives && chance.NextDouble() < 0.6) continue;
+            if (lives && chance.NextDouble() < 0.6)
+                continue;
             hidden++;
-            if (lives) late++;
+            if (lives)
+                late++;
         }
 
         Assert.Equal((double)late / hidden, EmergenceCourse.StillComing(1, 0, 0.8, 0.6), 2);
     }
 
     private static EmergenceVerdict Judge(int day, int emerged, IReadOnlyList<EmergenceDay> course, int? counted = null) =>
-        EmergenceVerdict.Of(new(Sown.AddDays(day), Sown, 100, emerged, emerged == 0 ? null : Sown.AddDays(counted ?? day), 0.81, null, Sown.AddDays(30)), course);
+        EmergenceVerdict.Of(
+            new(Sown.AddDays(day), Sown, 100, emerged, emerged == 0 ? null : Sown.AddDays(counted ?? day), 0.81, null, Sown.AddDays(30)),
+            course
+        );
 }

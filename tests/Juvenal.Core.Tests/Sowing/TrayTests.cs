@@ -21,7 +21,10 @@ public class TrayTests
         var rows = TrayLayout.Arrange(wanted, tray, share, kind);
         return rows.Select(r => (r.Tray, r.Row)).Distinct().Count() == rows.Count
             && rows.All(r => r.Row >= 1 && r.Row <= tray.Rows && r.Cells >= 1 && r.Cells <= rowCells)
-            && wanted.All(w => rows.Where(r => r.Batch == w.Batch).Sum(r => r.Cells) is var got && (kind == ExtraCells.Left ? got == w.Cells : got >= w.Cells))
+            && wanted.All(w =>
+                rows.Where(r => r.Batch == w.Batch).Sum(r => r.Cells) is var got
+                && (kind == ExtraCells.Left ? got == w.Cells : got >= w.Cells)
+            )
             && (share || rows.GroupBy(r => r.Tray).All(t => t.Select(r => r.Batch).Distinct().Count() == 1))
             && (share || kind != ExtraCells.Tray || rows.GroupBy(r => r.Tray).All(t => t.Sum(r => r.Cells) == cells));
     }
@@ -70,7 +73,14 @@ public class TrayTests
         var two = Thinning.Of(trays, 7, Twins.Snip);
         // One more is short; a separated twin counts for 0.95, so two pairs are taken.
         Assert.Equal((1, 2, 8, 1), (two.Snips, two.Separated, two.Plants, two.Spare));
-        Assert.Equal((0, 3, 9), (Thinning.Of(trays, 2, Twins.Separate).Snips, Thinning.Of(trays, 2, Twins.Separate).Separated, Thinning.Of(trays, 2, Twins.Separate).Plants));
+        Assert.Equal(
+            (0, 3, 9),
+            (
+                Thinning.Of(trays, 2, Twins.Separate).Snips,
+                Thinning.Of(trays, 2, Twins.Separate).Separated,
+                Thinning.Of(trays, 2, Twins.Separate).Plants
+            )
+        );
         // One that is still to come fills a blank cell first.
         Assert.Equal(0, Thinning.Of(trays, 7, Twins.Snip, coming: 1).Separated);
         Assert.Equal("1111011", Assert.Single(Thinning.After(trays, enough)).Cells);
