@@ -105,7 +105,7 @@ start_cluster() {
   else
     CLUSTER_WAS_RUNNING=no
     while ! port_is_free "$PGPORT"; do PGPORT=$((PGPORT + 7)); done
-    as_postgres "$PGBIN/pg_ctl" -D "$DATA" -l "$CLUSTER/postgres.log" -o "-p $PGPORT" -w -t 60 start >/dev/null 2>&1 \
+    as_postgres "$PGBIN/pg_ctl" -D "$DATA" -l "$CLUSTER/postgres.log" -o "-p $PGPORT" -w -t 300 start >/dev/null 2>&1 \
       || fail "PostgreSQL did not start: see $CLUSTER/postgres.log"
   fi
 

@@ -1,47 +1,65 @@
-# ./juvenal test: everything, on a fresh machine too. Ends with “N passed, N failed”.
+# ./juvenal test [core|http|web|e2e [FILTER]]: everything, or one part of it. Ends with “N passed, N failed”.
 
 PASSED=0
 FAILED=0
+FAILURES=()
+CONFIGURATION=Release
+TIMEFORMAT='%R s, %U + %S s of CPU'
+
+# How long a test may wait for something, in seconds: a test must not fail because the machine is slow.
+export JUVENAL_TEST_PATIENCE=${JUVENAL_TEST_PATIENCE:-120}
+
+# Runs a command with its output in $LOG; says how long it took. Sets CODE.
+timed() {
+  local took
+  CODE=0
+  took=$({ time "$@" >"$LOG" 2>&1; } 2>&1) || CODE=$?
+  TOOK=${took##*$'\n'}
+  sed -i 's/\x1b\[[0-9;]*m//g' "$LOG"
+}
 
 # A check that passes or fails as a whole: its output is shown where it fails.
 check() {
-  local name=$1 log; shift
-  log=$(mktemp)
+  local name=$1; shift
+  LOG=$(mktemp)
   printf '  %-34s' "$name"
-  if "$@" >"$log" 2>&1; then
-    PASSED=$((PASSED + 1)); echo ok
+  timed "$@"
+  if [ "$CODE" = 0 ]; then
+    PASSED=$((PASSED + 1)); echo "ok ($TOOK)"
   else
-    FAILED=$((FAILED + 1)); echo FAILED; tail -60 "$log"
+    FAILED=$((FAILED + 1)); FAILURES+=("$name"); echo "FAILED ($TOOK)"; tail -60 "$LOG"
   fi
-  rm -f "$log"
+  rm -f "$LOG"
 }
 
-# A test runner: its own counts are added up. $2 is an extended regex for “passed”, $3 for “failed”; both find a number.
+# A test runner: its own counts are added up. $2, $3 and $4 are extended regexes for “passed”, “failed” (both find a number) and a failed test's line.
 runner() {
-  local name=$1 passed_pattern=$2 failed_pattern=$3 log code=0 passed failed; shift 3
-  log=$(mktemp)
+  local name=$1 passed_pattern=$2 failed_pattern=$3 name_pattern=$4 passed failed; shift 4
+  LOG=$(mktemp)
   printf '  %-34s' "$name"
-  "$@" >"$log" 2>&1 || code=$?
-  sed -i 's/\x1b\[[0-9;]*m//g' "$log"
-  passed=$(grep -oE "$passed_pattern" "$log" | grep -oE '[0-9]+' | tail -1 || true)
-  failed=$(grep -oE "$failed_pattern" "$log" | grep -oE '[0-9]+' | tail -1 || true)
+  timed "$@"
+  passed=$(grep -oE "$passed_pattern" "$LOG" | grep -oE '[0-9]+' | tail -1 || true)
+  failed=$(grep -oE "$failed_pattern" "$LOG" | grep -oE '[0-9]+' | tail -1 || true)
   passed=${passed:-0}
   failed=${failed:-0}
   # A runner that broke down, or ran nothing, counts as a failure.
-  if [ "$code" != 0 ] && [ "$failed" = 0 ] || [ "$passed" = 0 ]; then failed=$((failed + 1)); fi
+  if [ "$CODE" != 0 ] && [ "$failed" = 0 ] || [ "$passed" = 0 ]; then failed=$((failed + 1)); FAILURES+=("$name: it broke down, or ran nothing"); fi
   PASSED=$((PASSED + passed)); FAILED=$((FAILED + failed))
-  echo "$passed passed, $failed failed"
-  [ "$failed" = 0 ] || tail -150 "$log"
-  rm -f "$log"
+  echo "$passed passed, $failed failed ($TOOK)"
+  if [ "$failed" != 0 ]; then
+    tail -150 "$LOG"
+    while IFS= read -r line; do FAILURES+=("$name: $line"); done < <(grep -E "$name_pattern" "$LOG" | sed 's/^ *//' | sort -u | head -60)
+  fi
+  rm -f "$LOG"
 }
 
+# Compiling writes the API down anew (web/src/api/openapi.json): it must be what is committed, and the client made from it too.
 client_is_fresh() {
-  cp web/src/api/openapi.json "$1/openapi.json"; cp web/src/api/schema.d.ts "$1/schema.d.ts"
-  dotnet build src/Juvenal.Web --no-incremental --no-restore -v q || return 1
+  cp web/src/api/schema.d.ts "$1/schema.d.ts"
   (cd web && npm run --silent client) || return 1
   local stale=0
   cmp web/src/api/openapi.json "$1/openapi.json" && cmp web/src/api/schema.d.ts "$1/schema.d.ts" || stale=1
-  [ "$stale" = 0 ] || echo "The API has changed: run dotnet build src/Juvenal.Web and npm run client in web/, then commit web/src/api."
+  [ "$stale" = 0 ] || echo "The API has changed: run ./juvenal test web and npm run client in web/, then commit web/src/api."
   return "$stale"
 }
 
@@ -62,7 +80,7 @@ serve_for_test() {
   while ! port_is_free "$port"; do port=$((port + 1)); done
   env "$@" ASPNETCORE_URLS="http://127.0.0.1:$port" Logging__LogLevel__Default=Warning dotnet out/Juvenal.Web/Juvenal.Web.dll &
   E2E_SERVERS="$E2E_SERVERS $!"
-  for _ in $(seq 1 100); do port_is_free "$port" || break; read -rt 0.1 <> <(:) || true; done
+  for _ in $(seq 1 $((JUVENAL_TEST_PATIENCE * 10))); do port_is_free "$port" || break; read -rt 0.1 <> <(:) || true; done
   SERVED="http://127.0.0.1:$port"
 }
 
@@ -127,45 +145,79 @@ clean_up() {
   stop_cluster
 }
 
+build_tests() { dotnet build "$1" -c "$CONFIGURATION" --no-restore -v q; }
+
+# One of our .NET test projects, already built; $2 narrows it to methods or classes that have it in their name.
+dotnet_tests() {
+  local narrow=()
+  [ -z "${2:-}" ] || narrow=(-- --filter-method "*$2*")
+  dotnet test --project "tests/$1" -c "$CONFIGURATION" --no-build "${narrow[@]}"
+}
+
+DOTNET_PASSED='succeeded: [0-9]+' DOTNET_FAILED='failed: [0-9]+' DOTNET_NAME='^ *failed [A-Z]'
+
+run_core() { runner "Core" "$DOTNET_PASSED" "$DOTNET_FAILED" "$DOTNET_NAME" dotnet_tests Juvenal.Core.Tests "${1:-}"; }
+run_http() { runner "HTTP on PostgreSQL" "$DOTNET_PASSED" "$DOTNET_FAILED" "$DOTNET_NAME" dotnet_tests Juvenal.Web.Tests "${1:-}"; }
+run_web() { runner "Front end" 'Tests .*[0-9]+ passed' '[0-9]+ failed' '^ *FAIL ' in_web test ${1:+-- -t "$1"}; }
+
+run_e2e() {
+  check "Production build" build_all
+  [ -f web/dist/index.html ] || return 0
+  runner "Interface in Chromium" '[0-9]+ passed' '[0-9]+ failed' '^ *[0-9]+\) ' end_to_end npx playwright test ${1:+-g "$1"}
+}
+
 run_tests() {
+  local part=${1:-all} filter=${2:-} wanted=()
+  case $part in all|core|http|web|e2e) ;; *) fail "“$part” is none of core, http, web, e2e." ;; esac
   need_dotnet
   need_node
   need_timezones
   # Labels are read back by readers that are not ours.
-  local wanted=()
-  [ -x /usr/bin/chromium ] || wanted+=(chromium)
-  command -v pdftotext >/dev/null || wanted+=(poppler-utils)
-  command -v zbarimg >/dev/null || wanted+=(zbar-tools)
+  if [[ $part = all || $part = e2e ]] && [ ! -x /usr/bin/chromium ]; then wanted+=(chromium); fi
+  if [[ $part = all || $part = http ]]; then
+    command -v pdftotext >/dev/null || wanted+=(poppler-utils)
+    command -v zbarimg >/dev/null || wanted+=(zbar-tools)
+  fi
   [ "${#wanted[@]}" = 0 ] || need_packages "${wanted[@]}"
   export CI=${CI:-true}
   say "Preparing"
-  dotnet restore Juvenal.slnx --locked-mode -v q >out/logs/restore.log 2>&1 || { tail -20 out/logs/restore.log; fail "The .NET packages could not be restored."; }
-  install_npm web
-  install_npm tests/e2e
+  if [[ $part != web ]]; then
+    dotnet restore Juvenal.slnx --locked-mode -v q >out/logs/restore.log 2>&1 || { tail -20 out/logs/restore.log; fail "The .NET packages could not be restored."; }
+  fi
+  [[ $part = core || $part = http ]] || install_npm web
+  [[ $part = core || $part = http || $part = web ]] || install_npm tests/e2e
   trap clean_up EXIT
-  start_cluster test no
-  export JUVENAL_TEST_OWNER=$OWNER_DB JUVENAL_TEST_WEB=$WEB_DB
+  if [[ $part != core && $part != web ]]; then
+    start_cluster test no
+    export JUVENAL_TEST_OWNER=$OWNER_DB JUVENAL_TEST_WEB=$WEB_DB
+  fi
   local scratch; scratch=$(mktemp -d)
 
-  say "Checks"
-  check "API client is fresh" client_is_fresh "$scratch"
-  check "Build, analyzers" dotnet build Juvenal.slnx --no-restore -v q
-  check "C# format" csharp_is_formatted
-  check "Front end: types and build" in_web build
-  check "Front end: lint" in_web lint
-  check "Front end: format" in_web format
-
-  say "Tests"
-  runner "Core" 'succeeded: [0-9]+' 'failed: [0-9]+' dotnet test --project tests/Juvenal.Core.Tests --no-build
-  runner "HTTP on PostgreSQL" 'succeeded: [0-9]+' 'failed: [0-9]+' dotnet test --project tests/Juvenal.Web.Tests --no-build
-  runner "Front end" 'Tests .*[0-9]+ passed' '[0-9]+ failed' in_web test
-  sources_stamp web > out/.web 2>/dev/null || { mkdir -p out; sources_stamp web > out/.web; }
-  build_all
-  runner "Interface in Chromium" '[0-9]+ passed' '[0-9]+ failed' end_to_end npx playwright test
-  check "Two processes, one database" two_processes
-  check "Backup and restore" backup_round_trip "$scratch"
+  case $part in
+    core) check "Build" build_tests tests/Juvenal.Core.Tests; [ "$FAILED" != 0 ] || run_core "$filter" ;;
+    http) check "Build" build_tests tests/Juvenal.Web.Tests; [ "$FAILED" != 0 ] || run_http "$filter" ;;
+    web) run_web "$filter" ;;
+    e2e) run_e2e "$filter" ;;
+    all)
+      say "Checks"
+      cp web/src/api/openapi.json "$scratch/openapi.json"
+      check "Build, analyzers" build_tests Juvenal.slnx
+      check "API client is fresh" client_is_fresh "$scratch"
+      check "C# format" csharp_is_formatted
+      check "Front end: lint" in_web lint
+      check "Front end: format" in_web format
+      say "Tests"
+      run_core
+      run_http
+      run_web
+      run_e2e
+      check "Two processes, one database" two_processes
+      check "Backup and restore" backup_round_trip "$scratch"
+      ;;
+  esac
 
   rm -rf "$scratch"
+  [ "${#FAILURES[@]}" = 0 ] || { printf '\nFailed:\n'; printf '  %s\n' "${FAILURES[@]}"; }
   printf '\n%s passed, %s failed\n' "$PASSED" "$FAILED"
   [ "$FAILED" = 0 ]
 }

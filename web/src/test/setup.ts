@@ -1,4 +1,4 @@
-import { cleanup } from '@testing-library/react';
+import { cleanup, configure } from '@testing-library/react';
 import { afterEach } from 'vitest';
 import { answer, forget } from './server';
 
@@ -13,6 +13,9 @@ Object.assign(globalThis, {
   },
 });
 Object.assign(Element.prototype, { setPointerCapture: () => undefined, scrollIntoView: () => undefined });
+
+// What comes is waited for as long as a test may take: how fast the machine is decides nothing.
+configure({ asyncUtilTimeout: 60_000 });
 
 afterEach(() => {
   cleanup();
