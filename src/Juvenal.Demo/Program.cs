@@ -1,6 +1,5 @@
 using Juvenal.Demo;
 using Juvenal.Store;
-using Npgsql;
 
 var connection = Environment.GetEnvironmentVariable("JUVENAL_DB");
 if (connection is null)
@@ -9,7 +8,7 @@ if (connection is null)
     return 1;
 }
 
-await using var source = NpgsqlDataSource.Create(connection);
+await using var source = Database.Source(connection);
 var database = new Database(source);
 if ((await database.EveryNurseryAsync(CancellationToken.None)).Count == 0)
     await WindlassYard.LoadAsync(database, Console.WriteLine, CancellationToken.None);

@@ -119,8 +119,18 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
 
     private async Task KeepAsync(int index, CancellationToken cancel)
     {
+        await database.ActAsync(
+            nurseryId,
+            DemoPeople.NameOf(_hand),
+            Store.Nurseries.Touches.NewBatch,
+            nursery => PutAsync(nursery, index, cancel),
+            cancel
+        );
+    }
+
+    private async Task PutAsync(Store.Nurseries.NurseryTransaction nursery, int index, CancellationToken cancel)
+    {
         var wish = Wishes[index];
-        await using var nursery = await database.WriteAsync(nurseryId, cancel);
         var containers = (await new ContainerStore(nursery).AllAsync(cancel)).ToDictionary(c => c.Name, c => c.Id);
         var input = new BatchInput(
             WindlassYard.CultivarId(wish.Cultivar),
@@ -145,7 +155,6 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
         await new BatchStore(nursery, clock).KeepAsync(WindlassYard.Numbered(3, index + 1), input, PlanVersion.Of(plan.Value), cancel);
         if (index is 7 or 11)
             await LayTogetherAsync(nursery, index == 7 ? [6, 7] : [10, 11], containers[wish.Tray], cancel);
-        await nursery.CommitAsync(cancel);
     }
 
     /// <summary>Two batches that are sown together share trays, by rows.</summary>
@@ -299,9 +308,7 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
 
     private async Task WriteAsync(Func<Store.Nurseries.NurseryTransaction, Task> write, CancellationToken cancel)
     {
-        await using var nursery = await database.WriteAsync(nurseryId, cancel, DemoPeople.NameOf(_hand));
-        await write(nursery);
-        await nursery.CommitAsync(cancel);
+        await database.ActAsync(nurseryId, DemoPeople.NameOf(_hand), Store.Nurseries.Touches.Work, write, cancel);
     }
 
     private Guid Id() => WindlassYard.Numbered(4, ++_entries);

@@ -139,12 +139,17 @@ public static class WindlassYard
         var spring = new Spring(database, clock, Id);
         for (var day = First; day <= Today; day = day.AddDays(1))
         {
-            await using (var nursery = await database.WriteAsync(Id, cancel))
-            {
-                await new SiteStore(nursery).WindToAsync(day, cancel);
-                await new PlanStore(nursery, clock).ReplanAllAsync(cancel);
-                await nursery.CommitAsync(cancel);
-            }
+            await database.ActAsync(
+                Id,
+                null,
+                Touches.Inputs,
+                async nursery =>
+                {
+                    await new SiteStore(nursery).WindToAsync(day, cancel);
+                    await new PlanStore(nursery, clock).ReplanAllAsync(cancel);
+                },
+                cancel
+            );
 
             await spring.LiveAsync(day, last: day == Today, cancel);
         }

@@ -9,6 +9,23 @@ public sealed class Database(NpgsqlDataSource source)
 {
     public const string WebRole = "juvenal_web";
 
+    /// <summary>An act that loses so often is said to have failed.</summary>
+    private const int MostTries = 4;
+
+    /// <summary>
+    /// The pool. Statements that recur are prepared by themselves; nothing here is large enough for PostgreSQL to compile it (JIT took
+    /// longer than the reads it was meant for). No statement is cut off: the limit is the request's, and a re-plan has none.
+    /// </summary>
+    public static NpgsqlDataSource Source(string connection)
+    {
+        var settings = new NpgsqlConnectionStringBuilder(connection);
+        if (settings.MaxAutoPrepare == 0)
+            settings.MaxAutoPrepare = 200;
+        settings.CommandTimeout = 0;
+        settings.Options ??= "-c jit=off";
+        return NpgsqlDataSource.Create(settings);
+    }
+
     public Task<NurseryTransaction> ReadAsync(Guid nursery, CancellationToken cancel) =>
         NurseryTransaction.OpenAsync(source, nursery, null, writes: false, cancel);
 
@@ -17,6 +34,59 @@ public sealed class Database(NpgsqlDataSource source)
     /// <param name="by">Who acts, by name.</param>
     public Task<NurseryTransaction> WriteAsync(Guid nursery, CancellationToken cancel, string? by = null) =>
         NurseryTransaction.OpenAsync(source, nursery, by, writes: true, cancel);
+
+    /// <summary>
+    /// Writes in one transaction, with the first of the locks taken. Where PostgreSQL ended it for the sake of another one (a deadlock, a
+    /// serialization failure), or somebody made the same thing at the same moment, the whole act is done again.
+    /// </summary>
+    /// <param name="nursery">The one that is seen.</param>
+    /// <param name="by">Who acts, by name; null where nobody does (a new day).</param>
+    /// <param name="touches">What it touches first.</param>
+    /// <param name="act">Everything that is read and written; it may be called several times.</param>
+    /// <param name="cancel">Cancels.</param>
+    public async Task<T> ActAsync<T>(
+        Guid nursery,
+        string? by,
+        Touches touches,
+        Func<NurseryTransaction, Task<T>> act,
+        CancellationToken cancel
+    )
+    {
+        ArgumentNullException.ThrowIfNull(act);
+        for (var tries = 1; ; tries++)
+        {
+            try
+            {
+                await using var writing = await WriteAsync(nursery, cancel, by);
+                await Locks.FirstAsync(writing, touches, cancel);
+                var result = await act(writing);
+                await writing.CommitAsync(cancel);
+                return result;
+            }
+            catch (Exception e) when (tries < MostTries && IsWorthAnotherTry(e))
+            {
+                // At once: whoever was in the way has ended.
+            }
+        }
+    }
+
+    public Task ActAsync(Guid nursery, string? by, Touches touches, Func<NurseryTransaction, Task> act, CancellationToken cancel) =>
+        ActAsync<object?>(
+            nursery,
+            by,
+            touches,
+            async writing =>
+            {
+                await act(writing);
+                return null;
+            },
+            cancel
+        );
+
+    private static bool IsWorthAnotherTry(Exception e) =>
+        e is AgainException
+        || e is PostgresException { SqlState: PostgresErrorCodes.DeadlockDetected or PostgresErrorCodes.SerializationFailure }
+        || e is PostgresException { SqlState: PostgresErrorCodes.UniqueViolation } same && Sql.IsKey(same.ConstraintName);
 
     /// <summary>The nursery as it is at one moment, however long the reading takes.</summary>
     public Task<NurseryTransaction> SnapshotAsync(Guid nursery, CancellationToken cancel, string? by = null) =>

@@ -288,9 +288,16 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
     /// <summary>Winds the nursery's clock to a day.</summary>
     public async Task WindToAsync(DateOnly day)
     {
-        await using var nursery = await Database.WriteAsync(Nursery, default);
-        await new SiteStore(nursery).WindToAsync(day, default);
-        await new Store.Plans.PlanStore(nursery, TimeProvider.System).ReplanAllAsync(default);
-        await nursery.CommitAsync(default);
+        await Database.ActAsync(
+            Nursery,
+            null,
+            Touches.Inputs,
+            async nursery =>
+            {
+                await new SiteStore(nursery).WindToAsync(day, default);
+                await new Store.Plans.PlanStore(nursery, TimeProvider.System).ReplanAllAsync(default);
+            },
+            default
+        );
     }
 }

@@ -22,7 +22,7 @@ public class WallTests(House house) : IClassFixture<House>
               pg_get_userbyid(c.relowner)
             from pg_class c
             join pg_namespace n on n.oid = c.relnamespace
-            where n.nspname = 'public' and c.relkind = 'r' and c.relname not in ('schemaversions', 'nursery', 'data_protection_key', 'account', 'membership', 'invitation', 'audit_entry', 'sign_in_try')
+            where n.nspname = 'public' and c.relkind = 'r' and c.relname not in ('schemaversions', 'nursery', 'data_protection_key', 'account', 'membership', 'invitation', 'audit_entry', 'sign_in_try', 'ended_session')
             """;
         var rows = await OwnerAsync(
             walls,

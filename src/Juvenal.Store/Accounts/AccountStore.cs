@@ -19,6 +19,12 @@ public enum Role
 /// <param name="Stamp">Changes with the password: sessions that carry an older one have ended.</param>
 public sealed record Account(Guid Id, string Name, string PasswordHash, Guid Stamp);
 
+/// <summary>What a session's cookie says.</summary>
+/// <param name="Account">Whose.</param>
+/// <param name="Stamp">Of the password it was opened with.</param>
+/// <param name="Id">Its own: signing out ends this one alone.</param>
+public readonly record struct SessionKey(Guid Account, Guid Stamp, Guid Id);
+
 /// <summary>A nursery that someone may enter, and as what.</summary>
 public sealed record NurseryOf(Guid Id, string Name, Role Role);
 
@@ -28,6 +34,9 @@ public sealed record Visitor(string Name, Role Role);
 /// <summary>Accounts: found by name at the door, by id after it.</summary>
 public sealed class AccountStore(AccountTransaction accounts)
 {
+    /// <summary>A cookie that is not used lasts thirty days.</summary>
+    private static readonly TimeSpan Longest = TimeSpan.FromDays(31);
+
     private const string Insert = """
         -- A new account.
         insert into account (id, name, name_key, password_hash, stamp)
@@ -46,6 +55,20 @@ public sealed class AccountStore(AccountTransaction accounts)
         select id, name, password_hash, stamp
         from account
         where id = $1 and stamp = $2
+          and not exists (select from ended_session where id = $3)
+        """;
+
+    private const string End = """
+        -- A session is left.
+        insert into ended_session (id, account_id, ended_at)
+        values ($1, $2, $3)
+        on conflict (id) do nothing
+        """;
+
+    private const string ForgetEnded = """
+        -- Left so long ago that its cookie has run out.
+        delete from ended_session
+        where ended_at < $1
         """;
 
     private const string SetPassword = """
@@ -69,7 +92,8 @@ public sealed class AccountStore(AccountTransaction accounts)
         select a.name, m.role
         from account a
         join membership m on m.account_id = a.id
-        where a.id = $1 and a.stamp = $2 and m.nursery_id = $3 and m.ended_at is null
+        where a.id = $1 and a.stamp = $2 and m.nursery_id = $4 and m.ended_at is null
+          and not exists (select from ended_session where id = $3)
         """;
 
     /// <exception cref="RefusedException">The name is taken.</exception>
@@ -97,8 +121,18 @@ public sealed class AccountStore(AccountTransaction accounts)
         accounts.OneAsync(ByName, Read, cancel, Sql.Of(AccountName.Key(name)));
 
     /// <summary>The account, if its session has not ended.</summary>
-    public Task<Account?> SignedInAsync(Guid id, Guid stamp, CancellationToken cancel) =>
-        accounts.OneAsync(ByStamp, Read, cancel, Sql.Of(id), Sql.Of(stamp));
+    public Task<Account?> SignedInAsync(SessionKey session, CancellationToken cancel) =>
+        accounts.OneAsync(ByStamp, Read, cancel, Sql.Of(session.Account), Sql.Of(session.Stamp), Sql.Of(session.Id));
+
+    /// <summary>A session is left: a copy of its cookie opens nothing any more.</summary>
+    public Task EndAsync(SessionKey session, DateTimeOffset now, CancellationToken cancel) =>
+        accounts.ExecuteManyAsync(
+            [
+                Walled.Command(ForgetEnded, Sql.Of(now - Longest)),
+                Walled.Command(End, Sql.Of(session.Id), Sql.Of(session.Account), Sql.Of(now)),
+            ],
+            cancel
+        );
 
     public Task SetPasswordAsync(Guid id, string hash, Guid stamp, CancellationToken cancel) =>
         accounts.ExecuteAsync(SetPassword, cancel, Sql.Of(id), Sql.Of(hash), Sql.Of(stamp));
@@ -107,8 +141,16 @@ public sealed class AccountStore(AccountTransaction accounts)
         accounts.ListAsync(Nurseries, r => new NurseryOf(r.GetGuid(0), r.GetString(1), r.Enum<Role>(2)), cancel, Sql.Of(id));
 
     /// <returns>Null: the session has ended, there is no such nursery, or one does not belong to it; which, one may not know.</returns>
-    public Task<Visitor?> AtTheDoorAsync(Guid id, Guid stamp, Guid nursery, CancellationToken cancel) =>
-        accounts.OneAsync(AtTheDoor, r => new Visitor(r.GetString(0), r.Enum<Role>(1)), cancel, Sql.Of(id), Sql.Of(stamp), Sql.Of(nursery));
+    public Task<Visitor?> AtTheDoorAsync(SessionKey session, Guid nursery, CancellationToken cancel) =>
+        accounts.OneAsync(
+            AtTheDoor,
+            r => new Visitor(r.GetString(0), r.Enum<Role>(1)),
+            cancel,
+            Sql.Of(session.Account),
+            Sql.Of(session.Stamp),
+            Sql.Of(session.Id),
+            Sql.Of(nursery)
+        );
 
     private static Account Read(NpgsqlDataReader r) => new(r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetGuid(3));
 }

@@ -60,7 +60,9 @@ public sealed record BatchView(
     IReadOnlyList<StoredGroup> Standing,
     int Used,
     IReadOnlyList<StoredTrayCount> TrayCounts,
-    DateOnly? CountedOn
+    DateOnly? CountedOn,
+    IReadOnlyDictionary<Stage, DateOnly>? StageDays = null,
+    IReadOnlyDictionary<Stage, PutOff>? PutOffs = null
 )
 {
     /// <summary>The counts in the core's form.</summary>
@@ -71,8 +73,9 @@ public sealed record BatchView(
             [.. Standing.Select(g => new Standing(new(g.ContainerId, g.PlaceId), g.Seedlings, g.Containers, g.Reached))],
             Lost,
             Snipped,
-            Steps.Where(s => s.DoneOn is not null).ToDictionary(s => s.Stage, s => s.DoneOn!.Value),
-            Steps.Where(s => s.PutOffTo is not null).ToDictionary(s => s.Stage, s => (s.PutOffTo!.Value, s.PutOffReason ?? "")),
+            StageDays ?? Steps.Where(s => s.DoneOn is not null).ToDictionary(s => s.Stage, s => s.DoneOn!.Value),
+            PutOffs?.ToDictionary(p => p.Key, p => (p.Value.Day, p.Value.Reason))
+                ?? Steps.Where(s => s.PutOffTo is not null).ToDictionary(s => s.Stage, s => (s.PutOffTo!.Value, s.PutOffReason ?? "")),
             [],
             Used,
             TrayCounts.ToDictionary(t => t.TrayId, t => (t.Cells, t.On)),
@@ -89,24 +92,17 @@ public sealed class BatchReader(NurseryTransaction nursery)
     /// <summary>No list is longer.</summary>
     public const int Most = 5000;
 
-    private const string Select = """
-        -- Batches with plan and counts: some of them, or all, newest season first, by code.
-        select b.id, b.version, b.code, b.cultivar_id, b.season, b.plants_wanted, b.germination, b.survival, b.confidence, b.seeds_per_cell,
-          b.seeds_available, b.tray_id, b.germination_place_id, b.seedling_place_id, b.hardening_place_id, b.bed_id,
-          (select array_agg(m.container_id order by m.ordinal) from batch_move m where m.nursery_id = b.nursery_id and m.batch_id = b.id),
-          (select array_agg(m.place_id order by m.ordinal) from batch_move m where m.nursery_id = b.nursery_id and m.batch_id = b.id),
-          (select array_agg(l.stage order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
-          (select array_agg(l.locked_on order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
-          b.lot_id, b.start, b.start_leaves, b.price_each, b.rootstock_id, b.scion_id, b.union_cm,
+    private const string Select = $$"""
+        -- Batches with plan and counts: some of them, or all; those not ended first, newest season first, by number.
+        select {{BatchRow.Columns}},
           c.name, c.crop, c.species_group, c.habit, b.cells, b.seeds, b.trays, b.seeds_sown, b.emerged, b.lost, b.snipped,
-            b.summary, b.ended_on, b.end_reason,
+          b.summary, b.end_reason,
           coalesce((
-            select jsonb_agg(jsonb_build_object('stage', p.stage, 'low', p.low, 'mid', p.mid, 'high', p.high, 'due', p.due,
-              'doneOn', p.done_on,
-              'lockedOn', p.locked_on, 'putOffTo', p.put_off_to, 'putOffReason', p.put_off_reason, 'place', p.place, 'container',
-                p.container,
-              'containers', p.containers, 'mixLitres', p.mix_litres, 'leaves', p.leaves, 'reasons', p.reasons, 'spread', p.spread,
-                'conflict', p.conflict) order by p.stage)
+            select jsonb_agg(jsonb_build_object(
+              'stage', p.stage, 'low', p.low, 'mid', p.mid, 'high', p.high, 'due', p.due, 'doneOn', p.done_on, 'lockedOn', p.locked_on,
+              'putOffTo', p.put_off_to, 'putOffReason', p.put_off_reason, 'place', p.place, 'container', p.container,
+              'containers', p.containers, 'mixLitres', p.mix_litres, 'leaves', p.leaves, 'conflict', p.conflict,
+              'reasons', case when $3 then p.reasons else '[]' end, 'spread', case when $3 then p.spread else '[]' end) order by p.stage)
             from plan_step p
             where p.nursery_id = b.nursery_id
               and p.batch_id = b.id), '[]'),
@@ -119,56 +115,67 @@ public sealed class BatchReader(NurseryTransaction nursery)
           b.used, b.tray_counts, b.counted_on
         from batch b
         join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
-        where $1::uuid[] is null or b.id = any($1)
-        order by b.ended_on is not null, b.season desc, b.code, b.id
+        where ($1::uuid[] is null or b.id = any($1))
+          and (not $4 or b.ended_on is null)
+        order by b.ended_on is not null, b.season desc, length(b.code), b.code, b.id
         limit $2
         """;
 
-    public Task<List<BatchView>> AllAsync(CancellationToken cancel) =>
-        nursery.ListAsync(Select, Read, cancel, Sql.OfNull((Guid[]?)null), Sql.Of(Most));
+    /// <summary>All batches, ended ones last.</summary>
+    /// <param name="cancel">Cancels.</param>
+    /// <param name="why">With the reasons and spreads of each step; a list does not show them.</param>
+    public Task<List<BatchView>> AllAsync(CancellationToken cancel, bool why = true) => ListAsync(null, Most, why, open: false, cancel);
+
+    /// <summary>Those that are not ended.</summary>
+    public Task<List<BatchView>> OpenAsync(CancellationToken cancel, bool why = true) => ListAsync(null, Most, why, open: true, cancel);
 
     /// <summary>Those of the ids that are there.</summary>
-    public Task<List<BatchView>> SomeAsync(Guid[] ids, CancellationToken cancel) =>
-        nursery.ListAsync(Select, Read, cancel, Sql.OfNull(ids), Sql.Of(Most));
+    public Task<List<BatchView>> SomeAsync(Guid[] ids, CancellationToken cancel) => ListAsync(ids, Most, why: true, open: false, cancel);
+
+    private Task<List<BatchView>> ListAsync(Guid[]? ids, int most, bool why, bool open, CancellationToken cancel) =>
+        nursery.ListAsync(Select, Read, cancel, Sql.OfNull(ids), Sql.Of(most), Sql.Of(why), Sql.Of(open));
 
     /// <exception cref="NotFoundException">No such batch in this nursery.</exception>
     public async Task<BatchView> OneAsync(Guid id, CancellationToken cancel) =>
-        await nursery.OneAsync(Select, Read, cancel, Sql.OfNull([id]), Sql.Of(1)) ?? throw new NotFoundException("batch");
+        (await ListAsync([id], 1, why: true, open: false, cancel)) is [var batch] ? batch : throw new NotFoundException("batch");
 
     /// <summary>The batch's ledger, newest first, with what is taken back.</summary>
     public async Task<(IReadOnlyList<StoredEntry> Entries, IReadOnlySet<Guid> TakenBack)> LedgerAsync(Guid id, CancellationToken cancel)
     {
-        var entries = await new LedgerReader(nursery).AllAsync(id, cancel);
+        var entries = await new LedgerReader(nursery).OfAsync(id, cancel);
         return ([.. entries.OrderByDescending(e => e.Entry.Sequence)], Fold.TakenBack(entries.Select(e => e.Entry)));
     }
 
     private static BatchView Read(NpgsqlDataReader r)
     {
         var row = BatchRow.Read(r);
+        const int own = BatchRow.Count;
         return new(
             row.Id,
             row.Version,
             row.Code,
             row.Input,
-            r.GetString(27),
-            r.Enum<Crop>(28),
-            r.Enum<SpeciesGroup>(29),
-            r.Enum<Habit>(30),
-            r.GetInt32(31),
-            r.GetInt32(32),
-            r.OrNull<int>(33),
-            r.GetInt32(34),
-            r.GetInt32(35),
-            r.GetInt32(36),
-            r.GetInt32(37),
-            r.FromJson<PlanSummary>(38),
-            r.OrNull<DateOnly>(39),
-            r.TextOrNull(40),
-            r.FromJson<List<StoredStep>>(41),
-            r.FromJson<List<StoredGroup>>(42),
-            r.GetInt32(43),
-            r.FromJson<List<StoredTrayCount>>(44),
-            r.OrNull<DateOnly>(45)
+            r.GetString(own),
+            r.Enum<Crop>(own + 1),
+            r.Enum<SpeciesGroup>(own + 2),
+            r.Enum<Habit>(own + 3),
+            r.GetInt32(own + 4),
+            r.GetInt32(own + 5),
+            r.OrNull<int>(own + 6),
+            r.GetInt32(own + 7),
+            r.GetInt32(own + 8),
+            r.GetInt32(own + 9),
+            r.GetInt32(own + 10),
+            r.FromJson<PlanSummary>(own + 11),
+            row.EndedOn,
+            r.TextOrNull(own + 12),
+            r.FromJson<List<StoredStep>>(own + 13),
+            r.FromJson<List<StoredGroup>>(own + 14),
+            r.GetInt32(own + 15),
+            r.FromJson<List<StoredTrayCount>>(own + 16),
+            r.OrNull<DateOnly>(own + 17),
+            row.StageDays,
+            row.PutOffs
         );
     }
 }

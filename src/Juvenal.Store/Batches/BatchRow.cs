@@ -87,25 +87,42 @@ public sealed record BatchInput(
 }
 
 /// <summary>A batch as it is stored, without its plan.</summary>
-internal sealed record BatchRow(Guid Id, int Version, string Code, BatchInput Input)
+/// <param name="StageDays">By stage, as last written with the ledger; null where it was not written yet.</param>
+/// <param name="SummaryDigest">Of the plan besides its steps.</param>
+internal sealed record BatchRow(
+    Guid Id,
+    int Version,
+    string Code,
+    BatchInput Input,
+    IReadOnlyDictionary<Stage, DateOnly>? StageDays = null,
+    IReadOnlyDictionary<Stage, PutOff>? PutOffs = null,
+    string? SummaryDigest = null,
+    DateOnly? EndedOn = null
+)
 {
-    public const string Select = """
-        -- Batches with the path they take.
-        select b.id, b.version, b.code, b.cultivar_id, b.season, b.plants_wanted, b.germination, b.survival, b.confidence, b.seeds_per_cell,
+    /// <summary>What a batch is read by; <see cref="Read"/> takes them in this order.</summary>
+    public const string Columns = """
+        b.id, b.version, b.code, b.cultivar_id, b.season, b.plants_wanted, b.germination, b.survival, b.confidence, b.seeds_per_cell,
           b.seeds_available, b.tray_id, b.germination_place_id, b.seedling_place_id, b.hardening_place_id, b.bed_id,
           (select array_agg(m.container_id order by m.ordinal) from batch_move m where m.nursery_id = b.nursery_id and m.batch_id = b.id),
           (select array_agg(m.place_id order by m.ordinal) from batch_move m where m.nursery_id = b.nursery_id and m.batch_id = b.id),
           (select array_agg(l.stage order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
           (select array_agg(l.locked_on order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
-          b.lot_id, b.start, b.start_leaves, b.price_each, b.rootstock_id, b.scion_id, b.union_cm
-        from batch b
-        where $1::uuid is null or b.id = $1
-        order by b.id
-        for update of b
+          b.lot_id, b.start, b.start_leaves, b.price_each, b.rootstock_id, b.scion_id, b.union_cm,
+          b.stage_days, b.put_offs, b.summary_digest, b.ended_on
         """;
 
-    /// <summary>As <see cref="Select"/>, without locking the rows.</summary>
-    public static readonly string SelectOnly = Select.Replace("for update of b", "", StringComparison.Ordinal);
+    /// <summary>How many <see cref="Columns"/> are.</summary>
+    public const int Count = 31;
+
+    /// <summary>Locks nothing: where a batch is to be changed, it is locked by the statement before (<see cref="Locks"/>).</summary>
+    public const string Select = $"""
+        -- Batches with the path they take.
+        select {Columns}
+        from batch b
+        where b.id = any($1)
+        order by b.id
+        """;
 
     public static BatchRow Read(NpgsqlDataReader r)
     {
@@ -133,7 +150,11 @@ internal sealed record BatchRow(Guid Id, int Version, string Code, BatchInput In
                 stages.Zip(days).ToDictionary(l => (Stage)l.First, l => l.Second),
                 r.OrNull<Guid>(20),
                 StartOf(r)
-            )
+            ),
+            r.IsDBNull(27) ? null : r.FromJson<Dictionary<int, DateOnly>>(27).ToDictionary(d => (Stage)d.Key, d => d.Value),
+            r.IsDBNull(28) ? null : r.FromJson<Dictionary<int, PutOff>>(28).ToDictionary(d => (Stage)d.Key, d => d.Value),
+            r.TextOrNull(29),
+            r.OrNull<DateOnly>(30)
         );
     }
 
@@ -144,3 +165,6 @@ internal sealed record BatchRow(Guid Id, int Version, string Code, BatchInput In
 
     private static T[] Many<T>(NpgsqlDataReader r, int column) => r.IsDBNull(column) ? [] : r.GetFieldValue<T[]>(column);
 }
+
+/// <summary>A stage put off: to which day, and why.</summary>
+public sealed record PutOff(DateOnly Day, string Reason);

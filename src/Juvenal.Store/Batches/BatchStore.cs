@@ -2,6 +2,7 @@ using System.Text.Json;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Season;
+using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
 using Npgsql;
@@ -11,13 +12,6 @@ namespace Juvenal.Store.Batches;
 /// <summary>Keeps batches and changes what the grower chose for them.</summary>
 public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
 {
-    private const string LastCode = """
-        -- The highest running number of a season's codes.
-        select coalesce(max(substring(code from '[0-9]+$')::int), 0)::text
-        from batch
-        where season = $1
-        """;
-
     private const string Insert = """
         -- A new batch.
         insert into batch (nursery_id, id, code, season, cultivar_id, plants_wanted, germination, survival, confidence,
@@ -104,17 +98,14 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     /// kept.</exception>
     public async Task KeepAsync(Guid id, BatchInput input, string shown, CancellationToken cancel)
     {
-        // One code at a time; and a rule changed meanwhile either comes before this or plans the new batch too.
-        await PlanStore.OneAtATimeAsync(nursery, cancel);
-        if (await nursery.OneAsync(BatchRow.SelectOnly, BatchRow.Read, cancel, Sql.OfNull((Guid?)id)) is { } kept)
+        if (await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.Of(new[] { id })) is { } kept)
         {
             if (Same(kept.Input, input))
                 return;
             throw new ConflictException("other-payload");
         }
 
-        await CheckLotAsync(input, cancel);
-        await CheckStartAsync(id, input, cancel);
+        await CheckAsync(id, input, cancel);
         var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
         var state = Fold.Of([], 1);
         var outcome = PlanStore.Plan(catalogue, input, state);
@@ -124,7 +115,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         if (PlanVersion.Of(plan) != shown)
             throw new ConflictException("plan-changed", plan);
 
-        var last = int.Parse((await nursery.OneAsync(LastCode, r => r.GetString(0), cancel, Sql.Of(input.Season)))!);
+        var last = await Locks.NumbersAsync(nursery, "batch", input.Season, 1, cancel);
         var batch = new BatchRow(id, 1, $"{input.Season % 100:00}-{last + 1:00}", input);
         await nursery.ExecuteAsync(
             Insert,
@@ -155,7 +146,11 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
             ]
         );
         await nursery.ExecuteManyAsync(
-            [.. Choices(id, input), .. PlanWriter.Plan(nursery.Nursery, batch, catalogue, state, outcome)],
+            [
+                .. Choices(id, input),
+                .. PlanWriter.Counts(nursery.Nursery, id, state),
+                .. PlanWriter.Plan(nursery.Nursery, batch, catalogue, state, outcome, []),
+            ],
             cancel
         );
     }
@@ -163,8 +158,9 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     /// <summary>What a batch would look like with other choices, from what has happened to it.</summary>
     public async Task<Outcome<Plan>> PreviewAsync(Guid id, BatchInput input, CancellationToken cancel)
     {
-        var (_, catalogue, state) = await LoadAsync(id, BatchRow.SelectOnly, cancel);
-        return PlanStore.Plan(catalogue, input, state);
+        await CheckAsync(id, input, cancel);
+        var loaded = await LoadAsync(id, cancel);
+        return PlanStore.Plan(loaded.Catalogue, input, loaded.With(input));
     }
 
     /// <summary>Changes what was chosen for a batch, if its new plan is still the one that was shown.</summary>
@@ -177,15 +173,16 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     /// <exception cref="RefusedException">It cannot be planned; or another cultivar is chosen after sowing.</exception>
     public async Task ChangeAsync(Guid id, int version, BatchInput input, string shown, CancellationToken cancel)
     {
-        var (batch, catalogue, state) = await LoadAsync(id, BatchRow.Select, cancel);
+        var (batch, catalogue, page) = await OpenAsync(id, cancel);
+        // With its new germination: whether half are up is asked of that.
+        var state = page.With(input);
         if (batch.Version != version)
             throw new ConflictException("changed-meanwhile", batch.Input);
         if (state.SeedsSown > 0 && input.CultivarId != batch.Input.CultivarId)
             throw new RefusedException(new Failure("sown-already", "cultivarId"));
         if (state.SeedsSown > 0 && input.Begins.Kind != batch.Input.Begins.Kind)
             throw new RefusedException(new Failure("begun-already", "start.kind"));
-        await CheckLotAsync(input, cancel);
-        await CheckStartAsync(id, input, cancel);
+        await CheckAsync(id, input, cancel);
         var outcome = PlanStore.Plan(catalogue, input, state);
         if (!outcome.Succeeded)
             throw new RefusedException(outcome.Failures);
@@ -218,10 +215,22 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
                 NurseryTransaction.Command(DeleteMoves, Sql.Of(id)),
                 NurseryTransaction.Command(DeleteLocks, Sql.Of(id)),
                 .. Choices(id, input),
-                .. PlanWriter.Plan(nursery.Nursery, changed, catalogue, state, outcome),
+                .. PlanWriter.Counts(nursery.Nursery, id, state),
+                .. PlanWriter.Plan(nursery.Nursery, changed, catalogue, state, outcome, page.Steps),
             ],
             cancel
         );
+    }
+
+    /// <summary>Whether packet and beginning are possible choices.</summary>
+    /// <param name="id">The batch; null before it is kept.</param>
+    /// <param name="input">The choices.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <exception cref="RefusedException">No such packet, one of another cultivar, or a beginning that cannot be.</exception>
+    internal async Task CheckAsync(Guid? id, BatchInput input, CancellationToken cancel)
+    {
+        await CheckLotAsync(input, cancel);
+        await CheckStartAsync(id, input, cancel);
     }
 
     private static NpgsqlParameter[] StartOf(BatchInput input) =>
@@ -235,7 +244,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         ];
 
     /// <exception cref="RefusedException">A beginning that cannot be: another's parts, a union out of range, a price below 0.</exception>
-    private async Task CheckStartAsync(Guid id, BatchInput input, CancellationToken cancel)
+    private async Task CheckStartAsync(Guid? id, BatchInput input, CancellationToken cancel)
     {
         if (input.Start is not { } start)
             return;
@@ -252,7 +261,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         {
             if (
                 part is { } batch
-                && (batch == id || await nursery.OneAsync(BatchRow.SelectOnly, BatchRow.Read, cancel, Sql.OfNull((Guid?)batch)) is null)
+                && (batch == id || await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.Of(new[] { batch })) is null)
             )
                 failures.Add(new("not-chosen", field));
         }
@@ -282,7 +291,8 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     /// <exception cref="RefusedException">Plants still stand: they are accounted for first. Or no reason is given.</exception>
     public async Task EndAsync(Guid id, string? reason, CancellationToken cancel)
     {
-        var (_, catalogue, state) = await LoadAsync(id, BatchRow.Select, cancel);
+        var (_, catalogue, page) = await OpenAsync(id, cancel);
+        var state = page.State;
         var growing = state.Groups.Where(g => g.Group.Container is not null).Sum(g => g.Seedlings);
         if (reason is not null && string.IsNullOrWhiteSpace(reason))
             throw new RefusedException(new Failure("reason-missing", "reason"));
@@ -299,12 +309,23 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         );
     }
 
-    private async Task<(BatchRow Batch, Catalogue Catalogue, BatchState State)> LoadAsync(Guid id, string select, CancellationToken cancel)
+    /// <summary>Under lock, to change it.</summary>
+    private async Task<(BatchRow Batch, Catalogue Catalogue, OpenLedgers.Page Page)> OpenAsync(Guid id, CancellationToken cancel)
     {
-        var batch = await nursery.OneAsync(select, BatchRow.Read, cancel, Sql.OfNull((Guid?)id)) ?? throw new NotFoundException("batch");
-        var entries = await new Ledger.LedgerReader(nursery).AllAsync(id, cancel);
-        var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
-        return (batch, catalogue, Fold.Of(entries.Select(e => e.Entry), PlanWriter.SeedsToEmergence(batch.Input)));
+        var ledgers = await OpenLedgers.OpenAsync(nursery, clock, [id], [], cancel);
+        return (ledgers[id].Batch, ledgers.Catalogue, ledgers[id]);
+    }
+
+    /// <summary>To look at it.</summary>
+    private async Task<(Catalogue Catalogue, Func<BatchInput, BatchState> With)> LoadAsync(Guid id, CancellationToken cancel)
+    {
+        if (await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.Of(new[] { id })) is null)
+            throw new NotFoundException("batch");
+        var entries = await new LedgerReader(nursery).OfAsync(id, cancel);
+        return (
+            await Catalogue.LoadAsync(nursery, clock, cancel),
+            input => Fold.Of(entries.Select(e => e.Entry), PlanWriter.SeedsToEmergence(input))
+        );
     }
 
     private IEnumerable<NpgsqlBatchCommand> Choices(Guid id, BatchInput input) =>
@@ -337,7 +358,8 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     /// <param name="cancel">Cancels.</param>
     public async Task LockAsync(Guid id, int version, Stage stage, DateOnly? day, CancellationToken cancel)
     {
-        var (batch, catalogue, state) = await LoadAsync(id, BatchRow.Select, cancel);
+        var (batch, catalogue, page) = await OpenAsync(id, cancel);
+        var state = page.State;
         if (batch.Version != version)
             throw new ConflictException("changed-meanwhile", batch.Input.Locks);
         if (stage == Stage.Ripe)
@@ -361,7 +383,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
                     ? NurseryTransaction.Command(SetLock, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of((int)stage), Sql.Of(d))
                     : NurseryTransaction.Command(Unlock, Sql.Of(id), Sql.Of((int)stage)),
                 NurseryTransaction.Command(Raise, Sql.Of(id)),
-                .. PlanWriter.Plan(nursery.Nursery, changed, catalogue, state, PlanStore.Plan(catalogue, changed.Input, state)),
+                .. PlanWriter.Plan(nursery.Nursery, changed, catalogue, state, PlanStore.Plan(catalogue, changed.Input, state), page.Steps),
             ],
             cancel
         );

@@ -48,82 +48,104 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
     /// <summary>Writes the entries that "done" means for a piece of work.</summary>
     /// <param name="id">The batch.</param>
     /// <param name="stage">What was done.</param>
-    /// <param name="said">What the grower said.</param>
+    /// <param name="said">What the grower said; its id is the command's.</param>
     /// <param name="from">The group it was done with; null for sowing.</param>
     /// <param name="cancel">Cancels.</param>
-    /// <returns>The entries' ids, the last one first.</returns>
-    /// <exception cref="ConflictException">The work is not there any more (done meanwhile), or the id was used for something
-    /// else.</exception>
+    /// <returns>The entries' ids, the last one first; sent again, the same.</returns>
+    /// <exception cref="ConflictException">The work is not there any more (done meanwhile), or the id was used for something else.</exception>
     /// <exception cref="RefusedException">The counts do not allow it.</exception>
     public async Task<IReadOnlyList<Guid>> DoneAsync(Guid id, Stage stage, Said said, GroupKey? from, CancellationToken cancel)
     {
-        // Lock first: what is read from here on does not change under us.
-        var row =
-            await nursery.OneAsync(BatchRow.SelectOnly, BatchRow.Read, cancel, Sql.OfNull((Guid?)id))
-            ?? throw new NotFoundException("batch");
-        foreach (var batchId in new[] { id, row.Input.Start?.RootstockId, row.Input.Start?.ScionId }.OfType<Guid>().Order())
-        {
-            row =
-                await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.OfNull((Guid?)batchId)) is { } locked && locked.Id == id
-                    ? locked
-                    : row;
-        }
+        var input = await InputAsync(id, cancel);
+        // Each graft takes a rootstock and a scion from the batches they are raised in.
+        var parts = stage == Stage.Sow && input.Begins.Kind == Start.Grafts ? Parts(input.Start!) : [];
+        var packets = stage == Stage.Sow ? new[] { input.LotId }.OfType<Guid>().ToList() : [];
+        var ledgers = await OpenLedgers.OpenAsync(nursery, clock, [id, .. parts.Select(p => p.Batch)], packets, cancel);
+        var now = ledgers[id].Batch.Input;
+        if (stage == Stage.Sow && (now.LotId != input.LotId || now.Start != input.Start))
+            throw new AgainException();
 
-        if (await new LedgerReader(nursery).OneAsync(said.Id, cancel) is { } same)
-        {
-            var count = same.Entry.Kind == EntryKind.Sown ? same.Entry.Containers : same.Entry.Seedlings;
-            if (same.BatchId == id && same.Entry.Stage == stage && same.Entry.HappenedOn == said.HappenedOn && count == said.Count)
-                return [said.Id];
-            throw new ConflictException("other-payload");
-        }
+        var acts = new ActStore(nursery);
+        var hash = ActStore.Hash(
+            new
+            {
+                did = "done",
+                id,
+                stage,
+                said,
+                from,
+            }
+        );
+        if (await acts.WrittenAsync(said.Id, hash, cancel) is { } before)
+            return before;
+        if (await BeforeActsAsync(id, stage, said, cancel) is { } old)
+            return old;
 
         var batch = await new BatchReader(nursery).OneAsync(id, cancel);
-        var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
         var work =
-            Next(batch, catalogue).FirstOrDefault(w => w.Stage == stage && w.From == from && w.Thin is null)
+            Next(batch, ledgers.Catalogue).FirstOrDefault(w => w.Stage == stage && w.From == from && w.Thin is null)
             ?? throw new ConflictException("changed-meanwhile");
-        if (stage > Stage.Emerge && said.Count > work.Seedlings)
-            throw new RefusedException(new Failure("more-than-standing", "count", said.Count, 0, work.Seedlings));
-        if (said.Count < (stage == Stage.Emerge ? 0 : 1))
-            throw new RefusedException(Failure.OutOfRange("count", said.Count, stage == Stage.Emerge ? 0 : 1, Math.Max(1, work.Seedlings)));
-        if (said.Pairs < 0 || said.Pairs * 2 > said.Count)
-            throw new RefusedException(Failure.OutOfRange("pairs", said.Pairs, 0, said.Count / 2));
-        var ledger = new LedgerStore(nursery, clock);
+        Check(stage, said, work);
         var written = new List<Guid>();
-        var grafts = stage == Stage.Sow && row.Input.Begins.Kind == Start.Grafts;
-        foreach (
-            var entry in WorkDone.Entries(work, said, batch.TargetOf(stage), row.Input.SeedsPerCell, row.Input.Begins.Kind, row.Input.LotId)
-        )
+        foreach (var entry in WorkDone.Entries(work, said, now.TargetOf(stage), now.SeedsPerCell, now.Begins.Kind, now.LotId))
         {
-            await ledger.AppendAsync(id, grafts ? entry with { Act = said.Id } : entry, cancel);
+            ledgers.Append(id, parts.Count > 0 ? entry with { Act = said.Id } : entry);
             written.Insert(0, entry.Id);
         }
 
-        if (grafts)
-            await UseAsync(row.Input.Start!, said, ledger, cancel);
+        foreach (var (what, source) in parts)
+            Use(ledgers, what, source, said);
+        await ledgers.SaveAsync(cancel);
+        await acts.KeepAsync(said.Id, hash, written, cancel);
         return written;
     }
 
-    /// <summary>Each graft takes a rootstock and a scion from the batches they are raised in.</summary>
-    private async Task UseAsync(StartInput start, Said said, LedgerStore ledger, CancellationToken cancel)
+    private async Task<BatchInput> InputAsync(Guid id, CancellationToken cancel) =>
+        (await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.Of(new[] { id })))?.Input
+        ?? throw new NotFoundException("batch");
+
+    /// <summary>A command that was sent before commands were kept is known by its entries.</summary>
+    private async Task<IReadOnlyList<Guid>?> BeforeActsAsync(Guid id, Stage stage, Said said, CancellationToken cancel)
     {
-        foreach (var (field, part) in new[] { ("rootstock", start.RootstockId), ("scion", start.ScionId) })
-        {
-            if (part is not { } source)
-                continue;
-            var group = (await new BatchReader(nursery).OneAsync(source, cancel))
-                .State()
-                .Groups.Where(g => g.Group.Container is not null)
-                .MaxBy(g => g.Seedlings);
-            if (group is null || group.Seedlings < said.Count)
-                throw new RefusedException(new Failure($"too-few-{field}s", "count", said.Count, 0, group?.Seedlings ?? 0));
-            await ledger.AppendAsync(
-                source,
-                new(Derived(said.Id, field), 0, said.HappenedOn, EntryKind.Used, From: group.Group, Seedlings: said.Count, Act: said.Id),
-                cancel,
-                byRule: true
-            );
-        }
+        var reader = new LedgerReader(nursery);
+        if (await reader.OneAsync(said.Id, cancel) is not { } same)
+            return null;
+        var count = same.Entry.Kind == EntryKind.Sown ? same.Entry.Containers : same.Entry.Seedlings;
+        if (same.BatchId != id || same.Entry.Stage != stage || same.Entry.HappenedOn != said.HappenedOn || count != said.Count)
+            throw new ConflictException("other-payload");
+        return said.ExtraId is { } extra && await reader.OneAsync(extra, cancel) is { } rest && rest.BatchId == id
+            ? [extra, said.Id]
+            : [said.Id];
+    }
+
+    private static void Check(Stage stage, Said said, Work work)
+    {
+        if (stage > Stage.Emerge && said.Count > work.Seedlings)
+            throw new RefusedException(new Failure("more-than-standing", "count", said.Count, 0, work.Seedlings));
+        var least = stage == Stage.Emerge ? 0 : 1;
+        if (said.Count < least)
+            throw new RefusedException(Failure.OutOfRange("count", said.Count, least, Math.Max(1, work.Seedlings)));
+        if (said.Pairs < 0 || said.Pairs * 2 > said.Count)
+            throw new RefusedException(Failure.OutOfRange("pairs", said.Pairs, 0, said.Count / 2));
+    }
+
+    private static List<(string What, Guid Batch)> Parts(StartInput start) =>
+        [
+            .. new[] { ("rootstock", start.RootstockId), ("scion", start.ScionId) }
+                .Where(p => p.Item2 is not null)
+                .Select(p => (p.Item1, p.Item2!.Value)),
+        ];
+
+    private static void Use(OpenLedgers ledgers, string what, Guid source, Said said)
+    {
+        var group = ledgers[source].State.Groups.Where(g => g.Group.Container is not null).MaxBy(g => g.Seedlings);
+        if (group is null || group.Seedlings < said.Count)
+            throw new RefusedException(new Failure($"too-few-{what}s", "count", said.Count, 0, group?.Seedlings ?? 0));
+        ledgers.Append(
+            source,
+            new(Derived(said.Id, what), 0, said.HappenedOn, EntryKind.Used, From: group.Group, Seedlings: said.Count, Act: said.Id),
+            byRule: true
+        );
     }
 
     /// <summary>An id for what follows from an entry: the same each time it is sent.</summary>

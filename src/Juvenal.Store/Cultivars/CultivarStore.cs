@@ -49,6 +49,7 @@ public sealed class CultivarStore(NurseryTransaction nursery)
         -- A new cultivar.
         insert into cultivar (nursery_id, id, name, crop, species_group, habit, days_to_ripe, origin, note, tags)
         values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+        on conflict (nursery_id, id) do nothing
         """;
 
     private const string Change = """
@@ -94,10 +95,10 @@ public sealed class CultivarStore(NurseryTransaction nursery)
     {
         var values = Values(row);
         return row.Version == 0
-            ? CatalogueRows.WriteAsync(
+            ? CatalogueRows.NewAsync(
                 () => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]),
-                null,
-                "cultivar"
+                async () => (await AllAsync(cancel)).Find(o => o.Id == row.Id),
+                row
             )
             : CatalogueRows.WriteAsync(
                 () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),

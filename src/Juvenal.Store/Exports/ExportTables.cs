@@ -41,7 +41,8 @@ public static class ExportTables
     public static IReadOnlyList<string> SinceTwo { get; } = ["lot_entry", "tray", "tray_row", "place_reading"];
 
     /// <summary>Made from the others, and made anew where a nursery comes in.</summary>
-    public static IReadOnlyList<string> Derived { get; } = ["freeze_year", "freeze_fit", "site_curve", "soil_line"];
+    public static IReadOnlyList<string> Derived { get; } =
+    ["freeze_year", "freeze_fit", "site_curve", "soil_line", "nursery_input", "code_counter", "act"];
 
     /// <summary>
     /// Given anew where a nursery comes in: whose it is, and the number the server counts entries with (their order stays).

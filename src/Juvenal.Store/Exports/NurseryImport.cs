@@ -22,12 +22,6 @@ public static class NurseryImport
 
     private const int RowsAtOnce = 500;
 
-    private const string InsertNursery = """
-        -- A nursery that comes in.
-        insert into nursery (id, name)
-        values ($1, $2)
-        """;
-
     /// <summary>Columns that the first version had and this one keeps elsewhere.</summary>
     private static readonly string[] Retired = ["tested_sown", "tested_up", "tested_on"];
 
@@ -49,7 +43,8 @@ public static class NurseryImport
         {
             using var zip = new ZipArchive(file, ZipArchiveMode.Read, leaveOpen: true);
             var manifest = await ManifestAsync(zip, cancel);
-            await nursery.ExecuteAsync(InsertNursery, cancel, Sql.Of(nursery.Nursery), Sql.Of(manifest.Nursery));
+            await nursery.ExecuteAsync(SiteStore.InsertNursery, cancel, Sql.Of(nursery.Nursery), Sql.Of(manifest.Nursery));
+            await nursery.ExecuteAsync(SiteStore.InsertInput, cancel, Sql.Of(nursery.Nursery));
             var columns = await ExportTables.ColumnsAsync(nursery, cancel);
             var first = manifest.Version < NurseryExport.Version;
             foreach (var table in ExportTables.All.Where(t => !first || !ExportTables.SinceTwo.Contains(t)))
@@ -146,7 +141,7 @@ public static class NurseryImport
             await new SiteStore(nursery).GetAsync(cancel);
             await new RulesStore(nursery).GetAsync(cancel);
             await Catalogue.LoadAsync(nursery, clock, cancel);
-            var ledgers = (await new LedgerReader(nursery).AllAsync(null, cancel)).ToLookup(e => e.BatchId, e => e.Entry);
+            var ledgers = (await new LedgerReader(nursery).AllAsync(cancel)).ToLookup(e => e.BatchId, e => e.Entry);
             foreach (var batch in await new BatchReader(nursery).AllAsync(cancel))
             {
                 var folded = Fold.Of(ledgers[batch.Id], PlanWriter.SeedsToEmergence(batch.Input));

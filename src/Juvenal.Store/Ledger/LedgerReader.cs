@@ -10,38 +10,52 @@ public sealed record StoredEntry(Guid BatchId, LedgerEntry Entry, DateTime Writt
 
 internal sealed class LedgerReader(NurseryTransaction nursery)
 {
-    private const string Select = """
-        -- Ledger entries, of one batch or of all, in the order they count in.
-        select batch_id, id, sequence, happened_on, kind, stage, from_container_id, from_place_id, to_container_id, to_place_id,
+    private const string Columns = """
+        batch_id, id, sequence, happened_on, kind, stage, from_container_id, from_place_id, to_container_id, to_place_id,
           seeds, seedlings, containers, containers_to, reason, new_day, corrects, written_at, payload_hash, by_name, lot_id, trays, act
+        """;
+
+    private const string All = $"""
+        -- Every ledger entry, in the order they count in.
+        select {Columns}
         from ledger_entry
-        where $1::uuid is null or batch_id = $1
         order by batch_id, happened_on, sequence
         """;
 
-    private const string ById = """
+    /// <summary>One parameter: the batches.</summary>
+    public const string OfBatches = $"""
+        -- Ledger entries of some batches, in the order they count in.
+        select {Columns}
+        from ledger_entry
+        where batch_id = any($1)
+        order by batch_id, happened_on, sequence
+        """;
+
+    private const string ById = $"""
         -- One entry, whichever batch it belongs to.
-        select batch_id, id, sequence, happened_on, kind, stage, from_container_id, from_place_id, to_container_id, to_place_id,
-          seeds, seedlings, containers, containers_to, reason, new_day, corrects, written_at, payload_hash, by_name, lot_id, trays, act
+        select {Columns}
         from ledger_entry
         where id = $1
         """;
 
-    private static readonly string OfAct = ById.Replace(
-            "-- One entry, whichever batch it belongs to.",
-            "-- The entries of one act, in all its batches.",
-            StringComparison.Ordinal
-        )
-        .Replace("where id = $1", "where act = $1\norder by batch_id, sequence", StringComparison.Ordinal);
+    private const string OfAct = $"""
+        -- The entries of one act, in all its batches.
+        select {Columns}
+        from ledger_entry
+        where act = $1
+        order by batch_id, sequence
+        """;
 
     public Task<List<StoredEntry>> ActAsync(Guid act, CancellationToken cancel) => nursery.ListAsync(OfAct, Read, cancel, Sql.Of(act));
 
-    public Task<List<StoredEntry>> AllAsync(Guid? batch, CancellationToken cancel) =>
-        nursery.ListAsync(Select, Read, cancel, Sql.OfNull(batch));
+    public Task<List<StoredEntry>> AllAsync(CancellationToken cancel) => nursery.ListAsync(All, Read, cancel);
+
+    public Task<List<StoredEntry>> OfAsync(Guid batch, CancellationToken cancel) =>
+        nursery.ListAsync(OfBatches, Read, cancel, Sql.Of(new[] { batch }));
 
     public Task<StoredEntry?> OneAsync(Guid id, CancellationToken cancel) => nursery.OneAsync(ById, Read, cancel, Sql.Of(id));
 
-    private static StoredEntry Read(NpgsqlDataReader r) =>
+    public static StoredEntry Read(NpgsqlDataReader r) =>
         new(
             r.GetGuid(0),
             new(

@@ -55,6 +55,11 @@ create table ended_session (
   ended_at timestamptz not null
 );
 
+-- Tries on one name, from wherever: a new password given out at the machine takes them all back. A refused try counts nowhere.
+alter table sign_in_try add column name_key bytea check (length(name_key) = 32);
+alter table sign_in_try drop constraint sign_in_try_tries_check, add constraint sign_in_try_tries_check check (tries >= 0);
+create index sign_in_try_of_name on sign_in_try (name_key);
+
 alter table nursery_input enable row level security;
 alter table nursery_input force row level security;
 alter table code_counter enable row level security;

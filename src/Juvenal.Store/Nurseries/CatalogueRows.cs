@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Juvenal.Core.Measures;
 using Juvenal.Store.Places;
 using Npgsql;
@@ -30,6 +31,39 @@ internal static class CatalogueRows
         if (changed > 0 || exists is null)
             return;
         throw await exists() is { } current ? new ConflictException("changed-meanwhile", current) : new NotFoundException(what);
+    }
+
+    /// <summary>Inserts a new row; the same one sent again is there already.</summary>
+    /// <param name="insert">Does nothing where the id is there; gives the number of rows it made.</param>
+    /// <param name="stored">The row with that id.</param>
+    /// <param name="sent">As it was sent.</param>
+    /// <exception cref="ConflictException">changed-meanwhile: the id stands for something else, or for what it has become since.</exception>
+    public static async Task NewAsync<T>(Func<Task<int>> insert, Func<Task<T?>> stored, T sent)
+        where T : class
+    {
+        var made = 0;
+        await WriteAsync(
+            async () =>
+            {
+                made = await insert();
+                return 1;
+            },
+            null,
+            ""
+        );
+        if (made > 0 || await stored() is not { } there || Said(there) == Said(sent))
+            return;
+        throw new ConflictException("changed-meanwhile", there);
+    }
+
+    /// <summary>A row without its version: lists in it compare by what they hold.</summary>
+    private static string Said<T>(T row)
+    {
+        var said = JsonSerializer.SerializeToNode(row, Sql.Json)!.AsObject();
+        said.Remove("version");
+        if (said["name"] is { } name)
+            said["name"] = name.GetValue<string>().Trim();
+        return said.ToJsonString();
     }
 
     public static void CheckName(string name, List<Failure> failures)

@@ -32,7 +32,10 @@ internal static class Sql
         Nullable(NpgsqlDbType.Jsonb, value is null ? null : JsonSerializer.Serialize(value, Json));
 
     /// <summary>A text that is JSON already.</summary>
-    public static NpgsqlParameter OfJsonText(string json) => Nullable(NpgsqlDbType.Jsonb, json);
+    public static NpgsqlParameter OfJsonText(string? json) => Nullable(NpgsqlDbType.Jsonb, json);
+
+    /// <summary>Whether a constraint is a primary key: the id was used already.</summary>
+    public static bool IsKey(string? constraint) => constraint?.EndsWith("_pkey", StringComparison.Ordinal) == true;
 
     public static T FromJson<T>(this NpgsqlDataReader reader, int column) => JsonSerializer.Deserialize<T>(reader.GetString(column), Json)!;
 

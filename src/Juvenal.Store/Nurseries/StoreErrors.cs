@@ -26,3 +26,6 @@ public sealed class ConflictException(string code, object? current = null) : Exc
 
     public object? Current { get; } = current;
 }
+
+/// <summary>What was read before the locks is no longer so: the whole act is tried again.</summary>
+internal sealed class AgainException() : Exception("Changed while it waited.");

@@ -3,6 +3,9 @@ using Npgsql;
 
 namespace Juvenal.Store.Nurseries;
 
+/// <summary>A statement that is read together with others.</summary>
+public sealed record Reading(string Sql, Action<NpgsqlDataReader> Row, params NpgsqlParameter[] Parameters);
+
 /// <summary>
 /// A connection behind row-level security: it carries what the policies look at (the nursery, the account, …).
 /// For reading, each statement goes with its settings in one round trip; for writing, one transaction that counts only when
@@ -34,20 +37,20 @@ public abstract class Walled : IAsyncDisposable
         return rows;
     }
 
-    /// <summary>Several statements without parameters in one round trip; each row goes to its statement's reader.</summary>
-    public async Task ReadTogetherAsync(CancellationToken cancel, params (string Sql, Action<NpgsqlDataReader> Row)[] statements)
+    /// <summary>Several statements in one round trip; each row goes to its statement's reader.</summary>
+    public async Task ReadTogetherAsync(CancellationToken cancel, params Reading[] statements)
     {
         await using var batch = new NpgsqlBatch(_connection, _transaction);
         var settings = AddSettings(batch);
-        foreach (var (sql, _) in statements)
-            batch.BatchCommands.Add(Command(sql));
+        foreach (var statement in statements)
+            batch.BatchCommands.Add(Command(statement.Sql, statement.Parameters));
         await using var reader = await batch.ExecuteReaderAsync(cancel);
         for (var i = 0; i < settings; i++)
             await reader.NextResultAsync(cancel);
-        foreach (var (_, row) in statements)
+        foreach (var statement in statements)
         {
             while (await reader.ReadAsync(cancel))
-                row(reader);
+                statement.Row(reader);
             await reader.NextResultAsync(cancel);
         }
     }

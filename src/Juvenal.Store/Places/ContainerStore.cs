@@ -42,6 +42,7 @@ public sealed class ContainerStore(NurseryTransaction nursery)
         -- A new kind of container.
         insert into container_kind (nursery_id, id, name, litres, cells, final, form, row_cells)
         values ($1, $2, $3, $4, $5, $6, $7, $8)
+        on conflict (nursery_id, id) do nothing
         """;
 
     private const string Change = """
@@ -89,10 +90,10 @@ public sealed class ContainerStore(NurseryTransaction nursery)
             Sql.OfNull(row.RowCells),
         ];
         return row.Version == 0
-            ? CatalogueRows.WriteAsync(
+            ? CatalogueRows.NewAsync(
                 () => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]),
-                null,
-                "container"
+                async () => (await AllAsync(cancel)).Find(o => o.Id == row.Id),
+                row
             )
             : CatalogueRows.WriteAsync(
                 () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),

@@ -62,6 +62,7 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         -- A new place.
         insert into place (nursery_id, id, name, kind, walk_order, day_c, night_c, soil_c, surface)
         values ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+        on conflict (nursery_id, id) do nothing
         """;
 
     private const string Change = """
@@ -117,10 +118,10 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             Sql.OfNull(row.Kind == PlaceKind.OpenBed ? row.Surface?.Word() : null),
         ];
         return row.Version == 0
-            ? CatalogueRows.WriteAsync(
+            ? CatalogueRows.NewAsync(
                 () => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]),
-                null,
-                "place"
+                async () => (await AllAsync(cancel)).Find(o => o.Id == row.Id),
+                row
             )
             : CatalogueRows.WriteAsync(
                 () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),

@@ -37,6 +37,9 @@ public sealed class Catalogue
         Cultivars = cultivars.ToDictionary(c => c.Id);
     }
 
+    public const int FirstSeason = 1900;
+    public const int LastSeason = 2200;
+
     public SiteRow Site { get; }
 
     public RulesRow Rules { get; }
@@ -63,34 +66,54 @@ public sealed class Catalogue
         bool plans = true
     )
     {
-        SiteRow? site = null;
-        RulesRow? rules = null;
-        var (fits, places, containers, cultivars) = (
-            new List<(double Threshold, FreezeDistribution Fit)>(),
-            new List<PlaceRow>(),
-            new List<ContainerRow>(),
-            new List<CultivarRow>()
-        );
-        await nursery.ReadTogetherAsync(
-            cancel,
-            (SiteStore.Select, r => site = SiteStore.Read(r)),
-            (RulesStore.Select, r => rules = RulesStore.Read(r)),
-            (RecordStore.Fits, r => fits.Add(RecordStore.ReadFit(r))),
-            (PlaceStore.Select, r => places.Add(PlaceStore.Read(r))),
-            (ContainerStore.Select, r => containers.Add(ContainerStore.Read(r))),
-            (CultivarStore.Select, r => cultivars.Add(CultivarStore.Read(r)))
-        );
-        if (site is null || rules is null)
-            throw new NotFoundException("nursery");
-        return new(
-            site,
-            rules,
-            site.Today(clock),
-            await SiteRecord.LoadAsync(nursery, fits, site.Today(clock), plans, cancel),
-            places,
-            containers,
-            cultivars
-        );
+        var loading = new Loading(plans);
+        await nursery.ReadTogetherAsync(cancel, [.. loading.Statements()]);
+        return loading.Done(clock);
+    }
+
+    /// <summary>The statements that read it, to go with others in one round trip; then <see cref="Done"/>.</summary>
+    internal sealed class Loading(bool plans)
+    {
+        private readonly List<(double Threshold, FreezeDistribution Fit)> _fits = [];
+        private readonly List<PlaceRow> _places = [];
+        private readonly List<ContainerRow> _containers = [];
+        private readonly List<CultivarRow> _cultivars = [];
+        private readonly Dictionary<string, SeasonCurve> _curves = [];
+        private readonly List<SoilRow> _soil = [];
+        private readonly Dictionary<DateOnly, double> _line = [];
+        private SiteRow? _site;
+        private RulesRow? _rules;
+
+        public IEnumerable<Reading> Statements()
+        {
+            yield return new(SiteStore.Select, r => _site = SiteStore.Read(r));
+            yield return new(RulesStore.Select, r => _rules = RulesStore.Read(r));
+            yield return new(RecordStore.Fits, r => _fits.Add(RecordStore.ReadFit(r)));
+            yield return new(PlaceStore.Select, r => _places.Add(PlaceStore.Read(r)));
+            yield return new(ContainerStore.Select, r => _containers.Add(ContainerStore.Read(r)));
+            yield return new(CultivarStore.Select, r => _cultivars.Add(CultivarStore.Read(r)));
+            if (!plans)
+                yield break;
+            yield return new(
+                RecordStore.Curves,
+                r =>
+                {
+                    var (kind, curve) = RecordStore.ReadCurve(r);
+                    _curves[kind] = curve;
+                }
+            );
+            yield return new(RecordStore.CalibrationReadings, r => _soil.Add(RecordStore.ReadSoil(r)));
+            yield return new(RecordStore.CalibrationLine, r => _line[r.GetFieldValue<DateOnly>(0)] = r.GetDouble(1));
+        }
+
+        /// <exception cref="NotFoundException">There is no such nursery.</exception>
+        public Catalogue Done(TimeProvider clock)
+        {
+            if (_site is null || _rules is null)
+                throw new NotFoundException("nursery");
+            var today = _site.Today(clock);
+            return new(_site, _rules, today, SiteRecord.Of(_fits, _curves, _soil, _line, today), _places, _containers, _cultivars);
+        }
     }
 
     /// <summary>A batch's choices as a request, or what is missing or cannot be.</summary>
@@ -98,7 +121,12 @@ public sealed class Catalogue
     /// <param name="state">What has happened; null before the batch is kept.</param>
     public Outcome<PlanRequest> Request(BatchInput input, BatchState? state)
     {
-        var failures = new List<Failure>();
+        // Before anything is reckoned with it: the calendar ends somewhere.
+        if (input.Season is < FirstSeason or > LastSeason)
+            return Failure.OutOfRange("season", input.Season, FirstSeason, LastSeason);
+        var failures = LocksOf(input);
+        if (failures.Count > 0)
+            return failures;
         var season = Record.Season(Site, input.Season);
         if (season is null)
             failures.Add(new("frost-not-set", "site"));
@@ -121,8 +149,6 @@ public sealed class Catalogue
         var bed = Find(Places, input.BedId, "path.bed");
         if (bed is not null && !CatalogueRows.IsBed(bed.Kind))
             failures.Add(new("not-a-bed", "path.bed", Subject: bed.Name));
-        if (input.Season is < 1900 or > 2200)
-            failures.Add(Failure.OutOfRange("season", input.Season, 1900, 2200));
         if (failures.Count > 0)
             return failures;
 
@@ -170,6 +196,14 @@ public sealed class Catalogue
             return null;
         }
     }
+
+    /// <summary>Days that are fixed lie in the season, the year before it or the year after.</summary>
+    private static List<Failure> LocksOf(BatchInput input) =>
+        [
+            .. input
+                .Locks.Where(l => l.Value.Year < input.Season - 1 || l.Value.Year > input.Season + 1)
+                .Select(l => Failure.OutOfRange($"locks.{l.Key.Word()}", l.Value.Year, input.Season - 1, input.Season + 1)),
+        ];
 
     /// <summary>Seedlings still expected, at the warmth the place is set to; none once they have been moved on.</summary>
     private double Coming(BatchInput input, CultivarTraits cultivar, PlaceClimate place, BatchState state)

@@ -15,55 +15,78 @@ public sealed record Shift(Guid BatchId, string Code, Stage Stage, DateOnly Was,
 /// <summary>Plans and re-plans. All plans of a nursery come through here.</summary>
 public sealed class PlanStore(NurseryTransaction nursery, TimeProvider clock)
 {
-    private const string OneAtATime = """
-        -- One planning of a nursery at a time.
-        select pg_advisory_xact_lock(hashtextextended($1, 5080))
-        """;
+    /// <summary>Statements of a re-plan that go together; more would only lie in memory.</summary>
+    private const int AtOnce = 1000;
 
-    private const string Days = """
-        -- The planned days of what is not done, to see what moves.
-        select p.batch_id, b.code, p.stage, p.mid
-        from plan_step p
-        join batch b on b.nursery_id = p.nursery_id and b.id = p.batch_id
-        where p.done_on is null
-        order by p.batch_id, p.stage
+    private const string Batches = $"""
+        -- Batches with what their ledgers come to.
+        select {BatchRow.Columns},
+          b.seeds_sown, b.emerged, b.lost, b.snipped, b.used, b.tray_counts, b.counted_on,
+          coalesce((
+            select jsonb_agg(jsonb_build_object('containerId', s.container_id, 'placeId', s.place_id, 'seedlings', s.seedlings,
+              'containers', s.containers, 'reached', s.reached) order by s.place_id, s.container_id)
+            from standing s
+            where s.nursery_id = b.nursery_id
+              and s.batch_id = b.id), '[]')
+        from batch b
+        where b.id = any($1)
+        order by b.id
         """;
 
     /// <summary>What a batch would look like; nothing is kept.</summary>
     public async Task<Outcome<Plan>> PreviewAsync(BatchInput input, CancellationToken cancel)
     {
+        await new BatchStore(nursery, clock).CheckAsync(null, input, cancel);
         var request = (await Catalogue.LoadAsync(nursery, clock, cancel)).Request(input, null);
         return request.Succeeded ? Planner.Plan(request.Value) : request.Failures.ToList();
     }
 
-    /// <summary>Plans every batch anew, after a change of site, rules, places or day.</summary>
+    /// <summary>
+    /// Plans every batch that is not ended anew, after a change of site, rules, places or day; writes only what is another now.
+    /// To be called in an act that touches the inputs.
+    /// </summary>
     /// <returns>What moved, by a day or more.</returns>
     public async Task<IReadOnlyList<Shift>> ReplanAllAsync(CancellationToken cancel)
     {
-        await OneAtATimeAsync(nursery, cancel);
-        var batches = await nursery.ListAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.OfNull((Guid?)null));
-        var before = await DaysAsync(cancel);
+        var ids = (await Locks.OpenBatchesAsync(nursery, cancel)).ToArray();
+        var (batches, steps) = (new List<(BatchRow Batch, BatchState? State)>(), new List<StoredDigest>());
+        await nursery.ReadTogetherAsync(
+            cancel,
+            new(Batches, r => batches.Add(Read(r)), Sql.Of(ids)),
+            new(StoredDigest.Select, r => steps.Add(StoredDigest.Read(r)), Sql.Of(ids))
+        );
         var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
-        var entries = (await new LedgerReader(nursery).AllAsync(null, cancel)).ToLookup(e => e.BatchId, e => e.Entry);
-        var commands = batches.SelectMany(batch =>
+        // Written before stage days were stored: the ledger is added up once more.
+        var unknown = batches.Where(b => b.State is null).Select(b => b.Batch.Id).ToArray();
+        var ledgers = (
+            unknown.Length == 0 ? [] : await nursery.ListAsync(LedgerReader.OfBatches, LedgerReader.Read, cancel, Sql.Of(unknown))
+        ).ToLookup(e => e.BatchId, e => e.Entry);
+        var stored = steps.ToLookup(s => s.BatchId);
+        var (commands, shifts) = (new List<NpgsqlBatchCommand>(), new List<Shift>());
+        foreach (var (batch, known) in batches)
         {
-            var state = Fold.Of(entries[batch.Id], PlanWriter.SeedsToEmergence(batch.Input));
-            return PlanWriter.Plan(nursery.Nursery, batch, catalogue, state, Plan(catalogue, batch.Input, state));
-        });
-        await nursery.ExecuteManyAsync(commands, cancel);
-        await new SiteStore(nursery).SetPlannedDayAsync(catalogue.Today, cancel);
-        var after = (await DaysAsync(cancel)).ToDictionary(d => (d.BatchId, d.Stage));
-        return
-        [
-            .. before
-                .Where(b => after.TryGetValue((b.BatchId, b.Stage), out var now) && now.Is != b.Is)
-                .Select(b => b with { Was = b.Is, Is = after[(b.BatchId, b.Stage)].Is }),
-        ];
-    }
+            var state = known ?? Fold.Of(ledgers[batch.Id], PlanWriter.SeedsToEmergence(batch.Input));
+            if (known is null)
+                commands.AddRange(PlanWriter.Counts(nursery.Nursery, batch.Id, state));
+            var outcome = Plan(catalogue, batch.Input, state);
+            var own = stored[batch.Id].ToList();
+            commands.AddRange(PlanWriter.Plan(nursery.Nursery, batch, catalogue, state, outcome, own));
+            if (outcome.Succeeded)
+                shifts.AddRange(Moved(batch, own, outcome.Value));
+            if (commands.Count >= AtOnce)
+                await FlushAsync();
+        }
 
-    /// <summary>Waits until nobody else plans this nursery; until the end of the transaction.</summary>
-    internal static Task OneAtATimeAsync(NurseryTransaction nursery, CancellationToken cancel) =>
-        nursery.ExecuteAsync(OneAtATime, cancel, Sql.Of(nursery.Nursery.ToString()));
+        await FlushAsync();
+        await new SiteStore(nursery).SetPlannedDayAsync(catalogue.Today, cancel);
+        return shifts;
+
+        async Task FlushAsync()
+        {
+            await nursery.ExecuteManyAsync(commands, cancel);
+            commands.Clear();
+        }
+    }
 
     internal static Outcome<Plan> Plan(Catalogue catalogue, BatchInput input, BatchState state)
     {
@@ -71,11 +94,37 @@ public sealed class PlanStore(NurseryTransaction nursery, TimeProvider clock)
         return request.Succeeded ? Planner.Plan(request.Value) : request.Failures.ToList();
     }
 
-    private Task<List<Shift>> DaysAsync(CancellationToken cancel) =>
-        nursery.ListAsync(
-            Days,
-            (NpgsqlDataReader r) =>
-                new Shift(r.GetGuid(0), r.GetString(1), (Stage)r.GetInt32(2), r.GetFieldValue<DateOnly>(3), r.GetFieldValue<DateOnly>(3)),
-            cancel
+    private static IEnumerable<Shift> Moved(BatchRow batch, IEnumerable<StoredDigest> stored, Plan plan) =>
+        from was in stored
+        where was.DoneOn is null
+        from step in plan.Steps
+        where step.Stage == was.Stage && step.Date.Mid != was.Mid
+        select new Shift(batch.Id, batch.Code, step.Stage, was.Mid, step.Date.Mid);
+
+    private static (BatchRow Batch, BatchState? State) Read(NpgsqlDataReader r)
+    {
+        var batch = BatchRow.Read(r);
+        if (batch is not { StageDays: { } days, PutOffs: { } putOffs })
+            return (batch, null);
+        const int own = BatchRow.Count;
+        return (
+            batch,
+            new BatchState(
+                r.GetInt32(own),
+                r.GetInt32(own + 1),
+                [
+                    .. r.FromJson<List<StoredGroup>>(own + 7)
+                        .Select(g => new Standing(new(g.ContainerId, g.PlaceId), g.Seedlings, g.Containers, g.Reached)),
+                ],
+                r.GetInt32(own + 2),
+                r.GetInt32(own + 3),
+                days,
+                putOffs.ToDictionary(p => p.Key, p => (p.Value.Day, p.Value.Reason)),
+                [],
+                r.GetInt32(own + 4),
+                r.FromJson<List<StoredTrayCount>>(own + 5).ToDictionary(t => t.TrayId, t => (t.Cells, t.On)),
+                r.OrNull<DateOnly>(own + 6)
+            )
         );
+    }
 }

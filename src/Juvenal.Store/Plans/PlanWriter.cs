@@ -1,3 +1,6 @@
+using System.Security.Cryptography;
+using System.Text;
+using System.Text.Json;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Season;
@@ -52,40 +55,79 @@ public sealed record PlanSummary(
         );
 }
 
+/// <summary>What is stored of a step, in short: to see what moves, and to write only what says something else.</summary>
+/// <param name="Digest">Null: not written by this version yet.</param>
+internal sealed record StoredDigest(Guid BatchId, Stage Stage, string? Digest, DateOnly Mid, DateOnly? DoneOn)
+{
+    /// <summary>One parameter: the batches.</summary>
+    public const string Select = """
+        -- The steps of some batches, in short.
+        select batch_id, stage, digest, mid, done_on
+        from plan_step
+        where batch_id = any($1)
+        order by batch_id, stage
+        """;
+
+    public static StoredDigest Read(NpgsqlDataReader r) =>
+        new(r.GetGuid(0), (Stage)r.GetInt32(1), r.TextOrNull(2), r.GetFieldValue<DateOnly>(3), r.OrNull<DateOnly>(4));
+}
+
 /// <summary>The statements that write a plan and a batch's counts.</summary>
 internal static class PlanWriter
 {
     private const string DeleteSteps = """
-        -- The steps are written anew.
+        -- Steps that the path has no longer.
         delete from plan_step
         where batch_id = $1
+          and stage <> all($2)
         """;
 
-    private const string InsertStep = """
-        -- One step of a plan.
+    private const string PutStep = """
+        -- One step of a plan, as it is now.
         insert into plan_step (nursery_id, batch_id, stage, low, mid, high, due, done_on, locked_on, put_off_to, put_off_reason,
-          place, container, containers, mix_litres, leaves, reasons, spread, conflict, batch_version, rules_version, site_version)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22)
+          place, container, containers, mix_litres, leaves, reasons, spread, conflict, batch_version, rules_version, site_version, digest)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23)
+        on conflict (nursery_id, batch_id, stage) do update set
+          low = excluded.low, mid = excluded.mid, high = excluded.high, due = excluded.due, done_on = excluded.done_on,
+          locked_on = excluded.locked_on, put_off_to = excluded.put_off_to, put_off_reason = excluded.put_off_reason,
+          place = excluded.place, container = excluded.container, containers = excluded.containers, mix_litres = excluded.mix_litres,
+          leaves = excluded.leaves, reasons = excluded.reasons, spread = excluded.spread, conflict = excluded.conflict,
+          batch_version = excluded.batch_version, rules_version = excluded.rules_version, site_version = excluded.site_version,
+          digest = excluded.digest
         """;
 
     private const string SetPlan = """
         -- What the plan comes to.
         update batch
-        set cells = $2, seeds = $3, trays = $4, summary = $5
+        set cells = $2, seeds = $3, trays = $4, summary = $5, summary_digest = $6
         where id = $1
         """;
 
     private const string SetFailures = """
         -- It could not be planned anew; its steps stay as they were.
         update batch
-        set summary = jsonb_set(summary, '{failures}', $2)
+        set summary = jsonb_set(summary, '{failures}', $2), summary_digest = $3
         where id = $1
+        """;
+
+    private const string SetDone = """
+        -- What was done, in steps that could not be planned anew.
+        update plan_step p
+        set done_on = d.day, digest = null
+        from (
+          select s.stage, days.day
+          from plan_step s
+          left join unnest($2::int[], $3::date[]) as days (stage, day) on days.stage = s.stage
+          where s.batch_id = $1) d
+        where p.batch_id = $1
+          and p.stage = d.stage
+          and p.done_on is distinct from d.day
         """;
 
     private const string SetCounts = """
         -- What the ledger comes to.
         update batch
-        set seeds_sown = $2, emerged = $3, lost = $4, snipped = $5, used = $6, tray_counts = $7, counted_on = $8
+        set seeds_sown = $2, emerged = $3, lost = $4, snipped = $5, used = $6, tray_counts = $7, counted_on = $8, stage_days = $9, put_offs = $10
         where id = $1
         """;
 
@@ -101,35 +143,64 @@ internal static class PlanWriter
         values ($1, $2, $3, $4, $5, $6, $7)
         """;
 
+    /// <param name="stored">The batch's steps as they are stored; none of a new batch.</param>
+    /// <returns>Nothing where the plan says what is stored.</returns>
     public static IEnumerable<NpgsqlBatchCommand> Plan(
         Guid nursery,
         BatchRow batch,
         Catalogue catalogue,
         BatchState state,
-        Outcome<Plan> outcome
+        Outcome<Plan> outcome,
+        IReadOnlyCollection<StoredDigest> stored
     )
     {
         if (!outcome.Succeeded)
         {
-            yield return NurseryTransaction.Command(SetFailures, Sql.Of(batch.Id), Sql.OfJson(outcome.Failures));
+            var failures = Json(outcome.Failures);
+            if (Digest("failed", failures) is var failed && failed != batch.SummaryDigest)
+                yield return NurseryTransaction.Command(SetFailures, Sql.Of(batch.Id), Sql.OfJsonText(failures), Sql.Of(failed));
+            yield return NurseryTransaction.Command(
+                SetDone,
+                Sql.Of(batch.Id),
+                Sql.Of(state.StageDays.Keys.Select(s => (int)s).ToArray()),
+                Sql.Of(state.StageDays.Values.ToArray())
+            );
             yield break;
         }
 
         var plan = outcome.Value;
-        yield return NurseryTransaction.Command(
-            SetPlan,
-            Sql.Of(batch.Id),
-            Sql.Of(plan.Quantity.Cells),
-            Sql.Of(plan.Quantity.Seeds),
-            Sql.OfNull(plan.Quantity.Trays),
-            Sql.OfJson(PlanSummary.Of(plan))
-        );
-        yield return NurseryTransaction.Command(DeleteSteps, Sql.Of(batch.Id));
+        var summary = Json(PlanSummary.Of(plan));
+        if (Digest($"{plan.Quantity.Cells} {plan.Quantity.Seeds} {plan.Quantity.Trays}", summary) is var all && all != batch.SummaryDigest)
+        {
+            yield return NurseryTransaction.Command(
+                SetPlan,
+                Sql.Of(batch.Id),
+                Sql.Of(plan.Quantity.Cells),
+                Sql.Of(plan.Quantity.Seeds),
+                Sql.OfNull(plan.Quantity.Trays),
+                Sql.OfJsonText(summary),
+                Sql.Of(all)
+            );
+        }
+
+        var stages = plan.Steps.Select(s => (int)s.Stage).ToArray();
+        if (stored.Any(s => !stages.Contains((int)s.Stage)))
+            yield return NurseryTransaction.Command(DeleteSteps, Sql.Of(batch.Id), Sql.Of(stages));
         foreach (var step in plan.Steps)
         {
             var reason = state.PutOff.TryGetValue(step.Stage, out var put) ? put.Reason : null;
+            var (reasons, spread, conflict) = (Json(step.Reasons), Json(step.Spread), step.Conflict is null ? null : Json(step.Conflict));
+            var digest = Digest(
+                $"{step.Date.Low:O} {step.Date.Mid:O} {step.Date.High:O} {step.Due:O} {step.Facts.Done:O} {step.Facts.Locked:O} {step.Facts.NotBefore:O}",
+                $"{reason}\n{step.Place}\n{step.Container}\n{step.Containers} {step.MixLitres:R} {step.Leaves:R}",
+                reasons,
+                spread,
+                conflict
+            );
+            if (stored.FirstOrDefault(s => s.Stage == step.Stage)?.Digest == digest)
+                continue;
             yield return NurseryTransaction.Command(
-                InsertStep,
+                PutStep,
                 Sql.Of(nursery),
                 Sql.Of(batch.Id),
                 Sql.Of((int)step.Stage),
@@ -146,12 +217,13 @@ internal static class PlanWriter
                 Sql.Of(step.Containers),
                 Sql.Of(step.MixLitres),
                 Sql.OfNull(step.Leaves),
-                Sql.OfJson(step.Reasons),
-                Sql.OfJson(step.Spread),
-                Sql.OfJson(step.Conflict),
+                Sql.OfJsonText(reasons),
+                Sql.OfJsonText(spread),
+                Sql.OfJsonText(conflict),
                 Sql.Of(batch.Version),
                 Sql.Of(catalogue.Rules.Version),
-                Sql.Of(catalogue.Site.Version)
+                Sql.Of(catalogue.Site.Version),
+                Sql.Of(digest)
             );
         }
     }
@@ -171,7 +243,9 @@ internal static class PlanWriter
                     .OrderBy(t => t.Key)
                     .Select(t => new StoredTrayCount(t.Key, t.Value.Cells, t.Value.On))
             ),
-            Sql.OfNull(state.CountedOn)
+            Sql.OfNull(state.CountedOn),
+            Sql.OfJson(state.StageDays.ToDictionary(d => (int)d.Key, d => d.Value)),
+            Sql.OfJson(state.PutOff.ToDictionary(p => (int)p.Key, p => new PutOff(p.Value.Day, p.Value.Reason)))
         );
         yield return NurseryTransaction.Command(DeleteStanding, Sql.Of(batch));
         foreach (var group in state.Groups)
@@ -191,4 +265,9 @@ internal static class PlanWriter
 
     /// <summary>Share expected up: the lot's germination at the bench; what roots or takes.</summary>
     public static double SeedsToEmergence(BatchInput input) => input.Begins.ShareOf(input.Germination);
+
+    private static string Json<T>(T value) => JsonSerializer.Serialize(value, Sql.Json);
+
+    private static string Digest(params string?[] parts) =>
+        Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(string.Join('\u001f', parts)))[..12]);
 }

@@ -55,7 +55,6 @@ public sealed class LotBookStore(NurseryTransaction nursery)
         -- A line of a packet's book; sent twice, it counts once.
         insert into lot_entry (nursery_id, id, lot_id, kind, happened_on, seeds, up, note, corrects, by_name)
         values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
-        on conflict (nursery_id, id) do nothing
         """;
 
     /// <summary>Writes a line of a packet's book.</summary>
@@ -65,10 +64,16 @@ public sealed class LotBookStore(NurseryTransaction nursery)
     public async Task AppendAsync(LotEntry entry, DateOnly today, CancellationToken cancel)
     {
         var lots = new SeedLotStore(nursery);
-        await Plans.PlanStore.OneAtATimeAsync(nursery, cancel);
+        await Locks.PacketsAsync(nursery, [entry.LotId], cancel);
         var lot = await lots.OneAsync(entry.LotId, cancel) ?? throw new NotFoundException("lot");
-        if (lot.Entries.Any(e => e.Id == entry.Id))
-            return;
+        if (lot.Entries.FirstOrDefault(e => e.Id == entry.Id) is { } same)
+        {
+            // Sent again: once. With other contents it is something else.
+            if (same with { Sequence = 0, By = null } == entry with { Sequence = 0, By = null })
+                return;
+            throw new ConflictException("other-payload");
+        }
+
         var failures = new List<Failure>();
         if (entry.HappenedOn > today)
             failures.Add(new("in-the-future", "happenedOn"));

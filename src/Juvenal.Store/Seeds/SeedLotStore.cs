@@ -80,6 +80,7 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
         -- A new lot.
         insert into seed_lot (nursery_id, id, cultivar_id, name, packed, seeds, grams, origin, price, note)
         values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+        on conflict (nursery_id, id) do nothing
         """;
 
     private const string Change = """
@@ -106,9 +107,9 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
         );
         await nursery.ReadTogetherAsync(
             cancel,
-            (Select, r => lots.Add(Read(r))),
-            (LotBookStore.Entries, r => entries.Add(LotBookStore.Read(r))),
-            (LotBookStore.Taken, r => taken.Add(LotBookStore.ReadTaken(r)))
+            new(Select, r => lots.Add(Read(r))),
+            new(LotBookStore.Entries, r => entries.Add(LotBookStore.Read(r))),
+            new(LotBookStore.Taken, r => taken.Add(LotBookStore.ReadTaken(r)))
         );
         var (books, sowings) = (entries.ToLookup(e => e.LotId), taken.ToLookup(t => t.Lot, t => t.Taken));
         return lots.ConvertAll(l => new SeedLotView(l.Row, l.Crop, l.Planned, [.. books[l.Row.Id]], [.. sowings[l.Row.Id]]));
@@ -178,10 +179,10 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
         ];
         await (
             row.Version == 0
-                ? CatalogueRows.WriteAsync(
+                ? CatalogueRows.NewAsync(
                     () => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]),
-                    null,
-                    "lot"
+                    async () => (await OneAsync(row.Id, cancel))?.Row,
+                    row
                 )
                 : CatalogueRows.WriteAsync(
                     () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),

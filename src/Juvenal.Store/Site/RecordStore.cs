@@ -99,6 +99,22 @@ public sealed class RecordStore(NurseryTransaction nursery)
         values ($1, $2, $3, $4, $5)
         """;
 
+    /// <summary>As <see cref="SoilReadings"/>, for the calibration: a day more on each side than any time zone needs.</summary>
+    internal const string CalibrationReadings = """
+        -- The soil readings of the last weeks.
+        select id, day, surface, celsius, source
+        from soil_reading
+        where day >= (select coalesce(demo_day, current_date) - 23 from site)
+        order by day, surface, id
+        """;
+
+    internal const string CalibrationLine = """
+        -- The soil as reckoned, in the days that were read.
+        select day, celsius
+        from soil_line
+        where day in (select day from soil_reading where day >= (select coalesce(demo_day, current_date) - 23 from site))
+        """;
+
     private const string SoilLine = """
         -- Daily mean soil at 10 cm under a bare surface, as reckoned.
         select day, celsius
@@ -107,7 +123,7 @@ public sealed class RecordStore(NurseryTransaction nursery)
         order by day
         """;
 
-    private const string Curves = """
+    internal const string Curves = """
         -- The mean year's nights, days and soil.
         select kind, mean_c, deviation_c
         from site_curve
@@ -181,12 +197,7 @@ public sealed class RecordStore(NurseryTransaction nursery)
     public Task ForgetAsync(bool all, CancellationToken cancel) => nursery.ExecuteAsync(Forget, cancel, Sql.Of(all));
 
     public Task<List<SoilRow>> SoilReadingsAsync(DateOnly from, CancellationToken cancel) =>
-        nursery.ListAsync(
-            SoilReadings,
-            r => new SoilRow(r.GetGuid(0), r.GetFieldValue<DateOnly>(1), r.Enum<Surface>(2), r.GetDouble(3), r.GetString(4) == "hand"),
-            cancel,
-            Sql.Of(from)
-        );
+        nursery.ListAsync(SoilReadings, ReadSoil, cancel, Sql.Of(from));
 
     public Task AddSoilAsync(IEnumerable<SoilRow> rows, CancellationToken cancel) =>
         nursery.ExecuteManyAsync(
@@ -256,17 +267,21 @@ public sealed class RecordStore(NurseryTransaction nursery)
             Sql.Of(threshold)
         );
 
+    public async Task<SiteClimate?> ClimateAsync(CancellationToken cancel) =>
+        ClimateOf((await nursery.ListAsync(Curves, ReadCurve, cancel)).ToDictionary(c => c.Kind, c => c.Curve));
+
+    internal static SoilRow ReadSoil(NpgsqlDataReader r) =>
+        new(r.GetGuid(0), r.GetFieldValue<DateOnly>(1), r.Enum<Surface>(2), r.GetDouble(3), r.GetString(4) == "hand");
+
+    internal static (string Kind, SeasonCurve Curve) ReadCurve(NpgsqlDataReader r) =>
+        (r.GetString(0), new SeasonCurve(r.GetFieldValue<double[]>(1), r.GetFieldValue<double[]>(2)));
+
     /// <summary>The mean year, with the soil as the model has it; null without enough of a record.</summary>
-    public async Task<SiteClimate?> ClimateAsync(CancellationToken cancel, IReadOnlyDictionary<Surface, double>? soilOffsets = null)
-    {
-        var curves = (
-            await nursery.ListAsync(
-                Curves,
-                r => (Kind: r.GetString(0), Curve: new SeasonCurve(r.GetFieldValue<double[]>(1), r.GetFieldValue<double[]>(2))),
-                cancel
-            )
-        ).ToDictionary(c => c.Kind, c => c.Curve);
-        return curves.Count < 3
+    internal static SiteClimate? ClimateOf(
+        IReadOnlyDictionary<string, SeasonCurve> curves,
+        IReadOnlyDictionary<Surface, double>? soilOffsets = null
+    ) =>
+        curves.Count < 3
             ? null
             : new(
                 curves["nights"],
@@ -274,17 +289,6 @@ public sealed class RecordStore(NurseryTransaction nursery)
                 curves["soil-morning"],
                 soilOffsets ?? Surfaces.All.ToDictionary(s => s, Surfaces.OffsetC)
             );
-    }
-
-    /// <summary>
-    /// How much warmer each surface is than the reckoned bare soil: by the readings of the last three weeks, else by the model.
-    /// </summary>
-    public async Task<SoilCalibration> CalibrationAsync(DateOnly today, CancellationToken cancel)
-    {
-        var from = today.AddDays(-CalibrationDays);
-        var readings = (await SoilReadingsAsync(from, cancel)).FindAll(r => r.Day <= today);
-        return SoilCalibration.Of(readings, readings.Count == 0 ? new Dictionary<DateOnly, double>() : await SoilLineAsync(from, cancel));
-    }
 
     private static WeatherDay ReadDay(NpgsqlDataReader r) => new(r.GetFieldValue<DateOnly>(0), r.OrNull<double>(1), r.OrNull<double>(2));
 }

@@ -14,28 +14,25 @@ public sealed record SiteRecord(
     SoilCalibration? Calibration
 )
 {
-    /// <summary>From fits that were read already; with the climate only where something is planned from it.</summary>
-    internal static async Task<SiteRecord> LoadAsync(
-        NurseryTransaction nursery,
+    /// <summary>From what was read already; without curves there is no climate.</summary>
+    internal static SiteRecord Of(
         IEnumerable<(double Threshold, FreezeDistribution Fit)> fits,
-        DateOnly today,
-        bool withClimate,
-        CancellationToken cancel
+        IReadOnlyDictionary<string, SeasonCurve> curves,
+        IReadOnlyList<SoilRow> readings,
+        IReadOnlyDictionary<DateOnly, double> line,
+        DateOnly today
     )
     {
-        var store = new RecordStore(nursery);
-        if (!withClimate || await store.ClimateAsync(cancel) is not { } climate)
+        if (curves.Count < 3)
             return new(Of(fits), null, null);
-        var calibration = await store.CalibrationAsync(today, cancel);
-        return new(Of(fits), climate with { SoilOffsets = calibration.OffsetsC }, calibration);
+        var from = today.AddDays(-RecordStore.CalibrationDays);
+        var calibration = SoilCalibration.Of(readings.Where(r => r.Day >= from && r.Day <= today), line);
+        return new(Of(fits), RecordStore.ClimateOf(curves, calibration.OffsetsC), calibration);
     }
 
-    public static async Task<SiteRecord> LoadAsync(
-        NurseryTransaction nursery,
-        DateOnly today,
-        bool withClimate,
-        CancellationToken cancel
-    ) => await LoadAsync(nursery, await new RecordStore(nursery).FitsAsync(cancel), today, withClimate, cancel);
+    /// <summary>The freeze dates alone: the climate is not read.</summary>
+    public static async Task<SiteRecord> FreezesAsync(NurseryTransaction nursery, CancellationToken cancel) =>
+        new(Of(await new RecordStore(nursery).FitsAsync(cancel)), null, null);
 
     /// <summary>The season's freeze by the site's choice, typed or recorded, with its climate; null where neither is there.</summary>
     public Outcome<SiteSeason>? Season(SiteRow site, int season)

@@ -117,10 +117,16 @@ public sealed class SiteStore(NurseryTransaction nursery)
         values ($1, $2, $3, $4)
         """;
 
-    private const string InsertNursery = """
+    internal const string InsertNursery = """
         -- A new nursery.
         insert into nursery (id, name)
         values ($1, $2)
+        """;
+
+    internal const string InsertInput = """
+        -- What its acts lock first.
+        insert into nursery_input (nursery_id)
+        values ($1)
         """;
 
     public async Task<SiteRow> GetAsync(CancellationToken cancel) =>
@@ -171,6 +177,7 @@ public sealed class SiteStore(NurseryTransaction nursery)
     public async Task CreateAsync(string name, string timeZone, double latitude, DateOnly? demoDay, CancellationToken cancel)
     {
         await nursery.ExecuteAsync(InsertNursery, cancel, Sql.Of(nursery.Nursery), Sql.Of(name));
+        await nursery.ExecuteAsync(InsertInput, cancel, Sql.Of(nursery.Nursery));
         await nursery.ExecuteAsync(Insert, cancel, Sql.Of(nursery.Nursery), Sql.Of(timeZone), Sql.Of(latitude), Sql.OfNull(demoDay));
     }
 

@@ -83,10 +83,22 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
         CancellationToken cancel
     )
     {
-        // Lock first: what is read from here on does not change under us.
-        _ =
-            await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.OfNull((Guid?)batchId))
-            ?? throw new NotFoundException("batch");
+        var (ledgers, acts) = (await OpenLedgers.OpenAsync(nursery, clock, [batchId], [], cancel), new ActStore(nursery));
+        var hash = ActStore.Hash(
+            new
+            {
+                did = "cells",
+                batchId,
+                on,
+                trays,
+                means,
+                reason,
+                carryOn,
+            }
+        );
+        if (await acts.WrittenAsync(id, hash, cancel) is { } before)
+            return before;
+        // A command that was sent before commands were kept is known by its entry.
         if (await new LedgerReader(nursery).OneAsync(id, cancel) is { } same)
         {
             if (same.BatchId == batchId && same.Entry.Trays?.SequenceEqual(trays) == true)
@@ -95,6 +107,25 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
         }
 
         var batch = await new BatchReader(nursery).OneAsync(batchId, cancel);
+        var written = await PutAsync(ledgers, batch, id, on, trays, means, reason, carryOn, cancel);
+        await ledgers.SaveAsync(cancel);
+        await acts.KeepAsync(id, hash, written, cancel);
+        return written;
+    }
+
+    private async Task<IReadOnlyList<Guid>> PutAsync(
+        OpenLedgers ledgers,
+        BatchView batch,
+        Guid id,
+        DateOnly on,
+        IReadOnlyList<TrayCount> trays,
+        CellsMean means,
+        string? reason,
+        bool carryOn,
+        CancellationToken cancel
+    )
+    {
+        var batchId = batch.Id;
         if (TrayCells.Group(batch.State(), batch.Input.TrayId) is not { } group)
             throw new RefusedException(new Failure("not-in-trays", "trays"));
         var laid = await new TrayStore(nursery).OfAsync([batchId], cancel);
@@ -108,7 +139,7 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
         var now = group.Seedlings + more;
         var entry = new LedgerEntry(id, 0, on, EntryKind.Emerged, Stage.Emerge, Trays: trays);
         if (means == CellsMean.Miscounted)
-            return await CorrectAsync(batchId, entry, Math.Max(0, batch.Emerged + more), cancel);
+            return Correct(ledgers, batchId, entry, Math.Max(0, batch.Emerged + more));
         entry = means switch
         {
             CellsMean.Counted when more >= 0 => entry with { To = group.Group, Seedlings = batch.Emerged + more },
@@ -120,8 +151,7 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
         };
         if (entry is null)
             return [];
-        var ledger = new LedgerStore(nursery, clock);
-        await ledger.AppendAsync(batchId, entry, cancel);
+        ledgers.Append(batchId, entry);
         var target = batch.TargetOf(Stage.Emerge);
         if (!carryOn || means != CellsMean.Counted || group.Group == target)
             return [id];
@@ -137,7 +167,7 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
             Containers: group.Containers,
             ContainersTo: group.Containers
         );
-        await ledger.AppendAsync(batchId, carried, cancel);
+        ledgers.Append(batchId, carried);
         return [carried.Id, id];
     }
 
@@ -149,9 +179,18 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
     /// <param name="cancel">Cancels.</param>
     public async Task ThinAsync(Guid batchId, Guid id, DateOnly on, int snips, CancellationToken cancel)
     {
-        _ =
-            await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.OfNull((Guid?)batchId))
-            ?? throw new NotFoundException("batch");
+        var (ledgers, acts) = (await OpenLedgers.OpenAsync(nursery, clock, [batchId], [], cancel), new ActStore(nursery));
+        var hash = ActStore.Hash(
+            new
+            {
+                did = "thin",
+                batchId,
+                on,
+                snips,
+            }
+        );
+        if (await acts.WrittenAsync(id, hash, cancel) is not null)
+            return;
         if (await new LedgerReader(nursery).OneAsync(id, cancel) is { } same)
         {
             if (same.BatchId == batchId && same.Entry.Kind == EntryKind.Snipped && same.Entry.Seedlings == snips)
@@ -160,12 +199,12 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
         }
 
         var batch = await new BatchReader(nursery).OneAsync(batchId, cancel);
-        var rules = await new Rules.RulesStore(nursery).GetAsync(cancel);
-        var plan = Thin(batch.State(), batch.Input, rules.Rules.Twins);
+        var plan = Thin(batch.State(), batch.Input, ledgers.Catalogue.Rules.Rules.Twins);
         if (plan is null || plan.Snips == 0 || plan.Snips != snips)
             throw new ConflictException("changed-meanwhile");
-        await PutAsync(
-            batchId,
+        var written = await PutAsync(
+            ledgers,
+            batch,
             id,
             on,
             Thinning.After(TrayCells.Current(batch.State(), batch.Input.TrayId)!, plan),
@@ -174,6 +213,8 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
             carryOn: false,
             cancel
         );
+        await ledgers.SaveAsync(cancel);
+        await acts.KeepAsync(id, hash, written, cancel);
     }
 
     private async Task CheckAsync(BatchView batch, IReadOnlyList<TrayView> laid, IReadOnlyList<TrayCount> trays, CancellationToken cancel)
@@ -211,23 +252,20 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
     }
 
     /// <summary>Puts the last count right, and those before it that had more: nothing was lost, so they were wrong too.</summary>
-    private async Task<IReadOnlyList<Guid>> CorrectAsync(Guid batchId, LedgerEntry entry, int total, CancellationToken cancel)
+    private static IReadOnlyList<Guid> Correct(OpenLedgers ledgers, Guid batchId, LedgerEntry entry, int total)
     {
-        var counts = Fold.Effective((await new LedgerReader(nursery).AllAsync(batchId, cancel)).Select(e => e.Entry))
-            .Where(e => e.Kind == EntryKind.Emerged)
-            .ToList();
+        var counts = Fold.Effective(ledgers[batchId].Entries).Where(e => e.Kind == EntryKind.Emerged).ToList();
         if (counts.Count == 0)
             throw new RefusedException(new Failure("nothing-to-correct", "trays"));
         var right = entry with { Kind = EntryKind.Corrected, Seedlings = total, Stage = null };
         var written = new List<Guid>();
-        var ledger = new LedgerStore(nursery, clock);
         foreach (var wrong in counts.SkipLast(1).Where(c => c.Seedlings > total))
         {
             written.Insert(0, WorkStore.Derived(entry.Id, wrong.Id.ToString()));
-            await ledger.AppendAsync(batchId, right with { Id = written[0], Corrects = wrong.Id, Trays = wrong.Trays }, cancel);
+            ledgers.Append(batchId, right with { Id = written[0], Corrects = wrong.Id, Trays = wrong.Trays });
         }
 
-        await ledger.AppendAsync(batchId, right with { Corrects = counts[^1].Id }, cancel);
+        ledgers.Append(batchId, right with { Corrects = counts[^1].Id });
         return [entry.Id, .. written];
     }
 

@@ -40,13 +40,6 @@ public sealed class TrayStore(NurseryTransaction nursery)
         order by length(t.code), t.code, r.row_no
         """;
 
-    private const string LastCode = """
-        -- The highest running number of a season's trays.
-        select coalesce(max(substring(code from '[0-9]+$')::int), 0)::text
-        from tray
-        where season = $1
-        """;
-
     private const string InsertTray = """
         -- A tray that gets its label.
         insert into tray (nursery_id, id, code, season, container_id)
@@ -104,7 +97,8 @@ public sealed class TrayStore(NurseryTransaction nursery)
     {
         if (rows.Count > 0 && rows[^1].Tray >= MostTrays)
             throw new RefusedException(new Failure("too-many-trays", "batches", rows[^1].Tray + 1, High: MostTrays));
-        await Plans.PlanStore.OneAtATimeAsync(nursery, cancel);
+        if ((await Locks.BatchesAsync(nursery, wishes, cancel)).Count < wishes.Distinct().Count())
+            throw new NotFoundException("batch");
         var free = (await OfAsync(wishes, cancel))
             .Where(t => t.ContainerId == containerId && t.Rows.All(r => wishes.Contains(r.BatchId)))
             .Select(t => t.Id)
@@ -129,7 +123,6 @@ public sealed class TrayStore(NurseryTransaction nursery)
             return;
         if (beyond == 0 && own.Select(r => r.Row.Cells).SequenceEqual(fitted))
             return;
-        await Plans.PlanStore.OneAtATimeAsync(nursery, cancel);
         await nursery.ExecuteAsync(DeleteRows, cancel, Sql.Of(new[] { batch }));
         await nursery.ExecuteManyAsync(
             own.Zip(fitted).Where(r => r.Second > 0).Select(r => Row(r.First.Id, r.First.Row.Row, batch, r.Second)),
@@ -147,9 +140,11 @@ public sealed class TrayStore(NurseryTransaction nursery)
 
     private async Task PutAsync(int season, Guid containerId, IReadOnlyList<LaidRow> rows, List<Guid> free, CancellationToken cancel)
     {
-        var last = int.Parse((await nursery.OneAsync(LastCode, r => r.GetString(0), cancel, Sql.Of(season)))!);
+        var trays = rows.GroupBy(r => r.Tray).ToList();
+        var wanted = Math.Max(0, trays.Count - free.Count);
+        var last = wanted == 0 ? 0 : await Locks.NumbersAsync(nursery, "tray", season, wanted, cancel);
         var commands = new List<NpgsqlBatchCommand>();
-        foreach (var tray in rows.GroupBy(r => r.Tray))
+        foreach (var tray in trays)
         {
             var id = free.Count > 0 ? free[0] : Guid.CreateVersion7();
             if (free.Count > 0)

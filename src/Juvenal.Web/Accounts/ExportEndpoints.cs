@@ -2,6 +2,7 @@ using Juvenal.Store;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Exports;
 using Juvenal.Store.Nurseries;
+using Juvenal.Web.Hosting;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Juvenal.Web.Accounts;
@@ -41,6 +42,7 @@ internal static class ExportEndpoints
                 }
             )
             .WithName("export")
+            .TakesLong()
             .For(Role.Owner);
     }
 
@@ -77,6 +79,7 @@ internal static class ExportEndpoints
                 }
             )
             .WithName("import")
+            .TakesLong()
             .ForAccounts()
             .Accepts<IFormFile>("application/zip")
             .WithMetadata(new RequestSizeLimitAttribute(LargestFile));

@@ -44,7 +44,9 @@ internal readonly record struct Here(
         return Database.ReadAsync(Nursery, cancel);
     }
 
-    public Task<NurseryTransaction> WriteAsync(CancellationToken cancel) => Database.WriteAsync(Nursery, cancel, Visitor.Name);
+    /// <inheritdoc cref="Database.ActAsync{T}"/>
+    public Task<T> ActAsync<T>(Touches touches, Func<NurseryTransaction, Task<T>> act, CancellationToken cancel) =>
+        Database.ActAsync(Nursery, Visitor.Name, touches, act, cancel);
 }
 
 /// <summary>
@@ -54,6 +56,7 @@ internal readonly record struct Here(
 internal sealed class Gate(RequestDelegate next)
 {
     public const string StampClaim = "stamp";
+    public const string SessionClaim = "session";
 
     public async Task InvokeAsync(HttpContext context, Visit visit, Database database, IAntiforgery antiforgery)
     {
@@ -87,19 +90,19 @@ internal sealed class Gate(RequestDelegate next)
             return SignedOut();
         if (needs.Role is not { } role)
         {
-            await using var reading = await database.ReadAsync(new Asker(Account: session.Id), cancel);
-            visit.Account = await new AccountStore(reading).SignedInAsync(session.Id, session.Stamp, cancel);
+            await using var reading = await database.ReadAsync(new Asker(Account: session.Account), cancel);
+            visit.Account = await new AccountStore(reading).SignedInAsync(session, cancel);
             return visit.Account is null ? SignedOut() : null;
         }
 
         var nursery = Guid.Parse((string)context.GetRouteValue("nursery")!);
-        await using (var reading = await database.ReadAsync(new Asker(Account: session.Id, Nursery: nursery), cancel))
+        await using (var reading = await database.ReadAsync(new Asker(Account: session.Account, Nursery: nursery), cancel))
         {
             var accounts = new AccountStore(reading);
-            visit.Visitor = await accounts.AtTheDoorAsync(session.Id, session.Stamp, nursery, cancel);
+            visit.Visitor = await accounts.AtTheDoorAsync(session, nursery, cancel);
             // Another's nursery and one that is not there are the same; an ended session is told apart only from one's own.
             if (visit.Visitor is null)
-                return await accounts.SignedInAsync(session.Id, session.Stamp, cancel) is null
+                return await accounts.SignedInAsync(session, cancel) is null
                     ? SignedOut()
                     : Problem("There is no such nursery here.", 404, null);
         }
@@ -115,11 +118,12 @@ internal sealed class Gate(RequestDelegate next)
             );
     }
 
-    /// <summary>Account and stamp of the session cookie; whether it has ended is not looked at here.</summary>
-    internal static (Guid Id, Guid Stamp)? SessionOf(ClaimsPrincipal user) =>
-        Guid.TryParse(user.FindFirstValue(ClaimTypes.NameIdentifier), out var id)
+    /// <summary>What the session cookie says; whether it has ended is not looked at here.</summary>
+    internal static SessionKey? SessionOf(ClaimsPrincipal user) =>
+        Guid.TryParse(user.FindFirstValue(ClaimTypes.NameIdentifier), out var account)
         && Guid.TryParse(user.FindFirstValue(StampClaim), out var stamp)
-            ? (id, stamp)
+        && Guid.TryParse(user.FindFirstValue(SessionClaim), out var id)
+            ? new(account, stamp, id)
             : null;
 
     private static IResult SignedOut() => Problem("You are signed out. Sign in again; what you typed is still here.", 401, "signed-out");

@@ -56,8 +56,8 @@ internal static class PeopleEndpoints
                     Account? known = null;
                     if (input.Name is null && Gate.SessionOf(context.User) is { } session)
                     {
-                        await using var reading = await database.ReadAsync(new Asker(Account: session.Id), cancel);
-                        known = await new AccountStore(reading).SignedInAsync(session.Id, session.Stamp, cancel);
+                        await using var reading = await database.ReadAsync(new Asker(Account: session.Account), cancel);
+                        known = await new AccountStore(reading).SignedInAsync(session, cancel);
                     }
 
                     return TypedResults.Ok(
@@ -78,7 +78,7 @@ internal static class PeopleEndpoints
                 {
                     await using var reading = await here.ReadAsync(cancel);
                     var people = new PeopleStore(reading);
-                    var you = Gate.SessionOf(context.User)!.Value.Id;
+                    var you = Gate.SessionOf(context.User)!.Value.Account;
                     var members = await people.MembersAsync(here.Nursery, cancel);
                     return TypedResults.Ok(
                         new PeopleAnswer(
@@ -96,21 +96,26 @@ internal static class PeopleEndpoints
                 "/people/{account:guid}",
                 async ([AsParameters] Here here, Guid account, RoleInput input, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    var people = new PeopleStore(writing);
-                    var name = (await people.MembersAsync(here.Nursery, cancel)).Find(m => m.AccountId == account)?.Name;
-                    await people.ChangeAsync(here.Nursery, account, input.Role, cancel);
-                    await new AuditStore(writing).WriteAsync(
-                        clock.GetUtcNow(),
-                        here.Nursery,
-                        account,
-                        input.Role is null ? Deed.Removed : Deed.RoleChanged,
-                        here.Visitor.Name,
-                        $"{name}{(input.Role is { } r ? $": {r}" : "")}",
+                    return await here.ActAsync(
+                        Touches.People,
+                        async writing =>
+                        {
+                            var people = new PeopleStore(writing);
+                            var name = (await people.MembersAsync(here.Nursery, cancel)).Find(m => m.AccountId == account)?.Name;
+                            await people.ChangeAsync(here.Nursery, account, input.Role, cancel);
+                            await new AuditStore(writing).WriteAsync(
+                                clock.GetUtcNow(),
+                                here.Nursery,
+                                account,
+                                input.Role is null ? Deed.Removed : Deed.RoleChanged,
+                                here.Visitor.Name,
+                                $"{name}{(input.Role is { } r ? $": {r}" : "")}",
+                                cancel
+                            );
+                            return TypedResults.NoContent();
+                        },
                         cancel
                     );
-                    await writing.CommitAsync(cancel);
-                    return TypedResults.NoContent();
                 }
             )
             .WithName("changeMember")
@@ -121,20 +126,25 @@ internal static class PeopleEndpoints
                 "/leave",
                 async ([AsParameters] Here here, HttpContext context, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    var you = Gate.SessionOf(context.User)!.Value.Id;
-                    await using var writing = await here.WriteAsync(cancel);
-                    await new PeopleStore(writing).ChangeAsync(here.Nursery, you, null, cancel);
-                    await new AuditStore(writing).WriteAsync(
-                        clock.GetUtcNow(),
-                        here.Nursery,
-                        you,
-                        Deed.Removed,
-                        here.Visitor.Name,
-                        here.Visitor.Name,
+                    var you = Gate.SessionOf(context.User)!.Value.Account;
+                    return await here.ActAsync(
+                        Touches.People,
+                        async writing =>
+                        {
+                            await new PeopleStore(writing).ChangeAsync(here.Nursery, you, null, cancel);
+                            await new AuditStore(writing).WriteAsync(
+                                clock.GetUtcNow(),
+                                here.Nursery,
+                                you,
+                                Deed.Removed,
+                                here.Visitor.Name,
+                                here.Visitor.Name,
+                                cancel
+                            );
+                            return TypedResults.NoContent();
+                        },
                         cancel
                     );
-                    await writing.CommitAsync(cancel);
-                    return TypedResults.NoContent();
                 }
             )
             .WithName("leave")
@@ -146,22 +156,27 @@ internal static class PeopleEndpoints
                 async ([AsParameters] Here here, InviteInput input, TimeProvider clock, CancellationToken cancel) =>
                 {
                     var now = clock.GetUtcNow();
-                    await using var writing = await here.WriteAsync(cancel);
-                    var people = new PeopleStore(writing);
-                    if ((await people.InvitationsAsync(here.Nursery, now, cancel)).Count(i => i.Open) >= 20)
-                        throw new RefusedException(new Failure("too-many-invitations", "role", 20));
-                    var secret = await Invitations.MakeAsync(people, here.Nursery, input.Role, now, cancel);
-                    await new AuditStore(writing).WriteAsync(
-                        now,
-                        here.Nursery,
-                        null,
-                        Deed.Invited,
-                        here.Visitor.Name,
-                        input.Role.ToString(),
+                    return await here.ActAsync(
+                        Touches.People,
+                        async writing =>
+                        {
+                            var people = new PeopleStore(writing);
+                            if ((await people.InvitationsAsync(here.Nursery, now, cancel)).Count(i => i.Open) >= 20)
+                                throw new RefusedException(new Failure("too-many-invitations", "role", 20));
+                            var secret = await Invitations.MakeAsync(people, here.Nursery, input.Role, now, cancel);
+                            await new AuditStore(writing).WriteAsync(
+                                now,
+                                here.Nursery,
+                                null,
+                                Deed.Invited,
+                                here.Visitor.Name,
+                                input.Role.ToString(),
+                                cancel
+                            );
+                            return TypedResults.Ok(new InvitationLink(Invitations.Path(secret), (now + Invitations.Lasts).UtcDateTime));
+                        },
                         cancel
                     );
-                    await writing.CommitAsync(cancel);
-                    return TypedResults.Ok(new InvitationLink(Invitations.Path(secret), (now + Invitations.Lasts).UtcDateTime));
                 }
             )
             .WithName("invite")
@@ -172,19 +187,24 @@ internal static class PeopleEndpoints
                 "/invitations/{id:guid}",
                 async ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    await new PeopleStore(writing).WithdrawAsync(here.Nursery, id, clock.GetUtcNow(), cancel);
-                    await new AuditStore(writing).WriteAsync(
-                        clock.GetUtcNow(),
-                        here.Nursery,
-                        null,
-                        Deed.InvitationWithdrawn,
-                        here.Visitor.Name,
-                        null,
+                    return await here.ActAsync(
+                        Touches.People,
+                        async writing =>
+                        {
+                            await new PeopleStore(writing).WithdrawAsync(here.Nursery, id, clock.GetUtcNow(), cancel);
+                            await new AuditStore(writing).WriteAsync(
+                                clock.GetUtcNow(),
+                                here.Nursery,
+                                null,
+                                Deed.InvitationWithdrawn,
+                                here.Visitor.Name,
+                                null,
+                                cancel
+                            );
+                            return TypedResults.NoContent();
+                        },
                         cancel
                     );
-                    await writing.CommitAsync(cancel);
-                    return TypedResults.NoContent();
                 }
             )
             .WithName("withdrawInvitation")

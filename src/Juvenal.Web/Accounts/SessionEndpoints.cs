@@ -160,9 +160,9 @@ internal static class SessionEndpoints
     {
         if (Gate.SessionOf(context.User) is not { } session)
             return (null, []);
-        await using var reading = await database.ReadAsync(new Asker(Account: session.Id), cancel);
+        await using var reading = await database.ReadAsync(new Asker(Account: session.Account), cancel);
         var store = new AccountStore(reading);
-        var account = await store.SignedInAsync(session.Id, session.Stamp, cancel);
+        var account = await store.SignedInAsync(session, cancel);
         return account is null ? (null, []) : (account, await store.NurseriesAsync(account.Id, cancel));
     }
 }

@@ -28,10 +28,7 @@ internal sealed class Sessions(Database database, Passwords passwords, TimeProvi
         var tries = database.Tries(clock);
         if (await tries.CountAsync(name, Address, cancel) is { } wait)
             throw new WaitException(wait);
-        Account? account;
-        await using (var reading = await database.ReadAsync(new Asker(SignIn: AccountName.Key(name)), cancel))
-            account = await new AccountStore(reading).ByNameAsync(name, cancel);
-        var fits = passwords.Fits(account, password);
+        var (account, fits) = await LookAsync(name, password, tries, cancel);
         if (account is not null)
             await WriteDownAsync(account, fits ? Deed.SignedIn : Deed.SignInFailed, cancel);
         if (!fits)
@@ -41,13 +38,35 @@ internal sealed class Sessions(Database database, Passwords passwords, TimeProvi
         return true;
     }
 
+    private async Task<(Account? Account, bool Fits)> LookAsync(string name, string password, SignInTries tries, CancellationToken cancel)
+    {
+        try
+        {
+            Account? account;
+            await using (var reading = await database.ReadAsync(new Asker(SignIn: AccountName.Key(name)), cancel))
+                account = await new AccountStore(reading).ByNameAsync(name, cancel);
+            // Whoever went away meanwhile learns nothing: the try does not count.
+            cancel.ThrowIfCancellationRequested();
+            return (account, passwords.Fits(account, password));
+        }
+        catch (Exception e) when (e is OperationCanceledException or Npgsql.NpgsqlException)
+        {
+            await tries.GiveBackAsync(name, Address);
+            throw;
+        }
+    }
+
     /// <summary>The session's cookie. It lasts a month of not being used: nobody signs in with wet hands each morning.</summary>
     public Task EnterAsync(Account account) =>
         Context.SignInAsync(
             CookieAuthenticationDefaults.AuthenticationScheme,
             new ClaimsPrincipal(
                 new ClaimsIdentity(
-                    [new(ClaimTypes.NameIdentifier, account.Id.ToString()), new(Gate.StampClaim, account.Stamp.ToString())],
+                    [
+                        new(ClaimTypes.NameIdentifier, account.Id.ToString()),
+                        new(Gate.StampClaim, account.Stamp.ToString()),
+                        new(Gate.SessionClaim, Guid.NewGuid().ToString()),
+                    ],
                     CookieAuthenticationDefaults.AuthenticationScheme
                 )
             ),
@@ -56,6 +75,13 @@ internal sealed class Sessions(Database database, Passwords passwords, TimeProvi
 
     public async Task LeaveAsync(Account account, CancellationToken cancel)
     {
+        if (Gate.SessionOf(Context.User) is { } session)
+        {
+            await using var writing = await database.WriteAsync(new Asker(Account: session.Account), cancel);
+            await new AccountStore(writing).EndAsync(session, clock.GetUtcNow(), cancel);
+            await writing.CommitAsync(cancel);
+        }
+
         await Context.SignOutAsync(CookieAuthenticationDefaults.AuthenticationScheme);
         await WriteDownAsync(account, Deed.SignedOut, cancel);
     }

@@ -158,10 +158,15 @@ internal static class BatchEndpoints
                 "/batches/{id:guid}",
                 async ([AsParameters] Here here, Guid id, ChangeInput change, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    await new BatchStore(writing, clock).ChangeAsync(id, change.Version, change.Input, change.Shown, cancel);
-                    await writing.CommitAsync(cancel);
-                    return TypedResults.NoContent();
+                    return await here.ActAsync(
+                        Touches.Work,
+                        async writing =>
+                        {
+                            await new BatchStore(writing, clock).ChangeAsync(id, change.Version, change.Input, change.Shown, cancel);
+                            return TypedResults.NoContent();
+                        },
+                        cancel
+                    );
                 }
             )
             .WithName("changeBatch")
@@ -172,10 +177,15 @@ internal static class BatchEndpoints
                 "/batches/{id:guid}/end",
                 async ([AsParameters] Here here, Guid id, EndInput end, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    await new BatchStore(writing, clock).EndAsync(id, end.Reason, cancel);
-                    await writing.CommitAsync(cancel);
-                    return TypedResults.NoContent();
+                    return await here.ActAsync(
+                        Touches.Work,
+                        async writing =>
+                        {
+                            await new BatchStore(writing, clock).EndAsync(id, end.Reason, cancel);
+                            return TypedResults.NoContent();
+                        },
+                        cancel
+                    );
                 }
             )
             .WithName("endBatch")
@@ -186,15 +196,20 @@ internal static class BatchEndpoints
                 "/batches/{id:guid}/entries",
                 async ([AsParameters] Here here, Guid id, EntryInput input, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    await new LedgerStore(writing, clock).AppendAsync(
-                        id,
-                        input.Entry,
-                        cancel,
-                        byRule: input.Containers is null && input.Kind != EntryKind.Corrected
+                    return await here.ActAsync(
+                        Touches.Work,
+                        async writing =>
+                        {
+                            await new LedgerStore(writing, clock).AppendAsync(
+                                id,
+                                input.Entry,
+                                cancel,
+                                byRule: input.Containers is null && input.Kind != EntryKind.Corrected
+                            );
+                            return TypedResults.Ok(new Written([input.Id]));
+                        },
+                        cancel
                     );
-                    await writing.CommitAsync(cancel);
-                    return TypedResults.Ok(new Written([input.Id]));
                 }
             )
             .WithName("logEntry")
@@ -205,20 +220,25 @@ internal static class BatchEndpoints
                 "/batches/{id:guid}/stages/{stage}/done",
                 async ([AsParameters] Here here, Guid id, string stage, DoneInput input, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    var said = new Said(
-                        input.Id,
-                        input.ExtraId,
-                        input.HappenedOn,
-                        input.Count,
-                        input.CarryOn,
-                        input.Rest,
-                        input.Reason,
-                        input.Pairs
+                    return await here.ActAsync(
+                        Touches.Work,
+                        async writing =>
+                        {
+                            var said = new Said(
+                                input.Id,
+                                input.ExtraId,
+                                input.HappenedOn,
+                                input.Count,
+                                input.CarryOn,
+                                input.Rest,
+                                input.Reason,
+                                input.Pairs
+                            );
+                            var written = await new WorkStore(writing, clock).DoneAsync(id, StageOf(stage), said, input.From?.Key, cancel);
+                            return TypedResults.Ok(new Written(written));
+                        },
+                        cancel
                     );
-                    var written = await new WorkStore(writing, clock).DoneAsync(id, StageOf(stage), said, input.From?.Key, cancel);
-                    await writing.CommitAsync(cancel);
-                    return TypedResults.Ok(new Written(written));
                 }
             )
             .WithName("stageDone")
@@ -229,10 +249,15 @@ internal static class BatchEndpoints
                 "/batches/{id:guid}/stages/{stage}/lock",
                 async ([AsParameters] Here here, Guid id, string stage, LockInput input, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    await new BatchStore(writing, clock).LockAsync(id, input.Version, StageOf(stage), input.Day, cancel);
-                    await writing.CommitAsync(cancel);
-                    return TypedResults.NoContent();
+                    return await here.ActAsync(
+                        Touches.Work,
+                        async writing =>
+                        {
+                            await new BatchStore(writing, clock).LockAsync(id, input.Version, StageOf(stage), input.Day, cancel);
+                            return TypedResults.NoContent();
+                        },
+                        cancel
+                    );
                 }
             )
             .WithName("lockStage")

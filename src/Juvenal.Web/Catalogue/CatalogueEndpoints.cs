@@ -6,6 +6,7 @@ using Juvenal.Store.Nurseries;
 using Juvenal.Store.Places;
 using Juvenal.Store.Plans;
 using Juvenal.Web.Accounts;
+using Juvenal.Web.Hosting;
 
 namespace Juvenal.Web.Catalogue;
 
@@ -59,14 +60,16 @@ internal static class CatalogueEndpoints
                     writer.ChangeAsync(here, n => new PlaceStore(n).PutAsync(row, cancel), cancel)
             )
             .WithName("putPlace")
+            .TakesLong()
             .For(Role.Grower);
         nursery
             .MapDelete(
                 "/places/{id:guid}",
                 ([AsParameters] Here here, Guid id, Writer writer, CancellationToken cancel) =>
-                    writer.ChangeAsync(here, n => new PlaceStore(n).DeleteAsync(id, cancel), cancel)
+                    writer.ChangeAsync(here, n => new PlaceStore(n).DeleteAsync(id, cancel), cancel, Touches.InputsGo)
             )
             .WithName("deletePlace")
+            .TakesLong()
             .For(Role.Grower);
         nursery
             .MapPut(
@@ -75,14 +78,16 @@ internal static class CatalogueEndpoints
                     writer.ChangeAsync(here, n => new ContainerStore(n).PutAsync(row, cancel), cancel)
             )
             .WithName("putContainer")
+            .TakesLong()
             .For(Role.Grower);
         nursery
             .MapDelete(
                 "/containers/{id:guid}",
                 ([AsParameters] Here here, Guid id, Writer writer, CancellationToken cancel) =>
-                    writer.ChangeAsync(here, n => new ContainerStore(n).DeleteAsync(id, cancel), cancel)
+                    writer.ChangeAsync(here, n => new ContainerStore(n).DeleteAsync(id, cancel), cancel, Touches.InputsGo)
             )
             .WithName("deleteContainer")
+            .TakesLong()
             .For(Role.Grower);
         nursery
             .MapPut(
@@ -91,6 +96,7 @@ internal static class CatalogueEndpoints
                     writer.ChangeAsync(here, n => new CultivarStore(n).PutAsync(row, cancel), cancel)
             )
             .WithName("putCultivar")
+            .TakesLong()
             .For(Role.Grower);
         nursery
             .MapGet(
@@ -112,28 +118,37 @@ internal static class CatalogueEndpoints
                 "/cultivars.csv",
                 async ([AsParameters] Here here, CultivarFile file, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    var store = new CultivarStore(writing);
-                    var read = CultivarCsv.Read(file.Text, await store.AllAsync(cancel));
-                    if (file.Keep)
+                    if (!file.Keep)
                     {
-                        await store.PutManyAsync(read.Rows, cancel);
-                        await new PlanStore(writing, clock).ReplanAllAsync(cancel);
-                        await writing.CommitAsync(cancel);
+                        await using var reading = await here.ReadAsync(cancel);
+                        return TypedResults.Ok(CultivarCsv.Read(file.Text, await new CultivarStore(reading).AllAsync(cancel)).Answer);
                     }
 
-                    return TypedResults.Ok(read.Answer);
+                    return await here.ActAsync(
+                        Touches.Inputs,
+                        async writing =>
+                        {
+                            var store = new CultivarStore(writing);
+                            var read = CultivarCsv.Read(file.Text, await store.AllAsync(cancel));
+                            await store.PutManyAsync(read.Rows, cancel);
+                            await new PlanStore(writing, clock).ReplanAllAsync(cancel);
+                            return TypedResults.Ok(read.Answer);
+                        },
+                        cancel
+                    );
                 }
             )
             .WithName("importCultivars")
+            .TakesLong()
             .For(Role.Grower);
         nursery
             .MapDelete(
                 "/cultivars/{id:guid}",
                 ([AsParameters] Here here, Guid id, Writer writer, CancellationToken cancel) =>
-                    writer.ChangeAsync(here, n => new CultivarStore(n).DeleteAsync(id, cancel), cancel)
+                    writer.ChangeAsync(here, n => new CultivarStore(n).DeleteAsync(id, cancel), cancel, Touches.InputsGo)
             )
             .WithName("deleteCultivar")
+            .TakesLong()
             .For(Role.Grower);
     }
 
@@ -152,14 +167,20 @@ internal sealed class Writer(TimeProvider clock)
     public async Task<Microsoft.AspNetCore.Http.HttpResults.NoContent> ChangeAsync(
         Here here,
         Func<NurseryTransaction, Task> change,
-        CancellationToken cancel
+        CancellationToken cancel,
+        Touches touches = Touches.Inputs
     )
     {
-        await using var writing = await here.WriteAsync(cancel);
-        await new Store.Site.SiteStore(writing).GetAsync(cancel);
-        await change(writing);
-        await new PlanStore(writing, clock).ReplanAllAsync(cancel);
-        await writing.CommitAsync(cancel);
-        return TypedResults.NoContent();
+        return await here.ActAsync(
+            touches,
+            async writing =>
+            {
+                await new Store.Site.SiteStore(writing).GetAsync(cancel);
+                await change(writing);
+                await new PlanStore(writing, clock).ReplanAllAsync(cancel);
+                return TypedResults.NoContent();
+            },
+            cancel
+        );
     }
 }

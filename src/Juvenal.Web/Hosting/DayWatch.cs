@@ -1,4 +1,5 @@
 using Juvenal.Store;
+using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
 using Juvenal.Store.Site;
 using Npgsql;
@@ -19,17 +20,36 @@ internal sealed class DayWatch(Database database, Devices.Collector collector, T
         using var timer = new PeriodicTimer(Each, clock);
         do
         {
-            try
-            {
-                foreach (var nursery in await database.EveryNurseryAsync(stoppingToken))
-                    await LookAsync(nursery, stoppingToken);
-            }
-            catch (Exception e) when (e is not OperationCanceledException)
-            {
-                // A database that is away for a minute must not stop the server.
-                log.LogWarning("The day could not be checked: {Error}", (e as NpgsqlException)?.SqlState ?? e.GetType().Name);
-            }
+            await LookAtAllAsync(stoppingToken);
         } while (await timer.WaitForNextTickAsync(stoppingToken));
+    }
+
+    /// <summary>One try each: a nursery whose day cannot be made keeps no other from its own.</summary>
+    internal async Task LookAtAllAsync(CancellationToken cancel)
+    {
+        IReadOnlyList<Guid> nurseries = [];
+        // A database that is away for a minute must not stop the server.
+        await TryAsync("The nurseries could not be listed", async () => nurseries = await database.EveryNurseryAsync(cancel));
+        foreach (var nursery in nurseries)
+            await TryAsync("A nursery's day could not be begun", () => LookAsync(nursery, cancel));
+    }
+
+    private async Task TryAsync(string what, Func<Task> work)
+    {
+        try
+        {
+            await work();
+        }
+        catch (Exception e) when (e is not OperationCanceledException)
+        {
+            // Without ids or names: the kind of error and where it came from.
+            log.LogWarning(
+                "{What}: {Error} at {Place}",
+                what,
+                (e as NpgsqlException)?.SqlState ?? e.GetType().Name,
+                e.TargetSite?.DeclaringType?.Name
+            );
+        }
     }
 
     private async Task LookAsync(Guid id, CancellationToken cancel)
@@ -46,10 +66,16 @@ internal sealed class DayWatch(Database database, Devices.Collector collector, T
         if (!newDay && (nursery.Devices ?? DeviceChoice.None) == DeviceChoice.None)
             return;
 
-        await using var writing = await database.WriteAsync(id, cancel);
-        if (!await collector.CollectAsync(writing, nursery, nursery.Today(clock), cancel) && !newDay)
-            return;
-        await new PlanStore(writing, clock).ReplanAllAsync(cancel);
-        await writing.CommitAsync(cancel);
+        await database.ActAsync(
+            id,
+            null,
+            Touches.Inputs,
+            async writing =>
+            {
+                if (await collector.CollectAsync(writing, nursery, nursery.Today(clock), cancel) || newDay)
+                    await new PlanStore(writing, clock).ReplanAllAsync(cancel);
+            },
+            cancel
+        );
     }
 }

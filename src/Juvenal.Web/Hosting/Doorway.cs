@@ -10,17 +10,11 @@ namespace Juvenal.Web.Hosting;
 /// <summary>Cookies, tokens, limits at the door, and which names and proxies the server answers to.</summary>
 internal static class Doorway
 {
-    /// <summary>Of one address in a minute; a family behind one router does not come near.</summary>
-    private const int MostFromOneAddress = 40;
-
-    /// <summary>Passwords are slow on purpose: no more of them at once than leave the machine for the Round.</summary>
-    private const int AtOnce = 2;
-
-    private const int Waiting = 40;
-
     public static void AddDoorway(this WebApplicationBuilder builder)
     {
         var services = builder.Services;
+        var limits = Limits.Of(builder.Configuration);
+        services.AddSingleton(limits);
         services.AddSingleton<Doors>();
         services.AddSingleton<Passwords>();
         services.AddScoped<Visit>();
@@ -59,7 +53,7 @@ internal static class Doorway
                             _ =>
                                 new()
                                 {
-                                    PermitLimit = MostFromOneAddress,
+                                    PermitLimit = limits.DoorsAMinute,
                                     Window = TimeSpan.FromMinutes(1),
                                     SegmentsPerWindow = 6,
                                 }
@@ -73,8 +67,8 @@ internal static class Doorway
                             _ =>
                                 new()
                                 {
-                                    PermitLimit = AtOnce,
-                                    QueueLimit = Waiting,
+                                    PermitLimit = limits.DoorsAtOnce,
+                                    QueueLimit = limits.DoorsWaiting,
                                     QueueProcessingOrder = QueueProcessingOrder.OldestFirst,
                                 }
                         )

@@ -2,7 +2,6 @@ using Juvenal.Store;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Nurseries;
 using Juvenal.Web.Accounts;
-using Npgsql;
 
 namespace Juvenal.Web.Hosting;
 
@@ -15,7 +14,7 @@ public static class FirstNursery
     /// <returns>The link's path; null where somebody owns a nursery already.</returns>
     public static async Task<string?> OpenAsync(string connection, string name)
     {
-        await using var source = NpgsqlDataSource.Create(connection);
+        await using var source = Database.Source(connection);
         var database = new Database(source);
         if (await database.AnyoneHasANurseryAsync(default))
             return null;
@@ -33,7 +32,7 @@ public static class FirstNursery
     /// <returns>The password; null where there is no such account.</returns>
     public static async Task<string?> NewPasswordAsync(string connection, string name)
     {
-        await using var source = NpgsqlDataSource.Create(connection);
+        await using var source = Database.Source(connection);
         var database = new Database(source);
         Account? account;
         await using (var reading = await database.ReadAsync(new Asker(SignIn: AccountName.Key(name)), default))
@@ -53,6 +52,7 @@ public static class FirstNursery
             default
         );
         await writing.CommitAsync(default);
+        await database.Tries(TimeProvider.System).ForgetNameAsync(name, default);
         return password;
     }
 }

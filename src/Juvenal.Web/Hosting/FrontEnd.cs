@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.StaticFiles;
 using Microsoft.Extensions.FileProviders;
 
 namespace Juvenal.Web.Hosting;
@@ -5,6 +6,8 @@ namespace Juvenal.Web.Hosting;
 /// <summary>Serves the built front end: hashed assets for a year, the page itself anew each time with its nonce.</summary>
 internal static class FrontEnd
 {
+    private const string Assets = "/assets";
+    private const string Packed = ".br";
     private const string NoncePlaceholder = "JUVENAL_CSP_NONCE";
 
     public static void MapFrontEnd(this WebApplication app)
@@ -20,12 +23,22 @@ internal static class FrontEnd
         }
 
         var page = File.ReadAllText(Path.Combine(root, "index.html"));
+        var assets = new PhysicalFileProvider(Path.GetFullPath(Path.Combine(root, "assets")));
+        app.Use((context, next) => TakePackedAsync(context, assets, next));
         app.UseStaticFiles(
             new StaticFileOptions
             {
-                FileProvider = new PhysicalFileProvider(Path.GetFullPath(Path.Combine(root, "assets"))),
-                RequestPath = "/assets",
-                OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = "public, max-age=31536000, immutable",
+                FileProvider = assets,
+                RequestPath = Assets,
+                // A packed file is of the kind that it is packed from.
+                ContentTypeProvider = new PackedTypes(),
+                OnPrepareResponse = c =>
+                {
+                    c.Context.Response.Headers.CacheControl = "public, max-age=31536000, immutable";
+                    c.Context.Response.Headers.Vary = "Accept-Encoding";
+                    if (c.File.Name.EndsWith(Packed, StringComparison.Ordinal))
+                        c.Context.Response.Headers.ContentEncoding = "br";
+                },
             }
         );
         app.MapFallback(
@@ -39,5 +52,32 @@ internal static class FrontEnd
                 }
             )
             .ExcludeFromDescription();
+    }
+
+    /// <summary>Scripts and styles were packed when they were built; who can unpack them gets them so.</summary>
+    private static Task TakePackedAsync(HttpContext context, PhysicalFileProvider assets, RequestDelegate next)
+    {
+        var request = context.Request;
+        if (
+            request.Path.StartsWithSegments(Assets, out var file)
+            && request.Headers.AcceptEncoding.ToString().Split(',').Any(e => e.Split(';')[0].Trim() == "br")
+            && assets.GetFileInfo(file.Value + Packed).Exists
+        )
+        {
+            request.Path += Packed;
+        }
+
+        return next(context);
+    }
+
+    private sealed class PackedTypes : IContentTypeProvider
+    {
+        private readonly FileExtensionContentTypeProvider _plain = new();
+
+        public bool TryGetContentType(string subpath, [System.Diagnostics.CodeAnalysis.MaybeNullWhen(false)] out string contentType) =>
+            _plain.TryGetContentType(
+                subpath.EndsWith(Packed, StringComparison.Ordinal) ? subpath[..^Packed.Length] : subpath,
+                out contentType
+            );
     }
 }

@@ -17,8 +17,8 @@ using Juvenal.Web.Trays;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.DataProtection.KeyManagement;
 using Microsoft.AspNetCore.Http.Json;
+using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.Extensions.Options;
-using Npgsql;
 
 namespace Juvenal.Web.Hosting;
 
@@ -38,7 +38,7 @@ public static class Server
         builder.Services.Configure<JsonOptions>(o => Strict(o.SerializerOptions));
         builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
         builder.Services.AddSingleton(TimeProvider.System);
-        builder.Services.AddSingleton(_ => NpgsqlDataSource.Create(builder.Configuration["JUVENAL_DB"] ?? Settings.Required("JUVENAL_DB")));
+        builder.Services.AddSingleton(_ => Database.Source(builder.Configuration["JUVENAL_DB"] ?? Settings.Required("JUVENAL_DB")));
         builder.Services.AddSingleton<Database>();
         builder.Services.AddSingleton<Writer>();
         builder.Services.AddSingleton<Devices.Collector>();
@@ -47,8 +47,17 @@ public static class Server
         builder.Services.AddProblemDetails();
         builder.Services.AddExceptionHandler<ProblemMapper>();
         builder.Services.AddOpenApi(o => o.AddSchemaTransformer(PlainNumbers.Transform));
-        builder.Services.AddResponseCompression(o => o.EnableForHttps = false);
-        builder.Services.AddRequestTimeouts(o => o.DefaultPolicy = new() { Timeout = TimeSpan.FromSeconds(30), TimeoutStatusCode = 503 });
+        // Nothing secret is answered beside something that a stranger can choose, so that packed answers give nothing away over HTTPS.
+        builder.Services.AddResponseCompression(o =>
+        {
+            o.EnableForHttps = true;
+            o.Providers.Add<GzipCompressionProvider>();
+            o.MimeTypes = ["application/json", "application/problem+json", "text/html", "text/csv"];
+        });
+        builder.Services.Configure<GzipCompressionProviderOptions>(o => o.Level = System.IO.Compression.CompressionLevel.Fastest);
+        builder.Services.AddRequestTimeouts(o =>
+            o.DefaultPolicy = new() { Timeout = Limits.Of(builder.Configuration).Request, TimeoutStatusCode = 503 }
+        );
         if (!IsWritingOpenApi)
             builder.Services.AddHostedService<DayWatch>();
         builder.Services.AddDataProtection().SetApplicationName("Juvenal");
@@ -130,6 +139,7 @@ public static class Server
         json.NumberHandling = JsonNumberHandling.Strict;
         json.PropertyNameCaseInsensitive = false;
         json.AllowDuplicateProperties = false;
+        json.Converters.Add(new PlainText());
         json.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false));
     }
 }

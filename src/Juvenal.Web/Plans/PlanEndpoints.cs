@@ -1,5 +1,6 @@
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Batches;
+using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
 using Juvenal.Web.Accounts;
 
@@ -32,10 +33,15 @@ internal static class PlanEndpoints
                 "/batches",
                 async ([AsParameters] Here here, KeepInput keep, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    await new BatchStore(writing, clock).KeepAsync(keep.Id, keep.Input, keep.Shown, cancel);
-                    await writing.CommitAsync(cancel);
-                    return TypedResults.Created($"/api/nurseries/{here.Nursery}/batches/{keep.Id}", new Kept(keep.Id));
+                    return await here.ActAsync(
+                        Touches.NewBatch,
+                        async writing =>
+                        {
+                            await new BatchStore(writing, clock).KeepAsync(keep.Id, keep.Input, keep.Shown, cancel);
+                            return TypedResults.Created($"/api/nurseries/{here.Nursery}/batches/{keep.Id}", new Kept(keep.Id));
+                        },
+                        cancel
+                    );
                 }
             )
             .WithName("keepBatch")

@@ -32,6 +32,9 @@ internal sealed class ProblemMapper(IProblemDetailsService problems, ILogger<Pro
             NotFoundException missing => new() { Status = 404, Title = $"There is no such {missing.What} here." },
             ConflictException conflict => Conflict(conflict),
             Accounts.WaitException wait => Wait(wait),
+            // An id that was used for something else.
+            PostgresException { SqlState: PostgresErrorCodes.UniqueViolation, ConstraintName: { } key }
+                when key.EndsWith("_pkey", StringComparison.Ordinal) => Conflict(new ConflictException("other-payload")),
             BadHttpRequestException { StatusCode: 413 } => new() { Status = 413, Title = "That is too large." },
             BadHttpRequestException bad => Malformed(bad),
             PostgresException { SqlState: PostgresErrorCodes.CheckViolation or PostgresErrorCodes.NumericValueOutOfRange } check => new()

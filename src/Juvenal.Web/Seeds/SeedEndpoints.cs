@@ -1,5 +1,6 @@
 using Juvenal.Core.Seeds;
 using Juvenal.Store.Accounts;
+using Juvenal.Store.Nurseries;
 using Juvenal.Store.Seeds;
 using Juvenal.Store.Site;
 using Juvenal.Web.Accounts;
@@ -104,10 +105,19 @@ internal static class SeedEndpoints
                 "/lots",
                 async ([AsParameters] Here here, SeedLotRow row, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    await new SeedLotStore(writing).PutAsync(row, (await new SiteStore(writing).GetAsync(cancel)).Today(clock), cancel);
-                    await writing.CommitAsync(cancel);
-                    return TypedResults.NoContent();
+                    return await here.ActAsync(
+                        Touches.Work,
+                        async writing =>
+                        {
+                            await new SeedLotStore(writing).PutAsync(
+                                row,
+                                (await new SiteStore(writing).GetAsync(cancel)).Today(clock),
+                                cancel
+                            );
+                            return TypedResults.NoContent();
+                        },
+                        cancel
+                    );
                 }
             )
             .WithName("putLot")
@@ -118,14 +128,19 @@ internal static class SeedEndpoints
                 "/lots/{id:guid}/entries",
                 async ([AsParameters] Here here, Guid id, LotEntryInput input, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    await new LotBookStore(writing).AppendAsync(
-                        new(input.Id, id, 0, input.Kind, input.HappenedOn, input.Seeds, input.Up, input.Note, input.Corrects),
-                        (await new SiteStore(writing).GetAsync(cancel)).Today(clock),
+                    return await here.ActAsync(
+                        Touches.Work,
+                        async writing =>
+                        {
+                            await new LotBookStore(writing).AppendAsync(
+                                new(input.Id, id, 0, input.Kind, input.HappenedOn, input.Seeds, input.Up, input.Note, input.Corrects),
+                                (await new SiteStore(writing).GetAsync(cancel)).Today(clock),
+                                cancel
+                            );
+                            return TypedResults.NoContent();
+                        },
                         cancel
                     );
-                    await writing.CommitAsync(cancel);
-                    return TypedResults.NoContent();
                 }
             )
             .WithName("logLot")
@@ -136,10 +151,15 @@ internal static class SeedEndpoints
                 "/lots/{id:guid}",
                 async ([AsParameters] Here here, Guid id, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    await new SeedLotStore(writing).DeleteAsync(id, cancel);
-                    await writing.CommitAsync(cancel);
-                    return TypedResults.NoContent();
+                    return await here.ActAsync(
+                        Touches.InputsGo,
+                        async writing =>
+                        {
+                            await new SeedLotStore(writing).DeleteAsync(id, cancel);
+                            return TypedResults.NoContent();
+                        },
+                        cancel
+                    );
                 }
             )
             .WithName("deleteLot")

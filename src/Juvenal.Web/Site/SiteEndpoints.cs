@@ -7,6 +7,7 @@ using Juvenal.Store.Plans;
 using Juvenal.Store.Rules;
 using Juvenal.Store.Site;
 using Juvenal.Web.Accounts;
+using Juvenal.Web.Hosting;
 using Juvenal.Web.Words;
 
 namespace Juvenal.Web.Site;
@@ -72,7 +73,7 @@ internal static class SiteEndpoints
                 {
                     await using var reading = await here.ReadAsync(cancel);
                     var site = await new SiteStore(reading).GetAsync(cancel);
-                    var record = await SiteRecord.LoadAsync(reading, site.Today(clock), withClimate: false, cancel);
+                    var record = await SiteRecord.FreezesAsync(reading, cancel);
                     return TypedResults.Ok(Answer(site, record, site.Today(clock)));
                 }
             )
@@ -90,19 +91,26 @@ internal static class SiteEndpoints
                     CancellationToken cancel
                 ) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    var store = new SiteStore(writing);
-                    var before = await store.GetAsync(cancel);
-                    await store.ChangeAsync(Change(input), cancel);
-                    var after = await store.GetAsync(cancel);
-                    // The record is read with the offset, and by the half of the earth.
-                    if (before.OffsetC != after.OffsetC || before.Hemisphere != after.Hemisphere)
-                        await new RecordWriter(writing).RecomputeAsync(after, cancel);
-                    await collector.CollectAsync(writing, after, after.Today(clock), cancel);
-                    return await ReplannedAsync(writing, clock, cancel);
+                    return await here.ActAsync(
+                        Touches.Inputs,
+                        async writing =>
+                        {
+                            var store = new SiteStore(writing);
+                            var before = await store.GetAsync(cancel);
+                            await store.ChangeAsync(Change(input), cancel);
+                            var after = await store.GetAsync(cancel);
+                            // The record is read with the offset, and by the half of the earth.
+                            if (before.OffsetC != after.OffsetC || before.Hemisphere != after.Hemisphere)
+                                await new RecordWriter(writing).RecomputeAsync(after, cancel);
+                            await collector.CollectAsync(writing, after, after.Today(clock), cancel);
+                            return await ReplannedAsync(writing, clock, cancel);
+                        },
+                        cancel
+                    );
                 }
             )
             .WithName("changeSite")
+            .TakesLong()
             .For(Role.Grower);
 
         nursery
@@ -123,12 +131,19 @@ internal static class SiteEndpoints
                 "/rules",
                 async ([AsParameters] Here here, RulesInput input, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    await new RulesStore(writing).ChangeAsync(new(input.Version, input.Rules), cancel);
-                    return await ReplannedAsync(writing, clock, cancel);
+                    return await here.ActAsync(
+                        Touches.Inputs,
+                        async writing =>
+                        {
+                            await new RulesStore(writing).ChangeAsync(new(input.Version, input.Rules), cancel);
+                            return await ReplannedAsync(writing, clock, cancel);
+                        },
+                        cancel
+                    );
                 }
             )
             .WithName("changeRules")
+            .TakesLong()
             .For(Role.Grower);
 
         nursery
@@ -144,15 +159,22 @@ internal static class SiteEndpoints
                 {
                     if (input.Days is < 1 or > 60)
                         throw new RefusedException(Failure.OutOfRange("days", input.Days, 1, 60));
-                    await using var writing = await here.WriteAsync(cancel);
-                    var store = new SiteStore(writing);
-                    await store.WindToAsync((await store.GetAsync(cancel)).Today(clock).AddDays(input.Days), cancel);
-                    var site = await store.GetAsync(cancel);
-                    await collector.CollectAsync(writing, site, site.Today(clock), cancel);
-                    return await ReplannedAsync(writing, clock, cancel);
+                    return await here.ActAsync(
+                        Touches.Inputs,
+                        async writing =>
+                        {
+                            var store = new SiteStore(writing);
+                            await store.WindToAsync((await store.GetAsync(cancel)).Today(clock).AddDays(input.Days), cancel);
+                            var site = await store.GetAsync(cancel);
+                            await collector.CollectAsync(writing, site, site.Today(clock), cancel);
+                            return await ReplannedAsync(writing, clock, cancel);
+                        },
+                        cancel
+                    );
                 }
             )
             .WithName("windClock")
+            .TakesLong()
             .For(Role.Grower);
 
         nursery
@@ -176,7 +198,7 @@ internal static class SiteEndpoints
             .For(Role.Helper);
     }
 
-    /// <summary>Plans all batches anew, commits, and says what moved.</summary>
+    /// <summary>Plans all batches anew, and says what moved.</summary>
     internal static async Task<Microsoft.AspNetCore.Http.HttpResults.Ok<List<ShiftAnswer>>> ReplannedAsync(
         NurseryTransaction writing,
         TimeProvider clock,
@@ -184,7 +206,6 @@ internal static class SiteEndpoints
     )
     {
         var shifts = await new PlanStore(writing, clock).ReplanAllAsync(cancel);
-        await writing.CommitAsync(cancel);
         return TypedResults.Ok(shifts.Select(s => new ShiftAnswer(s.BatchId, s.Code, LedgerWords.Stage(s.Stage), s.Was, s.Is)).ToList());
     }
 

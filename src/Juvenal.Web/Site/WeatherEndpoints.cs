@@ -8,6 +8,7 @@ using Juvenal.Store.Accounts;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Site;
 using Juvenal.Web.Accounts;
+using Juvenal.Web.Hosting;
 using Juvenal.Web.Problems;
 using Microsoft.AspNetCore.Mvc;
 
@@ -154,13 +155,22 @@ internal static class WeatherEndpoints
                     var looked = WeatherChecks.Of(file.Days);
                     if (looked.Days.Count == 0)
                         throw Refused("file-empty");
-                    await using var writing = await here.WriteAsync(cancel);
-                    var changed = await new RecordStore(writing).PutAsync(looked.Days, imported: true, cancel);
-                    await new RecordWriter(writing).RecomputeAsync(await new SiteStore(writing).GetAsync(cancel), cancel);
-                    return TypedResults.Ok(new WeatherKept(changed, (await SiteEndpoints.ReplannedAsync(writing, clock, cancel)).Value!));
+                    return await here.ActAsync(
+                        Touches.Inputs,
+                        async writing =>
+                        {
+                            var changed = await new RecordStore(writing).PutAsync(looked.Days, imported: true, cancel);
+                            await new RecordWriter(writing).RecomputeAsync(await new SiteStore(writing).GetAsync(cancel), cancel);
+                            return TypedResults.Ok(
+                                new WeatherKept(changed, (await SiteEndpoints.ReplannedAsync(writing, clock, cancel)).Value!)
+                            );
+                        },
+                        cancel
+                    );
                 }
             )
             .WithName("keepWeather")
+            .TakesLong()
             .For(Role.Grower)
             .Accepts<string>("text/csv")
             .WithMetadata(new RequestSizeLimitAttribute(LargestFile));
@@ -170,13 +180,20 @@ internal static class WeatherEndpoints
                 "/weather",
                 async ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    await new RecordStore(writing).ForgetAsync(all: true, cancel);
-                    await new RecordWriter(writing).RecomputeAsync(await new SiteStore(writing).GetAsync(cancel), cancel);
-                    return TypedResults.Ok(new WeatherKept(0, (await SiteEndpoints.ReplannedAsync(writing, clock, cancel)).Value!));
+                    return await here.ActAsync(
+                        Touches.Inputs,
+                        async writing =>
+                        {
+                            await new RecordStore(writing).ForgetAsync(all: true, cancel);
+                            await new RecordWriter(writing).RecomputeAsync(await new SiteStore(writing).GetAsync(cancel), cancel);
+                            return TypedResults.Ok(new WeatherKept(0, (await SiteEndpoints.ReplannedAsync(writing, clock, cancel)).Value!));
+                        },
+                        cancel
+                    );
                 }
             )
             .WithName("forgetWeather")
+            .TakesLong()
             .For(Role.Grower);
 
         nursery
@@ -209,23 +226,30 @@ internal static class WeatherEndpoints
                 "/soil",
                 async ([AsParameters] Here here, SoilInput input, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    var today = (await new SiteStore(writing).GetAsync(cancel)).Today(clock);
-                    var failures = new List<Failure>();
-                    if (input.Day > today)
-                        failures.Add(new("in-the-future", "day"));
-                    if (!(input.Celsius is >= -30 and <= 60))
-                        failures.Add(Failure.OutOfRange("celsius", input.Celsius, -30, 60));
-                    if (failures.Count > 0)
-                        throw new RefusedException(failures);
-                    await new RecordStore(writing).AddSoilAsync(
-                        [new(input.Id, input.Day, input.Surface, input.Celsius, Hand: true)],
+                    return await here.ActAsync(
+                        Touches.Inputs,
+                        async writing =>
+                        {
+                            var today = (await new SiteStore(writing).GetAsync(cancel)).Today(clock);
+                            var failures = new List<Failure>();
+                            if (input.Day > today)
+                                failures.Add(new("in-the-future", "day"));
+                            if (!(input.Celsius is >= -30 and <= 60))
+                                failures.Add(Failure.OutOfRange("celsius", input.Celsius, -30, 60));
+                            if (failures.Count > 0)
+                                throw new RefusedException(failures);
+                            await new RecordStore(writing).AddSoilAsync(
+                                [new(input.Id, input.Day, input.Surface, input.Celsius, Hand: true)],
+                                cancel
+                            );
+                            return await SiteEndpoints.ReplannedAsync(writing, clock, cancel);
+                        },
                         cancel
                     );
-                    return await SiteEndpoints.ReplannedAsync(writing, clock, cancel);
                 }
             )
             .WithName("addSoil")
+            .TakesLong()
             .For(Role.Helper);
 
         nursery
@@ -233,12 +257,19 @@ internal static class WeatherEndpoints
                 "/soil/{id:guid}",
                 async ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    await new RecordStore(writing).RemoveSoilAsync(id, cancel);
-                    return await SiteEndpoints.ReplannedAsync(writing, clock, cancel);
+                    return await here.ActAsync(
+                        Touches.Inputs,
+                        async writing =>
+                        {
+                            await new RecordStore(writing).RemoveSoilAsync(id, cancel);
+                            return await SiteEndpoints.ReplannedAsync(writing, clock, cancel);
+                        },
+                        cancel
+                    );
                 }
             )
             .WithName("removeSoil")
+            .TakesLong()
             .For(Role.Grower);
     }
 

@@ -116,10 +116,15 @@ internal static class SowingEndpoints
                 "/sowing",
                 async ([AsParameters] Here here, LayoutInput layout, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    await KeepAsync(writing, layout, clock, cancel);
-                    await writing.CommitAsync(cancel);
-                    return TypedResults.NoContent();
+                    return await here.ActAsync(
+                        Touches.Work,
+                        async writing =>
+                        {
+                            await KeepAsync(writing, layout, clock, cancel);
+                            return TypedResults.NoContent();
+                        },
+                        cancel
+                    );
                 }
             )
             .WithName("keepSowing")

@@ -54,19 +54,24 @@ internal static class TrayEndpoints
                 "/batches/{id:guid}/cells",
                 async ([AsParameters] Here here, Guid id, CellsInput input, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    var written = await new CellStore(writing, clock).PutAsync(
-                        id,
-                        input.Id,
-                        input.HappenedOn,
-                        [.. input.Trays.Select(t => new TrayCount(t.TrayId, t.Cells))],
-                        input.Means,
-                        input.Reason,
-                        input.CarryOn,
+                    return await here.ActAsync(
+                        Touches.Work,
+                        async writing =>
+                        {
+                            var written = await new CellStore(writing, clock).PutAsync(
+                                id,
+                                input.Id,
+                                input.HappenedOn,
+                                [.. input.Trays.Select(t => new TrayCount(t.TrayId, t.Cells))],
+                                input.Means,
+                                input.Reason,
+                                input.CarryOn,
+                                cancel
+                            );
+                            return TypedResults.Ok(new Written(written));
+                        },
                         cancel
                     );
-                    await writing.CommitAsync(cancel);
-                    return TypedResults.Ok(new Written(written));
                 }
             )
             .WithName("putCells")
@@ -77,10 +82,15 @@ internal static class TrayEndpoints
                 "/batches/{id:guid}/thin",
                 async ([AsParameters] Here here, Guid id, ThinInput input, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    await new CellStore(writing, clock).ThinAsync(id, input.Id, input.HappenedOn, input.Snips, cancel);
-                    await writing.CommitAsync(cancel);
-                    return TypedResults.Ok(new Written([input.Id]));
+                    return await here.ActAsync(
+                        Touches.Work,
+                        async writing =>
+                        {
+                            await new CellStore(writing, clock).ThinAsync(id, input.Id, input.HappenedOn, input.Snips, cancel);
+                            return TypedResults.Ok(new Written([input.Id]));
+                        },
+                        cancel
+                    );
                 }
             )
             .WithName("thin")
@@ -91,10 +101,15 @@ internal static class TrayEndpoints
                 "/batches/{id:guid}/trays",
                 async ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    await LayAsync(writing, id, clock, cancel);
-                    await writing.CommitAsync(cancel);
-                    return TypedResults.NoContent();
+                    return await here.ActAsync(
+                        Touches.Work,
+                        async writing =>
+                        {
+                            await LayAsync(writing, id, clock, cancel);
+                            return TypedResults.NoContent();
+                        },
+                        cancel
+                    );
                 }
             )
             .WithName("layTrays")
@@ -105,10 +120,19 @@ internal static class TrayEndpoints
                 "/readings",
                 async ([AsParameters] Here here, ReadingRow row, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    await new ReadingStore(writing).AddAsync(row, (await new SiteStore(writing).GetAsync(cancel)).Today(clock), cancel);
-                    await writing.CommitAsync(cancel);
-                    return TypedResults.NoContent();
+                    return await here.ActAsync(
+                        Touches.Work,
+                        async writing =>
+                        {
+                            await new ReadingStore(writing).AddAsync(
+                                row,
+                                (await new SiteStore(writing).GetAsync(cancel)).Today(clock),
+                                cancel
+                            );
+                            return TypedResults.NoContent();
+                        },
+                        cancel
+                    );
                 }
             )
             .WithName("putReading")
@@ -119,11 +143,16 @@ internal static class TrayEndpoints
                 "/readings/{id:guid}",
                 async ([AsParameters] Here here, Guid id, CancellationToken cancel) =>
                 {
-                    await using var writing = await here.WriteAsync(cancel);
-                    if (!await new ReadingStore(writing).DeleteAsync(id, cancel))
-                        throw new NotFoundException("reading");
-                    await writing.CommitAsync(cancel);
-                    return TypedResults.NoContent();
+                    return await here.ActAsync(
+                        Touches.Work,
+                        async writing =>
+                        {
+                            if (!await new ReadingStore(writing).DeleteAsync(id, cancel))
+                                throw new NotFoundException("reading");
+                            return TypedResults.NoContent();
+                        },
+                        cancel
+                    );
                 }
             )
             .WithName("deleteReading")

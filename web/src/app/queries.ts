@@ -14,8 +14,9 @@ export const queries: QueryClient = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 10_000,
-      // What the server refused it will refuse again; only a lost connection or a restart is worth another try.
-      retry: (count, error) => count < 2 && !(error instanceof Problem && error.status < 500),
+      // Only a lost connection is tried again: what the server refused it will refuse again, and one that is busy is not helped by three
+      // requests in the place of one.
+      retry: (count, error) => count < 2 && error instanceof Problem && error.status === 0,
     },
   },
 });
