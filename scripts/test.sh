@@ -189,7 +189,7 @@ run_tests() {
   trap clean_up EXIT
   if [[ $part != core && $part != web ]]; then
     start_cluster test no
-    export JUVENAL_TEST_OWNER=$OWNER_DB JUVENAL_TEST_WEB=$WEB_DB
+    export JUVENAL_TEST_OWNER=$OWNER_DB JUVENAL_TEST_WEB=$WEB_DB JUVENAL_TEST_PGBIN=$PGBIN
   fi
   local scratch; scratch=$(mktemp -d)
 

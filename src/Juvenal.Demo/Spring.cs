@@ -198,7 +198,7 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
         if (left || (_chance.NextDouble() < 0.3 && work.Stage != Stage.Emerge))
             return;
 
-        var said = new Said(Id(), Id(), day, Count(work), CarryOn: true, Rest.Snipped);
+        var said = new Said(Id(), Id(), day, Count(work), CarryOn: true, Rest.Snipped, MyCall: true);
         if (work.Thin is { } thin)
         {
             if (day > WindlassYard.Today.AddDays(-3))

@@ -1,4 +1,5 @@
 using Juvenal.Core.Cultivars;
+using Juvenal.Core.Decision;
 using Juvenal.Core.Growth;
 using Juvenal.Core.MovingUp;
 using Juvenal.Core.Places;
@@ -144,6 +145,7 @@ public static class Figures
             )),
             new("Site", "Morning soil for tomatoes", Warmth.TomatoSoilC, "°C", Mark.Published, "extension"),
             new("Site", "Nights in a bare tunnel, warmer by", Warmth.TunnelNightGainC, "°C", Mark.CommonPractice, "practice"),
+            .. Cold(),
             new("Site", "Autumn: picking that makes a planting worth it", AutumnWindow.PickingDays, "d", Mark.CommonPractice, "practice"),
             new("Site", "Bush types planted again after", AutumnWindow.SuccessionDays, "d", Mark.CommonPractice, "practice"),
             new("Site", "Peppers after tomatoes", PlantingWindow.PepperDaysAfterTomatoes, "d", Mark.CommonPractice, "practice"),
@@ -206,5 +208,19 @@ public static class Figures
             new("Moving up", "Potting up a plant", Handwork.PottingUpMinutes, "min", Mark.CommonPractice, "practice"),
             new("Moving up", "Carrying a container", Handwork.CarryingMinutesPerContainer, "min", Mark.CommonPractice, "practice"),
             new("Planting out", "Planting a plant", Handwork.PlantingOutMinutes, "min", Mark.CommonPractice, "practice"),
+        ];
+
+    private static IEnumerable<Figure> Cold() =>
+        [
+            new("Cold", "Planting out: nights for tomatoes", ColdStop.TomatoPlantedC, "°C", Mark.CommonPractice, "practice"),
+            new("Cold", "Planting out: nights for peppers", ColdStop.PepperPlantedC, "°C", Mark.CommonPractice, "practice"),
+            new("Cold", "Planting out under cover: nights for tomatoes", ColdStop.TomatoCoveredC, "°C", Mark.CommonPractice, "practice"),
+            new("Cold", "Planting out under cover: nights for peppers", ColdStop.PepperCoveredC, "°C", Mark.CommonPractice, "practice"),
+            new("Cold", "Tomatoes from indoors, in pots: nights", ColdStop.TomatoTenderC, "°C", Mark.Model, "model"),
+            new("Cold", "Peppers from indoors, in pots: nights", ColdStop.PepperTenderC, "°C", Mark.Model, "model"),
+            new("Cold", "Nights that are looked at", ColdStop.Nights, "nights", Mark.CommonPractice, "practice"),
+            new("Cold", "Nights without frost", ColdStop.FrostNights, "nights", Mark.CommonPractice, "practice"),
+            new("Cold", "A forecast errs from this night on", ColdStop.UncertainFrom, "night", Mark.Model, "model"),
+            new("Cold", "By so much", ColdStop.ErrorC, "°C", Mark.Model, "model"),
         ];
 }

@@ -232,6 +232,8 @@ internal sealed class Steps(
     {
         if (facts.Locked is not { } locked || facts.Done is not null)
             return null;
+        if (stage == Stage.PlantOut && Frost(locked, facts) is { } frost)
+            return frost;
         if (locked < request.Today)
             return new("lock-passed", request.Today.DayNumber - locked.DayNumber, Unit: "d", Day: locked);
         var previous = request.Path.Stages().TakeWhile(s => s != stage).LastOrDefault();
@@ -240,24 +242,40 @@ internal sealed class Steps(
             return new("lock-before-stage", Subject: previous.ToString(), Day: DayOf(course.Days[(int)previous]));
         }
 
-        if (stage == Stage.PlantOut && locked < window.Opens.Mid)
-        {
-            return new(
-                "lock-before-window",
-                window.Opens.Mid.DayNumber - locked.DayNumber,
-                request.Site.Freeze.RiskFrom(locked.DayNumber + (request.Path.Surface == Surface.Tunnel ? PlantingWindow.TunnelDays : 0)),
-                "d",
-                RuleCodes.AcceptedRisk,
-                Day: window.Opens.Mid
-            );
-        }
-
         var early = course.Free[(int)stage] - locked.DayNumber;
         if (early >= 1 && stage != Stage.Sow)
             return new("lock-before-ready", Math.Round(early), Unit: "d", Day: DayOf(course.Free[(int)stage]));
         return stage == Stage.Sow && locked > noLater
             ? new("lock-sows-late", locked.DayNumber - best.DayNumber, Unit: "d", Day: best)
             : null;
+    }
+
+    /// <summary>
+    /// A fixed planting before the window opens: what still freezes after it. It is said as long as the window has not opened: also when the
+    /// day has passed or was put off.
+    /// </summary>
+    private Reason? Frost(DateOnly locked, StageFacts facts)
+    {
+        var put = facts.NotBefore is { } until && until > locked ? until : locked;
+        var really = put > request.Today ? put : request.Today;
+        if (locked >= window.Opens.Mid || really >= window.Opens.Mid)
+            return null;
+        var risk = request.Site.Freeze.RiskFrom(
+            really.DayNumber + (request.Path.Surface == Surface.Tunnel ? PlantingWindow.TunnelDays : 0)
+        );
+        var code =
+            really == locked ? "lock-before-window"
+            : put > locked ? "lock-put-off-before-window"
+            : "lock-passed-before-window";
+        return new(
+            code,
+            window.Opens.Mid.DayNumber - really.DayNumber,
+            risk,
+            "d",
+            RuleCodes.AcceptedRisk,
+            Subject: code == "lock-before-window" ? null : locked.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture),
+            Day: window.Opens.Mid
+        );
     }
 
     private static DateOnly DayOf(double dayNumber) => DateOnly.FromDayNumber((int)Math.Floor(dayNumber + 0.5));

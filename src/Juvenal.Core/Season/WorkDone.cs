@@ -18,6 +18,7 @@ public enum Rest
 /// <param name="CarryOn">Emerge: the tray goes on to where seedlings stand.</param>
 /// <param name="Rest">Moves: what becomes of those left behind.</param>
 /// <param name="Reason">Of the loss, where the rest is lost.</param>
+/// <param name="MyCall">Out although the nights say hold, or under cover: the grower's own word.</param>
 /// <param name="Pairs">Moves: unequal pairs that go on as one, to be separated later: two seedlings, one container each.</param>
 public sealed record Said(
     Guid Id,
@@ -27,7 +28,8 @@ public sealed record Said(
     bool CarryOn = false,
     Rest Rest = Rest.Stays,
     string? Reason = null,
-    int Pairs = 0
+    int Pairs = 0,
+    bool MyCall = false
 );
 
 /// <summary>From "done" to ledger entries.</summary>

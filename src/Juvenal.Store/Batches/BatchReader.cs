@@ -121,6 +121,12 @@ public sealed class BatchReader(NurseryTransaction nursery)
         limit $2
         """;
 
+    private const string Count = """
+        -- How many batches are there?
+        select count(*)::int
+        from batch
+        """;
+
     /// <summary>All batches, ended ones last.</summary>
     /// <param name="cancel">Cancels.</param>
     /// <param name="why">With the reasons and spreads of each step; a list does not show them.</param>
@@ -128,6 +134,9 @@ public sealed class BatchReader(NurseryTransaction nursery)
 
     /// <summary>Those that are not ended.</summary>
     public Task<List<BatchView>> OpenAsync(CancellationToken cancel, bool why = true) => ListAsync(null, Most, why, open: true, cancel);
+
+    /// <summary>How many there are, ended ones too.</summary>
+    public async Task<int> CountAsync(CancellationToken cancel) => (await nursery.ListAsync(Count, r => r.GetInt32(0), cancel))[0];
 
     /// <summary>Those of the ids that are there.</summary>
     public Task<List<BatchView>> SomeAsync(Guid[] ids, CancellationToken cancel) => ListAsync(ids, Most, why: true, open: false, cancel);

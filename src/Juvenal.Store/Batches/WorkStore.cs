@@ -1,4 +1,5 @@
 using System.Security.Cryptography;
+using Juvenal.Core.Decision;
 using Juvenal.Core.Growth;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
@@ -86,9 +87,11 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
             Next(batch, ledgers.Catalogue).FirstOrDefault(w => w.Stage == stage && w.From == from && w.Thin is null)
             ?? throw new ConflictException("changed-meanwhile");
         Check(stage, said, work);
+        var call = await CallAsync(batch, work, said, ledgers.Catalogue, cancel);
         var written = new List<Guid>();
-        foreach (var entry in WorkDone.Entries(work, said, now.TargetOf(stage), now.SeedsPerCell, now.Begins.Kind, now.LotId))
+        foreach (var done in WorkDone.Entries(work, said, now.TargetOf(stage), now.SeedsPerCell, now.Begins.Kind, now.LotId))
         {
+            var entry = done.Kind == EntryKind.Moved && call is not null ? done with { Reason = call } : done;
             ledgers.Append(id, parts.Count > 0 ? entry with { Act = said.Id } : entry);
             written.Insert(0, entry.Id);
         }
@@ -98,6 +101,29 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
         await ledgers.SaveAsync(cancel);
         await acts.KeepAsync(said.Id, hash, written, cancel);
         return written;
+    }
+
+    /// <summary>Plants that go out today into nights they cannot stand do so by the grower's word alone, which is kept with the move.</summary>
+    /// <returns>What is written beside the move; null where nothing is to be said.</returns>
+    /// <exception cref="ConflictException">cold: the nights say hold, or go with cover, and nobody took it on themselves.</exception>
+    private async Task<string?> CallAsync(BatchView batch, Work work, Said said, Catalogue catalogue, CancellationToken cancel)
+    {
+        // What happened on a day before has happened.
+        if (said.HappenedOn < catalogue.Today || (work.Stage == Stage.Emerge && !said.CarryOn))
+            return null;
+        var to = catalogue.Places[batch.TargetOf(work.Stage).Place];
+        var from = work.From is { } stands ? catalogue.Places[stands.Place] : null;
+        if (ColdOfWork.Outdoors(to) is null)
+            return null;
+        var ahead = await Site.NightsAhead.LoadAsync(nursery, catalogue.Site, catalogue.Today, cancel);
+        if (ColdOfWork.Of(batch.Crop, work, from, to, ahead) is not { Verdict: ColdVerdict.Hold or ColdVerdict.GoWithCover } finding)
+            return null;
+        if (!said.MyCall)
+            throw new ConflictException("cold", finding);
+        var lowest = finding.Nights.Min(n => n.LowC);
+        return FormattableString.Invariant(
+            $"{(finding.Verdict == ColdVerdict.Hold ? "my call" : "under cover")}, nights down to {lowest:0.#} °C"
+        );
     }
 
     private async Task<BatchInput> InputAsync(Guid id, CancellationToken cancel) =>

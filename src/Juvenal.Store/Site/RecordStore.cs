@@ -74,6 +74,20 @@ public sealed class RecordStore(NurseryTransaction nursery)
         set celsius = excluded.celsius
         """;
 
+    private const string AddByHand = """
+        -- A reading by hand; the same one sent again is there already.
+        insert into soil_reading (nursery_id, id, day, surface, celsius, source)
+        values ($1, $2, $3, $4, $5, 'hand')
+        on conflict (nursery_id, id) do nothing
+        """;
+
+    private const string OneSoil = """
+        -- One reading of the soil.
+        select id, day, surface, celsius, source
+        from soil_reading
+        where id = $1
+        """;
+
     private const string RemoveSoil = """
         -- A reading that was a mistake.
         delete from soil_reading
@@ -214,6 +228,28 @@ public sealed class RecordStore(NurseryTransaction nursery)
             ),
             cancel
         );
+
+    /// <summary>A reading by hand; sent twice, it counts once.</summary>
+    /// <returns>False where it was there already.</returns>
+    /// <exception cref="ConflictException">other-payload: the id stands for another reading.</exception>
+    public async Task<bool> AddByHandAsync(SoilRow row, CancellationToken cancel)
+    {
+        if (
+            await nursery.ExecuteAsync(
+                AddByHand,
+                cancel,
+                Sql.Of(nursery.Nursery),
+                Sql.Of(row.Id),
+                Sql.Of(row.Day),
+                Sql.Of(row.Surface.Word()),
+                Sql.Of(row.Celsius)
+            ) > 0
+        )
+            return true;
+        return await nursery.OneAsync(OneSoil, ReadSoil, cancel, Sql.Of(row.Id)) == row
+            ? false
+            : throw new ConflictException("other-payload");
+    }
 
     public async Task RemoveSoilAsync(Guid id, CancellationToken cancel)
     {

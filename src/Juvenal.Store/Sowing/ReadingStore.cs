@@ -21,6 +21,13 @@ public sealed class ReadingStore(NurseryTransaction nursery)
         order by day, id
         """;
 
+    private const string One = """
+        -- One reading.
+        select id, place_id, day, soil_c
+        from place_reading
+        where id = $1
+        """;
+
     private const string Insert = """
         -- A reading; sent twice, it counts once.
         insert into place_reading (nursery_id, id, place_id, day, soil_c, by_name)
@@ -35,13 +42,7 @@ public sealed class ReadingStore(NurseryTransaction nursery)
         """;
 
     public Task<List<ReadingRow>> SinceAsync(Guid place, DateOnly day, CancellationToken cancel) =>
-        nursery.ListAsync(
-            Select,
-            r => new ReadingRow(r.GetGuid(0), r.GetGuid(1), r.GetFieldValue<DateOnly>(2), r.GetDouble(3)),
-            cancel,
-            Sql.Of(place),
-            Sql.Of(day)
-        );
+        nursery.ListAsync(Select, Read, cancel, Sql.Of(place), Sql.Of(day));
 
     public async Task AddAsync(ReadingRow row, DateOnly today, CancellationToken cancel)
     {
@@ -56,7 +57,7 @@ public sealed class ReadingStore(NurseryTransaction nursery)
             failures.Add(new("not-chosen", "placeId"));
         if (failures.Count > 0)
             throw new RefusedException(failures);
-        await nursery.ExecuteAsync(
+        var made = await nursery.ExecuteAsync(
             Insert,
             cancel,
             Sql.Of(nursery.Nursery),
@@ -66,7 +67,12 @@ public sealed class ReadingStore(NurseryTransaction nursery)
             Sql.Of(row.SoilC),
             Sql.OfNull(nursery.By)
         );
+        if (made == 0 && await nursery.OneAsync(One, Read, cancel, Sql.Of(row.Id)) != row)
+            throw new ConflictException("other-payload");
     }
+
+    private static ReadingRow Read(Npgsql.NpgsqlDataReader r) =>
+        new(r.GetGuid(0), r.GetGuid(1), r.GetFieldValue<DateOnly>(2), r.GetDouble(3));
 
     /// <returns>Whether it was there.</returns>
     public async Task<bool> DeleteAsync(Guid id, CancellationToken cancel) => await nursery.ExecuteAsync(Delete, cancel, Sql.Of(id)) > 0;

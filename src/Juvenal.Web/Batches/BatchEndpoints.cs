@@ -74,6 +74,7 @@ public sealed record EntryInput(
 /// <param name="CarryOn">Emerge: the tray goes on to where seedlings stand.</param>
 /// <param name="Rest">Moves: what becomes of those left behind.</param>
 /// <param name="Reason">Of the loss.</param>
+/// <param name="MyCall">Out although the nights say hold, or under cover.</param>
 /// <param name="Pairs">Moves: unequal pairs that go on as one, to be separated at the next move.</param>
 public sealed record DoneInput(
     Guid Id,
@@ -84,7 +85,8 @@ public sealed record DoneInput(
     bool CarryOn = false,
     Rest Rest = Rest.Stays,
     string? Reason = null,
-    int Pairs = 0
+    int Pairs = 0,
+    bool MyCall = false
 );
 
 /// <param name="Version">The batch's version that was seen.</param>
@@ -232,7 +234,8 @@ internal static class BatchEndpoints
                                 input.CarryOn,
                                 input.Rest,
                                 input.Reason,
-                                input.Pairs
+                                input.Pairs,
+                                input.MyCall
                             );
                             var written = await new WorkStore(writing, clock).DoneAsync(id, StageOf(stage), said, input.From?.Key, cancel);
                             return TypedResults.Ok(new Written(written));

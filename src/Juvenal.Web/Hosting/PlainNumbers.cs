@@ -18,6 +18,13 @@ internal static class PlainNumbers
             schema.Pattern = null;
         }
 
+        // Texts are read by a converter of ours (PlainText), of which the generator knows nothing.
+        if (context.JsonTypeInfo.Type == typeof(string) && schema.Type is null)
+            schema.Type = JsonSchemaType.String | (context.JsonPropertyInfo is { IsGetNullable: true } ? JsonSchemaType.Null : 0);
+        if (context.JsonTypeInfo.ElementType == typeof(string) && IsList(schema))
+            schema.Items = new OpenApiSchema { Type = JsonSchemaType.String };
         return Task.CompletedTask;
     }
+
+    private static bool IsList(OpenApiSchema schema) => schema.Type is { } type && type.HasFlag(JsonSchemaType.Array);
 }

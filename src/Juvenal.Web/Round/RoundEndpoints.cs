@@ -4,6 +4,7 @@ using Juvenal.Core.Seeds;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Places;
+using Juvenal.Store.Site;
 using Juvenal.Web.Accounts;
 using Juvenal.Web.Batches;
 using Juvenal.Web.Words;
@@ -20,6 +21,7 @@ namespace Juvenal.Web.Round;
 /// <param name="Start">What the batch begins with.</param>
 /// <param name="Thinning">It is a thinning: done as shown; the count is the seedlings to snip.</param>
 /// <param name="HasTrays">Its cells can be counted on the tray map.</param>
+/// <param name="Cold">What the nights ahead say, where plants go out; null indoors.</param>
 /// <param name="Checks">What else to do and to look after, by the house rules.</param>
 public sealed record TaskAnswer(
     Guid BatchId,
@@ -54,8 +56,19 @@ public sealed record TaskAnswer(
     Start Start,
     bool Thinning,
     bool HasTrays,
-    IReadOnlyList<string> Checks
+    IReadOnlyList<string> Checks,
+    ColdAnswer? Cold
 );
+
+/// <summary>A batch whose work cannot be shown: it is said, and the others are shown.</summary>
+public sealed record TroubledAnswer(Guid BatchId, string Code, string Cultivar);
+
+/// <summary>A night ahead, as it is expected at the site.</summary>
+public sealed record NightAnswer(DateOnly Evening, double LowC);
+
+/// <param name="Known">By a forecast, by the record's cold night, or not at all.</param>
+/// <param name="Nights">Tonight first.</param>
+public sealed record NightsAnswer(NightsFrom Known, DateOnly? MadeOn, IReadOnlyList<NightAnswer> Nights);
 
 /// <summary>A place on the walk with its tasks.</summary>
 public sealed record StopAnswer(Guid PlaceId, string Place, PlaceKind Kind, IReadOnlyList<TaskAnswer> Tasks);
@@ -69,6 +82,8 @@ public sealed record PickAnswer(string What, double Amount, string Unit);
 /// <param name="PickList">For what is due.</param>
 /// <param name="Minutes">For what is due.</param>
 /// <param name="Batches">How many batches there are.</param>
+/// <param name="Nights">The nights ahead, for every role.</param>
+/// <param name="Troubled">Batches whose work cannot be shown.</param>
 /// <param name="Missing">What to set up first: site, places, cultivars, batch; null when nothing is.</param>
 public sealed record RoundAnswer(
     DateOnly Today,
@@ -77,7 +92,9 @@ public sealed record RoundAnswer(
     IReadOnlyList<PickAnswer> PickList,
     int Minutes,
     int Batches,
-    string? Missing
+    string? Missing,
+    NightsAnswer Nights,
+    IReadOnlyList<TroubledAnswer> Troubled
 );
 
 internal static class RoundEndpoints
@@ -91,21 +108,43 @@ internal static class RoundEndpoints
         nursery
             .MapGet(
                 "/round",
-                async ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
+                async ([AsParameters] Here here, TimeProvider clock, ILogger<RoundAnswer> log, CancellationToken cancel) =>
                 {
                     await using var reading = await here.ReadAsync(cancel);
                     var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false);
-                    var batches = await new BatchReader(reading).AllAsync(cancel);
-                    return TypedResults.Ok(Answer(batches, catalogue));
+                    var batches = await new BatchReader(reading).OpenAsync(cancel);
+                    var any = batches.Count > 0 ? batches.Count : await new BatchReader(reading).CountAsync(cancel);
+                    var ahead = await NightsAhead.LoadAsync(reading, catalogue.Site, catalogue.Today, cancel);
+                    return TypedResults.Ok(Answer(batches, any, catalogue, ahead, log));
                 }
             )
             .WithName("round")
             .For(Role.Helper);
 
-    private static RoundAnswer Answer(IReadOnlyList<BatchView> batches, Store.Plans.Catalogue catalogue)
+    private static RoundAnswer Answer(
+        IReadOnlyList<BatchView> batches,
+        int any,
+        Store.Plans.Catalogue catalogue,
+        NightsAhead ahead,
+        ILogger<RoundAnswer> log
+    )
     {
         var measures = new Measures(catalogue.Site.UsUnits);
-        var tasks = batches.SelectMany(b => WorkStore.Next(b, catalogue).Select(w => Task(b, w, catalogue, measures))).ToList();
+        var (tasks, troubled) = (new List<TaskAnswer>(), new List<TroubledAnswer>());
+        foreach (var batch in batches)
+        {
+            try
+            {
+                tasks.AddRange(WorkStore.Next(batch, catalogue).Select(w => Task(batch, w, catalogue, ahead, measures)).ToList());
+            }
+            catch (Exception e) when (e is InvalidOperationException or KeyNotFoundException or ArgumentException or NullReferenceException)
+            {
+                // The morning's work does not wait for one batch that cannot be read: it is said on its card.
+                log.LogError(e, "The work of a batch cannot be shown");
+                troubled.Add(new(batch.Id, batch.Code, batch.Cultivar));
+            }
+        }
+
         var now = tasks.Where(t => t.Press != Press.Coming).ToList();
         var due = now.Where(t => t.Press != Press.Look).ToList();
         var stops = catalogue
@@ -135,18 +174,20 @@ internal static class RoundEndpoints
             ],
             [.. PickList(due)],
             due.Sum(t => t.Minutes),
-            batches.Count,
+            any,
             catalogue.Record.Season(catalogue.Site, catalogue.Today.Year) is null ? "site"
                 : catalogue.Places.Count == 0 ? "places"
                 : catalogue.Cultivars.Count == 0 ? "cultivars"
-                : batches.Count == 0 ? "batch"
-                : null
+                : any == 0 ? "batch"
+                : null,
+            new(ahead.From, ahead.MadeOn, [.. ahead.Nights.Select(n => new NightAnswer(n.Evening, n.LowC))]),
+            troubled
         );
     }
 
     private static DateOnly Soonest(TaskAnswer task) => task.Due;
 
-    private static TaskAnswer Task(BatchView batch, Work work, Store.Plans.Catalogue catalogue, Measures measures)
+    private static TaskAnswer Task(BatchView batch, Work work, Store.Plans.Catalogue catalogue, NightsAhead ahead, Measures measures)
     {
         var step = batch.Steps.First(s => s.Stage == work.Stage);
         var target = batch.TargetOf(work.Stage);
@@ -208,8 +249,22 @@ internal static class RoundEndpoints
             batch.Input.Begins.Kind,
             work.Thin is not null,
             catalogue.Containers[batch.Input.TrayId].Cells is not null,
-            RoundWords.Checks(batch, work, catalogue)
+            RoundWords.Checks(batch, work, catalogue),
+            Cold(batch, work, catalogue, ahead, measures)
         );
+    }
+
+    private static ColdAnswer? Cold(BatchView batch, Work work, Store.Plans.Catalogue catalogue, NightsAhead ahead, Measures measures)
+    {
+        var to = catalogue.Places[batch.TargetOf(work.Stage).Place];
+        var from = work.From is { } stands ? catalogue.Places[stands.Place] : null;
+        return ColdOfWork.Of(batch.Crop, work, from, to, ahead) is { } finding
+            ? new(
+                finding.Verdict,
+                finding.Freezes,
+                ColdWords.Of(finding, batch.Crop, ColdOfWork.Outdoors(to)!.Value.Going, ahead, catalogue.Today, measures)
+            )
+            : null;
     }
 
     private static string Title(Stage stage, Start start) =>

@@ -238,8 +238,8 @@ internal static class WeatherEndpoints
                                 failures.Add(Failure.OutOfRange("celsius", input.Celsius, -30, 60));
                             if (failures.Count > 0)
                                 throw new RefusedException(failures);
-                            await new RecordStore(writing).AddSoilAsync(
-                                [new(input.Id, input.Day, input.Surface, input.Celsius, Hand: true)],
+                            await new RecordStore(writing).AddByHandAsync(
+                                new(input.Id, input.Day, input.Surface, input.Celsius, Hand: true),
                                 cancel
                             );
                             return await SiteEndpoints.ReplannedAsync(writing, clock, cancel);

@@ -20,12 +20,19 @@ internal sealed record Measures(bool Us)
 
     /// <summary>A difference of temperatures.</summary>
     public string Difference(double? celsius) =>
-        Us
-            ? string.Create(CultureInfo.InvariantCulture, $"{celsius * 9 / 5:0.#} °F")
-            : string.Create(CultureInfo.InvariantCulture, $"{celsius:0.#} °C");
+        Signed(
+            Us
+                ? string.Create(CultureInfo.InvariantCulture, $"{celsius * 9 / 5:0.#} °F")
+                : string.Create(CultureInfo.InvariantCulture, $"{celsius:0.#} °C")
+        );
 
     public string Temperature(double? celsius) =>
-        Us
-            ? string.Create(CultureInfo.InvariantCulture, $"{(celsius * 9 / 5) + 32:0} °F")
-            : string.Create(CultureInfo.InvariantCulture, $"{celsius:0.#} °C");
+        Signed(
+            Us
+                ? string.Create(CultureInfo.InvariantCulture, $"{(celsius * 9 / 5) + 32:0} °F")
+                : string.Create(CultureInfo.InvariantCulture, $"{celsius:0.#} °C")
+        );
+
+    /// <summary>With a true minus, as it is printed everywhere else.</summary>
+    private static string Signed(string text) => text.Replace('-', '−');
 }

@@ -35,6 +35,9 @@ internal static class ReasonSentences
             _ => "how fast they ripen",
         };
 
+    private static string Fixed(Reason r) =>
+        Days.Say(DateOnly.ParseExact(r.Subject!, "yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture));
+
     private static string Text(Reason r, Measures m) =>
         r.Code switch
         {
@@ -116,6 +119,12 @@ internal static class ReasonSentences
                 $"You fixed a day before “{LedgerWords.Stage(Enum.Parse<Core.Season.Stage>(r.Subject!))}”, which comes {Days.Say(r.Day)}.",
             "lock-before-window" => Invariant(
                 $"{Days.Many(r.Value!.Value)} before the window opens ({Days.Say(r.Day)}): it still freezes in {Risk(r.Limit)}."
+            ),
+            "lock-passed-before-window" => Invariant(
+                $"The day you fixed, {Fixed(r)}, has passed, and the window opens {Days.Say(r.Day)}: today it still freezes in {Risk(r.Limit)}."
+            ),
+            "lock-put-off-before-window" => Invariant(
+                $"Put off from {Fixed(r)}, still {Days.Many(r.Value!.Value)} before the window opens ({Days.Say(r.Day)}): it still freezes in {Risk(r.Limit)}."
             ),
             "lock-before-ready" => $"{Days.Many(r.Value!.Value)} before they are ready ({Days.Say(r.Day)}).",
             "lock-sows-late" => $"{Days.Many(r.Value!.Value)} later than best ({Days.Say(r.Day)}): planting slips.",

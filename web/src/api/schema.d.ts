@@ -1423,6 +1423,20 @@ export interface components {
             /** Format: date */
             ripe: string;
         };
+        /** @description What the nights say, beside work that goes outdoors. */
+        ColdAnswer: {
+            /** @description Where it is not go, the work is never a plain "done". */
+            verdict: components["schemas"]["ColdVerdict"];
+            /** @description It kills: shown as danger. */
+            freezes: boolean;
+            /** @description In one sentence, the coldest nights first named. */
+            text: string;
+        };
+        /**
+         * @description What the nights say to plants that are to go out.
+         * @enum {unknown}
+         */
+        ColdVerdict: "unknown" | "go" | "go-with-cover" | "hold";
         /**
          * @description What kind of thing a plant stands in. It sets the materials, what to look after, and the first move.
          * @enum {unknown}
@@ -1676,6 +1690,11 @@ export interface components {
              * @default 0
              */
             pairs?: number;
+            /**
+             * @description Out although the nights say hold, or under cover.
+             * @default false
+             */
+            myCall?: boolean;
         };
         Emergence: {
             /** Format: double */
@@ -2394,6 +2413,26 @@ export interface components {
             /** Format: uuid */
             placeId: string;
         };
+        /** @description A night ahead, as it is expected at the site. */
+        NightAnswer: {
+            /** Format: date */
+            evening: string;
+            /** Format: double */
+            lowC: number;
+        };
+        NightsAnswer: {
+            /** @description By a forecast, by the record's cold night, or not at all. */
+            known: components["schemas"]["NightsFrom"];
+            /** Format: date */
+            madeOn: null | string;
+            /** @description Tonight first. */
+            nights: components["schemas"]["NightAnswer"][];
+        };
+        /**
+         * @description Where the nights ahead are known from.
+         * @enum {unknown}
+         */
+        NightsFrom: "nowhere" | "forecast" | "record";
         NurseryInput: {
             name: string;
         };
@@ -2692,6 +2731,10 @@ export interface components {
             batches: number;
             /** @description What to set up first: site, places, cultivars, batch; null when nothing is. */
             missing: null | string;
+            /** @description The nights ahead, for every role. */
+            nights: components["schemas"]["NightsAnswer"];
+            /** @description Batches whose work cannot be shown. */
+            troubled: components["schemas"]["TroubledAnswer"][];
         };
         /** @description One way to do it, and why people hold it. */
         RuleOption: {
@@ -3246,6 +3289,7 @@ export interface components {
             hasTrays: boolean;
             /** @description What else to do and to look after, by the house rules. */
             checks: string[];
+            cold: null | components["schemas"]["ColdAnswer"];
         };
         ThinAnswer: {
             /** @description Cells with more than one, and what becomes of them. */
@@ -3306,7 +3350,10 @@ export interface components {
             /** @description Rows of seed without cells: counted by the row. */
             drills: boolean;
             rows: components["schemas"]["TrayRowAnswer"][];
-            /** @description A sign a cell, in the tray's order: a digit as last counted, 0 where nothing was, a dot where this batch has none. */
+            /**
+             * @description A sign a cell, in the tray's order: a digit as last counted, 0 where nothing was, a dot where this batch has
+             *         none.
+             */
             cells: string;
             /**
              * Format: date
@@ -3381,6 +3428,13 @@ export interface components {
              * @description Sown, from its beginning.
              */
             cells: number;
+        };
+        /** @description A batch whose work cannot be shown: it is said, and the others are shown. */
+        TroubledAnswer: {
+            /** Format: uuid */
+            batchId: string;
+            code: string;
+            cultivar: string;
         };
         /**
          * @default snip

@@ -39,6 +39,7 @@ const task: Task = {
   thinning: false,
   hasTrays: true,
   checks: ['Water first.'],
+  cold: null,
 };
 
 const done = 'POST batches/b1/stages/prick-out/done';
@@ -55,6 +56,29 @@ describe('a piece of work', () => {
       expect(said()).toMatchObject({ count: 60, rest: 'snipped', pairs: 0, happenedOn: '2026-04-18', from: task.from }),
     );
     expect(await screen.findByText('Prick out: 60 Made-up Red')).toBeTruthy();
+  });
+
+  it('is never a plain done where the nights say hold: two taps take it on oneself', async () => {
+    const cold = { verdict: 'hold', freezes: true, text: '−3.5 °C tonight; tomatoes from indoors want 7 °C: hold.' } as const;
+    const hardening = { ...task, stage: 'harden', hasTrays: false, seedlings: 60, most: 60, cold } as const;
+    on('POST batches/b1/stages/harden/done', { entries: ['e1'] });
+    const { user } = show(<TaskCard task={hardening} today="2026-04-18" />);
+    expect(screen.getByText(cold.text)).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Done' })).toBeNull();
+    await user.click(screen.getByRole('button', { name: 'My call' }));
+    expect(asked('POST')).toHaveLength(0);
+    await user.click(screen.getByRole('button', { name: 'Yes, out all the same' }));
+    await waitFor(() => expect(said()).toMatchObject({ count: 60, myCall: true }));
+  });
+
+  it('is a plain done where the nights say go', async () => {
+    const cold = { verdict: 'go', freezes: false, text: 'Nights stay at 7 °C or above: go.' } as const;
+    on('POST batches/b1/stages/harden/done', { entries: ['e1'] });
+    const { user } = show(
+      <TaskCard task={{ ...task, stage: 'harden', hasTrays: false, seedlings: 60, most: 60, cold }} today="2026-04-18" />,
+    );
+    await user.click(screen.getByRole('button', { name: 'Done' }));
+    await waitFor(() => expect(said()).toMatchObject({ myCall: false }));
   });
 
   it('leaves what is fewer than planned where it stands, unless it is said what became of it', async () => {

@@ -15,7 +15,7 @@ import { away, duration } from '../ui/dates';
 import { Reasons } from '../ui/Reasons';
 import { Tag } from '../ui/Tag';
 import { number } from '../ui/units';
-import { amounts, restWords, what, when } from './model';
+import { amounts, callWords, restWords, what, when } from './model';
 import { NotYet } from './NotYet';
 import { useDone, type Task } from './useRound';
 
@@ -36,7 +36,12 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
   const [open, setOpen] = useState(false);
   const [putting, setPutting] = useState(false);
   const [wrong, setWrong] = useState<string | null>(null);
+  const [calling, setCalling] = useState(false);
   const done = useDone(task, today);
+  // Where the nights do not say go, it is never a plain "done": a second tap takes it on oneself.
+  const carries = counting && task.carryTo !== null && carryOn;
+  const held = task.cold?.verdict === 'hold' || task.cold?.verdict === 'go-with-cover' ? task.cold : null;
+  const cold = held && (!counting || carries) ? held : null;
 
   const text = typed ?? (counting ? '' : String(task.count));
   const count = number(text);
@@ -56,6 +61,11 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
       return;
     }
     setWrong(null);
+    if (cold && !calling) {
+      setCalling(true);
+      return;
+    }
+    setCalling(false);
     done.mutate(
       {
         count,
@@ -63,6 +73,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
         rest: left > 0 ? rest : 'stays',
         reason: rest === 'lost' ? reason : null,
         pairs: asked ? (together ?? 0) : 0,
+        myCall: cold !== null,
       },
       {
         onSuccess: () => {
@@ -159,16 +170,26 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
           )}
           <Button
             data-done
-            variant="contained"
+            variant={cold ? 'outlined' : 'contained'}
+            color={cold && calling ? 'error' : 'primary'}
             loading={done.isPending}
             onClick={finish}
+            onBlur={() => setCalling(false)}
             sx={{ minHeight: 52, minWidth: 96, fontSize: '1.1rem', ml: 0.5 }}
           >
-            {counting ? 'Log' : 'Done'}
+            {cold ? callWords(cold.verdict, calling) : counting ? 'Log' : 'Done'}
           </Button>
         </Box>
       </Box>
 
+      {task.cold && (!counting || carries) && (
+        <Typography
+          data-cold={task.cold.verdict}
+          sx={{ mt: 0.75, fontWeight: cold ? 600 : 400, color: task.cold.freezes ? 'error.main' : 'text.primary' }}
+        >
+          {task.cold.text}
+        </Typography>
+      )}
       {left > 0 && (
         <Box sx={{ mt: 1, display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
           <Typography>The other {left}:</Typography>

@@ -9,8 +9,9 @@ import { useMay } from '../app/session';
 import { CropMark } from '../ui/CropMark';
 import { day } from '../ui/dates';
 import { Empty, Waiting } from '../ui/Page';
+import { Warning } from '../ui/Warning';
 import { many, volume } from '../ui/units';
-import { headline } from './model';
+import { degrees, headline, nightName } from './model';
 import { TaskCard } from './TaskCard';
 import { useRound } from './useRound';
 
@@ -19,7 +20,7 @@ export function RoundView() {
   const nursery = useNursery();
   const round = useRound();
   if (!round.data) return <Waiting error={round.error} retry={() => void round.refetch()} />;
-  const { stops, today, coming, pickList, minutes, missing } = round.data;
+  const { stops, today, coming, pickList, minutes, missing, nights, troubled } = round.data;
   if (missing) return <First missing={missing} base={`/n/${nursery}`} />;
   const jobs = stops.reduce((n, s) => n + s.tasks.length, 0);
 
@@ -44,6 +45,15 @@ export function RoundView() {
             Print
           </Button>
         </Box>
+        <Nights nights={nights} today={today} />
+        {troubled.map((t) => (
+          <Warning key={t.batchId}>
+            The work of {t.cultivar} {t.code} cannot be shown.{' '}
+            <Link component={To} to={`/n/${nursery}/batches/${t.batchId}`}>
+              Open the batch
+            </Link>
+          </Warning>
+        ))}
         {jobs === 0 && (
           <Typography color="textSecondary">
             {coming[0]
@@ -109,6 +119,38 @@ function Stop({ stop, number, today, last }: { stop: Schemas['StopAnswer']; numb
           />
         ))}
       </Box>
+    </Box>
+  );
+}
+
+/** The nights ahead, for every role: what they allow stands on the cards. */
+function Nights({ nights, today }: { nights: Schemas['NightsAnswer']; today: string }) {
+  const units = useUnits();
+  if (nights.known === 'nowhere') return null;
+  const unit = units === 'us' ? '°F' : '°C';
+  const shown = nights.known === 'record' ? nights.nights.slice(0, 1) : nights.nights.slice(0, 7);
+  return (
+    <Box component="section" aria-label="Nights ahead" sx={{ mb: 1.5 }}>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, display: 'flex', flexWrap: 'wrap', columnGap: 2, rowGap: 0.25 }}>
+        {shown.map((n) => (
+          <Box component="li" key={n.evening} sx={{ fontWeight: n.evening === today ? 600 : 400 }}>
+            {nights.known === 'record' ? 'A cold night now' : nightName(n.evening, today)}{' '}
+            <Box
+              component="span"
+              sx={{ color: n.lowC <= 0 ? 'error.main' : 'inherit', fontWeight: n.lowC <= 0 ? 600 : 'inherit' }}
+            >
+              {degrees(n.lowC, units)}
+            </Box>
+            {n === shown[shown.length - 1] ? ` ${unit}` : ''}
+          </Box>
+        ))}
+      </Box>
+      {nights.known === 'record' && (
+        <Typography variant="body2" color="textSecondary">
+          {nights.madeOn ? `The forecast is of ${day(nights.madeOn)}: too old to trust.` : 'There is no forecast.'} 1 night in 10
+          is colder than this in these weeks.
+        </Typography>
+      )}
     </Box>
   );
 }

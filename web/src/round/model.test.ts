@@ -36,6 +36,7 @@ const task: Task = {
   thinning: false,
   hasTrays: true,
   checks: [],
+  cold: null,
 };
 
 describe('how pressing a task is', () => {

@@ -1,4 +1,4 @@
-import { away, daysBetween, duration, span } from '../ui/dates';
+import { away, day, daysBetween, duration, span } from '../ui/dates';
 import { counted, many, volume, type UnitSystem } from '../ui/units';
 import type { Task } from './useRound';
 
@@ -7,6 +7,10 @@ const things = { seed: 'cell', plants: 'plant', cuttings: 'cutting', grafts: 'gr
 /** "Sow 80 cells", "Thin 12 seedlings", "Pot up 60 plants". */
 export const what = (task: Task): string =>
   counted(task.count, task.thinning ? 'seedling' : task.stage === 'sow' ? things[task.start] : 'plant');
+
+/** What the button says where the nights do not say go: first that it is one's own word, then what that means. */
+export const callWords = (verdict: NonNullable<Task['cold']>['verdict'], asked: boolean): string =>
+  verdict === 'go-with-cover' ? (asked ? 'Yes, covered' : 'Done, covered') : asked ? 'Yes, out all the same' : 'My call';
 
 export const restWords = { stays: 'stay', snipped: 'snipped', lost: 'lost' } as const;
 
@@ -18,6 +22,14 @@ export function when(task: Task, today: string): string {
   if (late <= 0) return 'today';
   return late === 1 ? 'due yesterday' : `due ${late} days ago`;
 }
+
+/** "Tonight", "Wed": a night has the name of its evening. */
+export const nightName = (evening: string, today: string): string =>
+  evening === today ? 'Tonight' : (day(evening).split(' ')[0] ?? '');
+
+/** "−3.5" and the like, with a true minus. */
+export const degrees = (celsius: number, units: UnitSystem): string =>
+  `${Math.round(units === 'us' ? (celsius * 9) / 5 + 32 : celsius)}`.replace('-', '−');
 
 /** With what, and where to. */
 export function amounts(task: Task, units: UnitSystem): string {

@@ -19,6 +19,7 @@ export interface Said {
   rest: Schemas['Rest'];
   reason: string | null;
   pairs: number;
+  myCall: boolean;
 }
 
 /** Saying that a task is done, with undo for a while after. */

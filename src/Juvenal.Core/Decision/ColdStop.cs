@@ -1,0 +1,110 @@
+using Juvenal.Core.Cultivars;
+using Juvenal.Core.Site;
+
+namespace Juvenal.Core.Decision;
+
+/// <summary>What the nights say to plants that are to go out.</summary>
+public enum ColdVerdict
+{
+    /// <summary>Nothing is known of the nights.</summary>
+    Unknown,
+
+    Go,
+
+    /// <summary>Below the limit, and within the nearer one.</summary>
+    GoWithCover,
+
+    Hold,
+}
+
+/// <summary>How plants go out.</summary>
+public enum GoingOut
+{
+    /// <summary>To an outdoor place in their pots, tender from indoors.</summary>
+    Carried,
+
+    /// <summary>Into a bed.</summary>
+    Planted,
+}
+
+/// <summary>A night ahead.</summary>
+/// <param name="Evening">The day on whose evening it begins: a night has the date of its evening.</param>
+/// <param name="LowC">Expected low at screen height, °C, without the place's gain.</param>
+public sealed record NightAhead(DateOnly Evening, double LowC);
+
+/// <summary>The verdict with what it rests on.</summary>
+/// <param name="Verdict">Of all nights together.</param>
+/// <param name="Nights">
+/// Those under the limit, at the plant: the place's gain is in them, and from the fourth on the forecast's likely error. In their order.
+/// </param>
+/// <param name="LimitC">At or above it, go, °C.</param>
+/// <param name="Freezes">One of them reaches 0 °C or less at the plant.</param>
+public sealed record ColdFinding(ColdVerdict Verdict, IReadOnlyList<NightAhead> Nights, double LimitC, bool Freezes);
+
+/// <summary>
+/// A stop for the cold: no plant is sent out by the calendar into nights it cannot stand. It looks at nights alone; days, soil, wind and
+/// hardening come with the whole decision.
+/// </summary>
+public static class ColdStop
+{
+    /// <summary>Nights that are held against the limit; three more against frost alone. [common practice, no source]</summary>
+    public const int Nights = 7;
+
+    /// <summary>No frost in any of so many nights.</summary>
+    public const int FrostNights = 10;
+
+    /// <summary>From this night on a forecast errs so much that its lows count <see cref="ErrorC"/> lower, 1 is tonight. [model]</summary>
+    public const int UncertainFrom = 4;
+
+    /// <summary>°C. [model]</summary>
+    public const double ErrorC = 1;
+
+    /// <summary>At this low, at the plant, it freezes, °C.</summary>
+    public const double FreezeC = 0;
+
+    /// <summary>Nights for planting out, 50 °F and 55 °F, °C. [common practice, no source]</summary>
+    public const double TomatoPlantedC = 10,
+        PepperPlantedC = 13;
+
+    /// <summary>Down to these they may be planted under cover, °C. [common practice, no source]</summary>
+    public const double TomatoCoveredC = 7,
+        PepperCoveredC = 10;
+
+    /// <summary>Tender plants in pots are brought in or covered below these, °C. [model]</summary>
+    public const double TomatoTenderC = 7,
+        PepperTenderC = 10;
+
+    /// <summary>How much warmer the night is at the plant than at the open screen, °C.</summary>
+    /// <param name="surface">Of a bed; null: a stand under the sky.</param>
+    public static double GainC(Surface? surface) => surface == Surface.Tunnel ? Warmth.TunnelNightGainC : 0;
+
+    /// <summary>The verdict on plants of a crop that go out today.</summary>
+    /// <param name="crop">Tomato or pepper.</param>
+    /// <param name="going">Carried or planted.</param>
+    /// <param name="nights">Tonight first, without gaps; fewer than seven are what there is. Empty: unknown.</param>
+    /// <param name="gainC">Of the place, °C, added to each low.</param>
+    /// <returns>
+    /// Hold where it freezes in one of ten nights, or one of seven is below the nearer limit; go with cover where one is below the limit; else
+    /// go. Carried plants have one limit.
+    /// </returns>
+    public static ColdFinding For(Crop crop, GoingOut going, IReadOnlyList<NightAhead> nights, double gainC)
+    {
+        ArgumentNullException.ThrowIfNull(nights);
+        var tomato = crop == Crop.Tomato;
+        var limit = going == GoingOut.Planted ? (tomato ? TomatoPlantedC : PepperPlantedC) : (tomato ? TomatoTenderC : PepperTenderC);
+        var near = going == GoingOut.Planted ? (tomato ? TomatoCoveredC : PepperCoveredC) : limit;
+        if (nights.Count == 0)
+            return new(ColdVerdict.Unknown, [], limit, false);
+        var felt = nights
+            .Take(FrostNights)
+            .Select((n, i) => n with { LowC = n.LowC + gainC - (i + 1 >= UncertainFrom ? ErrorC : 0) })
+            .ToList();
+        var under = felt.Where((n, i) => n.LowC <= FreezeC || (i < Nights && n.LowC < limit)).ToList();
+        var freezes = felt.Exists(n => n.LowC <= FreezeC);
+        var verdict =
+            freezes || felt.Take(Nights).Any(n => n.LowC < near) ? ColdVerdict.Hold
+            : under.Count > 0 ? ColdVerdict.GoWithCover
+            : ColdVerdict.Go;
+        return new(verdict, under, limit, freezes);
+    }
+}

@@ -1,0 +1,82 @@
+using Juvenal.Core.Decision;
+using Juvenal.Store.Nurseries;
+
+namespace Juvenal.Store.Site;
+
+/// <summary>Where the nights ahead are known from.</summary>
+public enum NightsFrom
+{
+    /// <summary>Neither a forecast nor a record.</summary>
+    Nowhere,
+
+    Forecast,
+
+    /// <summary>The record's cold night for the time of year: 1 in 10 was colder. Where there is no forecast, or an old one.</summary>
+    Record,
+}
+
+/// <summary>The nights ahead, for every role.</summary>
+/// <param name="From">Where they are known from.</param>
+/// <param name="MadeOn">The day the forecast was made; null without one.</param>
+/// <param name="Nights">Tonight first, the site's offset included; as far as they are known without a gap.</param>
+public sealed record NightsAhead(NightsFrom From, DateOnly? MadeOn, IReadOnlyList<NightAhead> Nights)
+{
+    /// <summary>A forecast older than this is not trusted, days.</summary>
+    private const int Trusted = 1;
+
+    /// <summary>Days on either side that the record's cold night is taken from.</summary>
+    private const int Around = 3;
+
+    private const string Forecast = """
+        -- The forecast's coming days.
+        select day, made_on, tmin_c
+        from forecast_day
+        where day > $1
+        order by day
+        """;
+
+    private const string ColdNight = """
+        -- The low that 1 night in 10 was under, in these weeks of all years.
+        select percentile_cont(0.1) within group (order by tmin_c), count(tmin_c)
+        from weather_day
+        where tmin_c is not null
+          and (extract(doy from day)::int - $1 + 730) % 365 <= $2
+        """;
+
+    /// <summary>Fewer nights of a record than these say nothing.</summary>
+    private const int FewestNights = 30;
+
+    /// <param name="nursery">Whose.</param>
+    /// <param name="site">Its offset.</param>
+    /// <param name="today">The nursery's day.</param>
+    /// <param name="cancel">Cancels.</param>
+    public static async Task<NightsAhead> LoadAsync(NurseryTransaction nursery, SiteRow site, DateOnly today, CancellationToken cancel)
+    {
+        var days = await nursery.ListAsync(
+            Forecast,
+            r => (Day: r.GetFieldValue<DateOnly>(0), MadeOn: r.GetFieldValue<DateOnly>(1), LowC: r.GetDouble(2)),
+            cancel,
+            Sql.Of(today)
+        );
+        // The low of a day falls early in its morning: it belongs to the night of the evening before.
+        var nights = days.TakeWhile((d, i) => d.Day == today.AddDays(i + 1)).ToList();
+        var madeOn = days.Count > 0 ? days[0].MadeOn : (DateOnly?)null;
+        if (nights.Count > 0 && madeOn >= today.AddDays(-Trusted))
+            return new(NightsFrom.Forecast, madeOn, [.. nights.Select(d => new NightAhead(d.Day.AddDays(-1), d.LowC + site.OffsetC))]);
+
+        var cold = await nursery.ListAsync(
+            ColdNight,
+            r => (LowC: r.OrNull<double>(0), Nights: r.GetInt64(1)),
+            cancel,
+            Sql.Of(today.AddDays(1 - Around).DayOfYear),
+            Sql.Of(ColdStop.Nights + (2 * Around) - 1)
+        );
+        if (cold is not [{ LowC: { } low, Nights: >= FewestNights }])
+            return new(NightsFrom.Nowhere, madeOn, []);
+        return new(
+            NightsFrom.Record,
+            madeOn,
+            [.. Enumerable.Range(0, ColdStop.Nights).Select(i => new NightAhead(today.AddDays(i), low + site.OffsetC))]
+        );
+    }
+}

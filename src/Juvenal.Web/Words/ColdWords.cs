@@ -1,0 +1,55 @@
+using Juvenal.Core.Cultivars;
+using Juvenal.Core.Decision;
+using Juvenal.Store.Site;
+
+namespace Juvenal.Web.Words;
+
+/// <summary>What the nights say, beside work that goes outdoors.</summary>
+/// <param name="Verdict">Where it is not go, the work is never a plain "done".</param>
+/// <param name="Freezes">It kills: shown as danger.</param>
+/// <param name="Text">In one sentence, the coldest nights first named.</param>
+public sealed record ColdAnswer(ColdVerdict Verdict, bool Freezes, string Text);
+
+internal static class ColdWords
+{
+    /// <summary>So many nights are named; the rest is counted.</summary>
+    private const int Named = 2;
+
+    public static string Of(ColdFinding finding, Crop crop, GoingOut going, NightsAhead ahead, DateOnly today, Measures measures)
+    {
+        var who = (crop, going) switch
+        {
+            (Crop.Tomato, GoingOut.Planted) => "tomatoes in a bed",
+            (Crop.Tomato, _) => "tomatoes from indoors",
+            (_, GoingOut.Planted) => "peppers in a bed",
+            _ => "peppers from indoors",
+        };
+        var limit = measures.Temperature(finding.LimitC);
+        if (finding.Verdict == ColdVerdict.Unknown)
+            return $"No forecast here: look at the coming nights yourself. {Capital(who)} want {limit}.";
+        var known = ahead.From == NightsFrom.Record ? " No new forecast: a cold night for the time of year is taken." : "";
+        if (finding.Verdict == ColdVerdict.Go)
+            return $"Nights stay at {limit} or above: go.{known}";
+        if (ahead.From == NightsFrom.Record)
+            return $"{measures.Temperature(finding.Nights[0].LowC)} in a cold night of these weeks; {who} want {limit}: {What(finding)}.{known}";
+        // Tonight first, then the coldest that is to come.
+        var named = finding
+            .Nights.Where(n => n.Evening == today)
+            .Concat(finding.Nights.Where(n => n.Evening > today).OrderBy(n => n.LowC))
+            .Take(Named)
+            .ToList();
+        var nights = string.Join(
+            ", ",
+            named.OrderBy(n => n.Evening).Select(n => $"{measures.Temperature(n.LowC)} {Night(n.Evening, today)}")
+        );
+        var more = finding.Nights.Count - named.Count;
+        return $"{nights}{(more > 0 ? $", {more} more below {limit}" : "")}; {who} want {limit}: {What(finding)}.";
+    }
+
+    public static string Night(DateOnly evening, DateOnly today) =>
+        evening == today ? "tonight" : "on " + evening.ToString("ddd", System.Globalization.CultureInfo.InvariantCulture) + " night";
+
+    private static string What(ColdFinding finding) => finding.Verdict == ColdVerdict.Hold ? "hold" : "go with cover";
+
+    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
+}

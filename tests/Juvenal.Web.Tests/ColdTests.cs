@@ -1,0 +1,206 @@
+using System.Text.Json.Nodes;
+using Juvenal.Core.Decision;
+using Juvenal.Store.Accounts;
+using Juvenal.Store.Nurseries;
+using Juvenal.Store.Site;
+using Xunit;
+
+namespace Juvenal.Web.Tests;
+
+/// <summary>Nobody sends plants out into nights they cannot stand by tapping "done".</summary>
+public class ColdTests(House house) : IClassFixture<House>
+{
+    private static readonly DateOnly Day = new(2026, 5, 16);
+
+    [Fact]
+    public async Task Hardening_off_into_frost_is_held_said_to_every_role_and_goes_by_ones_own_word_alone()
+    {
+        var batch = await ReadyToHardenAsync();
+        await ForecastAsync(Day, -3.5, 2, 8, 9, -4, 9, 9, 9, 9, 9);
+        var card = await CardAsync(batch);
+        Assert.Equal(
+            ("harden", "hold", true),
+            ((string)card["stage"]!, (string)card["cold"]!["verdict"]!, (bool)card["cold"]!["freezes"]!)
+        );
+        Assert.Equal(
+            "−3.5 °C tonight, −5 °C on Wed night, 1 more below 7 °C; tomatoes from indoors want 7 °C: hold.",
+            (string)card["cold"]!["text"]!
+        );
+
+        // The helper sees the nights, and the same verdict.
+        var helper = await house.EnterAsync(await house.AddAsync("Cold helper", Role.Helper));
+        var theirs = JsonNode.Parse(await helper.GetStringAsync(house.Path("round")))!;
+        Assert.Equal(("forecast", -3.5), ((string)theirs["nights"]!["known"]!, (double)theirs["nights"]!["nights"]![0]!["lowC"]!));
+
+        var done = Done(card);
+        var (status, problem) = await house.PostAsync($"batches/{batch}/stages/harden/done", done.DeepClone());
+        Assert.Equal((409, "cold"), (status, (string)problem["code"]!));
+        Assert.Equal("harden", (string)(await CardAsync(batch))["stage"]!);
+
+        // What happened yesterday has happened: the nights ahead do not unmake it.
+        var yesterday = (JsonObject)done.DeepClone();
+        yesterday["id"] = Guid.CreateVersion7();
+        yesterday["happenedOn"] = "2026-05-15";
+        yesterday["count"] = 5;
+        Assert.Equal(200, (await house.PostAsync($"batches/{batch}/stages/harden/done", yesterday)).Status);
+
+        var call = Done(await CardAsync(batch));
+        call["myCall"] = true;
+        Assert.Equal(200, (await house.PostAsync($"batches/{batch}/stages/harden/done", call)).Status);
+        Assert.Contains(
+            "my call, nights down to -5 °C",
+            (await house.GetAsync($"batches/{batch}"))["ledger"]!.AsArray().Select(e => (string?)e!["reason"])
+        );
+    }
+
+    [Fact]
+    public async Task Mild_nights_let_them_go_and_old_forecasts_are_not_trusted()
+    {
+        var batch = await ReadyToHardenAsync();
+        await ForecastAsync(Day, 8, 9, 9, 9, 9, 9, 9, 9, 9, 9);
+        Assert.Equal("go", (string)(await CardAsync(batch))["cold"]!["verdict"]!);
+        // Three days old, and no record to fall back on: nothing is known, and that is said.
+        await ForecastAsync(Day.AddDays(-3), 8, 9, 9, 9, 9, 9, 9, 9, 9, 9, 9, 9, 9);
+        var card = await CardAsync(batch);
+        Assert.Equal("unknown", (string)card["cold"]!["verdict"]!);
+        Assert.StartsWith("No forecast here", (string)card["cold"]!["text"]!, StringComparison.Ordinal);
+        // With a record its cold night is taken: 1 in 10 of early May was under it.
+        await RecordAsync();
+        card = await CardAsync(batch);
+        Assert.Equal("hold", (string)card["cold"]!["verdict"]!);
+        Assert.Equal("record", (string)(await house.GetAsync("round"))["nights"]!["known"]!);
+        Assert.Equal(200, (await house.PostAsync($"batches/{batch}/stages/harden/done", Call(card))).Status);
+    }
+
+    [Fact]
+    public async Task A_fixed_planting_keeps_its_frost_sentence_when_it_has_passed_and_when_it_was_put_off()
+    {
+        await house.WindToAsync(House.Today);
+        var input = house.Input();
+        input["locks"] = new JsonObject { ["plant-out"] = "2026-04-20" };
+        var batch = await house.KeepAsync(input);
+        Assert.Contains("still freezes", await ConflictAsync(batch), StringComparison.Ordinal);
+        await house.WindToAsync(new(2026, 4, 24));
+        Assert.Contains("has passed", await ConflictAsync(batch), StringComparison.Ordinal);
+        Assert.Contains("still freezes", await ConflictAsync(batch), StringComparison.Ordinal);
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "not-yet",
+                ["stage"] = "plant-out",
+                ["newDay"] = "2026-04-28",
+                ["reason"] = "cold",
+                ["happenedOn"] = "2026-04-24",
+            }
+        );
+        Assert.Contains("Put off from Mon 20 Apr", await ConflictAsync(batch), StringComparison.Ordinal);
+        Assert.Contains("still freezes", await ConflictAsync(batch), StringComparison.Ordinal);
+    }
+
+    private async Task<string> ConflictAsync(Guid batch) =>
+        (string?)
+            (await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Single(s => (string)s!["stage"]! == "plant-out")!["conflict"]
+        ?? "";
+
+    private static JsonObject Done(JsonNode card) =>
+        new()
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["extraId"] = Guid.CreateVersion7(),
+            ["happenedOn"] = "2026-05-16",
+            ["count"] = (int)card["count"]!,
+            ["from"] = card["from"]!.DeepClone(),
+        };
+
+    private static JsonObject Call(JsonNode card)
+    {
+        var call = Done(card);
+        call["myCall"] = true;
+        return call;
+    }
+
+    private async Task<JsonNode> CardAsync(Guid batch) =>
+        (await house.GetAsync("round"))["stops"]!
+            .AsArray()
+            .SelectMany(s => s!["tasks"]!.AsArray())
+            .First(t => (string)t!["batchId"]! == batch.ToString())!;
+
+    /// <summary>Seventy plants in their last pots in the glasshouse, in the middle of May.</summary>
+    private async Task<Guid> ReadyToHardenAsync()
+    {
+        await house.WindToAsync(House.Today);
+        var batch = await house.KeepAsync(house.Input());
+        await house.WindToAsync(Day);
+        foreach (
+            var entry in new JsonObject[]
+            {
+                new()
+                {
+                    ["kind"] = "sown",
+                    ["stage"] = "sow",
+                    ["to"] = house.Group(house.Mat),
+                    ["seeds"] = 80,
+                    ["containers"] = 80,
+                    ["happenedOn"] = "2026-03-20",
+                },
+                new()
+                {
+                    ["kind"] = "emerged",
+                    ["stage"] = "emerge",
+                    ["to"] = house.Group(house.Mat),
+                    ["seedlings"] = 70,
+                    ["happenedOn"] = "2026-04-05",
+                },
+                new()
+                {
+                    ["kind"] = "moved",
+                    ["stage"] = "prick-out",
+                    ["from"] = house.Group(house.Mat),
+                    ["to"] = house.Group(house.Glass, pot: true),
+                    ["seedlings"] = 70,
+                    ["containers"] = 80,
+                    ["containersTo"] = 70,
+                    ["happenedOn"] = "2026-04-12",
+                },
+            }
+        )
+        {
+            var (status, body) = await house.LogAsync(batch, entry);
+            Assert.True(status == 200, body.ToJsonString());
+        }
+
+        return batch;
+    }
+
+    private Task ForecastAsync(DateOnly madeOn, params double[] lows) =>
+        house.Database.ActAsync(
+            house.Nursery,
+            null,
+            Touches.Inputs,
+            n =>
+                new RecordStore(n).PutForecastAsync(
+                    [.. lows.Select((l, i) => new ForecastRow(madeOn.AddDays(i + 1), madeOn, l, l + 10))],
+                    default
+                ),
+            default
+        );
+
+    private Task RecordAsync() =>
+        house.Database.ActAsync(
+            house.Nursery,
+            null,
+            Touches.Inputs,
+            n =>
+                new RecordStore(n).PutAsync(
+                    [
+                        .. from year in Enumerable.Range(2015, 10)
+                        from i in Enumerable.Range(0, 30)
+                        select new Core.Site.WeatherDay(new DateOnly(year, 4, 28).AddDays(i), (i % 10) + 1, 18),
+                    ],
+                    imported: true,
+                    default
+                ),
+            default
+        );
+}
