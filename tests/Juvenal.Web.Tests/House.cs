@@ -81,7 +81,9 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
     public static WebApplicationFactory<Program> ServerOn(string connection, params (string Name, string Value)[] settings) =>
         new WebApplicationFactory<Program>().WithWebHostBuilder(b =>
         {
-            b.UseSetting("JUVENAL_DB", connection).UseSetting("Logging:LogLevel:Default", "Warning");
+            b.UseSetting("JUVENAL_DB", connection)
+                .UseSetting("Logging:LogLevel:Default", "Warning")
+                .UseSetting("Logging:LogLevel:Microsoft.AspNetCore.Routing", "Error");
             foreach (var (name, value) in settings)
                 b.UseSetting(name, value);
         });

@@ -52,12 +52,15 @@ public sealed record GrowingPath(
     public bool BaresRoots(int index) => index == 0 && Begins.Kind == Start.Seed && !Tray.KeepsBall;
 
     /// <summary>The stages this path has, in order. Plants that are bought in have no emergence.</summary>
-    public IEnumerable<Stage> Stages()
+    public IEnumerable<Stage> Stages() => Stages(Begins.Kind, Moves.Count);
+
+    /// <summary>As <see cref="Stages()"/>, of a path that begins so and has so many moves.</summary>
+    public static IEnumerable<Stage> Stages(Start begins, int moves)
     {
         yield return Stage.Sow;
-        if (Begins.Kind != Start.Plants)
+        if (begins != Start.Plants)
             yield return Stage.Emerge;
-        for (var i = 0; i < Moves.Count; i++)
+        for (var i = 0; i < moves; i++)
             yield return StageOfMove(i);
         yield return Stage.Harden;
         yield return Stage.PlantOut;

@@ -45,8 +45,9 @@ public sealed record FreezeDistribution(SeasonHalf Half, int Years, double Share
     {
         if (probability >= Share)
             return null;
-        var below = Half == SeasonHalf.Spring ? 1 - (probability / Share) : probability / Share;
-        return Normal.InvCDF(Mean, StandardDeviation, below);
+        // By the near tail, on both halves: 1 − p would round a small probability to none.
+        var far = StandardDeviation * -Normal.InvCDF(0, 1, probability / Share);
+        return Half == SeasonHalf.Spring ? Mean + far : Mean - far;
     }
 
     /// <summary>P(freeze on or after the day) in spring, on or before it in autumn; 0 to <see cref="Share"/>.</summary>

@@ -58,7 +58,7 @@ public sealed record SpringFreeze(
     /// </summary>
     /// <param name="risk">Between 0 and 1, both excluded.</param>
     public double? DayNumberAtRisk(double risk) =>
-        risk >= Share ? null : MeanDayNumber + (StandardDeviationDays * Normal.InvCDF(0, 1, 1 - (risk / Share)));
+        risk >= Share ? null : MeanDayNumber - (StandardDeviationDays * Normal.InvCDF(0, 1, risk / Share));
 
     /// <summary>P(freeze on or after the day), 0–1.</summary>
     public double RiskFrom(double dayNumber) => Share * (1 - Normal.CDF(MeanDayNumber, StandardDeviationDays, dayNumber));

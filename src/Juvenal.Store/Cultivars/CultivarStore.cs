@@ -108,7 +108,7 @@ public sealed class CultivarStore(NurseryTransaction nursery)
     }
 
     /// <exception cref="RefusedException">What cannot be, at its field.</exception>
-    private static NpgsqlParameter[] Values(CultivarRow row)
+    internal static void Check(CultivarRow row)
     {
         var failures = new List<Failure>();
         CatalogueRows.CheckName(row.Name, failures);
@@ -116,6 +116,8 @@ public sealed class CultivarStore(NurseryTransaction nursery)
             failures.Add(new("group-of-other-crop", "group"));
         if (row.DaysToRipe is < 30 or > 200)
             failures.Add(Failure.OutOfRange("daysToRipe", row.DaysToRipe, 30, 200));
+        if (row.Note is { } note && !Texts.IsPlain(note))
+            failures.Add(new("name-unprintable", "note"));
         if (row.Note?.Length > LongestNote)
             failures.Add(new("reason-too-long", "note", row.Note.Length, 0, LongestNote));
         if (row.Tags.Count > MostTags)
@@ -124,6 +126,12 @@ public sealed class CultivarStore(NurseryTransaction nursery)
             failures.Add(new("tag-too-long", "tags", High: LongestTag));
         if (failures.Count > 0)
             throw new RefusedException(failures);
+    }
+
+    /// <exception cref="RefusedException">What cannot be, at its field.</exception>
+    private static NpgsqlParameter[] Values(CultivarRow row)
+    {
+        Check(row);
 
         return
         [

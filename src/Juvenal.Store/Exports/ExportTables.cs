@@ -40,6 +40,28 @@ public static class ExportTables
     /// <summary>Not yet in exports of the first version.</summary>
     public static IReadOnlyList<string> SinceTwo { get; } = ["lot_entry", "tray", "tray_row", "place_reading"];
 
+    /// <summary>No nursery has more rows: thirty seasons of a large one, and not a file that swells without end.</summary>
+    public static IReadOnlyDictionary<string, int> Most { get; } =
+        new Dictionary<string, int>
+        {
+            ["site"] = 1,
+            ["house_rules"] = 1,
+            ["place"] = 500,
+            ["container_kind"] = 500,
+            ["cultivar"] = 20_000,
+            ["seed_lot"] = 20_000,
+            ["batch"] = Batches.BatchReader.Most,
+            ["batch_move"] = Batches.BatchReader.Most * 3,
+            ["stage_lock"] = Batches.BatchReader.Most * 8,
+            ["plan_step"] = Batches.BatchReader.Most * 8,
+            ["ledger_entry"] = 1_000_000,
+            ["weather_day"] = 120_000,
+            ["forecast_day"] = 400,
+        };
+
+    /// <summary>Of the tables that <see cref="Most"/> does not name.</summary>
+    public const int MostOfOthers = 200_000;
+
     /// <summary>Made from the others, and made anew where a nursery comes in.</summary>
     public static IReadOnlyList<string> Derived { get; } =
     ["freeze_year", "freeze_fit", "site_curve", "soil_line", "nursery_input", "code_counter", "act"];

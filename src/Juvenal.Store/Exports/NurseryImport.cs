@@ -1,26 +1,20 @@
 using System.IO.Compression;
 using System.Text.Json;
-using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
-using Juvenal.Store.Batches;
-using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
-using Juvenal.Store.Plans;
-using Juvenal.Store.Rules;
 using Juvenal.Store.Site;
 using Npgsql;
 
 namespace Juvenal.Store.Exports;
 
-/// <summary>
-/// Brings an exported nursery in as a new one. Only names that are known are looked for in the zip; nothing of it touches a disk.
-/// </summary>
+/// <summary>Brings an exported nursery in as a new one. Only names that are known are looked for in the zip; nothing of it touches a disk.</summary>
 public static class NurseryImport
 {
-    /// <summary>What a file may unpack to: thirty seasons of a large nursery, and not a zip that swells without end.</summary>
-    private const long LargestEntry = 400L * 1024 * 1024;
+    /// <summary>What one table of a file may unpack to.</summary>
+    private const long LargestTable = 400L * 1024 * 1024;
 
     private const int RowsAtOnce = 500;
+    private const int BytesAtOnce = 4 * 1024 * 1024;
 
     /// <summary>Columns that the first version had and this one keeps elsewhere.</summary>
     private static readonly string[] Retired = ["tested_sown", "tested_up", "tested_on"];
@@ -28,13 +22,18 @@ public static class NurseryImport
     private const string TestsOfOne = """
         -- The one test that a packet had in the first version begins its book.
         insert into lot_entry (nursery_id, id, lot_id, kind, happened_on, seeds, up)
-        select $1, gen_random_uuid(), (r ->> 'id')::uuid, 'test', (r ->> 'tested_on')::date, (r ->> 'tested_sown')::int,
-          (r ->> 'tested_up')::int
+        select $1, gen_random_uuid(), (r ->> 'id')::uuid, 'test', (r ->> 'tested_on')::date, (r ->> 'tested_sown')::int, (r ->> 'tested_up')::int
         from jsonb_array_elements($2) r
         where r ->> 'tested_on' is not null
         """;
 
-    /// <summary>Reads it all, then reads it back through the stores and folds every ledger: what does not agree is refused whole.</summary>
+    private const string RealClock = """
+        -- A nursery of one's own runs on the real date.
+        update site
+        set demo_day = null, planned_day = null
+        """;
+
+    /// <summary>Reads it all, then checks what the application checks, and adds every ledger up: what does not agree is refused whole.</summary>
     /// <exception cref="RefusedException">It is no export, or damaged, or does not agree with itself; field "file", with the table in its
     /// subject.</exception>
     public static async Task ReadAsync(NurseryTransaction nursery, Stream file, TimeProvider clock, CancellationToken cancel)
@@ -46,22 +45,34 @@ public static class NurseryImport
             await nursery.ExecuteAsync(SiteStore.InsertNursery, cancel, Sql.Of(nursery.Nursery), Sql.Of(manifest.Nursery));
             await nursery.ExecuteAsync(SiteStore.InsertInput, cancel, Sql.Of(nursery.Nursery));
             var columns = await ExportTables.ColumnsAsync(nursery, cancel);
-            var first = manifest.Version < NurseryExport.Version;
+            var first = manifest.Version < 2;
             foreach (var table in ExportTables.All.Where(t => !first || !ExportTables.SinceTwo.Contains(t)))
-                await TableAsync(nursery, zip, table, columns, cancel);
+                await TableAsync(nursery, zip, table, first, columns, cancel);
         }
-        catch (Exception e) when (e is InvalidDataException or JsonException or EndOfStreamException)
+        catch (Exception e) when (e is InvalidDataException or JsonException or EndOfStreamException or InvalidOperationException)
         {
             throw Refused("import-damaged", null);
         }
 
-        await CheckAsync(nursery, clock, cancel);
+        await nursery.ExecuteAsync(RealClock, cancel);
+        await new ImportChecks(nursery, clock).AllAsync(cancel);
         await new RecordWriter(nursery).RecomputeAsync(await new SiteStore(nursery).GetAsync(cancel), cancel);
+        await nursery.ExecuteAsync(Counters, cancel);
     }
+
+    private const string Counters = """
+        -- Codes go on from the highest that came in.
+        insert into code_counter (nursery_id, kind, season, last)
+        select nursery_id, 'batch', season, max(coalesce(substring(code from '[0-9]{1,9}$')::int, 0)) from batch group by nursery_id, season
+        union all
+        select nursery_id, 'tray', season, max(coalesce(substring(code from '[0-9]{1,9}$')::int, 0)) from tray group by nursery_id, season
+        """;
+
+    internal static RefusedException Refused(string code, string? subject) => new(new Failure(code, "file", Subject: subject));
 
     private static async Task<Manifest> ManifestAsync(ZipArchive zip, CancellationToken cancel)
     {
-        await using var stream = Open(zip, "manifest.json");
+        await using var stream = Open(zip, "manifest.json", ImportRows.LargestRow);
         var manifest = await JsonSerializer.DeserializeAsync<Manifest>(stream, NurseryExport.Json, cancel);
         if (manifest?.Format != NurseryExport.Format)
             throw Refused("import-none", null);
@@ -69,32 +80,37 @@ public static class NurseryImport
             throw Refused("import-newer", null);
         var failures = new List<Failure>();
         CatalogueRows.CheckName(manifest.Nursery ?? "", failures);
-        return failures.Count > 0 ? throw Refused("import-damaged", "manifest") : manifest;
+        return failures.Count > 0 || manifest.Version < 1 ? throw Refused("import-damaged", "manifest") : manifest;
     }
 
     private static async Task TableAsync(
         NurseryTransaction nursery,
         ZipArchive zip,
         string table,
+        bool first,
         List<ExportColumn> columns,
         CancellationToken cancel
     )
     {
-        await using var stream = Open(zip, $"json/{table}.json");
-        var known = columns.Where(c => c.Table == table).Select(c => c.Name).ToHashSet();
-        var rows = new List<JsonElement>();
+        await using var stream = Open(zip, $"json/{table}.json", LargestTable);
+        var known = columns.Where(c => c.Table == table).ToDictionary(c => c.Name);
+        var (rows, bytes, count) = (new List<string>(), 0, 0);
+        var most = ExportTables.Most.GetValueOrDefault(table, ExportTables.MostOfOthers);
         List<string>? names = null;
-        await foreach (var row in JsonSerializer.DeserializeAsyncEnumerable<JsonElement>(stream, cancellationToken: cancel))
+        await foreach (var row in ImportRows.ReadAsync(stream, cancel))
         {
-            if (row.ValueKind != JsonValueKind.Object)
-                throw Refused("import-damaged", table);
+            if (++count > most)
+                throw Refused("import-too-much", table);
             var own = row.EnumerateObject().Select(p => p.Name).ToList();
             names ??= own;
             // Every row names the same columns; one that an older export did not have yet takes its default.
-            if (!own.TrueForAll(c => known.Contains(c) || (table == "seed_lot" && Retired.Contains(c))) || !own.SequenceEqual(names))
+            if (!own.TrueForAll(c => known.ContainsKey(c) || (table == "seed_lot" && Retired.Contains(c))) || !own.SequenceEqual(names))
                 throw Refused("import-columns", table);
-            rows.Add(row);
-            if (rows.Count == RowsAtOnce)
+            if (row.EnumerateObject().Any(p => known.TryGetValue(p.Name, out var column) && !ImportRows.Plain(p.Value, column)))
+                throw Refused("import-refused", table);
+            rows.Add(row.GetRawText());
+            bytes += rows[^1].Length;
+            if (rows.Count == RowsAtOnce || bytes >= BytesAtOnce)
                 await FlushAsync();
         }
 
@@ -105,9 +121,9 @@ public static class NurseryImport
         {
             try
             {
-                var json = "[" + string.Join(',', rows.Select(r => r.GetRawText())) + "]";
+                var json = "[" + string.Join(',', rows) + "]";
                 await nursery.ExecuteAsync(
-                    Insert(table, names!.FindAll(known.Contains)),
+                    Insert(table, names!.FindAll(known.ContainsKey), first),
                     cancel,
                     Sql.Of(nursery.Nursery),
                     Sql.OfJsonText(json)
@@ -121,63 +137,29 @@ public static class NurseryImport
             }
 
             rows.Clear();
+            bytes = 0;
         }
     }
 
     // Table and columns are the catalogue's own names, never the file's.
-    private static string Insert(string table, List<string> names) =>
-        $"""
+    private static string Insert(string table, List<string> names, bool first)
+    {
+        // The first version had trays and pots alone: what has cells was a tray.
+        var form = first && table == "container_kind" && !names.Contains("form");
+        return $"""
             -- Rows of one table, in the order of the file.
-            insert into {table} (nursery_id, {string.Join(", ", names)})
-            select $1, {string.Join(", ", names)}
+            insert into {table} (nursery_id, {string.Join(", ", names)}{(form ? ", form" : "")})
+            select $1, {string.Join(", ", names)}{(form ? ", case when cells is null then 'pot' else 'tray' end" : "")}
             from jsonb_populate_recordset(null::{table}, $2) with ordinality as r
             order by r.ordinality
             """;
-
-    private static async Task CheckAsync(NurseryTransaction nursery, TimeProvider clock, CancellationToken cancel)
-    {
-        try
-        {
-            await new SiteStore(nursery).GetAsync(cancel);
-            await new RulesStore(nursery).GetAsync(cancel);
-            await Catalogue.LoadAsync(nursery, clock, cancel);
-            var ledgers = (await new LedgerReader(nursery).AllAsync(cancel)).ToLookup(e => e.BatchId, e => e.Entry);
-            foreach (var batch in await new BatchReader(nursery).AllAsync(cancel))
-            {
-                var folded = Fold.Of(ledgers[batch.Id], PlanWriter.SeedsToEmergence(batch.Input));
-                var stored = batch.State();
-                if (
-                    folded.Contradictions.Count > 0
-                    || !folded.Groups.ToHashSet().SetEquals(stored.Groups)
-                    || folded.SeedsSown != stored.SeedsSown
-                    || folded.Emerged != stored.Emerged
-                )
-                {
-                    throw Refused("import-disagrees", batch.Code);
-                }
-            }
-        }
-        catch (Exception e)
-            when (e
-                    is JsonException
-                        or NotFoundException
-                        or ArgumentException
-                        or InvalidOperationException
-                        or KeyNotFoundException
-                        or TimeZoneNotFoundException
-            )
-        {
-            throw Refused("import-damaged", null);
-        }
     }
 
-    private static Stream Open(ZipArchive zip, string name)
+    private static Bounded Open(ZipArchive zip, string name, long most)
     {
         var entry = zip.GetEntry(name) ?? throw Refused("import-none", null);
-        return new Bounded(entry.Open(), LargestEntry);
+        return new(entry.Open(), most);
     }
-
-    private static RefusedException Refused(string code, string? subject) => new(new Failure(code, "file", Subject: subject));
 
     /// <summary>Stops a file that unpacks to more than it should, whatever its own header says.</summary>
     private sealed class Bounded(Stream inner, long most) : Stream

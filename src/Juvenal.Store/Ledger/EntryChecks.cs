@@ -14,13 +14,18 @@ internal static class EntryChecks
     /// <summary>Nothing happened longer ago than this before the nursery's day, days: a typing error.</summary>
     private const int LongestAgo = 3660;
 
+    /// <param name="entry">To be judged.</param>
+    /// <param name="entries">Those before it.</param>
+    /// <param name="catalogue">What there is.</param>
+    /// <param name="asOf">The day it was written, for one that comes in from elsewhere; null: today.</param>
     /// <exception cref="RefusedException">Sentences at fields.</exception>
-    public static void Check(LedgerEntry entry, List<LedgerEntry> entries, Catalogue catalogue)
+    public static void Check(LedgerEntry entry, List<LedgerEntry> entries, Catalogue catalogue, DateOnly? asOf = null)
     {
+        var today = asOf ?? catalogue.Today;
         var failures = new List<Failure>();
-        if (entry.HappenedOn > catalogue.Today)
+        if (entry.HappenedOn > today)
             failures.Add(new("in-the-future", "happenedOn"));
-        if (entry.HappenedOn < catalogue.Today.AddDays(-LongestAgo))
+        if (entry.HappenedOn < today.AddDays(-LongestAgo))
             failures.Add(new("too-long-ago", "happenedOn"));
         if (entry.Reason?.Length > LongestReason)
             failures.Add(new("reason-too-long", "reason", entry.Reason.Length, 0, LongestReason));
@@ -50,6 +55,8 @@ internal static class EntryChecks
                 failures.Add(new("not-chosen", field + ".containerId"));
         }
 
+        if (entry.Corrects is not null && entry.Kind is not (EntryKind.Undo or EntryKind.Corrected))
+            failures.Add(new("not-chosen", "corrects"));
         switch (entry.Kind)
         {
             case EntryKind.Sown:
@@ -108,9 +115,9 @@ internal static class EntryChecks
             case EntryKind.NotYet:
                 Needs(entry.Stage is not null, "stage");
                 Needs(entry.NewDay is not null, "newDay");
-                if (entry.NewDay <= catalogue.Today)
+                if (entry.NewDay <= today)
                     failures.Add(new("not-later", "newDay"));
-                else if (entry.NewDay > catalogue.Today.AddDays(366))
+                else if (entry.NewDay > today.AddDays(366))
                     failures.Add(new("too-far", "newDay"));
                 break;
             case EntryKind.Undo:

@@ -65,20 +65,7 @@ public sealed class ContainerStore(NurseryTransaction nursery)
     /// <summary>Keeps a container: a new one where its version is 0.</summary>
     public Task PutAsync(ContainerRow row, CancellationToken cancel)
     {
-        var failures = new List<Failure>();
-        CatalogueRows.CheckName(row.Name, failures);
-        if (!(row.Litres is >= 0.005 and <= 100))
-            failures.Add(Failure.OutOfRange("litres", row.Litres, 0.005, 100));
-        if (row.Cells is < 1 or > 1000)
-            failures.Add(Failure.OutOfRange("cells", row.Cells.Value, 1, 1000));
-        if (row.Form is ContainerForm.Tray or ContainerForm.RowTray && row.Cells is null)
-            failures.Add(new("cells-missing", "cells"));
-        if (row.Form is ContainerForm.Pot or ContainerForm.NetCup && row.Cells is not null)
-            failures.Add(new("pot-has-no-cells", "cells"));
-        if (row.RowCells is { } inRow && (row.Cells is not { } cells || inRow < 1 || cells % inRow != 0))
-            failures.Add(new("rows-do-not-fill", "rowCells", inRow, High: row.Cells));
-        if (failures.Count > 0)
-            throw new RefusedException(failures);
+        Check(row);
 
         NpgsqlParameter[] values =
         [
@@ -100,6 +87,25 @@ public sealed class ContainerStore(NurseryTransaction nursery)
                 async () => (await AllAsync(cancel)).Find(c => c.Id == row.Id),
                 "container"
             );
+    }
+
+    /// <exception cref="RefusedException">What cannot be, at its field.</exception>
+    internal static void Check(ContainerRow row)
+    {
+        var failures = new List<Failure>();
+        CatalogueRows.CheckName(row.Name, failures);
+        if (!(row.Litres is >= 0.005 and <= 100))
+            failures.Add(Failure.OutOfRange("litres", row.Litres, 0.005, 100));
+        if (row.Cells is < 1 or > 1000)
+            failures.Add(Failure.OutOfRange("cells", row.Cells.Value, 1, 1000));
+        if (row.Form is ContainerForm.Tray or ContainerForm.RowTray && row.Cells is null)
+            failures.Add(new("cells-missing", "cells"));
+        if (row.Form is ContainerForm.Pot or ContainerForm.NetCup && row.Cells is not null)
+            failures.Add(new("pot-has-no-cells", "cells"));
+        if (row.RowCells is { } inRow && (row.Cells is not { } cells || inRow < 1 || cells % inRow != 0))
+            failures.Add(new("rows-do-not-fill", "rowCells", inRow, High: row.Cells));
+        if (failures.Count > 0)
+            throw new RefusedException(failures);
     }
 
     public Task DeleteAsync(Guid id, CancellationToken cancel) =>

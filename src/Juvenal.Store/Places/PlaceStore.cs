@@ -85,27 +85,7 @@ public sealed class PlaceStore(NurseryTransaction nursery)
     /// <summary>Keeps a place: a new one where its version is 0.</summary>
     public Task PutAsync(PlaceRow row, CancellationToken cancel)
     {
-        var failures = new List<Failure>();
-        CatalogueRows.CheckName(row.Name, failures);
-        if (!CatalogueRows.IsBed(row.Kind))
-        {
-            if (row.DayC is null)
-                failures.Add(new("temperature-missing", "dayC"));
-            if (row.NightC is null)
-                failures.Add(new("temperature-missing", "nightC"));
-        }
-
-        CatalogueRows.CheckTemperature(row.DayC, "dayC", failures);
-        CatalogueRows.CheckTemperature(row.NightC, "nightC", failures);
-        CatalogueRows.CheckTemperature(row.SoilC, "soilC", failures);
-        if (row.NightC > row.DayC)
-            failures.Add(new("night-warmer", "nightC", row.NightC, null, row.DayC));
-        if (row.Surface == Surface.Tunnel)
-            failures.Add(new("not-chosen", "surface"));
-        if (row.WalkOrder is < 0 or > 10_000)
-            failures.Add(Failure.OutOfRange("walkOrder", row.WalkOrder, 0, 10_000));
-        if (failures.Count > 0)
-            throw new RefusedException(failures);
+        Check(row);
 
         NpgsqlParameter[] values =
         [
@@ -128,6 +108,32 @@ public sealed class PlaceStore(NurseryTransaction nursery)
                 async () => (await AllAsync(cancel)).Find(p => p.Id == row.Id),
                 "place"
             );
+    }
+
+    /// <exception cref="RefusedException">What cannot be, at its field.</exception>
+    internal static void Check(PlaceRow row)
+    {
+        var failures = new List<Failure>();
+        CatalogueRows.CheckName(row.Name, failures);
+        if (!CatalogueRows.IsBed(row.Kind))
+        {
+            if (row.DayC is null)
+                failures.Add(new("temperature-missing", "dayC"));
+            if (row.NightC is null)
+                failures.Add(new("temperature-missing", "nightC"));
+        }
+
+        CatalogueRows.CheckTemperature(row.DayC, "dayC", failures);
+        CatalogueRows.CheckTemperature(row.NightC, "nightC", failures);
+        CatalogueRows.CheckTemperature(row.SoilC, "soilC", failures);
+        if (row.NightC > row.DayC)
+            failures.Add(new("night-warmer", "nightC", row.NightC, null, row.DayC));
+        if (row.Surface == Surface.Tunnel)
+            failures.Add(new("not-chosen", "surface"));
+        if (row.WalkOrder is < 0 or > 10_000)
+            failures.Add(Failure.OutOfRange("walkOrder", row.WalkOrder, 0, 10_000));
+        if (failures.Count > 0)
+            throw new RefusedException(failures);
     }
 
     public Task DeleteAsync(Guid id, CancellationToken cancel) =>

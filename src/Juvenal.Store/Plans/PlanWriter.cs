@@ -38,6 +38,19 @@ public sealed record PlanSummary(
     IReadOnlyList<Failure> Failures
 )
 {
+    /// <exception cref="JsonException">Part of it is missing: it comes from a file.</exception>
+    internal static void Check(PlanSummary summary)
+    {
+        if (
+            summary is not { WindowReasons: not null, Warnings: not null, Choices: not null, PlanVersion: not null, Failures: not null }
+            || !double.IsFinite(summary.Expected)
+            || summary.ProbabilityOfEnough is not (>= 0 and <= 1)
+            || summary.WindowMid == default
+            || summary.SowNoEarlier == default
+        )
+            throw new JsonException("The plan is not whole.");
+    }
+
     public static PlanSummary Of(Plan plan) =>
         new(
             plan.Window.Opens.Low,
@@ -228,9 +241,9 @@ internal static class PlanWriter
         }
     }
 
-    public static IEnumerable<NpgsqlBatchCommand> Counts(Guid nursery, Guid batch, BatchState state)
-    {
-        yield return NurseryTransaction.Command(
+    /// <summary>What the ledger comes to, without what stands where.</summary>
+    public static NpgsqlBatchCommand Facts(Guid batch, BatchState state) =>
+        NurseryTransaction.Command(
             SetCounts,
             Sql.Of(batch),
             Sql.Of(state.SeedsSown),
@@ -247,6 +260,10 @@ internal static class PlanWriter
             Sql.OfJson(state.StageDays.ToDictionary(d => (int)d.Key, d => d.Value)),
             Sql.OfJson(state.PutOff.ToDictionary(p => (int)p.Key, p => new PutOff(p.Value.Day, p.Value.Reason)))
         );
+
+    public static IEnumerable<NpgsqlBatchCommand> Counts(Guid nursery, Guid batch, BatchState state)
+    {
+        yield return Facts(batch, state);
         yield return NurseryTransaction.Command(DeleteStanding, Sql.Of(batch));
         foreach (var group in state.Groups)
         {

@@ -44,6 +44,19 @@ public sealed class RulesStore(NurseryTransaction nursery)
     public async Task ChangeAsync(RulesRow change, CancellationToken cancel)
     {
         var rules = change.Rules;
+        var failures = Check(rules);
+        if (rules.PepperTiming == PepperTiming.BySoilAndNights && await new RecordStore(nursery).ClimateAsync(cancel) is null)
+            failures.Add(new("needs-record", "pepperTiming"));
+        if (failures.Count > 0)
+            throw new RefusedException(failures);
+        if (await nursery.ExecuteAsync(Change, cancel, [Sql.Of(change.Version), .. Parameters(rules)]) == 0)
+        {
+            throw new ConflictException("changed-meanwhile", await GetAsync(cancel));
+        }
+    }
+
+    internal static List<Failure> Check(HouseRules rules)
+    {
         var failures = new List<Failure>();
         if (!HouseRules.Risks.Contains(rules.AcceptedRisk))
             failures.Add(new("not-an-option", "acceptedRisk", rules.AcceptedRisk));
@@ -57,14 +70,7 @@ public sealed class RulesStore(NurseryTransaction nursery)
             failures.Add(Failure.OutOfRange("tomatoNightC", rules.TomatoNightC, 4, 14));
         if (!(rules.PepperNightC is >= 4 and <= 18))
             failures.Add(Failure.OutOfRange("pepperNightC", rules.PepperNightC, 4, 18));
-        if (rules.PepperTiming == PepperTiming.BySoilAndNights && await new RecordStore(nursery).ClimateAsync(cancel) is null)
-            failures.Add(new("needs-record", "pepperTiming"));
-        if (failures.Count > 0)
-            throw new RefusedException(failures);
-        if (await nursery.ExecuteAsync(Change, cancel, [Sql.Of(change.Version), .. Parameters(rules)]) == 0)
-        {
-            throw new ConflictException("changed-meanwhile", await GetAsync(cancel));
-        }
+        return failures;
     }
 
     private static NpgsqlParameter[] Parameters(HouseRules rules) =>

@@ -147,18 +147,7 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
     /// <param name="cancel">Cancels.</param>
     public async Task PutAsync(SeedLotRow row, DateOnly today, CancellationToken cancel)
     {
-        var failures = new List<Failure>();
-        CatalogueRows.CheckName(row.Name, failures);
-        if (row.Packed is { } packed && (packed < 1950 || packed > today.Year))
-            failures.Add(Failure.OutOfRange("packed", packed, 1950, today.Year));
-        if (row.Seeds is < 0 or > MostSeeds)
-            failures.Add(Failure.OutOfRange("seeds", row.Seeds.Value, 0, MostSeeds));
-        if (row.Grams is { } grams && !(grams is > 0 and <= 100_000))
-            failures.Add(Failure.OutOfRange("grams", grams, 0, 100_000));
-        if (row.Price is { } price && !(price is >= 0 and <= 1_000_000))
-            failures.Add(Failure.OutOfRange("price", price, 0, 1_000_000));
-        if (row.Note?.Length > LongestNote)
-            failures.Add(new("reason-too-long", "note", row.Note.Length, 0, LongestNote));
+        var failures = Check(row, today);
         if (failures.Count == 0 && row.Seeds is { } held && await OneAsync(row.Id, cancel) is { } known && held < known.Sown)
         {
             failures.Add(new("fewer-seeds-than-sown", "seeds", held, known.Sown));
@@ -190,6 +179,23 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
                     "lot"
                 )
         );
+    }
+
+    internal static List<Failure> Check(SeedLotRow row, DateOnly today)
+    {
+        var failures = new List<Failure>();
+        CatalogueRows.CheckName(row.Name, failures);
+        if (row.Packed is { } packed && (packed < 1950 || packed > today.Year))
+            failures.Add(Failure.OutOfRange("packed", packed, 1950, today.Year));
+        if (row.Seeds is < 0 or > MostSeeds)
+            failures.Add(Failure.OutOfRange("seeds", row.Seeds.Value, 0, MostSeeds));
+        if (row.Grams is { } grams && !(grams is > 0 and <= 100_000))
+            failures.Add(Failure.OutOfRange("grams", grams, 0, 100_000));
+        if (row.Price is { } price && !(price is >= 0 and <= 1_000_000))
+            failures.Add(Failure.OutOfRange("price", price, 0, 1_000_000));
+        if (row.Note?.Length > LongestNote)
+            failures.Add(new("reason-too-long", "note", row.Note.Length, 0, LongestNote));
+        return failures;
     }
 
     public Task DeleteAsync(Guid id, CancellationToken cancel) =>

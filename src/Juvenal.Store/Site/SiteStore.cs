@@ -181,7 +181,8 @@ public sealed class SiteStore(NurseryTransaction nursery)
         await nursery.ExecuteAsync(Insert, cancel, Sql.Of(nursery.Nursery), Sql.Of(timeZone), Sql.Of(latitude), Sql.OfNull(demoDay));
     }
 
-    private static void Check(SiteChange change)
+    /// <exception cref="RefusedException">What cannot be, at its field.</exception>
+    internal static void Check(SiteChange change)
     {
         var failures = new List<Failure>();
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(change.TimeZone, out _))

@@ -64,6 +64,7 @@ internal static class ExportEndpoints
                     var id = Guid.CreateVersion7();
                     await using var writing = await database.WriteAsync(id, cancel, visit.Known.Name);
                     await NurseryImport.ReadAsync(writing, file, clock, cancel);
+                    await ImportProof.OpenAllAsync(writing, clock, cancel);
                     await new PeopleStore(writing).JoinAsync(id, visit.Known.Id, Role.Owner, cancel);
                     await new AuditStore(writing).WriteAsync(
                         clock.GetUtcNow(),

@@ -128,15 +128,7 @@ internal static class BatchEndpoints
                 async ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
                 {
                     await using var reading = await here.ReadAsync(cancel);
-                    var reader = new BatchReader(reading);
-                    var batch = await reader.OneAsync(id, cancel);
-                    var (entries, takenBack) = await reader.LedgerAsync(id, cancel);
-                    var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false);
-                    // How it comes up is of interest as long as it stands in its trays.
-                    var course = TrayCells.Group(batch.State(), batch.Input.TrayId) is null
-                        ? null
-                        : await TrayEndpoints.CourseAsync(reading, batch, [.. entries.Select(e => e.Entry)], catalogue, cancel);
-                    return TypedResults.Ok(BatchAnswers.Whole(batch, catalogue, entries, takenBack, course));
+                    return TypedResults.Ok(await WholeAsync(reading, id, clock, cancel));
                 }
             )
             .WithName("batch")
@@ -265,6 +257,24 @@ internal static class BatchEndpoints
             )
             .WithName("lockStage")
             .For(Role.Grower);
+    }
+
+    internal static async Task<BatchAnswer> WholeAsync(
+        Store.Nurseries.NurseryTransaction reading,
+        Guid id,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        var reader = new BatchReader(reading);
+        var batch = await reader.OneAsync(id, cancel);
+        var (entries, takenBack) = await reader.LedgerAsync(id, cancel);
+        var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false);
+        // How it comes up is of interest as long as it stands in its trays.
+        var course = TrayCells.Group(batch.State(), batch.Input.TrayId) is null
+            ? null
+            : await TrayEndpoints.CourseAsync(reading, batch, [.. entries.Select(e => e.Entry)], catalogue, cancel);
+        return BatchAnswers.Whole(batch, catalogue, entries, takenBack, course);
     }
 
     private static Stage StageOf(string word) =>

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Juvenal.Core.Measures;
 
 namespace Juvenal.Web.Hosting;
 
@@ -25,16 +26,14 @@ internal sealed class PlainText : JsonConverter<string>
             throw new JsonException("Not a text.", e);
         }
 
-        return IsPlain(text) ? text : throw new JsonException("Control signs are no text.");
+        return Texts.IsPlain(text) ? text : throw new JsonException("Control signs are no text.");
     }
 
     public override string ReadAsPropertyName(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-        reader.GetString() is { } name && IsPlain(name) ? name : throw new JsonException("Control signs are no text.");
+        reader.GetString() is { } name && Texts.IsPlain(name) ? name : throw new JsonException("Control signs are no text.");
 
     public override void Write(Utf8JsonWriter writer, string value, JsonSerializerOptions options) => writer.WriteStringValue(value);
 
     public override void WriteAsPropertyName(Utf8JsonWriter writer, string value, JsonSerializerOptions options) =>
         writer.WritePropertyName(value);
-
-    public static bool IsPlain(string text) => !text.Any(c => char.IsControl(c) && c is not ('\n' or '\r' or '\t'));
 }

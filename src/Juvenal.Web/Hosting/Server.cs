@@ -81,7 +81,7 @@ public static class Server
         app.UseAuthentication();
         app.UseMiddleware<Gate>();
         app.MapOpenApi("/openapi/{documentName}.json");
-        var api = app.MapGroup("/api");
+        var api = app.MapGroup("/api").AddEndpointFilter(NoHoles.FilterAsync);
         api.MapCalculators();
         api.MapSession();
         api.MapInvitations();

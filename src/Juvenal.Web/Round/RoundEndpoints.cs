@@ -3,6 +3,7 @@ using Juvenal.Core.Season;
 using Juvenal.Core.Seeds;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Batches;
+using Juvenal.Store.Nurseries;
 using Juvenal.Store.Places;
 using Juvenal.Store.Site;
 using Juvenal.Web.Accounts;
@@ -111,15 +112,25 @@ internal static class RoundEndpoints
                 async ([AsParameters] Here here, TimeProvider clock, ILogger<RoundAnswer> log, CancellationToken cancel) =>
                 {
                     await using var reading = await here.ReadAsync(cancel);
-                    var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false);
-                    var batches = await new BatchReader(reading).OpenAsync(cancel);
-                    var any = batches.Count > 0 ? batches.Count : await new BatchReader(reading).CountAsync(cancel);
-                    var ahead = await NightsAhead.LoadAsync(reading, catalogue.Site, catalogue.Today, cancel);
-                    return TypedResults.Ok(Answer(batches, any, catalogue, ahead, log));
+                    return TypedResults.Ok(await AnswerAsync(reading, clock, log, cancel));
                 }
             )
             .WithName("round")
             .For(Role.Helper);
+
+    internal static async Task<RoundAnswer> AnswerAsync(
+        NurseryTransaction reading,
+        TimeProvider clock,
+        ILogger<RoundAnswer> log,
+        CancellationToken cancel
+    )
+    {
+        var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false);
+        var batches = await new BatchReader(reading).OpenAsync(cancel);
+        var any = batches.Count > 0 ? batches.Count : await new BatchReader(reading).CountAsync(cancel);
+        var ahead = await NightsAhead.LoadAsync(reading, catalogue.Site, catalogue.Today, cancel);
+        return Answer(batches, any, catalogue, ahead, log);
+    }
 
     private static RoundAnswer Answer(
         IReadOnlyList<BatchView> batches,

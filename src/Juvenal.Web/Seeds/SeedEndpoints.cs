@@ -166,7 +166,7 @@ internal static class SeedEndpoints
             .For(Role.Grower);
     }
 
-    private static LotAnswer Answer(SeedLotView view, int year, Measures measures)
+    internal static LotAnswer Answer(SeedLotView view, int year, Measures measures)
     {
         var germination = SeedLots.Germination(view.Facts, year);
         var book = view.Book;

@@ -273,6 +273,20 @@ internal static class WeatherEndpoints
             .For(Role.Grower);
     }
 
+    /// <summary>The view as it opens first; by whom and with which devices does not matter.</summary>
+    internal static async Task<SiteViewAnswer> ViewAsync(NurseryTransaction reading, TimeProvider clock, CancellationToken cancel)
+    {
+        var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
+        return await new SiteView(
+            catalogue,
+            new RecordStore(reading),
+            catalogue.Rules.Rules.AcceptedRisk,
+            Surface.Bare,
+            null,
+            ""
+        ).AnswerAsync(cancel);
+    }
+
     private static ReadAs As(string? dates, string? scale, string? station) =>
         new(Ask.Choice<DateOrder>(dates, "dates"), Ask.Choice<Scale>(scale, "scale"), station);
 

@@ -131,7 +131,7 @@ internal static class SowingEndpoints
             .For(Role.Grower);
     }
 
-    private static async Task<SowingAnswer> AnswerAsync(
+    internal static async Task<SowingAnswer> AnswerAsync(
         NurseryTransaction reading,
         LayoutInput? layout,
         TimeProvider clock,

@@ -159,7 +159,7 @@ internal static class TrayEndpoints
             .For(Role.Helper);
     }
 
-    private static async Task<TrayMapAnswer> MapAsync(NurseryTransaction reading, Guid id, TimeProvider clock, CancellationToken cancel)
+    internal static async Task<TrayMapAnswer> MapAsync(NurseryTransaction reading, Guid id, TimeProvider clock, CancellationToken cancel)
     {
         var reader = new BatchReader(reading);
         var batch = await reader.OneAsync(id, cancel);

@@ -137,6 +137,7 @@ internal static class FailureSentences
             "import-newer" => "This nursery was exported by a newer Juvenal: bring that one up to date here first.",
             "import-damaged" => $"The file is damaged{(f.Subject is null ? "" : $" ({f.Subject})")}. Nothing was brought in.",
             "import-columns" => $"In {f.Subject} there are columns that are not known here, or not in every row. Nothing was brought in.",
+            "import-too-much" => $"In {f.Subject} there are more rows than a nursery has. Nothing was brought in.",
             "import-refused" => $"In {f.Subject} there are values that cannot be. Nothing was brought in.",
             "import-disagrees" => $"The ledger of {f.Subject} and its counts disagree. Nothing was brought in.",
             _ => "This cannot be.",
