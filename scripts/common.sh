@@ -72,6 +72,22 @@ cluster() {
   PGPORT=${JUVENAL_PGPORT:-$PGPORT}
 }
 
+# Takes the data of a cluster for this command alone, until it ends. False where a server of ours (or another command) has it.
+# The server inherits the lock, so that it holds as long as the server runs, also without the command that started it; PostgreSQL does not.
+own_data() {
+  cluster "$1"
+  (umask 077 && mkdir -p "$CLUSTER")
+  exec 9>>"$CLUSTER/in-use"
+  flock -n 9 || { exec 9>&-; return 1; }
+}
+
+# A machine that went down leaves postmaster.pid behind; the number in it may be anybody's by now. True where it is PostgreSQL on this data.
+really_runs() {
+  local pid
+  pid=$(as_postgres head -1 "$DATA/postmaster.pid" 2>/dev/null) && [[ $pid =~ ^[0-9]+$ ]] || return 1
+  [ -r "/proc/$pid/cmdline" ] && tr '\0' '\n' < "/proc/$pid/cmdline" | grep -qx "$DATA"
+}
+
 # Makes the cluster where there is none, and starts it. Sets OWNER_DB and WEB_DB (connection strings without a database).
 start_cluster() {
   local name=$1 durable=$2
@@ -99,14 +115,16 @@ start_cluster() {
     } | as_postgres tee -a "$DATA/postgresql.conf" >/dev/null
   fi
 
-  if as_postgres "$PGBIN/pg_ctl" -D "$DATA" status >/dev/null 2>&1; then
+  if really_runs; then
     CLUSTER_WAS_RUNNING=yes
     PGPORT=$(as_postgres sed -n 4p "$DATA/postmaster.pid")
   else
     CLUSTER_WAS_RUNNING=no
+    # What an earlier one left behind when the machine went down; nobody runs on this data.
+    as_postgres rm -f "$DATA/postmaster.pid"
     while ! port_is_free "$PGPORT"; do PGPORT=$((PGPORT + 7)); done
-    as_postgres "$PGBIN/pg_ctl" -D "$DATA" -l "$CLUSTER/postgres.log" -o "-p $PGPORT" -w -t 300 start >/dev/null 2>&1 \
-      || fail "PostgreSQL did not start: see $CLUSTER/postgres.log"
+    as_postgres "$PGBIN/pg_ctl" -D "$DATA" -l "$CLUSTER/postgres.log" -o "-p $PGPORT" -w -t 300 start >/dev/null 2>&1 9>&- \
+      || { full_disk "$CLUSTER"; fail "PostgreSQL did not start: see $CLUSTER/postgres.log"; }
   fi
 
   OWNER_DB="Host=127.0.0.1;Port=$PGPORT;Username=juvenal_owner;Password=$(cat "$CLUSTER/owner.password")"
@@ -115,6 +133,12 @@ start_cluster() {
   owner_sql postgres "do \$\$ begin
     if not exists (select from pg_roles where rolname = 'juvenal_web') then create role juvenal_web login nosuperuser nobypassrls nocreatedb nocreaterole noinherit; end if; end \$\$;
     alter role juvenal_web password '$(cat "$CLUSTER/web.password")'"
+}
+
+# Says so where a disk has no room left.
+full_disk() {
+  local left; left=$(df -Pk "$1" 2>/dev/null | awk 'NR == 2 { print $4 }')
+  [ "${left:-999999}" -gt 10240 ] || say "The disk that holds $1 is full: make room first."
 }
 
 owner_sql() { PGPASSWORD=$(cat "$CLUSTER/owner.password") "$PGBIN/psql" -h 127.0.0.1 -p "$PGPORT" -U juvenal_owner -d "$1" -qtAX -v ON_ERROR_STOP=1 -c "$2"; }

@@ -16,9 +16,19 @@ serve() {
   need_node
   port_is_free "$port" || fail "Port $port is in use: stop what runs there, or choose another with JUVENAL_PORT=5090 ./juvenal $([ "$mode" = demo ] && echo demo || echo start)"
   need_timezones
+  # Whose data is in use says so, and stops nobody's database.
+  local taken="Juvenal runs on this data already, on another port or for another command: use that one, or stop it first (Ctrl-C where it runs)."
+  own_data "$mode" || fail "$taken"
+  # Compilers stay behind for the next build; they must not hold the data.
+  exec 9>&-
   build_all
+  own_data "$mode" || fail "$taken"
   trap stop_cluster EXIT
   start_cluster "$mode" yes
+  # Nobody else has this data: a database that runs was left behind by a command that was killed, and is ours to stop.
+  CLUSTER_WAS_RUNNING=no
+  source scripts/backup.sh
+  finish_restore juvenal || fail "A restore that was cut off could not be finished: see $CLUSTER/postgres.log"
   make_database juvenal
   export JUVENAL_DB="$WEB_DB;Database=juvenal"
   JUVENAL_OWNER_DB="$OWNER_DB;Database=juvenal" dotnet out/Juvenal.Web/Juvenal.Web.dll migrate || fail "The database could not be brought up to date."
@@ -87,6 +97,7 @@ new_password() {
   need_dotnet
   need_node
   build_all
+  own_data real || true
   trap stop_cluster EXIT
   start_cluster real yes
   word=$(JUVENAL_DB="$WEB_DB;Database=juvenal" dotnet out/Juvenal.Web/Juvenal.Web.dll password "$name") || fail "There is no account “$name”."

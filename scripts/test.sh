@@ -140,6 +140,45 @@ backup_round_trip() {
   [ "$(PGPASSWORD=$(cat "$CLUSTER/web.password") "$PGBIN/psql" -h 127.0.0.1 -p "$PGPORT" -U juvenal_web -d juvenal_e2e -qtAXc 'select count(*) from batch')" = 0 ] || { echo "The walls did not come back."; return 1; }
 }
 
+# What happens when a machine goes down, a restore is cut off, or two begin on the same data: on a cluster of its own.
+operations() {
+  source scripts/backup.sh
+  (
+    set -e
+    own_data test-operations
+    # A second one says that the data is in use, and stops nobody's database.
+    ! (own_data test-operations) || { echo "Two had the same data at once."; exit 1; }
+    start_cluster test-operations no
+    CLUSTER_WAS_RUNNING=no
+    trap stop_cluster EXIT
+    really_runs || { echo "What runs was not found running."; exit 1; }
+    owner_sql postgres "drop database if exists juvenal with (force)"
+    owner_sql postgres "create database juvenal"
+
+    # The machine goes down; afterwards the number in postmaster.pid is another process's.
+    kill -9 "$(as_postgres head -1 "$DATA/postmaster.pid")"
+    for _ in $(seq 1 100); do really_runs || break; read -rt 0.1 <> <(:) || true; done
+    as_postgres sed -i "1s/.*/$$/" "$DATA/postmaster.pid"
+    ! really_runs || { echo "A stale postmaster.pid was believed."; exit 1; }
+    start_cluster test-operations no
+    CLUSTER_WAS_RUNNING=no
+    has_database juvenal || { echo "The data is gone."; exit 1; }
+
+    # A restore that is cut off at each of its steps goes on from there.
+    names() { owner_sql postgres "select string_agg(datname, ' ' order by datname) from pg_database where datname like 'juvenal%'"; }
+    after() { finish_restore juvenal; [ "$(names)" = "$1" ] || { echo "After $2: $(names)"; exit 1; }; }
+    owner_sql postgres "create database juvenal_restoring"
+    after "juvenal" "a half-read file"
+    owner_sql postgres "create database juvenal_restored"
+    after "juvenal juvenal_replaced" "a whole file that was not yet in place"
+    owner_sql postgres "alter database juvenal_replaced rename to juvenal_aside"
+    owner_sql postgres "create database juvenal_replaced"
+    after "juvenal juvenal_replaced" "the exchange of names"
+    owner_sql postgres "drop database juvenal"
+    after "juvenal" "two renames of an earlier Juvenal"
+  )
+}
+
 clean_up() {
   stop_test_servers
   stop_cluster
@@ -213,6 +252,7 @@ run_tests() {
       run_e2e
       check "Two processes, one database" two_processes
       check "Backup and restore" backup_round_trip "$scratch"
+      check "Operations" operations
       ;;
   esac
 

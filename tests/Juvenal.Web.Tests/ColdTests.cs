@@ -1,5 +1,4 @@
 using System.Text.Json.Nodes;
-using Juvenal.Core.Decision;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Site;

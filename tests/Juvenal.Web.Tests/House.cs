@@ -81,10 +81,19 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
     public static WebApplicationFactory<Program> ServerOn(string connection, params (string Name, string Value)[] settings) =>
         new WebApplicationFactory<Program>().WithWebHostBuilder(b =>
         {
-            b.UseSetting("JUVENAL_DB", connection)
-                .UseSetting("Logging:LogLevel:Default", "Warning")
-                .UseSetting("Logging:LogLevel:Microsoft.AspNetCore.Routing", "Error");
+            var all = new Dictionary<string, string>
+            {
+                ["JUVENAL_DB"] = connection,
+                ["Logging:LogLevel:Default"] = "Warning",
+                ["Logging:LogLevel:Microsoft.AspNetCore.Routing"] = "Error",
+                // Limits are tested by themselves; here neither a slow machine nor a fast one comes near them.
+                ["JUVENAL_REQUEST_SECONDS"] = "600",
+                ["JUVENAL_DOORS_A_MINUTE"] = "100000",
+                ["JUVENAL_DOORS_WAITING"] = "100000",
+            };
             foreach (var (name, value) in settings)
+                all[name] = value;
+            foreach (var (name, value) in all)
                 b.UseSetting(name, value);
         });
 

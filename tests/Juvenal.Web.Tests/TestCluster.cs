@@ -34,7 +34,7 @@ public sealed class TestCluster : IAsyncLifetime
 
     public string OwnerOf(string database) => $"{Owner};Database={database};Pooling=false";
 
-    public string WebOf(string database) => $"{Web};Database={database};Maximum Pool Size=12";
+    public string WebOf(string database) => $"{Web};Database={database};Maximum Pool Size=12;Timeout=300";
 
     public ValueTask DisposeAsync() => ValueTask.CompletedTask;
 

@@ -146,6 +146,7 @@ public static class Figures
             new("Site", "Morning soil for tomatoes", Warmth.TomatoSoilC, "°C", Mark.Published, "extension"),
             new("Site", "Nights in a bare tunnel, warmer by", Warmth.TunnelNightGainC, "°C", Mark.CommonPractice, "practice"),
             .. Cold(),
+            new("Plan", "Earliest cultivar, from planting to ripe", PlanChoices.FewestDaysToRipe, "d", Mark.CommonPractice, "practice"),
             new("Site", "Autumn: picking that makes a planting worth it", AutumnWindow.PickingDays, "d", Mark.CommonPractice, "practice"),
             new("Site", "Bush types planted again after", AutumnWindow.SuccessionDays, "d", Mark.CommonPractice, "practice"),
             new("Site", "Peppers after tomatoes", PlantingWindow.PepperDaysAfterTomatoes, "d", Mark.CommonPractice, "practice"),

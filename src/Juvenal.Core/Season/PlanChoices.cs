@@ -11,6 +11,9 @@ internal static class PlanChoices
     /// <summary>How much warmer "warmer" is, °C. [model]</summary>
     private const double WarmerCelsius = 3;
 
+    /// <summary>From planting to the first ripe fruit of the earliest there are, days. [common practice, no source]</summary>
+    public const int FewestDaysToRipe = 45;
+
     public static IReadOnlyList<Choice> Of(PlanRequest request, Plan plan, DateOnly best)
     {
         var planting = plan.Step(Stage.PlantOut).Date.Mid;
@@ -42,7 +45,10 @@ internal static class PlanChoices
                 choices.Add(new("fewer-moves", fewer.PlantOut, fewer.Ripe, Subject: request.Path.Moves[^1].Container.Name));
         }
 
-        choices.Add(new("earlier-cultivar", planting, ripe.AddDays(-late), late));
+        // No cultivar ripens sooner than that after planting.
+        var sooner = Math.Min(late, (int)request.Cultivar.DaysToRipe - FewestDaysToRipe);
+        if (sooner > 0)
+            choices.Add(new("earlier-cultivar", planting, ripe.AddDays(-sooner), sooner));
         var bought = plan.Window.Opens.Mid > request.Today ? plan.Window.Opens.Mid : request.Today;
         choices.Add(new("buy-plants", bought, bought.AddDays(request.Cultivar.DaysToRipe)));
         if (request.FactsOf(Stage.Sow).Done is null)

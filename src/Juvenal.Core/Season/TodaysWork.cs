@@ -56,7 +56,11 @@ public sealed record Work(
 public sealed record ThinDue(ThinPlan Plan, DateOnly Day);
 
 /// <summary>What of a stored plan step the day's work needs.</summary>
-public sealed record StepDay(Stage Stage, DateSpread Date, DateOnly Due, DateOnly? PutOffTo);
+public sealed record StepDay(Stage Stage, DateSpread Date, DateOnly Due, DateOnly? PutOffTo)
+{
+    /// <summary>The day it stands under: the one it was put off to, where that is later.</summary>
+    public DateOnly Shown => PutOffTo is { } put && put > Due ? put : Due;
+}
 
 /// <summary>From a batch's plan and counts to its next piece of work.</summary>
 public static class TodaysWork
@@ -234,8 +238,10 @@ public static class TodaysWork
     private static bool IsDone(Stage stage, BatchState state) =>
         state.StageDays.ContainsKey(stage) && (stage < Stage.PrickOut || state.Before(stage) == 0);
 
-    private static Press PressOf(StepDay step, DateOnly today)
+    /// <summary>How pressing a step is.</summary>
+    public static Press PressOf(StepDay step, DateOnly today)
     {
+        ArgumentNullException.ThrowIfNull(step);
         if (step.PutOffTo is { } put && put > today)
             return Press.Coming;
         if (step.Date.Mid > today)

@@ -49,7 +49,8 @@ internal sealed class Walk
             var facts = request.FactsOf((Stage)s);
             _done[s] = facts.Done?.DayNumber;
             _locked[s] = facts.Locked?.DayNumber;
-            _notBefore[s] = Math.Max(facts.NotBefore?.DayNumber ?? 0, request.Today.DayNumber);
+            // Fruit ripens when it does: its day does not move on with every day that nobody looked.
+            _notBefore[s] = Math.Max(facts.NotBefore?.DayNumber ?? 0, s == (int)Stage.Ripe ? 0 : request.Today.DayNumber);
         }
     }
 

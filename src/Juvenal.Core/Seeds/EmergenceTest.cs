@@ -9,7 +9,7 @@ namespace Juvenal.Core.Seeds;
 /// <param name="Upper">Of the interval.</param>
 public sealed record EmergenceTest(double Fraction, double Lower, double Upper)
 {
-    public const int MostSeeds = 1_000_000;
+    public const int MostSeeds = 10_000_000;
 
     /// <summary>
     /// The exact interval of Clopper &amp; Pearson (1934), The use of confidence or fiducial limits, Biometrika 26; from memory: the shares
@@ -17,7 +17,7 @@ public sealed record EmergenceTest(double Fraction, double Lower, double Upper)
     /// which so many or more, and so many or fewer, would come up with probability (1 − confidence)/2 each, by quantiles of the beta
     /// distribution.
     /// </summary>
-    /// <param name="sown">1–1,000,000 seeds, each on its own.</param>
+    /// <param name="sown">1–10,000,000 seeds, each on its own.</param>
     /// <param name="emerged">0 to sown.</param>
     /// <param name="confidence">Between 0 and 1, neither of them.</param>
     /// <remarks>The true share lies inside at least as often as the confidence says. None up: the lower end is 0; all up: the upper is

@@ -62,7 +62,8 @@ public sealed record BatchView(
     IReadOnlyList<StoredTrayCount> TrayCounts,
     DateOnly? CountedOn,
     IReadOnlyDictionary<Stage, DateOnly>? StageDays = null,
-    IReadOnlyDictionary<Stage, PutOff>? PutOffs = null
+    IReadOnlyDictionary<Stage, PutOff>? PutOffs = null,
+    DateOnly? KeptOn = null
 )
 {
     /// <summary>The counts in the core's form.</summary>
@@ -82,7 +83,16 @@ public sealed record BatchView(
             CountedOn
         );
 
-    public DateOnly? DoneOn(Stage stage) => Steps.FirstOrDefault(s => s.Stage == stage)?.DoneOn;
+    public DateOnly? DoneOn(Stage stage) =>
+        StageDays is { } days ? (days.TryGetValue(stage, out var day) ? day : null) : Steps.FirstOrDefault(s => s.Stage == stage)?.DoneOn;
+
+    /// <summary>What the day's work needs of a step. A sowing that was planned late is due from the day it was planned on.</summary>
+    public StepDay DayOf(StoredStep step)
+    {
+        ArgumentNullException.ThrowIfNull(step);
+        var due = step.Stage == Stage.Sow && KeptOn > step.Due ? KeptOn.Value : step.Due;
+        return new(step.Stage, DateSpread.Around(step.Low, step.Mid, step.High), due, step.PutOffTo);
+    }
 
     public GroupKey TargetOf(Stage stage) => Input.TargetOf(stage);
 }
@@ -112,7 +122,7 @@ public sealed class BatchReader(NurseryTransaction nursery)
             from standing s
             where s.nursery_id = b.nursery_id
               and s.batch_id = b.id), '[]'),
-          b.used, b.tray_counts, b.counted_on
+          b.used, b.tray_counts, b.counted_on, b.kept_on
         from batch b
         join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
         where ($1::uuid[] is null or b.id = any($1))
@@ -184,7 +194,8 @@ public sealed class BatchReader(NurseryTransaction nursery)
             r.FromJson<List<StoredTrayCount>>(own + 16),
             r.OrNull<DateOnly>(own + 17),
             row.StageDays,
-            row.PutOffs
+            row.PutOffs,
+            r.OrNull<DateOnly>(own + 18)
         );
     }
 }

@@ -17,9 +17,9 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         insert into batch (nursery_id, id, code, season, cultivar_id, plants_wanted, germination, survival, confidence,
           seeds_per_cell, seeds_available,
           tray_id, germination_place_id, seedling_place_id, hardening_place_id, bed_id, cells, seeds, trays, summary, lot_id,
-          start, start_leaves, price_each, rootstock_id, scion_id, union_cm)
+          start, start_leaves, price_each, rootstock_id, scion_id, union_cm, kept_on)
         values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25,
-          $26, $27)
+          $26, $27, $28)
         """;
 
     private const string Change = """
@@ -113,7 +113,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
             throw new RefusedException(outcome.Failures);
         var plan = outcome.Value;
         if (PlanVersion.Of(plan) != shown)
-            throw new ConflictException("plan-changed", plan);
+            throw new ConflictException("plan-changed", plan, catalogue.Site.UsUnits);
 
         var last = await Locks.NumbersAsync(nursery, "batch", input.Season, 1, cancel);
         var batch = new BatchRow(id, 1, $"{input.Season % 100:00}-{last + 1:00}", input);
@@ -143,6 +143,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
                 Sql.OfJson(PlanSummary.Of(plan)),
                 Sql.OfNull(input.LotId),
                 .. StartOf(input),
+                Sql.Of(catalogue.Today),
             ]
         );
         await nursery.ExecuteManyAsync(
@@ -187,7 +188,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         if (!outcome.Succeeded)
             throw new RefusedException(outcome.Failures);
         if (PlanVersion.Of(outcome.Value) != shown)
-            throw new ConflictException("plan-changed", outcome.Value);
+            throw new ConflictException("plan-changed", outcome.Value, catalogue.Site.UsUnits);
         var changed = batch with { Version = version + 1, Input = input };
         await nursery.ExecuteManyAsync(
             [
@@ -300,6 +301,19 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
             throw new RefusedException(new Failure("reason-too-long", "reason", reason.Length, 0, 200));
         if (reason is not null && growing > 0)
             throw new RefusedException(new Failure("plants-standing", "reason", growing));
+        // Ended, it was left out of every re-plan; reopened, it is planned with what holds now.
+        if (reason is null)
+            await nursery.ExecuteManyAsync(
+                PlanWriter.Plan(
+                    nursery.Nursery,
+                    page.Batch,
+                    catalogue,
+                    state,
+                    PlanStore.Plan(catalogue, page.Batch.Input, state),
+                    page.Steps
+                ),
+                cancel
+            );
         await nursery.ExecuteAsync(
             SetEnd,
             cancel,

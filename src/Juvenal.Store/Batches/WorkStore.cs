@@ -20,7 +20,7 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
         batch.EndedOn is not null
             ? []
             : TodaysWork.Next(
-                [.. batch.Steps.Select(s => new StepDay(s.Stage, DateSpread.Around(s.Low, s.Mid, s.High), s.Due, s.PutOffTo))],
+                [.. batch.Steps.Select(batch.DayOf)],
                 batch.State(),
                 catalogue.Today,
                 (batch.Cells, batch.Seeds, batch.Trays),

@@ -35,11 +35,13 @@ alter table batch
   add column stage_days jsonb,
   add column put_offs jsonb,
   add column summary_digest text,
+  add column kept_on date,
   add constraint batch_facts_together check ((stage_days is null) = (put_offs is null));
 -- What a step says, in short: a re-plan writes the steps that say something else.
 alter table plan_step add column digest text;
 comment on column batch.stage_days is 'Day each stage took place for at least half of the plants, by number of the stage; made from the ledger';
 comment on column batch.put_offs is 'Day and reason each stage was last put off to, by number of the stage; made from the ledger';
+comment on column batch.kept_on is 'Day it was planned; empty where that is not known';
 comment on column batch.summary_digest is 'Checksum of the plan besides its steps';
 comment on column plan_step.digest is 'Checksum of the step';
 

@@ -20,8 +20,11 @@ public sealed class RefusedException(IReadOnlyList<Failure> failures) : Exceptio
 /// <summary>Someone else was faster, or what was shown is no longer so.</summary>
 /// <param name="code">changed-meanwhile, plan-changed, other-payload, in-use, name-taken.</param>
 /// <param name="current">What stands now, for the loser to compare with.</param>
-public sealed class ConflictException(string code, object? current = null) : Exception(code)
+/// <param name="usUnits">What it is to be shown in.</param>
+public sealed class ConflictException(string code, object? current = null, bool usUnits = false) : Exception(code)
 {
+    public bool UsUnits { get; } = usUnits;
+
     public string Code { get; } = code;
 
     public object? Current { get; } = current;

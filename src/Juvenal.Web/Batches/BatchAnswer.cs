@@ -23,7 +23,8 @@ public sealed record GroupAnswer(
 );
 
 /// <summary>A batch in a list.</summary>
-/// <param name="Next">The next stage and its day; null when all is done.</param>
+/// <param name="Next">The next stage; null when all is done.</param>
+/// <param name="NextOn">The day it stands under: put off, where it was.</param>
 public sealed record BatchRowAnswer(
     Guid Id,
     string Code,
@@ -37,6 +38,7 @@ public sealed record BatchRowAnswer(
     int Lost,
     int Snipped,
     StepAnswer? Next,
+    DateOnly? NextOn,
     IReadOnlyList<StepDayAnswer> Steps,
     bool Conflict,
     DateOnly? EndedOn
@@ -137,6 +139,9 @@ internal static class BatchAnswers
             batch.Lost,
             batch.Snipped,
             next is null ? null : StepAnswer.Of(next, batch.Input.Begins.Kind, measures),
+            next is null ? null
+                : next.PutOffTo is { } put && put > next.Mid ? put
+                : next.Mid,
             [.. batch.Steps.Select(s => new StepDayAnswer(s.Stage, s.Low, s.Mid, s.High, s.DoneOn, s.LockedOn))],
             batch.EndedOn is null && batch.Steps.Any(s => s.Conflict is not null),
             batch.EndedOn

@@ -4,6 +4,7 @@ using Juvenal.Web.Accounts;
 using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.HostFiltering;
 using Microsoft.AspNetCore.HttpOverrides;
+using Microsoft.AspNetCore.RateLimiting;
 
 namespace Juvenal.Web.Hosting;
 
@@ -13,8 +14,7 @@ internal static class Doorway
     public static void AddDoorway(this WebApplicationBuilder builder)
     {
         var services = builder.Services;
-        var limits = Limits.Of(builder.Configuration);
-        services.AddSingleton(limits);
+        services.AddSingleton(s => Limits.Of(s.GetRequiredService<IConfiguration>()));
         services.AddSingleton<Doors>();
         services.AddSingleton<Passwords>();
         services.AddScoped<Visit>();
@@ -43,46 +43,51 @@ internal static class Doorway
         });
         // It warns about each session answer, whose headers are the stricter ones.
         builder.Logging.AddFilter("Microsoft.AspNetCore.Antiforgery", LogLevel.Error);
-        services.AddRateLimiter(o =>
-        {
-            o.GlobalLimiter = PartitionedRateLimiter.CreateChained(
-                PartitionedRateLimiter.Create<HttpContext, string>(c =>
-                    IsSlow(c)
-                        ? RateLimitPartition.GetSlidingWindowLimiter(
-                            c.Connection.RemoteIpAddress?.ToString() ?? "",
-                            _ =>
-                                new()
-                                {
-                                    PermitLimit = limits.DoorsAMinute,
-                                    Window = TimeSpan.FromMinutes(1),
-                                    SegmentsPerWindow = 6,
-                                }
+        services.AddRateLimiter(_ => { });
+        services
+            .AddOptions<RateLimiterOptions>()
+            .Configure<Limits>(
+                (o, limits) =>
+                {
+                    o.GlobalLimiter = PartitionedRateLimiter.CreateChained(
+                        PartitionedRateLimiter.Create<HttpContext, string>(c =>
+                            IsSlow(c)
+                                ? RateLimitPartition.GetSlidingWindowLimiter(
+                                    "from " + c.Connection.RemoteIpAddress,
+                                    _ =>
+                                        new()
+                                        {
+                                            PermitLimit = limits.DoorsAMinute,
+                                            Window = TimeSpan.FromMinutes(1),
+                                            SegmentsPerWindow = 6,
+                                        }
+                                )
+                                : RateLimitPartition.GetNoLimiter("not slow")
+                        ),
+                        PartitionedRateLimiter.Create<HttpContext, string>(c =>
+                            IsSlow(c)
+                                ? RateLimitPartition.GetConcurrencyLimiter(
+                                    "slow",
+                                    _ =>
+                                        new()
+                                        {
+                                            PermitLimit = limits.DoorsAtOnce,
+                                            QueueLimit = limits.DoorsWaiting,
+                                            QueueProcessingOrder = QueueProcessingOrder.OldestFirst,
+                                        }
+                                )
+                                : RateLimitPartition.GetNoLimiter("not slow")
                         )
-                        : RateLimitPartition.GetNoLimiter("")
-                ),
-                PartitionedRateLimiter.Create<HttpContext, string>(c =>
-                    IsSlow(c)
-                        ? RateLimitPartition.GetConcurrencyLimiter(
-                            "slow",
-                            _ =>
-                                new()
-                                {
-                                    PermitLimit = limits.DoorsAtOnce,
-                                    QueueLimit = limits.DoorsWaiting,
-                                    QueueProcessingOrder = QueueProcessingOrder.OldestFirst,
-                                }
-                        )
-                        : RateLimitPartition.GetNoLimiter("")
-                )
+                    );
+                    o.OnRejected = async (context, cancel) =>
+                    {
+                        context.HttpContext.Response.Headers.RetryAfter = "60";
+                        await Results
+                            .Problem(title: "Too many tries. Wait a minute, then try again.", statusCode: 429)
+                            .ExecuteAsync(context.HttpContext);
+                    };
+                }
             );
-            o.OnRejected = async (context, cancel) =>
-            {
-                context.HttpContext.Response.Headers.RetryAfter = "60";
-                await Results
-                    .Problem(title: "Too many tries. Wait a minute, then try again.", statusCode: 429)
-                    .ExecuteAsync(context.HttpContext);
-            };
-        });
 
         // A page of another site that points its own name at this machine must not be answered: the names are listed.
         services.PostConfigure<HostFilteringOptions>(o =>

@@ -17,6 +17,7 @@ using Juvenal.Web.Trays;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.DataProtection.KeyManagement;
 using Microsoft.AspNetCore.Http.Json;
+using Microsoft.AspNetCore.Http.Timeouts;
 using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.Extensions.Options;
 
@@ -55,9 +56,10 @@ public static class Server
             o.MimeTypes = ["application/json", "application/problem+json", "text/html", "text/csv"];
         });
         builder.Services.Configure<GzipCompressionProviderOptions>(o => o.Level = System.IO.Compression.CompressionLevel.Fastest);
-        builder.Services.AddRequestTimeouts(o =>
-            o.DefaultPolicy = new() { Timeout = Limits.Of(builder.Configuration).Request, TimeoutStatusCode = 503 }
-        );
+        builder.Services.AddRequestTimeouts();
+        builder
+            .Services.AddOptions<RequestTimeoutOptions>()
+            .Configure<Limits>((o, limits) => o.DefaultPolicy = new() { Timeout = limits.Request, TimeoutStatusCode = 503 });
         if (!IsWritingOpenApi)
             builder.Services.AddHostedService<DayWatch>();
         builder.Services.AddDataProtection().SetApplicationName("Juvenal");

@@ -97,9 +97,11 @@ internal static class LabelEndpoints
         foreach (var id in ids)
         {
             var batch = batches.GetValueOrDefault(id) ?? throw new NotFoundException("batch");
+            // Counted before they are made: millions of them would be.
+            var wanted = (on == LabelFor.Pots ? Pots(batch) : Of(batch, on, trays).Take(MostLabels + 1).Count()) + labels.Count;
+            if (wanted > MostLabels)
+                throw new RefusedException(new Failure("too-many", "batch", wanted, High: MostLabels));
             labels.AddRange(Of(batch, on, trays).Select(where => Make(batch, where)));
-            if (labels.Count > MostLabels)
-                throw new RefusedException(new Failure("too-many", "batch", labels.Count, High: MostLabels));
         }
 
         foreach (var label in labels.DistinctBy(l => l.Cultivar + l.Lines[0]))
@@ -134,10 +136,14 @@ internal static class LabelEndpoints
         }
     }
 
+    /// <summary>A label to a pot, also where two plants share it.</summary>
+    private static int Pots(BatchView batch) =>
+        batch.Standing.Where(g => g.ContainerId is not null).Sum(g => Math.Min(g.Containers, g.Seedlings));
+
     private static IEnumerable<string> Of(BatchView batch, LabelFor on, IReadOnlyList<TrayView> trays)
     {
         if (on == LabelFor.Pots)
-            return Enumerable.Repeat("", batch.Standing.Where(g => g.ContainerId is not null).Sum(g => g.Seedlings));
+            return Enumerable.Repeat("", Pots(batch));
         var own = trays.Where(t => t.Rows.Any(r => r.BatchId == batch.Id)).ToList();
         // What stands in single pots, or is not laid out yet, gets one for the lot of them.
         if (own.Count == 0)

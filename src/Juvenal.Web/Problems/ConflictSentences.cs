@@ -23,7 +23,7 @@ internal static class ConflictSentences
     public static object? Current(ConflictException conflict) =>
         conflict.Current switch
         {
-            Plan plan => PlanAnswer.Of(plan, Measures.Metric),
+            Plan plan => PlanAnswer.Of(plan, new Measures(conflict.UsUnits)),
             IReadOnlyList<LedgerEntry> or Core.Decision.ColdFinding or null => null,
             var other => other,
         };

@@ -37,6 +37,11 @@ internal sealed class ProblemMapper(IProblemDetailsService problems, ILogger<Pro
                 when key.EndsWith("_pkey", StringComparison.Ordinal) => Conflict(new ConflictException("other-payload")),
             BadHttpRequestException { StatusCode: 413 } => new() { Status = 413, Title = "That is too large." },
             BadHttpRequestException bad => Malformed(bad),
+            PostgresException { SqlState: PostgresErrorCodes.DiskFull } => new()
+            {
+                Status = 507,
+                Title = "The disk is full: nothing was saved. Make room on the machine, then try again.",
+            },
             PostgresException { SqlState: PostgresErrorCodes.CheckViolation or PostgresErrorCodes.NumericValueOutOfRange } check => new()
             {
                 Status = 422,

@@ -6,6 +6,7 @@ using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Places;
 using Juvenal.Store.Site;
+using Juvenal.Store.Sowing;
 using Juvenal.Web.Accounts;
 using Juvenal.Web.Batches;
 using Juvenal.Web.Words;
@@ -129,7 +130,8 @@ internal static class RoundEndpoints
         var batches = await new BatchReader(reading).OpenAsync(cancel);
         var any = batches.Count > 0 ? batches.Count : await new BatchReader(reading).CountAsync(cancel);
         var ahead = await NightsAhead.LoadAsync(reading, catalogue.Site, catalogue.Today, cancel);
-        return Answer(batches, any, catalogue, ahead, log);
+        var trays = await new TrayStore(reading).OfAsync(batches.Where(b => b.SeedsSown == 0).Select(b => b.Id), cancel);
+        return Answer(batches, any, catalogue, ahead, trays, log);
     }
 
     private static RoundAnswer Answer(
@@ -137,6 +139,7 @@ internal static class RoundEndpoints
         int any,
         Store.Plans.Catalogue catalogue,
         NightsAhead ahead,
+        IReadOnlyList<TrayView> trays,
         ILogger<RoundAnswer> log
     )
     {
@@ -169,6 +172,7 @@ internal static class RoundEndpoints
                     .. now.Where(t => t.PlaceId == p.Id)
                         .OrderByDescending(t => t.Press)
                         .ThenBy(t => t.Due)
+                        .ThenBy(t => t.Code.Length)
                         .ThenBy(t => t.Code, StringComparer.Ordinal),
                 ]
             ))
@@ -180,10 +184,11 @@ internal static class RoundEndpoints
                 .. tasks
                     .Where(t => t.Press == Press.Coming && Soonest(t) <= catalogue.Today.AddDays(Ahead))
                     .OrderBy(Soonest)
+                    .ThenBy(t => t.Code.Length)
                     .ThenBy(t => t.Code, StringComparer.Ordinal)
                     .Take(MostComing),
             ],
-            [.. PickList(due)],
+            [.. PickList(due, trays)],
             due.Sum(t => t.Minutes),
             any,
             catalogue.Record.Season(catalogue.Site, catalogue.Today.Year) is null ? "site"
@@ -305,12 +310,26 @@ internal static class RoundEndpoints
         return cautions;
     }
 
-    private static IEnumerable<PickAnswer> PickList(IReadOnlyList<TaskAnswer> due)
+    private static IEnumerable<PickAnswer> PickList(IReadOnlyList<TaskAnswer> due, IReadOnlyList<TrayView> laid)
     {
+        // Trays that are laid out are fetched once, whoever shares them, and a shared one has a label for each row.
+        var sown = due.Where(t => t.Stage == Stage.Sow).Select(t => t.BatchId).ToHashSet();
+        var own = laid.Where(t => t.Rows.Any(r => sown.Contains(r.BatchId))).ToList();
+        var inTrays = own.SelectMany(t => t.Rows).Select(r => r.BatchId).ToHashSet();
+        var loose = due.Where(t => t.Stage != Stage.Sow || !inTrays.Contains(t.BatchId)).ToList();
         foreach (var group in due.Where(t => t is { Stage: Stage.Sow, Start: Start.Seed }).GroupBy(t => t.Cultivar))
             yield return new($"{group.Key} seed", group.Sum(t => t.Seeds), "seeds");
         foreach (var group in due.Where(t => t.Stage == Stage.Sow && t.Start != Start.Plants).GroupBy(t => t.Container))
-            yield return new(group.Key ?? "", group.Sum(t => t.Trays ?? t.Containers), "");
+        {
+            var ids = group.Select(t => t.BatchId).ToHashSet();
+            var shared = own.Count(t => t.Rows.Any(r => ids.Contains(r.BatchId)));
+            yield return new(
+                group.Key ?? "",
+                shared + group.Where(t => !inTrays.Contains(t.BatchId)).Sum(t => t.Trays ?? t.Containers),
+                ""
+            );
+        }
+
         foreach (var group in due.Where(t => t.Stage is Stage.PrickOut or Stage.PotUp or Stage.PotOn).GroupBy(t => t.Container))
             yield return new(group.Key ?? "", group.Sum(t => t.Containers), "");
         var seedMix = due.Where(t => t.Stage == Stage.Sow).Sum(t => t.MixLitres);
@@ -320,15 +339,21 @@ internal static class RoundEndpoints
         if (pottingMix > 0)
             yield return new("Potting mix", pottingMix, "L");
         // A label for each tray at sowing, for each pot at a move.
-        var labels = due.Sum(t =>
-            t.Stage switch
-            {
-                Stage.Sow => t.Trays ?? t.Containers,
-                Stage.PrickOut or Stage.PotUp or Stage.PotOn => t.Containers,
-                _ => 0,
-            }
-        );
+        var labels =
+            own.Sum(t => Labels(t, sown))
+            + loose.Sum(t =>
+                t.Stage switch
+                {
+                    Stage.Sow => t.Trays ?? t.Containers,
+                    Stage.PrickOut or Stage.PotUp or Stage.PotOn => t.Containers,
+                    _ => 0,
+                }
+            );
         if (labels > 0)
             yield return new("Labels", labels, "");
     }
+
+    /// <summary>One to a tray; to each of one's rows where others have rows in it.</summary>
+    private static int Labels(TrayView tray, HashSet<Guid> sown) =>
+        tray.Rows.Select(r => r.BatchId).Distinct().Count() > 1 ? tray.Rows.Count(r => sown.Contains(r.BatchId)) : 1;
 }

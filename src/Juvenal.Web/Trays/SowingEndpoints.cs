@@ -176,6 +176,7 @@ internal static class SowingEndpoints
             : open
                 .Values.Where(b => SowStep(b).Mid <= catalogue.Today.AddDays(Ahead))
                 .OrderBy(b => SowStep(b).Mid)
+                .ThenBy(b => b.Code.Length)
                 .ThenBy(b => b.Code, StringComparer.Ordinal);
     }
 
@@ -243,17 +244,14 @@ internal static class SowingEndpoints
         var seeds = cells * batch.Input.SeedsPerCell;
         var left = lot?.Book.Left;
         var step = SowStep(batch);
-        var press =
-            step.Mid > catalogue.Today ? Press.Coming
-            : catalogue.Today.DayNumber - step.Due.DayNumber > TodaysWork.OverdueDays ? Press.Overdue
-            : Press.Due;
+        var press = TodaysWork.PressOf(batch.DayOf(step), catalogue.Today);
         return new(
             batch.Id,
             batch.Code,
             batch.Cultivar,
             batch.Crop,
             press,
-            step.Mid,
+            step.PutOffTo is { } put && put > step.Mid ? put : step.Mid,
             batch.Cells,
             cells,
             batch.Input.SeedsPerCell,

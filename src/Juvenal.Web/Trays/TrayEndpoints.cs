@@ -212,6 +212,9 @@ internal static class TrayEndpoints
     {
         if (batch.DoneOn(Core.Season.Stage.Sow) is not { } sown)
             return null;
+        // Emptied trays bring nothing more, whatever cells they still have.
+        if (batch.Emerged > 0 && batch.Standing.Where(g => g.Reached <= Core.Season.Stage.Emerge).Sum(g => g.Seedlings) == 0)
+            return null;
         var readings = await new ReadingStore(reading).SinceAsync(batch.Input.GerminationPlaceId, sown, cancel);
         var lot = batch.Input.LotId is { } lotId ? await new SeedLotStore(reading).FactsAsync(lotId, cancel) : null;
         return TrayAnswers.Course(batch, entries, readings, lot, catalogue);

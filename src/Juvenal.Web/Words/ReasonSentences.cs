@@ -36,7 +36,9 @@ internal static class ReasonSentences
         };
 
     private static string Fixed(Reason r) =>
-        Days.Say(DateOnly.ParseExact(r.Subject!, "yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture));
+        DateOnly.TryParseExact(r.Subject, "yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture, default, out var day)
+            ? Days.Say(day)
+            : "";
 
     private static string Text(Reason r, Measures m) =>
         r.Code switch

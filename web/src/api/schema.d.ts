@@ -1221,6 +1221,11 @@ export interface components {
             /** Format: int32 */
             snipped: number;
             next: null | components["schemas"]["StepAnswer"];
+            /**
+             * Format: date
+             * @description The day it stands under: put off, where it was.
+             */
+            nextOn: null | string;
             steps: components["schemas"]["StepDayAnswer"][];
             conflict: boolean;
             /** Format: date */

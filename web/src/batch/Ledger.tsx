@@ -22,7 +22,7 @@ export function Ledger({ batch }: { batch: Batch }) {
           sx={{
             display: 'grid',
             gridTemplateColumns: { xs: '5.6rem minmax(0, 1fr)', sm: '6rem minmax(0, 1fr) auto' },
-            '& > :last-of-type': { gridColumn: { xs: '2', sm: 'auto' } },
+            '& > :last-child': { gridColumn: { xs: '2', sm: 'auto' } },
             alignItems: 'center',
             columnGap: 1,
             borderBottom: 1,

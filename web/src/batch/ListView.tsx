@@ -100,7 +100,7 @@ export function BatchListView() {
             </Box>
             <Box sx={{ gridColumn: { xs: '1 / 3', md: 'auto' } }}>
               <Typography>
-                {b.endedOn ? `ended ${day(b.endedOn)}` : b.next ? `${b.next.title} ${day(b.next.mid)}` : 'done'}
+                {b.endedOn ? `ended ${day(b.endedOn)}` : b.next ? `${b.next.title} ${day(b.nextOn ?? b.next.mid)}` : 'done'}
               </Typography>
               {b.conflict && (
                 <Typography variant="body2" color="error">

@@ -26,7 +26,9 @@ export function LogForm({ batch }: { batch: Batch }) {
   const [kind, setKind] = useState<Kind>(batch.groups.some((g) => g.seedlings > 0) ? 'lost' : 'emerged');
   const [count, setCount] = useState('');
   const [containers, setContainers] = useState('');
-  const [on, setOn] = useState(batch.today);
+  // Today, whichever day that is by now, until another one is chosen.
+  const [chosen, setOn] = useState<string | null>(null);
+  const on = chosen ?? batch.today;
   const [from, setFrom] = useState('0');
   const [to, setTo] = useState({ containerId: '', placeId: '' });
   const [reason, setReason] = useState('');
@@ -72,6 +74,7 @@ export function LogForm({ batch }: { batch: Batch }) {
         setCount('');
         setContainers('');
         setReason('');
+        setOn(null);
       },
     });
   };

@@ -11,6 +11,7 @@ import { useState, type ReactNode } from 'react';
 import { Problem } from '../api/client';
 import { useRefresh } from '../app/nursery';
 import { useSay } from './Say';
+import { SureButton } from './SureButton';
 
 interface Row {
   id: string;
@@ -113,15 +114,9 @@ function Edit<R extends Row, F extends object>({ row, onClose, ...props }: Props
         </DialogContent>
         <DialogActions>
           {row && (
-            <Button
-              variant="text"
-              color="error"
-              loading={remove.isPending}
-              onClick={() => remove.mutate(row.id)}
-              sx={{ mr: 'auto' }}
-            >
-              Remove
-            </Button>
+            <Box sx={{ mr: 'auto' }}>
+              <SureButton text="Remove" sure="Yes, remove it" onSure={() => remove.mutate(row.id)} />
+            </Box>
           )}
           <Button variant="text" onClick={onClose}>
             Back

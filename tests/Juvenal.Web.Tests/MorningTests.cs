@@ -1,0 +1,231 @@
+using System.Net;
+using System.Text.Json.Nodes;
+using Juvenal.Store.Nurseries;
+using Juvenal.Store.Site;
+using Juvenal.Web.Devices;
+using Juvenal.Web.Hosting;
+using Microsoft.Extensions.Configuration;
+using Microsoft.Extensions.Logging.Abstractions;
+using Microsoft.Extensions.Time.Testing;
+using Npgsql;
+using Xunit;
+
+namespace Juvenal.Web.Tests;
+
+/// <summary>The morning: a new day, and a Round that nothing stops.</summary>
+public class MorningTests(House house) : IClassFixture<House>
+{
+    [Fact]
+    public async Task A_nursery_that_cannot_be_planned_keeps_no_other_from_its_new_day()
+    {
+        // Two on the real date; the first of them is broken.
+        var (broken, sound) = (Guid.CreateVersion7(), Guid.CreateVersion7());
+        foreach (var id in new[] { broken, sound })
+        {
+            await using var nursery = await house.Database.WriteAsync(id, default);
+            await NurserySetup.CreateAsync(nursery, "Other yard", "Etc/UTC", 47, null, default);
+            await nursery.CommitAsync(default);
+        }
+
+        await OwnerAsync($"update site set time_zone = 'Nowhere/At all' where nursery_id = '{broken}'");
+        var clock = new FakeTimeProvider(new DateTimeOffset(2026, 3, 1, 6, 0, 0, TimeSpan.Zero));
+        using var watch = new DayWatch(
+            house.Database,
+            new Collector(new ConfigurationBuilder().Build()),
+            clock,
+            NullLogger<DayWatch>.Instance
+        );
+        await watch.LookAtAllAsync(default);
+        Assert.Equal(new DateOnly(2026, 3, 1), await PlannedAsync(sound));
+        Assert.Null(await PlannedAsync(broken));
+    }
+
+    [Fact]
+    public async Task A_batch_that_cannot_be_shown_is_said_and_the_others_are_shown()
+    {
+        var (one, two) = (await house.KeepAsync(house.Input()), await house.KeepAsync(house.Input()));
+        await house.WindToAsync(new(2026, 5, 20));
+        // One that stands in its trays, and has lost the move that comes next.
+        foreach (var batch in new[] { one, two })
+        {
+            await house.LogAsync(batch, Sown(house.Group(house.Mat)));
+            await house.LogAsync(
+                batch,
+                new JsonObject
+                {
+                    ["kind"] = "emerged",
+                    ["stage"] = "emerge",
+                    ["to"] = house.Group(house.Mat),
+                    ["seedlings"] = 60,
+                    ["happenedOn"] = "2026-02-20",
+                }
+            );
+        }
+
+        await OwnerAsync($"delete from batch_move where batch_id = '{one}'");
+        var round = await house.GetAsync("round");
+        Assert.Equal([one.ToString()], round["troubled"]!.AsArray().Select(t => (string)t!["batchId"]!));
+        Assert.Contains(Tasks(round), t => (string)t["batchId"]! == two.ToString());
+        await house.WindToAsync(House.Today);
+    }
+
+    [Fact]
+    public async Task Two_batches_that_share_a_tray_fetch_it_once_with_a_label_for_each_row()
+    {
+        var (one, two) = (await house.KeepAsync(house.Input(8)), await house.KeepAsync(house.Input(8)));
+        await house.WindToAsync(new(2026, 5, 20));
+        var before = Fetch(await house.GetAsync("round"));
+        var layout = new JsonObject
+        {
+            ["batches"] = new JsonArray(one, two),
+            ["share"] = true,
+            ["extra"] = "left",
+        };
+        Assert.Equal(204, (await house.PutAsync("sowing", layout)).Status);
+        var after = Fetch(await house.GetAsync("round"));
+        Assert.Equal(before["72-cell tray"] - 1, after["72-cell tray"]);
+        Assert.True(after["Labels"] > before["Labels"] - 1, $"{after["Labels"]} labels");
+        await house.WindToAsync(House.Today);
+    }
+
+    [Fact]
+    public async Task A_sowing_that_is_planned_too_late_is_due_from_the_day_it_was_planned()
+    {
+        await house.WindToAsync(new(2026, 6, 30));
+        var batch = await house.KeepAsync(house.Input());
+        var task = Tasks(await house.GetAsync("round")).Single(t => (string)t["batchId"]! == batch.ToString());
+        Assert.Equal(("2026-06-30", "due"), ((string)task["due"]!, (string)task["press"]!));
+        // Five days on nobody has sown: now it is late, by five days.
+        await house.WindToAsync(new(2026, 7, 5));
+        task = Tasks(await house.GetAsync("round")).Single(t => (string)t["batchId"]! == batch.ToString());
+        Assert.Equal(("2026-06-30", "overdue"), ((string)task["due"]!, (string)task["press"]!));
+        // Put off, it stands under its new day everywhere.
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "not-yet",
+                ["stage"] = "sow",
+                ["newDay"] = "2026-07-12",
+                ["reason"] = "no time",
+                ["happenedOn"] = "2026-07-05",
+            }
+        );
+        var row = (await house.GetAsync("batches")).AsArray().Single(b => (string)b!["id"]! == batch.ToString())!;
+        Assert.Equal("2026-07-12", (string)row["nextOn"]!);
+        var line = (await house.GetAsync("sowing"))["groups"]!
+            .AsArray()
+            .SelectMany(g => g!["batches"]!.AsArray())
+            .Single(b => (string)b!["batchId"]! == batch.ToString())!;
+        Assert.Equal(("coming", "2026-07-12"), ((string)line["press"]!, (string)line["due"]!));
+        await house.WindToAsync(House.Today);
+    }
+
+    [Fact]
+    public async Task An_ended_batch_is_left_as_it_is_and_reopened_is_planned_with_what_holds_then()
+    {
+        var batch = await house.KeepAsync(house.Input());
+        Assert.Equal(204, (await house.PutAsync($"batches/{batch}/end", new JsonObject { ["reason"] = "not sown after all" })).Status);
+        var ended = await StepsAsync(batch);
+        await house.WindToAsync(new(2026, 5, 1));
+        Assert.Equal(ended, await StepsAsync(batch));
+        Assert.Equal(204, (await house.PutAsync($"batches/{batch}/end", new JsonObject { ["reason"] = null })).Status);
+        Assert.NotEqual(ended, await StepsAsync(batch));
+        await house.WindToAsync(House.Today);
+    }
+
+    [Fact]
+    public async Task The_first_ripe_fruit_does_not_move_on_with_every_day()
+    {
+        var batch = await house.KeepAsync(house.Input());
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "received",
+                ["to"] = house.Group(house.Mat),
+                ["seedlings"] = 5,
+                ["containers"] = 5,
+                ["happenedOn"] = "2026-01-05",
+            }
+        );
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "moved",
+                ["from"] = house.Group(house.Mat),
+                ["to"] = house.Group(house.Bed, bed: true),
+                ["seedlings"] = 5,
+                ["containers"] = 5,
+                ["happenedOn"] = "2026-01-20",
+            }
+        );
+        await house.WindToAsync(new(2026, 6, 1));
+        var ripe = await RipeAsync(batch);
+        await house.WindToAsync(new(2026, 6, 9));
+        Assert.Equal(ripe, await RipeAsync(batch));
+        await house.WindToAsync(House.Today);
+    }
+
+    [Fact]
+    public async Task Labels_are_counted_before_they_are_made()
+    {
+        var input = house.Input(900_000);
+        var batch = await house.KeepAsync(input);
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "received",
+                ["to"] = house.Group(house.Glass, pot: true),
+                ["seedlings"] = 5_000_000,
+                ["containers"] = 5_000_000,
+            }
+        );
+        var before = GC.GetTotalAllocatedBytes();
+        var answer = await house.Client.GetAsync(house.Path($"labels.pdf?batch={batch}&format=a4-24&on=pots"));
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
+        Assert.Contains("5,000,000", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        Assert.True(GC.GetTotalAllocatedBytes() - before < 50_000_000, "They were made first.");
+        foreach (var page in new[] { "", "/trays" })
+            Assert.Equal(HttpStatusCode.OK, (await house.Client.GetAsync(house.Path($"batches/{batch}{page}"))).StatusCode);
+    }
+
+    private static JsonObject Sown(JsonObject to) =>
+        new()
+        {
+            ["kind"] = "sown",
+            ["stage"] = "sow",
+            ["to"] = to,
+            ["seeds"] = 72,
+            ["containers"] = 72,
+            ["happenedOn"] = "2026-02-05",
+        };
+
+    private async Task<string> StepsAsync(Guid batch) =>
+        string.Join(' ', (await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Select(s => (string)s!["mid"]!));
+
+    private async Task<string> RipeAsync(Guid batch) =>
+        (string)(await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Single(s => (string)s!["stage"]! == "ripe")!["mid"]!;
+
+    private static List<JsonNode> Tasks(JsonNode round) =>
+        [.. round["stops"]!.AsArray().SelectMany(s => s!["tasks"]!.AsArray()).Select(t => t!)];
+
+    private static Dictionary<string, double> Fetch(JsonNode round) =>
+        round["pickList"]!.AsArray().ToDictionary(p => (string)p!["what"]!, p => (double)p!["amount"]!);
+
+    private async Task<DateOnly?> PlannedAsync(Guid nursery)
+    {
+        await using var reading = await house.Database.ReadAsync(nursery, default);
+        return await new SiteStore(reading).PlannedDayAsync(default);
+    }
+
+    private async Task OwnerAsync(string sql)
+    {
+        await using var connection = new NpgsqlConnection(house.Cluster.OwnerOf(house.DatabaseName));
+        await connection.OpenAsync();
+        await using var command = new NpgsqlCommand(sql, connection);
+        await command.ExecuteNonQueryAsync();
+    }
+}
