@@ -89,6 +89,37 @@ public class MorningTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task The_heads_minutes_and_labels_are_those_of_what_is_due_and_of_nothing_else()
+    {
+        var batch = await house.KeepAsync(house.Input());
+        await house.KeepAsync(house.Input());
+        await house.WindToAsync(new(2026, 5, 20));
+        var round = await house.GetAsync("round");
+        var due = Tasks(round).Where(t => (string)t["press"]! is "due" or "overdue").ToList();
+        Assert.NotEmpty(due);
+        Assert.Equal(due.Sum(t => (int)t["minutes"]!), (int)round["minutes"]!);
+        // Pricked out: a label for each pot, and no more for the trays.
+        await house.LogAsync(batch, Sown(house.Group(house.Mat)));
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "emerged",
+                ["stage"] = "emerge",
+                ["to"] = house.Group(house.Mat),
+                ["seedlings"] = 61,
+                ["happenedOn"] = "2026-03-20",
+            }
+        );
+        var after = await house.GetAsync("round");
+        var moving = Tasks(after).Single(t => (string)t["batchId"]! == batch.ToString());
+        Assert.Equal(("prick-out", 61), ((string)moving["stage"]!, (int)moving["containers"]!));
+        Assert.Equal(Fetch(round)["Labels"] - 1 + 61, Fetch(after)["Labels"]);
+        Assert.Equal(61, Fetch(after)["9 cm pot"]);
+        await house.WindToAsync(House.Today);
+    }
+
+    [Fact]
     public async Task A_sowing_that_is_planned_too_late_is_due_from_the_day_it_was_planned()
     {
         await house.WindToAsync(new(2026, 6, 30));

@@ -35,6 +35,29 @@ public class WallTests(House house) : IClassFixture<House>
         );
     }
 
+    /// <summary>A wall that lets writes through is none: what may be written is what may be seen.</summary>
+    [Fact]
+    public async Task No_policy_lets_everything_through_and_what_may_be_written_is_what_may_be_seen()
+    {
+        const string policies = """
+            select c.relname::text, p.polname::text, p.polcmd::text,
+              coalesce(pg_get_expr(p.polqual, p.polrelid), ''), coalesce(pg_get_expr(p.polwithcheck, p.polrelid), '')
+            from pg_policy p
+            join pg_class c on c.oid = p.polrelid
+            order by 1, 2
+            """;
+        var rows = await OwnerAsync(
+            policies,
+            r => (Table: r.GetString(0), Name: r.GetString(1), Command: r.GetString(2), Seen: r.GetString(3), Written: r.GetString(4))
+        );
+        // The tries at the door are counted for names that nobody has: there is nothing in them to see.
+        var walls = rows.Where(p => p.Table != "sign_in_try").ToList();
+        Assert.True(walls.Count > 25);
+        Assert.All(walls, p => Assert.False(p.Seen == "true" || p.Written == "true", $"{p.Table}: {p.Name}"));
+        Assert.All(walls.Where(p => p.Command is "*" or "w"), p => Assert.Equal((p.Table, p.Seen), (p.Table, p.Written)));
+        Assert.All(walls.Where(p => p.Command == "a"), p => Assert.Matches("app_nursery|app_account|app\\.nursery", p.Written));
+    }
+
     [Fact]
     public async Task Every_foreign_key_holds_within_the_nursery_and_restricts()
     {

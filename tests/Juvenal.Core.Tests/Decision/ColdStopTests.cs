@@ -55,7 +55,10 @@ public class ColdStopTests
     {
         var lows = Enumerable.Repeat(20.0, 12).ToArray();
         lows[night - 1] = low;
-        Assert.Equal(verdict, ColdStop.For(Crop.Tomato, GoingOut.Planted, Week(lows), 0).Verdict);
+        var finding = ColdStop.For(Crop.Tomato, GoingOut.Planted, Week(lows), 0);
+        Assert.Equal(verdict, finding.Verdict);
+        // What holds them is named.
+        Assert.Equal(verdict == ColdVerdict.Hold ? [Today.AddDays(night - 1)] : [], finding.Nights.Select(n => n.Evening));
     }
 
     [Fact]

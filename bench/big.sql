@@ -1,0 +1,66 @@
+-- Makes a nursery large: each of its batches again and again with its trays, plan and ledger, all under new ids and codes.
+-- psql -v copies=153 -v open=53 -v counts=130: how many more of each batch, how many of them not ended, how often each was counted again.
+-- As the owner, who passes the walls; the plants stand where they stood, so that every ledger still adds up.
+\set ON_ERROR_STOP on
+begin;
+create function pg_temp.anew(k int, x uuid) returns uuid language sql immutable as $$ select md5(k || x::text)::uuid $$;
+
+create function pg_temp.copy_rows(source text, k int, changes jsonb, wanted text) returns void language plpgsql as $$
+declare
+  names text;
+  expressions text;
+begin
+  select string_agg(quote_ident(attname), ', ' order by attnum), string_agg(coalesce(changes ->> attname, 't.' || quote_ident(attname)), ', ' order by attnum)
+  into names, expressions
+  from pg_attribute
+  where attrelid = source::regclass and attnum > 0 and not attisdropped and attidentity = '';
+  execute format('insert into %I (%s) select %s from %I t where %s', source, names, replace(expressions, '$k', k::text), source, replace(wanted, '$k', k::text));
+end
+$$;
+
+create temp table seed_batch as select nursery_id, id, code from batch;
+create temp table seed_tray as select nursery_id, id, row_number() over (order by code) as n from tray;
+create index on seed_batch (id);
+create index on seed_tray (id);
+analyze seed_batch;
+
+-- Each batch was counted again and again, with the same result.
+insert into ledger_entry (nursery_id, id, batch_id, kind, stage, happened_on, to_container_id, to_place_id, seedlings, payload_hash)
+select e.nursery_id, md5(n || e.id::text || 'again')::uuid, e.batch_id, 'emerged', e.stage, e.happened_on, e.to_container_id, e.to_place_id, b.emerged, '\x00'
+from batch b
+join lateral (
+  select *
+  from ledger_entry e
+  where e.nursery_id = b.nursery_id and e.batch_id = b.id and e.kind = 'emerged' and e.seedlings = b.emerged
+    and not exists (select from ledger_entry u where u.nursery_id = e.nursery_id and u.corrects = e.id)
+  order by e.happened_on desc, e.sequence desc
+  limit 1) e on true
+cross join generate_series(1, :counts) n;
+
+select set_config('big.copies', :'copies', true), set_config('big.open', :'open', true);
+do $$
+declare
+  k int;
+begin
+  for k in 1..current_setting('big.copies')::int loop
+    perform pg_temp.copy_rows('batch', k, '{"id": "pg_temp.anew($k, t.id)", "code": "left(t.code, 2) || ''-'' || (100 * $k + substring(t.code from ''[0-9]+$'')::int)",
+      "rootstock_id": "null", "scion_id": "null", "start": "''seed''", "union_cm": "null", "price_each": "null", "tray_counts": "''[]''"}',
+      't.start not in (''plants'', ''cuttings'', ''grafts'') and t.id in (select id from seed_batch)');
+    perform pg_temp.copy_rows('batch_move', k, '{"batch_id": "pg_temp.anew($k, t.batch_id)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
+    perform pg_temp.copy_rows('stage_lock', k, '{"batch_id": "pg_temp.anew($k, t.batch_id)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
+    perform pg_temp.copy_rows('plan_step', k, '{"batch_id": "pg_temp.anew($k, t.batch_id)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
+    perform pg_temp.copy_rows('standing', k, '{"batch_id": "pg_temp.anew($k, t.batch_id)", "id": "gen_random_uuid()"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
+    perform pg_temp.copy_rows('tray', k, '{"id": "pg_temp.anew($k, t.id)", "code": "left(t.code, 2) || ''-T'' || (1000 * $k + substring(t.code from ''[0-9]+$'')::int)"}', 't.id in (select id from seed_tray)');
+    perform pg_temp.copy_rows('tray_row', k, '{"tray_id": "pg_temp.anew($k, t.tray_id)", "batch_id": "pg_temp.anew($k, t.batch_id)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
+    perform pg_temp.copy_rows('ledger_entry', k, '{"id": "pg_temp.anew($k, t.id)", "batch_id": "pg_temp.anew($k, t.batch_id)", "corrects": "pg_temp.anew($k, t.corrects)", "act": "null", "trays": "null"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
+    if k > current_setting('big.open')::int then
+      update batch b set ended_on = '2026-04-01', end_reason = 'sold' where b.id in (select pg_temp.anew(k, s.id) from seed_batch s);
+    end if;
+  end loop;
+end
+$$;
+commit;
+analyze;
+select count(*) || ' batches, ' || count(*) filter (where ended_on is null) || ' not ended' from batch;
+select count(*) || ' ledger entries' from ledger_entry;
+select count(*) || ' trays' from tray;

@@ -1,0 +1,104 @@
+// Asks a running server for what growers ask for, one after the other, and says what each costs: wall time, and processor time of the
+// server and its PostgreSQL together. Run by ./juvenal bench big. node load.mjs URL SERVER-PID POSTMASTER-PID
+import { readdirSync, readFileSync } from 'node:fs';
+
+const [url, server, postmaster] = process.argv.slice(2);
+const nursery = `${url}/api/nurseries/019c0de0-0000-7000-8000-000000000001`;
+const ticks = 100;
+const jar = new Map();
+let token = '';
+
+async function ask(method, address, body) {
+  const cookie = [...jar].map(([name, value]) => `${name}=${value}`).join('; ');
+  const answer = await fetch(address, {
+    method,
+    headers: { cookie, 'X-Juvenal-Token': token, ...(body ? { 'content-type': 'application/json' } : {}) },
+    body: body ? JSON.stringify(body) : undefined,
+  });
+  for (const line of answer.headers.getSetCookie()) {
+    const [name, ...value] = line.split(';')[0].split('=');
+    jar.set(name, value.join('='));
+  }
+  const text = await answer.text();
+  return { status: answer.status, bytes: text.length, json: text.startsWith('{') || text.startsWith('[') ? JSON.parse(text) : null };
+}
+
+/** Milliseconds of processor time of the server, the postmaster, and its children, living and gone. */
+function cpu() {
+  let sum = 0;
+  for (const pid of readdirSync('/proc').filter((p) => /^\d+$/.test(p))) {
+    try {
+      const stat = readFileSync(`/proc/${pid}/stat`, 'utf8');
+      const fields = stat.slice(stat.lastIndexOf(')') + 2).split(' ');
+      const own = Number(fields[11]) + Number(fields[12]);
+      if (pid === server) sum += own;
+      else if (pid === postmaster) sum += own + Number(fields[13]) + Number(fields[14]);
+      else if (fields[1] === postmaster) sum += own;
+    } catch {
+      // It ended meanwhile.
+    }
+  }
+  return (sum * 1000) / ticks;
+}
+
+const memory = () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server}/status`, 'utf8'))[1]) / 1024;
+
+async function measure(name, times, act) {
+  const first = await act(-1);
+  if (first.status >= 300) {
+    console.log(`${name.padEnd(16)} ${first.status}`);
+    return;
+  }
+  const [before, began] = [cpu(), performance.now()];
+  let statuses = '';
+  for (let i = 0; i < times; i++) {
+    const { status } = await act(i);
+    if (status >= 300) statuses += ` ${status}`;
+  }
+  const wall = (performance.now() - began) / times;
+  console.log(
+    `${name.padEnd(16)} ${((cpu() - before) / times).toFixed(1).padStart(8)} ms CPU ${wall.toFixed(1).padStart(8)} ms ${(first.bytes / 1024).toFixed(0).padStart(6)} kB${statuses}`,
+  );
+}
+
+const session = async () => (token = (await ask('GET', `${url}/api/session`)).json.token);
+await session();
+await ask('POST', `${url}/api/demo`, { role: 'owner' });
+await session();
+
+const batches = (await ask('GET', `${nursery}/batches`)).json;
+const growing = batches.filter((b) => !b.endedOn && b.standing > 40);
+const uuid = () => {
+  const hex = Date.now().toString(16).padStart(12, '0');
+  const rest = [...crypto.getRandomValues(new Uint8Array(10))].map((b) => b.toString(16).padStart(2, '0')).join('');
+  return `${hex.slice(0, 8)}-${hex.slice(8)}-7${rest.slice(0, 3)}-8${rest.slice(3, 6)}-${rest.slice(6, 18)}`;
+};
+const full = new Map();
+for (const b of growing.slice(0, 25)) full.set(b.id, (await ask('GET', `${nursery}/batches/${b.id}`)).json);
+const some = [...full.keys()];
+const pick = (i) => some[(i + some.length) % some.length];
+const today = (await ask('GET', `${nursery}/site`)).json.today;
+
+console.log(`${batches.length} batches, ${batches.filter((b) => !b.endedOn).length} not ended`);
+await measure('Round', 10, () => ask('GET', `${nursery}/round`));
+await measure('Batches', 10, () => ask('GET', `${nursery}/batches`));
+await measure('Batch', 20, (i) => ask('GET', `${nursery}/batches/${pick(i)}`));
+await measure('Trays', 20, (i) => ask('GET', `${nursery}/batches/${pick(i)}/trays`));
+await measure('Site', 10, () => ask('GET', `${nursery}/site/view`));
+await measure('Seeds', 3, () => ask('GET', `${nursery}/lots`));
+await measure('Bench sheet', 3, () => ask('GET', `${nursery}/sowing`));
+await measure('One entry', 30, (i) => {
+  const group = full.get(pick(i)).groups.find((g) => g.seedlings > 20);
+  const from = { containerId: group.containerId, placeId: group.placeId };
+  return ask('POST', `${nursery}/batches/${pick(i)}/entries`, { id: uuid(), kind: 'lost', happenedOn: today, from, seedlings: 1, reason: 'slug' });
+});
+let rules = (await ask('GET', `${nursery}/rules`)).json;
+await measure('Re-plan, rule', 2, async () => {
+  const days = rules.rules.hardeningDays === 10 ? 7 : 10;
+  const answer = await ask('PUT', `${nursery}/rules`, { version: rules.version, rules: { ...rules.rules, hardeningDays: days } });
+  rules = (await ask('GET', `${nursery}/rules`)).json;
+  return answer;
+});
+await measure('A new day', 2, () => ask('POST', `${nursery}/clock`, { days: 1 }));
+await measure('Export', 1, () => ask('GET', `${nursery}/export`));
+console.log(`Server memory    ${memory().toFixed(0).padStart(8)} MB`);
