@@ -1,5 +1,44 @@
-# ./juvenal bench: one plan with its spreads.
+# ./juvenal bench: one plan with its spreads, a site recomputed. ./juvenal bench big: a running server on 13, 200 and 2,000 batches.
+
 run_bench() {
   need_dotnet
-  dotnet run --project bench/Juvenal.Bench -c Release
+  case "${1:-}" in
+    "") dotnet run --project bench/Juvenal.Bench -c Release ;;
+    big) bench_big ;;
+    *) fail "“$1” is no benchmark: ./juvenal bench, or ./juvenal bench big." ;;
+  esac
+}
+
+# The made-up yard, lived through once, then each of its batches again and again (bench/big.sql); each size on a database of its own.
+# It says wall time and, since machines are noisy, the processor time of server and PostgreSQL together: compare sizes within one run.
+bench_big() {
+  need_node
+  need_timezones
+  own_data bench || fail "A benchmark runs already."
+  exec 9>&-
+  build_all
+  own_data bench || fail "A benchmark runs already."
+  trap stop_cluster EXIT
+  start_cluster bench yes
+  CLUSTER_WAS_RUNNING=no
+  owner_sql postgres "drop database if exists bench_yard with (force)"
+  owner_sql postgres "create database bench_yard"
+  JUVENAL_OWNER_DB="$OWNER_DB;Database=bench_yard" dotnet out/Juvenal.Web/Juvenal.Web.dll migrate
+  JUVENAL_DB="$WEB_DB;Database=bench_yard;Pooling=false" dotnet out/Juvenal.Demo/Juvenal.Demo.dll
+  local size copies open server port=5390
+  while ! port_is_free "$port"; do port=$((port + 1)); done
+  for size in "13 0 0" "200 15 15" "2000 166 58"; do
+    read -r size copies open <<<"$size"
+    say "About $size batches"
+    owner_sql postgres "drop database if exists bench_$size with (force)"
+    owner_sql postgres "create database bench_$size template bench_yard"
+    PGPASSWORD=$(cat "$CLUSTER/owner.password") "$PGBIN/psql" -h 127.0.0.1 -p "$PGPORT" -U juvenal_owner -d "bench_$size" -qtAX \
+      -v copies="$copies" -v open="$open" -v counts=140 -f bench/big.sql 2>/dev/null | tail -3
+    JUVENAL_DB="$WEB_DB;Database=bench_$size" JUVENAL_DEMO=open ASPNETCORE_URLS="http://127.0.0.1:$port" Logging__LogLevel__Default=Warning \
+      dotnet out/Juvenal.Web/Juvenal.Web.dll &
+    server=$!
+    for _ in $(seq 1 600); do port_is_free "$port" || break; read -rt 0.1 <> <(:) || true; done
+    node bench/load.mjs "http://127.0.0.1:$port" "$server" "$(as_postgres head -1 "$DATA/postmaster.pid")" || true
+    kill -TERM "$server"; wait "$server" 2>/dev/null || true
+  done
 }

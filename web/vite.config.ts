@@ -13,6 +13,8 @@ export default defineConfig({
     environment: 'jsdom',
     include: ['src/**/*.test.{ts,tsx}'],
     setupFiles: ['src/test/setup.ts'],
+    // One world for all files: each cleans up after itself (src/test/setup.ts), and the library is loaded once.
+    isolate: false,
     // A slow machine is no failure.
     testTimeout: patience,
     hookTimeout: patience,

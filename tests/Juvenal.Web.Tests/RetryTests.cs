@@ -131,6 +131,16 @@ public class RetryTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task A_packet_that_is_not_there_is_refused_when_it_is_planned_with()
+    {
+        var input = house.Input();
+        input["lotId"] = Guid.CreateVersion7();
+        var (status, problem) = await house.PostAsync("plan", input);
+        Assert.Equal(422, status);
+        Assert.NotNull(House.Sentence(problem, "lotId"));
+    }
+
+    [Fact]
     public async Task Whether_half_are_up_is_asked_of_the_germination_that_is_kept()
     {
         // 24 of 80 up: at a germination of 85 % that is not half yet, at 50 % it is.

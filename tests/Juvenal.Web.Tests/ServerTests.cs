@@ -73,6 +73,38 @@ public class ServerTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task A_full_disk_is_said_as_such()
+    {
+        var batch = await house.KeepAsync(house.Input());
+        await OwnerAsync(
+            "create function full_disk() returns trigger language plpgsql as $$ begin raise exception 'could not extend file' using errcode = '53100'; end $$; "
+                + "create trigger full_disk before insert on ledger_entry for each row execute function full_disk()",
+            house.DatabaseName
+        );
+        try
+        {
+            var (status, problem) = await house.LogAsync(
+                batch,
+                new JsonObject
+                {
+                    ["kind"] = "sown",
+                    ["to"] = house.Group(house.Mat),
+                    ["seeds"] = 72,
+                    ["containers"] = 72,
+                }
+            );
+            Assert.Equal(
+                (507, "The disk is full: nothing was saved. Make room on the machine, then try again."),
+                (status, (string)problem["title"]!)
+            );
+        }
+        finally
+        {
+            await OwnerAsync("drop trigger full_disk on ledger_entry", house.DatabaseName);
+        }
+    }
+
+    [Fact]
     public async Task Connections_cut_in_the_middle_of_the_day_lose_nothing()
     {
         var batch = await house.KeepAsync(house.Input());
@@ -123,9 +155,9 @@ public class ServerTests(House house) : IClassFixture<House>
         house.Source.Clear();
     }
 
-    private async Task OwnerAsync(string sql)
+    private async Task OwnerAsync(string sql, string database = "postgres")
     {
-        await using var connection = new NpgsqlConnection(house.Cluster.OwnerOf("postgres"));
+        await using var connection = new NpgsqlConnection(house.Cluster.OwnerOf(database));
         await connection.OpenAsync();
         await using var command = new NpgsqlCommand(sql, connection);
         await command.ExecuteNonQueryAsync();

@@ -55,5 +55,6 @@ test('a packet is added with its test, planned from, and its seeds are counted w
   await expect(row).toContainText(/100 seeds, \d+ planned/);
   await page.getByRole('button', { name: 'Change Saltglass, gift' }).click();
   await dialog.getByRole('button', { name: 'Remove' }).click();
+  await dialog.getByRole('button', { name: 'Yes, remove it' }).click();
   await expect(dialog.getByText('Batches use it: it stays.')).toBeVisible();
 });

@@ -115,7 +115,7 @@ internal static class BatchEndpoints
                 {
                     await using var reading = await here.ReadAsync(cancel);
                     var site = await new Store.Site.SiteStore(reading).GetAsync(cancel);
-                    var batches = await new BatchReader(reading).AllAsync(cancel);
+                    var batches = await new BatchReader(reading).AllAsync(cancel, why: false);
                     return TypedResults.Ok(batches.Select(b => BatchAnswers.Row(b, new Measures(site.UsUnits))).ToList());
                 }
             )

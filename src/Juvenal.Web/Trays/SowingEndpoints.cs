@@ -139,10 +139,18 @@ internal static class SowingEndpoints
     )
     {
         var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false);
-        var all = (await new BatchReader(reading).AllAsync(cancel)).ToDictionary(b => b.Id);
+        var all = (await new BatchReader(reading).OpenAsync(cancel, why: false)).ToDictionary(b => b.Id);
         var lots = (await new SeedLotStore(reading).AllAsync(cancel)).ToDictionary(l => l.Row.Id);
         var sowing = ToSow(all.Values, catalogue, layout).ToList();
         var kept = await new TrayStore(reading).OfAsync(sowing.Select(b => b.Id), cancel);
+        // Whoever shares a tray with them is named in it, ended or not.
+        var others = kept.SelectMany(t => t.Rows).Select(r => r.BatchId).Where(id => !all.ContainsKey(id)).Distinct().ToArray();
+        if (others.Length > 0)
+        {
+            foreach (var batch in await new BatchReader(reading).SomeAsync(others, cancel))
+                all[batch.Id] = batch;
+        }
+
         return new(
             catalogue.Today,
             [
@@ -292,7 +300,7 @@ internal static class SowingEndpoints
         var catalogue = await Store.Plans.Catalogue.LoadAsync(writing, clock, cancel, plans: false);
         if (layout.Batches.Count == 0 || layout.Batches.Distinct().Count() != layout.Batches.Count)
             throw new RefusedException(new Failure("not-chosen", "batches"));
-        var batches = ToSow(await new BatchReader(writing).AllAsync(cancel), catalogue, layout).ToList();
+        var batches = ToSow(await new BatchReader(writing).OpenAsync(cancel, why: false), catalogue, layout).ToList();
         foreach (var group in batches.GroupBy(b => (b.Input.TrayId, b.Input.GerminationPlaceId)))
         {
             if (catalogue.Containers[group.Key.TrayId].Format() is not { } format)

@@ -25,13 +25,14 @@ internal static class ColdWords
             _ => "peppers from indoors",
         };
         var limit = measures.Temperature(finding.LimitC);
+        var want = $"{Capital(who)} want {limit}.";
         if (finding.Verdict == ColdVerdict.Unknown)
-            return $"No forecast here: look at the coming nights yourself. {Capital(who)} want {limit}.";
+            return $"No forecast here: look at the coming nights yourself. {want}";
         var known = ahead.From == NightsFrom.Record ? " No new forecast: a cold night for the time of year is taken." : "";
         if (finding.Verdict == ColdVerdict.Go)
-            return $"Nights stay at {limit} or above: go.{known}";
+            return $"Go: nights stay at {limit} or above.{known}";
         if (ahead.From == NightsFrom.Record)
-            return $"{measures.Temperature(finding.Nights[0].LowC)} in a cold night of these weeks; {who} want {limit}: {What(finding)}.{known}";
+            return $"{What(finding)}: {measures.Temperature(finding.Nights[0].LowC)} in a cold night of these weeks. {want}{known}";
         // Tonight first, then the coldest that is to come.
         var named = finding
             .Nights.Where(n => n.Evening == today)
@@ -43,13 +44,13 @@ internal static class ColdWords
             named.OrderBy(n => n.Evening).Select(n => $"{measures.Temperature(n.LowC)} {Night(n.Evening, today)}")
         );
         var more = finding.Nights.Count - named.Count;
-        return $"{nights}{(more > 0 ? $", {more} more below {limit}" : "")}; {who} want {limit}: {What(finding)}.";
+        return $"{What(finding)}: {nights}{(more > 0 ? $", {more} more below {limit}." : $". {want}")}";
     }
 
     public static string Night(DateOnly evening, DateOnly today) =>
         evening == today ? "tonight" : "on " + evening.ToString("ddd", System.Globalization.CultureInfo.InvariantCulture) + " night";
 
-    private static string What(ColdFinding finding) => finding.Verdict == ColdVerdict.Hold ? "hold" : "go with cover";
+    private static string What(ColdFinding finding) => finding.Verdict == ColdVerdict.Hold ? "Hold" : "Go with cover";
 
     private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
 }

@@ -59,7 +59,7 @@ describe('a piece of work', () => {
   });
 
   it('is never a plain done where the nights say hold: two taps take it on oneself', async () => {
-    const cold = { verdict: 'hold', freezes: true, text: '−3.5 °C tonight; tomatoes from indoors want 7 °C: hold.' } as const;
+    const cold = { verdict: 'hold', freezes: true, text: 'Hold: −3.5 °C tonight. Tomatoes from indoors want 7 °C.' } as const;
     const hardening = { ...task, stage: 'harden', hasTrays: false, seedlings: 60, most: 60, cold } as const;
     on('POST batches/b1/stages/harden/done', { entries: ['e1'] });
     const { user } = show(<TaskCard task={hardening} today="2026-04-18" />);
@@ -67,12 +67,12 @@ describe('a piece of work', () => {
     expect(screen.queryByRole('button', { name: 'Done' })).toBeNull();
     await user.click(screen.getByRole('button', { name: 'My call' }));
     expect(asked('POST')).toHaveLength(0);
-    await user.click(screen.getByRole('button', { name: 'Yes, out all the same' }));
+    await user.click(screen.getByRole('button', { name: 'Out anyway' }));
     await waitFor(() => expect(said()).toMatchObject({ count: 60, myCall: true }));
   });
 
   it('is a plain done where the nights say go', async () => {
-    const cold = { verdict: 'go', freezes: false, text: 'Nights stay at 7 °C or above: go.' } as const;
+    const cold = { verdict: 'go', freezes: false, text: 'Go: nights stay at 7 °C or above.' } as const;
     on('POST batches/b1/stages/harden/done', { entries: ['e1'] });
     const { user } = show(
       <TaskCard task={{ ...task, stage: 'harden', hasTrays: false, seedlings: 60, most: 60, cold }} today="2026-04-18" />,

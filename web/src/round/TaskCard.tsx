@@ -132,6 +132,14 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
             {task.title} {!counting && <Box component="span">{what(task)}</Box>}
           </Typography>
           <Typography sx={{ fontSize: '1.05rem' }}>{amounts(task, units)}</Typography>
+          {task.cold && (!counting || carries) && (
+            <Typography
+              data-cold={task.cold.verdict}
+              sx={{ mt: 0.75, fontWeight: cold ? 600 : 400, color: task.cold.freezes ? 'error.main' : 'text.primary' }}
+            >
+              {task.cold.text}
+            </Typography>
+          )}
         </Box>
         <Box className="no-print" sx={{ display: 'flex', alignItems: 'center', gap: 0.75, flex: { xs: '1 1 100%', sm: 'none' } }}>
           {!fixed && (
@@ -182,14 +190,6 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
         </Box>
       </Box>
 
-      {task.cold && (!counting || carries) && (
-        <Typography
-          data-cold={task.cold.verdict}
-          sx={{ mt: 0.75, fontWeight: cold ? 600 : 400, color: task.cold.freezes ? 'error.main' : 'text.primary' }}
-        >
-          {task.cold.text}
-        </Typography>
-      )}
       {left > 0 && (
         <Box sx={{ mt: 1, display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
           <Typography>The other {left}:</Typography>

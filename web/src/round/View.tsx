@@ -132,6 +132,9 @@ function Nights({ nights, today }: { nights: Schemas['NightsAnswer']; today: str
   return (
     <Box component="section" aria-label="Nights ahead" sx={{ mb: 1.5 }}>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, display: 'flex', flexWrap: 'wrap', columnGap: 2, rowGap: 0.25 }}>
+        <Box component="li" sx={{ color: 'text.secondary' }}>
+          Lows, {unit}
+        </Box>
         {shown.map((n) => (
           <Box component="li" key={n.evening} sx={{ fontWeight: n.evening === today ? 600 : 400 }}>
             {nights.known === 'record' ? 'A cold night now' : nightName(n.evening, today)}{' '}
@@ -141,7 +144,6 @@ function Nights({ nights, today }: { nights: Schemas['NightsAnswer']; today: str
             >
               {degrees(n.lowC, units)}
             </Box>
-            {n === shown[shown.length - 1] ? ` ${unit}` : ''}
           </Box>
         ))}
       </Box>

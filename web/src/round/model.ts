@@ -10,7 +10,7 @@ export const what = (task: Task): string =>
 
 /** What the button says where the nights do not say go: first that it is one's own word, then what that means. */
 export const callWords = (verdict: NonNullable<Task['cold']>['verdict'], asked: boolean): string =>
-  verdict === 'go-with-cover' ? (asked ? 'Yes, covered' : 'Done, covered') : asked ? 'Yes, out all the same' : 'My call';
+  verdict === 'go-with-cover' ? (asked ? 'Yes, covered' : 'Done, covered') : asked ? 'Out anyway' : 'My call';
 
 export const restWords = { stays: 'stay', snipped: 'snipped', lost: 'lost' } as const;
 
