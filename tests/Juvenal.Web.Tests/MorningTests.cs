@@ -116,7 +116,7 @@ public class MorningTests(House house) : IClassFixture<House>
         Assert.Equal(61, (int)moving["containers"]!);
         var trays = (int)due.Single(t => (string)t["batchId"]! == batch.ToString())["trays"]!;
         Assert.Equal(Fetch(round)["Labels"] - trays + 61, Fetch(after)["Labels"]);
-        Assert.Equal(61, Fetch(after)["9 cm pot"]);
+        Assert.Equal(61, Fetch(after)["9 cm pot"] - Fetch(round).GetValueOrDefault("9 cm pot"));
         await house.WindToAsync(House.Today);
     }
 
