@@ -44,7 +44,7 @@ public class ColdTests(House house) : IClassFixture<House>
         call["myCall"] = true;
         Assert.Equal(200, (await house.PostAsync($"batches/{batch}/stages/harden/done", call)).Status);
         Assert.Contains(
-            "my call, nights down to -5 °C",
+            "my call, nights down to −5 °C",
             (await house.GetAsync($"batches/{batch}"))["ledger"]!.AsArray().Select(e => (string?)e!["reason"])
         );
     }
@@ -131,23 +131,8 @@ public class ColdTests(House house) : IClassFixture<House>
         foreach (
             var entry in new JsonObject[]
             {
-                new()
-                {
-                    ["kind"] = "sown",
-                    ["stage"] = "sow",
-                    ["to"] = house.Group(house.Mat),
-                    ["seeds"] = 80,
-                    ["containers"] = 80,
-                    ["happenedOn"] = "2026-03-20",
-                },
-                new()
-                {
-                    ["kind"] = "emerged",
-                    ["stage"] = "emerge",
-                    ["to"] = house.Group(house.Mat),
-                    ["seedlings"] = 70,
-                    ["happenedOn"] = "2026-04-05",
-                },
+                house.Sown(80, "2026-03-20"),
+                house.Up(70, "2026-04-05"),
                 new()
                 {
                     ["kind"] = "moved",

@@ -229,6 +229,30 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
         return PostAsync($"batches/{batch}/entries", entry);
     }
 
+    /// <summary>Seeds sown on the mat, one to a cell.</summary>
+    public JsonObject Sown(int seeds = 72, string on = "2026-01-20", Guid? id = null) =>
+        new()
+        {
+            ["id"] = id ?? Guid.CreateVersion7(),
+            ["kind"] = "sown",
+            ["stage"] = "sow",
+            ["to"] = Group(Mat),
+            ["seeds"] = seeds,
+            ["containers"] = seeds,
+            ["happenedOn"] = on,
+        };
+
+    /// <summary>Seedlings up on the mat, to date.</summary>
+    public JsonObject Up(int total, string on) =>
+        new()
+        {
+            ["kind"] = "emerged",
+            ["stage"] = "emerge",
+            ["to"] = Group(Mat),
+            ["seedlings"] = total,
+            ["happenedOn"] = on,
+        };
+
     public JsonObject Group(Guid place, bool pot = false, bool bed = false) =>
         new()
         {

@@ -48,18 +48,8 @@ public class MorningTests(House house) : IClassFixture<House>
         // One that stands in its trays, and has lost the move that comes next.
         foreach (var batch in new[] { one, two })
         {
-            await house.LogAsync(batch, Sown(house.Group(house.Mat)));
-            await house.LogAsync(
-                batch,
-                new JsonObject
-                {
-                    ["kind"] = "emerged",
-                    ["stage"] = "emerge",
-                    ["to"] = house.Group(house.Mat),
-                    ["seedlings"] = 60,
-                    ["happenedOn"] = "2026-02-20",
-                }
-            );
+            await house.LogAsync(batch, house.Sown(on: "2026-02-05"));
+            await house.LogAsync(batch, house.Up(60, "2026-02-20"));
         }
 
         await OwnerAsync($"delete from batch_move where batch_id = '{one}'");
@@ -99,18 +89,8 @@ public class MorningTests(House house) : IClassFixture<House>
         Assert.NotEmpty(due);
         Assert.Equal(due.Sum(t => (int)t["minutes"]!), (int)round["minutes"]!);
         // Pricked out: a label for each pot, and no more for the trays.
-        await house.LogAsync(batch, Sown(house.Group(house.Mat)));
-        await house.LogAsync(
-            batch,
-            new JsonObject
-            {
-                ["kind"] = "emerged",
-                ["stage"] = "emerge",
-                ["to"] = house.Group(house.Mat),
-                ["seedlings"] = 61,
-                ["happenedOn"] = "2026-03-20",
-            }
-        );
+        await house.LogAsync(batch, house.Sown(on: "2026-02-05"));
+        await house.LogAsync(batch, house.Up(61, "2026-03-20"));
         var after = await house.GetAsync("round");
         var moving = Tasks(after).Single(t => (string)t["batchId"]! == batch.ToString() && (string)t["stage"]! == "prick-out");
         Assert.Equal(61, (int)moving["containers"]!);
@@ -223,17 +203,6 @@ public class MorningTests(House house) : IClassFixture<House>
         foreach (var page in new[] { "", "/trays" })
             Assert.Equal(HttpStatusCode.OK, (await house.Client.GetAsync(house.Path($"batches/{batch}{page}"))).StatusCode);
     }
-
-    private static JsonObject Sown(JsonObject to) =>
-        new()
-        {
-            ["kind"] = "sown",
-            ["stage"] = "sow",
-            ["to"] = to,
-            ["seeds"] = 72,
-            ["containers"] = 72,
-            ["happenedOn"] = "2026-02-05",
-        };
 
     private async Task<string> StepsAsync(Guid batch) =>
         string.Join(' ', (await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Select(s => (string)s!["mid"]!));

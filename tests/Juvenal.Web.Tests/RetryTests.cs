@@ -66,9 +66,9 @@ public class RetryTests(House house) : IClassFixture<House>
         var (one, _) = await ToSowAsync();
         var (two, _) = await ToSowAsync();
         var id = Guid.CreateVersion7();
-        Assert.Equal(200, (await house.LogAsync(one, Sown(id))).Status);
-        Assert.Equal(200, (await house.LogAsync(one, Sown(id))).Status);
-        var (status, problem) = await house.LogAsync(two, Sown(id));
+        Assert.Equal(200, (await house.LogAsync(one, house.Sown(id: id))).Status);
+        Assert.Equal(200, (await house.LogAsync(one, house.Sown(id: id))).Status);
+        var (status, problem) = await house.LogAsync(two, house.Sown(id: id));
         Assert.Equal((409, "other-payload"), (status, (string)problem["code"]!));
         Assert.Equal((72, 0), (await SownAsync(one), await SownAsync(two)));
     }
@@ -146,18 +146,8 @@ public class RetryTests(House house) : IClassFixture<House>
         // 24 of 80 up: at a germination of 85 % that is not half yet, at 50 % it is.
         var input = house.Input();
         var batch = await house.KeepAsync(input);
-        await house.LogAsync(batch, Sown(Guid.CreateVersion7(), 80, "2026-01-15"));
-        await house.LogAsync(
-            batch,
-            new JsonObject
-            {
-                ["kind"] = "emerged",
-                ["stage"] = "emerge",
-                ["to"] = house.Group(house.Mat),
-                ["seedlings"] = 24,
-                ["happenedOn"] = "2026-01-28",
-            }
-        );
+        await house.LogAsync(batch, house.Sown(80, "2026-01-15"));
+        await house.LogAsync(batch, house.Up(24, "2026-01-28"));
         var changed = (JsonObject)input.DeepClone();
         changed["germination"] = 0.5;
         var (_, shown) = await house.PostAsync($"batches/{batch}/plan", changed.DeepClone());
@@ -188,18 +178,6 @@ public class RetryTests(House house) : IClassFixture<House>
     private Task<(int Status, JsonNode Body)> SendAsync(string method, string path, JsonObject body) =>
         method == "POST" ? house.PostAsync(path, body.DeepClone()) : house.PutAsync(path, body.DeepClone());
 
-    private JsonObject Sown(Guid id, int seeds = 72, string on = "2026-01-20") =>
-        new()
-        {
-            ["id"] = id,
-            ["kind"] = "sown",
-            ["stage"] = "sow",
-            ["to"] = house.Group(house.Mat),
-            ["seeds"] = seeds,
-            ["containers"] = seeds,
-            ["happenedOn"] = on,
-        };
-
     private async Task<(Guid Batch, JsonObject Done)> ToSowAsync()
     {
         var batch = await house.KeepAsync(house.Input());
@@ -218,18 +196,8 @@ public class RetryTests(House house) : IClassFixture<House>
     private async Task<(Guid Batch, JsonObject Done)> PrickOutAsync(int leave)
     {
         var batch = await house.KeepAsync(house.Input());
-        await house.LogAsync(batch, Sown(Guid.CreateVersion7(), 72, "2026-01-05"));
-        await house.LogAsync(
-            batch,
-            new JsonObject
-            {
-                ["kind"] = "emerged",
-                ["stage"] = "emerge",
-                ["to"] = house.Group(house.Mat),
-                ["seedlings"] = 60,
-                ["happenedOn"] = "2026-01-20",
-            }
-        );
+        await house.LogAsync(batch, house.Sown(on: "2026-01-05"));
+        await house.LogAsync(batch, house.Up(60, "2026-01-20"));
         return (
             batch,
             new JsonObject

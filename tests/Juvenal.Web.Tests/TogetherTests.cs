@@ -131,19 +131,7 @@ public class TogetherTests(House house) : IClassFixture<House>
         Assert.Equal([200, 422], answers.Select(a => a.Status).Order());
     }
 
-    private Task<(int Status, JsonNode Body)> SowAsync(Guid batch, int seeds) =>
-        house.LogAsync(
-            batch,
-            new JsonObject
-            {
-                ["kind"] = "sown",
-                ["stage"] = "sow",
-                ["to"] = house.Group(house.Mat),
-                ["seeds"] = seeds,
-                ["containers"] = seeds,
-                ["happenedOn"] = "2026-01-20",
-            }
-        );
+    private Task<(int Status, JsonNode Body)> SowAsync(Guid batch, int seeds) => house.LogAsync(batch, house.Sown(seeds));
 
     private Task<(int Status, JsonNode Body)> SowAndCountAsync(Guid batch) => SowAsync(batch, 10);
 

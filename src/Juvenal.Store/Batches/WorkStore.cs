@@ -121,9 +121,8 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
         if (!said.MyCall)
             throw new ConflictException("cold", finding);
         var lowest = finding.Nights.Min(n => n.LowC);
-        return FormattableString.Invariant(
-            $"{(finding.Verdict == ColdVerdict.Hold ? "my call" : "under cover")}, nights down to {lowest:0.#} °C"
-        );
+        var call = finding.Verdict == ColdVerdict.Hold ? "my call" : "under cover";
+        return FormattableString.Invariant($"{call}, nights down to {lowest:0.#} °C").Replace('-', '−');
     }
 
     private async Task<BatchInput> InputAsync(Guid id, CancellationToken cancel) =>

@@ -94,17 +94,14 @@ public sealed class CultivarStore(NurseryTransaction nursery)
     public Task PutAsync(CultivarRow row, CancellationToken cancel)
     {
         var values = Values(row);
-        return row.Version == 0
-            ? CatalogueRows.NewAsync(
-                () => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]),
-                async () => (await AllAsync(cancel)).Find(o => o.Id == row.Id),
-                row
-            )
-            : CatalogueRows.WriteAsync(
-                () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),
-                async () => (await AllAsync(cancel)).Find(c => c.Id == row.Id),
-                "cultivar"
-            );
+        return CatalogueRows.PutAsync(
+            row.Version,
+            () => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]),
+            () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),
+            async () => (await AllAsync(cancel)).Find(o => o.Id == row.Id),
+            row,
+            "cultivar"
+        );
     }
 
     /// <exception cref="RefusedException">What cannot be, at its field.</exception>

@@ -33,12 +33,16 @@ internal static class CatalogueRows
         throw await exists() is { } current ? new ConflictException("changed-meanwhile", current) : new NotFoundException(what);
     }
 
+    /// <summary>Keeps a row: a new one where its version is 0, else what it has become.</summary>
+    public static Task PutAsync<T>(int version, Func<Task<int>> insert, Func<Task<int>> change, Func<Task<T?>> stored, T sent, string what)
+        where T : class => version == 0 ? NewAsync(insert, stored, sent) : WriteAsync(change, async () => await stored(), what);
+
     /// <summary>Inserts a new row; the same one sent again is there already.</summary>
     /// <param name="insert">Does nothing where the id is there; gives the number of rows it made.</param>
     /// <param name="stored">The row with that id.</param>
     /// <param name="sent">As it was sent.</param>
     /// <exception cref="ConflictException">changed-meanwhile: the id stands for something else, or for what it has become since.</exception>
-    public static async Task NewAsync<T>(Func<Task<int>> insert, Func<Task<T?>> stored, T sent)
+    private static async Task NewAsync<T>(Func<Task<int>> insert, Func<Task<T?>> stored, T sent)
         where T : class
     {
         var made = 0;

@@ -76,17 +76,14 @@ public sealed class ContainerStore(NurseryTransaction nursery)
             Sql.Of(row.Form.Word()),
             Sql.OfNull(row.RowCells),
         ];
-        return row.Version == 0
-            ? CatalogueRows.NewAsync(
-                () => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]),
-                async () => (await AllAsync(cancel)).Find(o => o.Id == row.Id),
-                row
-            )
-            : CatalogueRows.WriteAsync(
-                () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),
-                async () => (await AllAsync(cancel)).Find(c => c.Id == row.Id),
-                "container"
-            );
+        return CatalogueRows.PutAsync(
+            row.Version,
+            () => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]),
+            () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),
+            async () => (await AllAsync(cancel)).Find(o => o.Id == row.Id),
+            row,
+            "container"
+        );
     }
 
     /// <exception cref="RefusedException">What cannot be, at its field.</exception>

@@ -97,17 +97,14 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             Sql.OfNull(row.SoilC),
             Sql.OfNull(row.Kind == PlaceKind.OpenBed ? row.Surface?.Word() : null),
         ];
-        return row.Version == 0
-            ? CatalogueRows.NewAsync(
-                () => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]),
-                async () => (await AllAsync(cancel)).Find(o => o.Id == row.Id),
-                row
-            )
-            : CatalogueRows.WriteAsync(
-                () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),
-                async () => (await AllAsync(cancel)).Find(p => p.Id == row.Id),
-                "place"
-            );
+        return CatalogueRows.PutAsync(
+            row.Version,
+            () => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]),
+            () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),
+            async () => (await AllAsync(cancel)).Find(o => o.Id == row.Id),
+            row,
+            "place"
+        );
     }
 
     /// <exception cref="RefusedException">What cannot be, at its field.</exception>

@@ -166,18 +166,13 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
             Sql.OfNull(row.Price),
             Sql.OfNull(row.Note),
         ];
-        await (
-            row.Version == 0
-                ? CatalogueRows.NewAsync(
-                    () => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]),
-                    async () => (await OneAsync(row.Id, cancel))?.Row,
-                    row
-                )
-                : CatalogueRows.WriteAsync(
-                    () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),
-                    async () => (await OneAsync(row.Id, cancel))?.Row,
-                    "lot"
-                )
+        await CatalogueRows.PutAsync(
+            row.Version,
+            () => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]),
+            () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),
+            async () => (await OneAsync(row.Id, cancel))?.Row,
+            row,
+            "lot"
         );
     }
 

@@ -224,11 +224,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
           {wrong ?? refused}
         </Alert>
       )}
-      {task.conflict && (
-        <Typography color="error" sx={{ mt: 0.5 }}>
-          {task.conflict}
-        </Typography>
-      )}
+      {task.conflict && <Typography sx={{ mt: 0.5, fontWeight: 600 }}>{task.conflict}</Typography>}
       <Box className="no-print" sx={{ display: 'flex', gap: 0.5, mt: 0.25, ml: -1, alignItems: 'center', flexWrap: 'wrap' }}>
         {counting && task.carryTo && (
           <FormControlLabel
