@@ -84,8 +84,8 @@ public static class ColdStop
     /// <param name="nights">Tonight first, without gaps; fewer than seven are what there is. Empty: unknown.</param>
     /// <param name="gainC">Of the place, °C, added to each low.</param>
     /// <returns>
-    /// Hold where it freezes in one of ten nights, or one of seven is below the nearer limit; go with cover where one is below the limit; else
-    /// go. Carried plants have one limit.
+    /// Hold where it freezes in one of ten nights, or one of seven is below the nearer limit; go with cover where one is below the limit;
+    /// else go. Carried plants have one limit.
     /// </returns>
     public static ColdFinding For(Crop crop, GoingOut going, IReadOnlyList<NightAhead> nights, double gainC)
     {

@@ -251,8 +251,8 @@ internal sealed class Steps(
     }
 
     /// <summary>
-    /// A fixed planting before the window opens: what still freezes after it. It is said as long as the window has not opened: also when the
-    /// day has passed or was put off.
+    /// A fixed planting before the window opens: what still freezes after it. It is said as long as the window has not opened: also when
+    /// the day has passed or was put off.
     /// </summary>
     private Reason? Frost(DateOnly locked, StageFacts facts)
     {

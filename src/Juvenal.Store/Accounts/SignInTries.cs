@@ -16,7 +16,8 @@ public sealed class SignInTries(NpgsqlDataSource source, TimeProvider clock)
     public const int MostFromOneAddress = 5;
 
     /// <summary>
-    /// After so many tries on one name from anywhere, it waits: from one address come no more than <see cref="MostFromOneAddress"/> of them.
+    /// After so many tries on one name from anywhere, it waits: from one address come no more than <see cref="MostFromOneAddress"/> of
+    /// them.
     /// </summary>
     public const int MostFromAnywhere = 50;
 

@@ -33,14 +33,6 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         where id = $1
         """;
 
-    private const string LotOf = """
-        -- Of which cultivar is a packet?
-        select l.cultivar_id, c.name
-        from seed_lot l
-        join cultivar c on c.nursery_id = l.nursery_id and c.id = l.cultivar_id
-        where l.id = $1
-        """;
-
     private const string DeleteMoves = """
         -- The path is written anew.
         delete from batch_move
@@ -105,7 +97,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
             throw new ConflictException("other-payload");
         }
 
-        await CheckAsync(id, input, cancel);
+        await new BatchChecks(nursery).CheckAsync(id, input, cancel);
         var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
         var state = Fold.Of([], 1);
         var outcome = PlanStore.Plan(catalogue, input, state);
@@ -159,7 +151,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     /// <summary>What a batch would look like with other choices, from what has happened to it.</summary>
     public async Task<Outcome<Plan>> PreviewAsync(Guid id, BatchInput input, CancellationToken cancel)
     {
-        await CheckAsync(id, input, cancel);
+        await new BatchChecks(nursery).CheckAsync(id, input, cancel);
         var loaded = await LoadAsync(id, cancel);
         return PlanStore.Plan(loaded.Catalogue, input, loaded.With(input));
     }
@@ -183,7 +175,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
             throw new RefusedException(new Failure("sown-already", "cultivarId"));
         if (state.SeedsSown > 0 && input.Begins.Kind != batch.Input.Begins.Kind)
             throw new RefusedException(new Failure("begun-already", "start.kind"));
-        await CheckAsync(id, input, cancel);
+        await new BatchChecks(nursery).CheckAsync(id, input, cancel);
         var outcome = PlanStore.Plan(catalogue, input, state);
         if (!outcome.Succeeded)
             throw new RefusedException(outcome.Failures);
@@ -223,17 +215,6 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         );
     }
 
-    /// <summary>Whether packet and beginning are possible choices.</summary>
-    /// <param name="id">The batch; null before it is kept.</param>
-    /// <param name="input">The choices.</param>
-    /// <param name="cancel">Cancels.</param>
-    /// <exception cref="RefusedException">No such packet, one of another cultivar, or a beginning that cannot be.</exception>
-    internal async Task CheckAsync(Guid? id, BatchInput input, CancellationToken cancel)
-    {
-        await CheckLotAsync(input, cancel);
-        await CheckStartAsync(id, input, cancel);
-    }
-
     private static NpgsqlParameter[] StartOf(BatchInput input) =>
         [
             Sql.Of(input.Begins.Kind.Word()),
@@ -243,47 +224,6 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
             Sql.OfNull(input.Start?.ScionId),
             Sql.OfNull(input.Start?.UnionCm),
         ];
-
-    /// <exception cref="RefusedException">A beginning that cannot be: another's parts, a union out of range, a price below 0.</exception>
-    private async Task CheckStartAsync(Guid? id, BatchInput input, CancellationToken cancel)
-    {
-        if (input.Start is not { } start)
-            return;
-        var failures = new List<Failure>();
-        if (start.PriceEach is { } price && !(price is >= 0 and <= 10_000))
-            failures.Add(Failure.OutOfRange("start.priceEach", price, 0, 10_000));
-        if (start.UnionCm is { } union && !(union is >= 1 and <= 60))
-            failures.Add(Failure.OutOfRange("start.unionCm", union, 1, 60));
-        if (start.Kind != Start.Grafts && (start.RootstockId ?? start.ScionId) is not null)
-            failures.Add(new("not-chosen", "start.rootstockId"));
-        if (start.Kind != Start.Seed && input.LotId is not null)
-            failures.Add(new("lot-without-seed", "lotId"));
-        foreach (var (field, part) in new[] { ("start.rootstockId", start.RootstockId), ("start.scionId", start.ScionId) })
-        {
-            if (
-                part is { } batch
-                && (batch == id || await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.Of(new[] { batch })) is null)
-            )
-                failures.Add(new("not-chosen", field));
-        }
-
-        if (start.RootstockId is { } same && same == start.ScionId)
-            failures.Add(new("graft-on-itself", "start.scionId"));
-        if (failures.Count > 0)
-            throw new RefusedException(failures);
-    }
-
-    /// <exception cref="RefusedException">No such packet, or one of another cultivar.</exception>
-    private async Task CheckLotAsync(BatchInput input, CancellationToken cancel)
-    {
-        if (input.LotId is not { } lot)
-            return;
-        var found = await nursery.OneAsync(LotOf, r => (object)(r.GetGuid(0), r.GetString(1)), cancel, Sql.Of(lot));
-        if (found is not (Guid cultivar, string name))
-            throw new RefusedException(new Failure("not-chosen", "lotId"));
-        if (cultivar != input.CultivarId)
-            throw new RefusedException(new Failure("lot-of-other-cultivar", "lotId", Subject: name));
-    }
 
     /// <summary>Ends a batch of which nothing stands any more, or takes that back.</summary>
     /// <param name="id">The batch.</param>

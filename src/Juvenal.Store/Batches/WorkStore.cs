@@ -53,7 +53,8 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
     /// <param name="from">The group it was done with; null for sowing.</param>
     /// <param name="cancel">Cancels.</param>
     /// <returns>The entries' ids, the last one first; sent again, the same.</returns>
-    /// <exception cref="ConflictException">The work is not there any more (done meanwhile), or the id was used for something else.</exception>
+    /// <exception cref="ConflictException">The work is not there any more (done meanwhile), or the id was used for something
+    /// else.</exception>
     /// <exception cref="RefusedException">The counts do not allow it.</exception>
     public async Task<IReadOnlyList<Guid>> DoneAsync(Guid id, Stage stage, Said said, GroupKey? from, CancellationToken cancel)
     {
@@ -103,7 +104,9 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
         return written;
     }
 
-    /// <summary>Plants that go out today into nights they cannot stand do so by the grower's word alone, which is kept with the move.</summary>
+    /// <summary>
+    /// Plants that go out today into nights they cannot stand do so by the grower's word alone, which is kept with the move.
+    /// </summary>
     /// <returns>What is written beside the move; null where nothing is to be said.</returns>
     /// <exception cref="ConflictException">cold: the nights say hold, or go with cover, and nobody took it on themselves.</exception>
     private async Task<string?> CallAsync(BatchView batch, Work work, Said said, Catalogue catalogue, CancellationToken cancel)

@@ -111,7 +111,7 @@ internal sealed class ImportChecks(NurseryTransaction nursery, TimeProvider cloc
         foreach (var batch in batches)
         {
             Check("batch", Possible(batch.Input, catalogue));
-            await CheckAsync("batch", () => new BatchStore(nursery, clock).CheckAsync(batch.Id, batch.Input, cancel));
+            await CheckAsync("batch", () => new BatchChecks(nursery).CheckAsync(batch.Id, batch.Input, cancel));
             Check("batch", () => PlanSummary.Check(batch.Summary));
             Check("plan_step", batch.Steps.All(s => Possible(s, batch.Input.Season)) && HasItsSteps(batch));
             var entries = ledgers[batch.Id].ToList();

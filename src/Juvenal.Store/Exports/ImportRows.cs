@@ -44,7 +44,9 @@ internal static class ImportRows
         }
     }
 
-    /// <summary>Whether a value is of its column's kind and nothing that no nursery has: texts of signs, days that exist, finite numbers.</summary>
+    /// <summary>
+    /// Whether a value is of its column's kind and nothing that no nursery has: texts of signs, days that exist, finite numbers.
+    /// </summary>
     public static bool Plain(JsonElement value, ExportColumn column) =>
         (column.Type, value.ValueKind) switch
         {

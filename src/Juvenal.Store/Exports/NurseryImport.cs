@@ -7,7 +7,9 @@ using Npgsql;
 
 namespace Juvenal.Store.Exports;
 
-/// <summary>Brings an exported nursery in as a new one. Only names that are known are looked for in the zip; nothing of it touches a disk.</summary>
+/// <summary>
+/// Brings an exported nursery in as a new one. Only names that are known are looked for in the zip; nothing of it touches a disk.
+/// </summary>
 public static class NurseryImport
 {
     /// <summary>What one table of a file may unpack to.</summary>
@@ -33,7 +35,9 @@ public static class NurseryImport
         set demo_day = null, planned_day = null
         """;
 
-    /// <summary>Reads it all, then checks what the application checks, and adds every ledger up: what does not agree is refused whole.</summary>
+    /// <summary>
+    /// Reads it all, then checks what the application checks, and adds every ledger up: what does not agree is refused whole.
+    /// </summary>
     /// <exception cref="RefusedException">It is no export, or damaged, or does not agree with itself; field "file", with the table in its
     /// subject.</exception>
     public static async Task ReadAsync(NurseryTransaction nursery, Stream file, TimeProvider clock, CancellationToken cancel)

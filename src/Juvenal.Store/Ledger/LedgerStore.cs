@@ -17,7 +17,8 @@ public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
     /// <param name="byRule">Containers were not counted: they follow from the seedlings (<see cref="Emptying"/>).</param>
     /// <exception cref="NotFoundException">No such batch.</exception>
     /// <exception cref="Nurseries.RefusedException">The counts, the days or the fields do not allow it.</exception>
-    /// <exception cref="ConflictException">The same id was used for something else; or, for an undo, later work rests on the entry.</exception>
+    /// <exception cref="ConflictException">The same id was used for something else; or, for an undo, later work rests on the
+    /// entry.</exception>
     public async Task AppendAsync(Guid batchId, LedgerEntry entry, CancellationToken cancel, bool byRule = false)
     {
         var reader = new LedgerReader(nursery);

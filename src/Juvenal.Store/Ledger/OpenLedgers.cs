@@ -80,7 +80,8 @@ internal sealed class OpenLedgers
     /// <param name="byRule">Containers were not counted: they follow from the seedlings (<see cref="Emptying"/>).</param>
     /// <returns>False where the same entry was written before.</returns>
     /// <exception cref="RefusedException">The counts, the days or the fields do not allow it.</exception>
-    /// <exception cref="ConflictException">The same id was used for something else; or, for an undo, later work rests on the entry.</exception>
+    /// <exception cref="ConflictException">The same id was used for something else; or, for an undo, later work rests on the
+    /// entry.</exception>
     public bool Append(Guid batch, LedgerEntry entry, bool byRule = false)
     {
         var page = _pages[batch];

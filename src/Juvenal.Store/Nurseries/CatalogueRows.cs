@@ -41,7 +41,8 @@ internal static class CatalogueRows
     /// <param name="insert">Does nothing where the id is there; gives the number of rows it made.</param>
     /// <param name="stored">The row with that id.</param>
     /// <param name="sent">As it was sent.</param>
-    /// <exception cref="ConflictException">changed-meanwhile: the id stands for something else, or for what it has become since.</exception>
+    /// <exception cref="ConflictException">changed-meanwhile: the id stands for something else, or for what it has become
+    /// since.</exception>
     private static async Task NewAsync<T>(Func<Task<int>> insert, Func<Task<T?>> stored, T sent)
         where T : class
     {

@@ -3,9 +3,9 @@ using Npgsql;
 namespace Juvenal.Store.Nurseries;
 
 /// <summary>
-/// The one order of locks: (1) the nursery's inputs, (2) packets by id, (3) all batches of the act by id, (4) trays by id, (5) counters of codes.
-/// Each is taken by a statement that reads nothing else; what is decided upon is read by the next statement, because PostgreSQL reads the locked
-/// row again after a wait, and nothing else of that statement.
+/// The one order of locks: (1) the nursery's inputs, (2) packets by id, (3) all batches of the act by id, (4) trays by id, (5) counters of
+/// codes. Each is taken by a statement that reads nothing else; what is decided upon is read by the next statement, because PostgreSQL
+/// reads the locked row again after a wait, and nothing else of that statement.
 /// </summary>
 internal static class Locks
 {

@@ -36,7 +36,7 @@ public sealed class PlanStore(NurseryTransaction nursery, TimeProvider clock)
     /// <summary>What a batch would look like; nothing is kept.</summary>
     public async Task<Outcome<Plan>> PreviewAsync(BatchInput input, CancellationToken cancel)
     {
-        await new BatchStore(nursery, clock).CheckAsync(null, input, cancel);
+        await new BatchChecks(nursery).CheckAsync(null, input, cancel);
         var request = (await Catalogue.LoadAsync(nursery, clock, cancel)).Request(input, null);
         return request.Succeeded ? Planner.Plan(request.Value) : request.Failures.ToList();
     }

@@ -15,7 +15,8 @@ public static class PlanVersion
         foreach (var step in plan.Steps)
         {
             text.Append(
-                $"{step.Stage} {step.Date.Low:yyyyMMdd} {step.Date.Mid:yyyyMMdd} {step.Date.High:yyyyMMdd} {step.Place} {step.Container} {step.Conflict?.Code};"
+                $"{step.Stage} {step.Date.Low:yyyyMMdd} {step.Date.Mid:yyyyMMdd} {step.Date.High:yyyyMMdd} "
+                    + $"{step.Place} {step.Container} {step.Conflict?.Code};"
             );
         }
 

@@ -140,7 +140,8 @@ internal static class PlanWriter
     private const string SetCounts = """
         -- What the ledger comes to.
         update batch
-        set seeds_sown = $2, emerged = $3, lost = $4, snipped = $5, used = $6, tray_counts = $7, counted_on = $8, stage_days = $9, put_offs = $10
+        set seeds_sown = $2, emerged = $3, lost = $4, snipped = $5, used = $6, tray_counts = $7,
+          counted_on = $8, stage_days = $9, put_offs = $10
         where id = $1
         """;
 
@@ -204,7 +205,8 @@ internal static class PlanWriter
             var reason = state.PutOff.TryGetValue(step.Stage, out var put) ? put.Reason : null;
             var (reasons, spread, conflict) = (Json(step.Reasons), Json(step.Spread), step.Conflict is null ? null : Json(step.Conflict));
             var digest = Digest(
-                $"{step.Date.Low:O} {step.Date.Mid:O} {step.Date.High:O} {step.Due:O} {step.Facts.Done:O} {step.Facts.Locked:O} {step.Facts.NotBefore:O}",
+                $"{step.Date.Low:O} {step.Date.Mid:O} {step.Date.High:O} "
+                    + $"{step.Due:O} {step.Facts.Done:O} {step.Facts.Locked:O} {step.Facts.NotBefore:O}",
                 $"{reason}\n{step.Place}\n{step.Container}\n{step.Containers} {step.MixLitres:R} {step.Leaves:R}",
                 reasons,
                 spread,

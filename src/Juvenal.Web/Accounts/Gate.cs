@@ -3,6 +3,7 @@ using Juvenal.Store;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Nurseries;
 using Microsoft.AspNetCore.Antiforgery;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Juvenal.Web.Accounts;
@@ -47,6 +48,19 @@ internal readonly record struct Here(
     /// <inheritdoc cref="Database.ActAsync{T}"/>
     public Task<T> ActAsync<T>(Touches touches, Func<NurseryTransaction, Task<T>> act, CancellationToken cancel) =>
         Database.ActAsync(Nursery, Visitor.Name, touches, act, cancel);
+
+    /// <summary>An act that has nothing to answer.</summary>
+    /// <inheritdoc cref="Database.ActAsync{T}"/>
+    public Task<NoContent> DoAsync(Touches touches, Func<NurseryTransaction, Task> act, CancellationToken cancel) =>
+        ActAsync(
+            touches,
+            async writing =>
+            {
+                await act(writing);
+                return TypedResults.NoContent();
+            },
+            cancel
+        );
 }
 
 /// <summary>

@@ -94,9 +94,8 @@ internal static class PeopleEndpoints
         nursery
             .MapPut(
                 "/people/{account:guid}",
-                async ([AsParameters] Here here, Guid account, RoleInput input, TimeProvider clock, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
+                ([AsParameters] Here here, Guid account, RoleInput input, TimeProvider clock, CancellationToken cancel) =>
+                    here.DoAsync(
                         Touches.People,
                         async writing =>
                         {
@@ -112,11 +111,9 @@ internal static class PeopleEndpoints
                                 $"{name}{(input.Role is { } r ? $": {r}" : "")}",
                                 cancel
                             );
-                            return TypedResults.NoContent();
                         },
                         cancel
-                    );
-                }
+                    )
             )
             .WithName("changeMember")
             .For(Role.Owner);
@@ -127,7 +124,7 @@ internal static class PeopleEndpoints
                 async ([AsParameters] Here here, HttpContext context, TimeProvider clock, CancellationToken cancel) =>
                 {
                     var you = Gate.SessionOf(context.User)!.Value.Account;
-                    return await here.ActAsync(
+                    return await here.DoAsync(
                         Touches.People,
                         async writing =>
                         {
@@ -141,7 +138,6 @@ internal static class PeopleEndpoints
                                 here.Visitor.Name,
                                 cancel
                             );
-                            return TypedResults.NoContent();
                         },
                         cancel
                     );
@@ -185,9 +181,8 @@ internal static class PeopleEndpoints
         nursery
             .MapDelete(
                 "/invitations/{id:guid}",
-                async ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
+                ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
+                    here.DoAsync(
                         Touches.People,
                         async writing =>
                         {
@@ -201,11 +196,9 @@ internal static class PeopleEndpoints
                                 null,
                                 cancel
                             );
-                            return TypedResults.NoContent();
                         },
                         cancel
-                    );
-                }
+                    )
             )
             .WithName("withdrawInvitation")
             .For(Role.Owner);

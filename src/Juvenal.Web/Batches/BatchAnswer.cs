@@ -257,8 +257,8 @@ internal static class BatchAnswers
     {
         return e.Kind switch
         {
-            EntryKind.Sown =>
-                $"{e.Seeds} {start switch { Start.Cuttings => "cuttings", Start.Grafts => "grafts", _ => "seeds" }}, {e.Containers} × {In(e.To)}, {At(e.To)}",
+            EntryKind.Sown => $"{e.Seeds} {start switch { Start.Cuttings => "cuttings", Start.Grafts => "grafts", _ => "seeds" }}, "
+                + $"{e.Containers} × {In(e.To)}, {At(e.To)}",
             EntryKind.Received => $"{e.Seedlings} came in, {At(e.To)}",
             EntryKind.Separated => $"{e.Containers} separated, {At(e.From)}",
             EntryKind.Used => $"{e.Seedlings} used for grafts, {At(e.From)}",

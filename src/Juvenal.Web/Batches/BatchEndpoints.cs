@@ -150,18 +150,12 @@ internal static class BatchEndpoints
         nursery
             .MapPut(
                 "/batches/{id:guid}",
-                async ([AsParameters] Here here, Guid id, ChangeInput change, TimeProvider clock, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
+                ([AsParameters] Here here, Guid id, ChangeInput change, TimeProvider clock, CancellationToken cancel) =>
+                    here.DoAsync(
                         Touches.Work,
-                        async writing =>
-                        {
-                            await new BatchStore(writing, clock).ChangeAsync(id, change.Version, change.Input, change.Shown, cancel);
-                            return TypedResults.NoContent();
-                        },
+                        writing => new BatchStore(writing, clock).ChangeAsync(id, change.Version, change.Input, change.Shown, cancel),
                         cancel
-                    );
-                }
+                    )
             )
             .WithName("changeBatch")
             .For(Role.Grower);
@@ -169,18 +163,8 @@ internal static class BatchEndpoints
         nursery
             .MapPut(
                 "/batches/{id:guid}/end",
-                async ([AsParameters] Here here, Guid id, EndInput end, TimeProvider clock, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
-                        Touches.Work,
-                        async writing =>
-                        {
-                            await new BatchStore(writing, clock).EndAsync(id, end.Reason, cancel);
-                            return TypedResults.NoContent();
-                        },
-                        cancel
-                    );
-                }
+                ([AsParameters] Here here, Guid id, EndInput end, TimeProvider clock, CancellationToken cancel) =>
+                    here.DoAsync(Touches.Work, writing => new BatchStore(writing, clock).EndAsync(id, end.Reason, cancel), cancel)
             )
             .WithName("endBatch")
             .For(Role.Grower);
@@ -188,9 +172,8 @@ internal static class BatchEndpoints
         nursery
             .MapPost(
                 "/batches/{id:guid}/entries",
-                async ([AsParameters] Here here, Guid id, EntryInput input, TimeProvider clock, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
+                ([AsParameters] Here here, Guid id, EntryInput input, TimeProvider clock, CancellationToken cancel) =>
+                    here.ActAsync(
                         Touches.Work,
                         async writing =>
                         {
@@ -203,8 +186,7 @@ internal static class BatchEndpoints
                             return TypedResults.Ok(new Written([input.Id]));
                         },
                         cancel
-                    );
-                }
+                    )
             )
             .WithName("logEntry")
             .For(Role.Helper);
@@ -212,9 +194,8 @@ internal static class BatchEndpoints
         nursery
             .MapPost(
                 "/batches/{id:guid}/stages/{stage}/done",
-                async ([AsParameters] Here here, Guid id, string stage, DoneInput input, TimeProvider clock, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
+                ([AsParameters] Here here, Guid id, string stage, DoneInput input, TimeProvider clock, CancellationToken cancel) =>
+                    here.ActAsync(
                         Touches.Work,
                         async writing =>
                         {
@@ -233,8 +214,7 @@ internal static class BatchEndpoints
                             return TypedResults.Ok(new Written(written));
                         },
                         cancel
-                    );
-                }
+                    )
             )
             .WithName("stageDone")
             .For(Role.Helper);
@@ -242,18 +222,12 @@ internal static class BatchEndpoints
         nursery
             .MapPut(
                 "/batches/{id:guid}/stages/{stage}/lock",
-                async ([AsParameters] Here here, Guid id, string stage, LockInput input, TimeProvider clock, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
+                ([AsParameters] Here here, Guid id, string stage, LockInput input, TimeProvider clock, CancellationToken cancel) =>
+                    here.DoAsync(
                         Touches.Work,
-                        async writing =>
-                        {
-                            await new BatchStore(writing, clock).LockAsync(id, input.Version, StageOf(stage), input.Day, cancel);
-                            return TypedResults.NoContent();
-                        },
+                        writing => new BatchStore(writing, clock).LockAsync(id, input.Version, StageOf(stage), input.Day, cancel),
                         cancel
-                    );
-                }
+                    )
             )
             .WithName("lockStage")
             .For(Role.Grower);

@@ -7,6 +7,7 @@ using Juvenal.Store.Places;
 using Juvenal.Store.Plans;
 using Juvenal.Web.Accounts;
 using Juvenal.Web.Hosting;
+using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Juvenal.Web.Catalogue;
 
@@ -164,23 +165,20 @@ internal static class CatalogueEndpoints
 /// <summary>A change that plans rest on: written, re-planned and committed in one.</summary>
 internal sealed class Writer(TimeProvider clock)
 {
-    public async Task<Microsoft.AspNetCore.Http.HttpResults.NoContent> ChangeAsync(
+    public Task<NoContent> ChangeAsync(
         Here here,
         Func<NurseryTransaction, Task> change,
         CancellationToken cancel,
         Touches touches = Touches.Inputs
-    )
-    {
-        return await here.ActAsync(
+    ) =>
+        here.DoAsync(
             touches,
             async writing =>
             {
                 await new Store.Site.SiteStore(writing).GetAsync(cancel);
                 await change(writing);
                 await new PlanStore(writing, clock).ReplanAllAsync(cancel);
-                return TypedResults.NoContent();
             },
             cancel
         );
-    }
 }

@@ -31,9 +31,8 @@ internal static class PlanEndpoints
         nursery
             .MapPost(
                 "/batches",
-                async ([AsParameters] Here here, KeepInput keep, TimeProvider clock, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
+                ([AsParameters] Here here, KeepInput keep, TimeProvider clock, CancellationToken cancel) =>
+                    here.ActAsync(
                         Touches.NewBatch,
                         async writing =>
                         {
@@ -41,8 +40,7 @@ internal static class PlanEndpoints
                             return TypedResults.Created($"/api/nurseries/{here.Nursery}/batches/{keep.Id}", new Kept(keep.Id));
                         },
                         cancel
-                    );
-                }
+                    )
             )
             .WithName("keepBatch")
             .For(Role.Grower);

@@ -103,22 +103,17 @@ internal static class SeedEndpoints
         nursery
             .MapPut(
                 "/lots",
-                async ([AsParameters] Here here, SeedLotRow row, TimeProvider clock, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
+                ([AsParameters] Here here, SeedLotRow row, TimeProvider clock, CancellationToken cancel) =>
+                    here.DoAsync(
                         Touches.Work,
                         async writing =>
-                        {
                             await new SeedLotStore(writing).PutAsync(
                                 row,
                                 (await new SiteStore(writing).GetAsync(cancel)).Today(clock),
                                 cancel
-                            );
-                            return TypedResults.NoContent();
-                        },
+                            ),
                         cancel
-                    );
-                }
+                    )
             )
             .WithName("putLot")
             .For(Role.Grower);
@@ -126,22 +121,17 @@ internal static class SeedEndpoints
         nursery
             .MapPost(
                 "/lots/{id:guid}/entries",
-                async ([AsParameters] Here here, Guid id, LotEntryInput input, TimeProvider clock, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
+                ([AsParameters] Here here, Guid id, LotEntryInput input, TimeProvider clock, CancellationToken cancel) =>
+                    here.DoAsync(
                         Touches.Work,
                         async writing =>
-                        {
                             await new LotBookStore(writing).AppendAsync(
                                 new(input.Id, id, 0, input.Kind, input.HappenedOn, input.Seeds, input.Up, input.Note, input.Corrects),
                                 (await new SiteStore(writing).GetAsync(cancel)).Today(clock),
                                 cancel
-                            );
-                            return TypedResults.NoContent();
-                        },
+                            ),
                         cancel
-                    );
-                }
+                    )
             )
             .WithName("logLot")
             .For(Role.Grower);
@@ -149,18 +139,8 @@ internal static class SeedEndpoints
         nursery
             .MapDelete(
                 "/lots/{id:guid}",
-                async ([AsParameters] Here here, Guid id, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
-                        Touches.InputsGo,
-                        async writing =>
-                        {
-                            await new SeedLotStore(writing).DeleteAsync(id, cancel);
-                            return TypedResults.NoContent();
-                        },
-                        cancel
-                    );
-                }
+                ([AsParameters] Here here, Guid id, CancellationToken cancel) =>
+                    here.DoAsync(Touches.InputsGo, writing => new SeedLotStore(writing).DeleteAsync(id, cancel), cancel)
             )
             .WithName("deleteLot")
             .For(Role.Grower);

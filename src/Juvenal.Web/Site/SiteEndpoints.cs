@@ -83,15 +83,8 @@ internal static class SiteEndpoints
         nursery
             .MapPut(
                 "/site",
-                async (
-                    [AsParameters] Here here,
-                    SiteInput input,
-                    Devices.Collector collector,
-                    TimeProvider clock,
-                    CancellationToken cancel
-                ) =>
-                {
-                    return await here.ActAsync(
+                ([AsParameters] Here here, SiteInput input, Devices.Collector collector, TimeProvider clock, CancellationToken cancel) =>
+                    here.ActAsync(
                         Touches.Inputs,
                         async writing =>
                         {
@@ -106,8 +99,7 @@ internal static class SiteEndpoints
                             return await ReplannedAsync(writing, clock, cancel);
                         },
                         cancel
-                    );
-                }
+                    )
             )
             .WithName("changeSite")
             .TakesLong()
@@ -129,9 +121,8 @@ internal static class SiteEndpoints
         nursery
             .MapPut(
                 "/rules",
-                async ([AsParameters] Here here, RulesInput input, TimeProvider clock, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
+                ([AsParameters] Here here, RulesInput input, TimeProvider clock, CancellationToken cancel) =>
+                    here.ActAsync(
                         Touches.Inputs,
                         async writing =>
                         {
@@ -139,8 +130,7 @@ internal static class SiteEndpoints
                             return await ReplannedAsync(writing, clock, cancel);
                         },
                         cancel
-                    );
-                }
+                    )
             )
             .WithName("changeRules")
             .TakesLong()

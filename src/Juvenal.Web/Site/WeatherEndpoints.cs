@@ -178,9 +178,8 @@ internal static class WeatherEndpoints
         nursery
             .MapDelete(
                 "/weather",
-                async ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
+                ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
+                    here.ActAsync(
                         Touches.Inputs,
                         async writing =>
                         {
@@ -189,8 +188,7 @@ internal static class WeatherEndpoints
                             return TypedResults.Ok(new WeatherKept(0, (await SiteEndpoints.ReplannedAsync(writing, clock, cancel)).Value!));
                         },
                         cancel
-                    );
-                }
+                    )
             )
             .WithName("forgetWeather")
             .TakesLong()
@@ -224,9 +222,8 @@ internal static class WeatherEndpoints
         nursery
             .MapPost(
                 "/soil",
-                async ([AsParameters] Here here, SoilInput input, TimeProvider clock, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
+                ([AsParameters] Here here, SoilInput input, TimeProvider clock, CancellationToken cancel) =>
+                    here.ActAsync(
                         Touches.Inputs,
                         async writing =>
                         {
@@ -245,8 +242,7 @@ internal static class WeatherEndpoints
                             return await SiteEndpoints.ReplannedAsync(writing, clock, cancel);
                         },
                         cancel
-                    );
-                }
+                    )
             )
             .WithName("addSoil")
             .TakesLong()
@@ -255,9 +251,8 @@ internal static class WeatherEndpoints
         nursery
             .MapDelete(
                 "/soil/{id:guid}",
-                async ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
+                ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
+                    here.ActAsync(
                         Touches.Inputs,
                         async writing =>
                         {
@@ -265,8 +260,7 @@ internal static class WeatherEndpoints
                             return await SiteEndpoints.ReplannedAsync(writing, clock, cancel);
                         },
                         cancel
-                    );
-                }
+                    )
             )
             .WithName("removeSoil")
             .TakesLong()

@@ -114,18 +114,8 @@ internal static class SowingEndpoints
         nursery
             .MapPut(
                 "/sowing",
-                async ([AsParameters] Here here, LayoutInput layout, TimeProvider clock, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
-                        Touches.Work,
-                        async writing =>
-                        {
-                            await KeepAsync(writing, layout, clock, cancel);
-                            return TypedResults.NoContent();
-                        },
-                        cancel
-                    );
-                }
+                ([AsParameters] Here here, LayoutInput layout, TimeProvider clock, CancellationToken cancel) =>
+                    here.DoAsync(Touches.Work, writing => KeepAsync(writing, layout, clock, cancel), cancel)
             )
             .WithName("keepSowing")
             .For(Role.Grower);

@@ -52,9 +52,8 @@ internal static class TrayEndpoints
         nursery
             .MapPost(
                 "/batches/{id:guid}/cells",
-                async ([AsParameters] Here here, Guid id, CellsInput input, TimeProvider clock, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
+                ([AsParameters] Here here, Guid id, CellsInput input, TimeProvider clock, CancellationToken cancel) =>
+                    here.ActAsync(
                         Touches.Work,
                         async writing =>
                         {
@@ -71,8 +70,7 @@ internal static class TrayEndpoints
                             return TypedResults.Ok(new Written(written));
                         },
                         cancel
-                    );
-                }
+                    )
             )
             .WithName("putCells")
             .For(Role.Helper);
@@ -80,9 +78,8 @@ internal static class TrayEndpoints
         nursery
             .MapPost(
                 "/batches/{id:guid}/thin",
-                async ([AsParameters] Here here, Guid id, ThinInput input, TimeProvider clock, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
+                ([AsParameters] Here here, Guid id, ThinInput input, TimeProvider clock, CancellationToken cancel) =>
+                    here.ActAsync(
                         Touches.Work,
                         async writing =>
                         {
@@ -90,8 +87,7 @@ internal static class TrayEndpoints
                             return TypedResults.Ok(new Written([input.Id]));
                         },
                         cancel
-                    );
-                }
+                    )
             )
             .WithName("thin")
             .For(Role.Helper);
@@ -99,18 +95,8 @@ internal static class TrayEndpoints
         nursery
             .MapPost(
                 "/batches/{id:guid}/trays",
-                async ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
-                        Touches.Work,
-                        async writing =>
-                        {
-                            await LayAsync(writing, id, clock, cancel);
-                            return TypedResults.NoContent();
-                        },
-                        cancel
-                    );
-                }
+                ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
+                    here.DoAsync(Touches.Work, writing => LayAsync(writing, id, clock, cancel), cancel)
             )
             .WithName("layTrays")
             .For(Role.Helper);
@@ -118,22 +104,17 @@ internal static class TrayEndpoints
         nursery
             .MapPut(
                 "/readings",
-                async ([AsParameters] Here here, ReadingRow row, TimeProvider clock, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
+                ([AsParameters] Here here, ReadingRow row, TimeProvider clock, CancellationToken cancel) =>
+                    here.DoAsync(
                         Touches.Work,
                         async writing =>
-                        {
                             await new ReadingStore(writing).AddAsync(
                                 row,
                                 (await new SiteStore(writing).GetAsync(cancel)).Today(clock),
                                 cancel
-                            );
-                            return TypedResults.NoContent();
-                        },
+                            ),
                         cancel
-                    );
-                }
+                    )
             )
             .WithName("putReading")
             .For(Role.Helper);
@@ -141,19 +122,16 @@ internal static class TrayEndpoints
         nursery
             .MapDelete(
                 "/readings/{id:guid}",
-                async ([AsParameters] Here here, Guid id, CancellationToken cancel) =>
-                {
-                    return await here.ActAsync(
+                ([AsParameters] Here here, Guid id, CancellationToken cancel) =>
+                    here.DoAsync(
                         Touches.Work,
                         async writing =>
                         {
                             if (!await new ReadingStore(writing).DeleteAsync(id, cancel))
                                 throw new NotFoundException("reading");
-                            return TypedResults.NoContent();
                         },
                         cancel
-                    );
-                }
+                    )
             )
             .WithName("deleteReading")
             .For(Role.Helper);
