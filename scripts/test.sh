@@ -9,6 +9,9 @@ TIMEFORMAT='%R s, %U + %S s of CPU'
 # How long a test may wait for something, in seconds: a test must not fail because the machine is slow.
 export JUVENAL_TEST_PATIENCE=${JUVENAL_TEST_PATIENCE:-120}
 
+# Tests run everything a few times and nothing for long: code is compiled once, plainly, and not again for speed.
+export DOTNET_TieredPGO=0 DOTNET_TC_CallCountThreshold=1000
+
 # Runs a command with its output in $LOG; says how long it took. Sets CODE.
 timed() {
   local took

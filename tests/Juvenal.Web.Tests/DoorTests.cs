@@ -11,7 +11,7 @@ using Xunit;
 namespace Juvenal.Web.Tests;
 
 /// <summary>Roles, invitations, accounts: who may come in, and as what.</summary>
-public class DoorTests(House house) : IClassFixture<House>
+public class DoorTests(OwnHouse house) : IClassFixture<OwnHouse>
 {
     /// <summary>What a helper may do besides reading; every other write is refused, also one that is added later.</summary>
     private static readonly string[] HelpersWrites =

@@ -12,7 +12,7 @@ public class EdgeTests(House house) : IClassFixture<House>
     public async Task Every_write_without_a_token_is_refused()
     {
         // Signed in, but without the page's token: what another site could make a browser send.
-        var owner = await house.EnterAsync("Test owner");
+        var owner = await house.EnterAsync(house.Owner);
         owner.DefaultRequestHeaders.Remove("X-Juvenal-Token");
         var writes = 0;
         foreach (

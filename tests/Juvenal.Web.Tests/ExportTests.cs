@@ -13,7 +13,7 @@ using Xunit;
 namespace Juvenal.Web.Tests;
 
 /// <summary>A nursery leaves whole and comes in whole.</summary>
-public class ExportTests(House house) : IClassFixture<House>
+public class ExportTests(OwnHouse house) : IClassFixture<OwnHouse>
 {
     [Fact]
     public async Task What_is_exported_imported_and_exported_again_is_the_same()

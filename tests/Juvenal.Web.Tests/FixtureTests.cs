@@ -17,7 +17,7 @@ namespace Juvenal.Web.Tests;
 /// What earlier releases left behind, kept in tests/fixtures: a spring of the made-up yard with merged groups, refilled ones, an undo of an
 /// undo, corrections, grafts undone and done again, and shared trays.
 /// </summary>
-public class FixtureTests(House house) : IClassFixture<House>
+public class FixtureTests(OwnHouse house) : IClassFixture<OwnHouse>
 {
     private static readonly string Fixtures = Path.Combine(Root(), "tests", "fixtures");
 

@@ -9,7 +9,7 @@ namespace Juvenal.Web.Tests;
 /// Every address of the API's own document is asked with what it wants, with what it does not, and with what nobody would send. It answers
 /// each with a sentence, never with an error of its own; and afterwards every page opens.
 /// </summary>
-public class FuzzTests(House house) : IClassFixture<House>
+public class FuzzTests(OwnHouse house) : IClassFixture<OwnHouse>
 {
     private const int Requests = 10_000;
     private const int AtOnce = 4;

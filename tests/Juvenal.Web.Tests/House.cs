@@ -19,17 +19,27 @@ using Xunit;
 
 namespace Juvenal.Web.Tests;
 
-/// <summary>A server on a database of its own, with a nursery whose day is fixed, for one test class.</summary>
+/// <summary>A nursery of its own whose day is fixed, for one test class, beside others on one server: starting a server is slow.</summary>
 public partial class House(TestCluster cluster) : IAsyncLifetime
 {
+    private static int _owners;
+
     public static readonly DateOnly Today = new(2026, 2, 1);
 
     public const string Password = "seven wet trowels";
 
-    // Slow on purpose: once for all.
-    private static string? _hash;
+    // How many are made in earnest is tested by itself (SignInTests).
+    private const int FewRounds = 1000;
+
+    private static readonly string _hash = new Passwords(FewRounds).Hash(Password);
 
     private WebApplicationFactory<Program>? _server;
+
+    /// <summary>Whether the server and its database are this class's alone.</summary>
+    protected virtual bool Alone => false;
+
+    /// <summary>The name of the account that owns the nursery.</summary>
+    public string Owner { get; private set; } = "Test owner";
 
     public TestCluster Cluster { get; } = cluster;
 
@@ -67,11 +77,13 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
 
     public virtual async ValueTask InitializeAsync()
     {
-        DatabaseName = await Cluster.NewDatabaseAsync();
+        DatabaseName = Alone ? await Cluster.NewDatabaseAsync() : await Cluster.SharedDatabaseAsync();
         Source = NpgsqlDataSource.Create(Cluster.WebOf(DatabaseName));
         await FurnishAsync();
-        _server = NewServer();
-        Client = await EnterAsync(await AddAsync("Test owner", Role.Owner));
+        _server = Alone ? NewServer() : await Cluster.SharedServerAsync();
+        if (!Alone)
+            Owner += $" {Interlocked.Increment(ref _owners)}";
+        Client = await EnterAsync(await AddAsync(Owner, Role.Owner));
     }
 
     /// <summary>Another server on the same database.</summary>
@@ -95,6 +107,7 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
                 all[name] = value;
             foreach (var (name, value) in all)
                 b.UseSetting(name, value);
+            b.ConfigureServices(s => s.AddSingleton(_ => new Passwords(FewRounds)));
         });
 
     public HttpClient Stranger(bool follow = true) => _server!.CreateClient(new() { AllowAutoRedirect = follow });
@@ -102,7 +115,6 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
     /// <summary>An account of this nursery, or of another; its name. All have <see cref="Password"/>.</summary>
     public async Task<string> AddAsync(string name, Role role, Guid? nursery = null)
     {
-        _hash ??= new Passwords().Hash(Password);
         var account = new Account(Guid.CreateVersion7(), name, _hash, Guid.NewGuid());
         await using var people = await Database.WriteAsync(new Asker(Account: account.Id, Nursery: nursery ?? Nursery), default);
         await new AccountStore(people).AddAsync(account, default);
@@ -167,7 +179,7 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
 
     public async ValueTask DisposeAsync()
     {
-        if (_server is not null)
+        if (_server is not null && Alone)
             await _server.DisposeAsync();
         if (Source is not null)
             await Source.DisposeAsync();
@@ -335,4 +347,10 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
             default
         );
     }
+}
+
+/// <summary>A server on a database of its own, for a class that asks after the whole of it: accounts, roles, what goes down.</summary>
+public class OwnHouse(TestCluster cluster) : House(cluster)
+{
+    protected override bool Alone => true;
 }

@@ -13,7 +13,7 @@ using Xunit;
 namespace Juvenal.Web.Tests;
 
 /// <summary>The morning: a new day, and a Round that nothing stops.</summary>
-public class MorningTests(House house) : IClassFixture<House>
+public class MorningTests(OwnHouse house) : IClassFixture<OwnHouse>
 {
     [Fact]
     public async Task A_nursery_that_cannot_be_planned_keeps_no_other_from_its_new_day()

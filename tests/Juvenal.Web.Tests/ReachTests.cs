@@ -12,7 +12,7 @@ using Xunit;
 namespace Juvenal.Web.Tests;
 
 /// <summary>Beyond this machine: a certificate of its own, or a proxy that is named.</summary>
-public sealed class ReachTests(House house) : IClassFixture<House>, IDisposable
+public sealed class ReachTests(OwnHouse house) : IClassFixture<OwnHouse>, IDisposable
 {
     private readonly string _folder = Path.Combine(Path.GetTempPath(), "juvenal-test-" + Guid.NewGuid().ToString("n"));
 

@@ -8,7 +8,7 @@ using Xunit;
 namespace Juvenal.Web.Tests;
 
 /// <summary>Two servers on one database; a database that goes away and comes back.</summary>
-public class ServerTests(House house) : IClassFixture<House>
+public class ServerTests(OwnHouse house) : IClassFixture<OwnHouse>
 {
     [Fact]
     public async Task Two_servers_on_one_database_accept_each_others_cookies()

@@ -1,7 +1,9 @@
+using System.Buffers.Binary;
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Juvenal.Store.Accounts;
+using Juvenal.Web.Accounts;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.AspNetCore.TestHost;
 using Microsoft.Extensions.DependencyInjection;
@@ -11,7 +13,7 @@ using Xunit;
 namespace Juvenal.Web.Tests;
 
 /// <summary>Names and passwords, tries and waits, sessions and their end.</summary>
-public class SignInTests(House house) : IClassFixture<House>
+public class SignInTests(OwnHouse house) : IClassFixture<OwnHouse>
 {
     [Fact]
     public async Task A_wrong_name_and_a_wrong_password_are_refused_alike_and_wait_alike()
@@ -56,6 +58,12 @@ public class SignInTests(House house) : IClassFixture<House>
             204,
             (int)(await known.PostAsJsonAsync("/api/sign-in", new { name = "known ONE ", password = House.Password })).StatusCode
         );
+
+        // The framework's format, version 3: a sign, the function (2: HMAC-SHA512), the rounds; each number big end first.
+        var hash = Convert.FromBase64String(server.Services.GetRequiredService<Passwords>().Hash("as it is made in earnest"));
+        Assert.Equal(1, hash[0]);
+        Assert.Equal(2u, BinaryPrimitives.ReadUInt32BigEndian(hash.AsSpan(1)));
+        Assert.True(BinaryPrimitives.ReadUInt32BigEndian(hash.AsSpan(5)) >= 210_000);
     }
 
     [Fact]

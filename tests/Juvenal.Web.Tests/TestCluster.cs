@@ -1,4 +1,5 @@
 using Juvenal.Store;
+using Microsoft.AspNetCore.Mvc.Testing;
 using Npgsql;
 using Xunit;
 
@@ -32,11 +33,43 @@ public sealed class TestCluster : IAsyncLifetime
         return name;
     }
 
+    private readonly SemaphoreSlim _sharing = new(1, 1);
+    private (string Database, WebApplicationFactory<Program> Server)? _shared;
+
+    /// <summary>The database that most classes share, each with a nursery of its own.</summary>
+    public async Task<string> SharedDatabaseAsync() => (await SharedAsync()).Database;
+
+    public async Task<WebApplicationFactory<Program>> SharedServerAsync() => (await SharedAsync()).Server;
+
+    private async Task<(string Database, WebApplicationFactory<Program> Server)> SharedAsync()
+    {
+        await _sharing.WaitAsync();
+        try
+        {
+            if (_shared is null)
+            {
+                var name = await NewDatabaseAsync();
+                _shared = (name, House.ServerOn(WebOf(name)));
+            }
+
+            return _shared.Value;
+        }
+        finally
+        {
+            _sharing.Release();
+        }
+    }
+
     public string OwnerOf(string database) => $"{Owner};Database={database};Pooling=false";
 
     public string WebOf(string database) => $"{Web};Database={database};Maximum Pool Size=12;Timeout=300";
 
-    public ValueTask DisposeAsync() => ValueTask.CompletedTask;
+    public async ValueTask DisposeAsync()
+    {
+        if (_shared is { Server: var server })
+            await server.DisposeAsync();
+        _sharing.Dispose();
+    }
 
     private async Task RunAsync(string sql)
     {

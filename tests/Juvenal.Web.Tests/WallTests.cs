@@ -9,7 +9,7 @@ using Xunit;
 namespace Juvenal.Web.Tests;
 
 /// <summary>A nursery is nobody else's: what the database itself holds.</summary>
-public class WallTests(House house) : IClassFixture<House>
+public class WallTests(OwnHouse house) : IClassFixture<OwnHouse>
 {
     [Fact]
     public async Task Every_nursery_table_is_walled_keyed_and_owned_by_another_role()

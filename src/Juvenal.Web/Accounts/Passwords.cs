@@ -7,14 +7,20 @@ namespace Juvenal.Web.Accounts;
 /// <summary>The framework's password hasher, with as many rounds as OWASP names for PBKDF2-HMAC-SHA512 (210,000; from memory).</summary>
 internal sealed class Passwords
 {
-    private const int Rounds = 210_000;
+    /// <summary>Slow on purpose.</summary>
+    public const int Rounds = 210_000;
 
-    private readonly PasswordHasher<Account> _hasher = new(Options.Create(new PasswordHasherOptions { IterationCount = Rounds }));
+    private readonly PasswordHasher<Account> _hasher;
 
     // Checked where there is no account, so that a name that nobody has takes as long as one that somebody has.
     private readonly string _nobodys;
 
-    public Passwords() => _nobodys = Hash(Guid.NewGuid().ToString());
+    /// <param name="rounds">Fewer only in tests of other things.</param>
+    public Passwords(int rounds = Rounds)
+    {
+        _hasher = new(Options.Create(new PasswordHasherOptions { IterationCount = rounds }));
+        _nobodys = Hash(Guid.NewGuid().ToString());
+    }
 
     public string Hash(string password) => _hasher.HashPassword(null!, password);
 

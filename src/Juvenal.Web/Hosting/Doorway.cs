@@ -16,7 +16,7 @@ internal static class Doorway
         var services = builder.Services;
         services.AddSingleton(s => Limits.Of(s.GetRequiredService<IConfiguration>()));
         services.AddSingleton<Doors>();
-        services.AddSingleton<Passwords>();
+        services.AddSingleton(_ => new Passwords());
         services.AddScoped<Visit>();
         services.AddScoped<Sessions>();
         services.AddScoped<NewAccounts>();
