@@ -4,7 +4,7 @@ source scripts/test.sh
 take_pictures() {
   need_dotnet
   need_node
-  [ -x /usr/bin/chromium ] || need_packages chromium
+  has_chromium || need_packages chromium-headless-shell
   build_all
   install_npm tests/e2e
   trap clean_up EXIT

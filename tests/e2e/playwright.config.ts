@@ -15,6 +15,7 @@ export default defineConfig({
   use: {
     baseURL: process.env.JUVENAL_URL ?? 'http://127.0.0.1:5080',
     viewport: { width: 1280, height: 800 },
+    contextOptions: { reducedMotion: 'reduce' },
     launchOptions: browser,
     trace: 'off',
   },

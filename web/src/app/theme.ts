@@ -88,6 +88,14 @@ export const theme = createTheme({
     MuiCssBaseline: {
       styleOverrides: {
         body: { fontVariantNumeric: 'tabular-nums' },
+        // Whom motion makes ill sees where things end up, not how they get there.
+        '@media (prefers-reduced-motion: reduce)': {
+          '*, *::before, *::after': {
+            animationDuration: '1ms !important',
+            transitionDuration: '1ms !important',
+            scrollBehavior: 'auto !important',
+          },
+        },
         '@media print': { body: { background: '#fff' }, '.no-print': { display: 'none !important' } },
       },
     },
