@@ -213,7 +213,7 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             return;
         }
 
-        await WriteAsync(n => new WorkStore(n, clock).DoneAsync(batch.Id, work.Stage, said, work.From, cancel), cancel);
+        await WriteAsync(n => new WorkStore(n, clock).DoneAsync(batch.Id, work.Stage, said, work.From, work.Group?.Value, cancel), cancel);
         if (work.Stage is Stage.PrickOut or Stage.PotUp)
             await LoseAsync(batch, work, said, day, cancel);
     }
@@ -298,7 +298,8 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
                         Math.Min(lost, said.Count),
                         Math.Min(lost, said.Count),
                         0,
-                        Losses[_chance.Next(Losses.Length)]
+                        Losses[_chance.Next(Losses.Length)],
+                        Group: new GroupId(said.Id)
                     ),
                     cancel
                 ),

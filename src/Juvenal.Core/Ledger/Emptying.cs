@@ -11,7 +11,7 @@ public static class Emptying
     /// Moved: one each; the last plant out empties the tray, blank cells and all. Lost: one each; what has not come up may still.
     /// Snipped: none as long as twins are left, then one each.
     /// </returns>
-    public static int Emptied(EntryKind kind, int seedlings, Standing group)
+    public static int Emptied(EntryKind kind, int seedlings, Group group)
     {
         ArgumentNullException.ThrowIfNull(group);
         var oneEach = Math.Min(seedlings, group.Containers);
@@ -26,7 +26,7 @@ public static class Emptying
     /// <summary>
     /// Containers that the other group has more: the same ones where the kind stays, one for each plant where it changes, none in a bed.
     /// </summary>
-    public static int Filled(GroupKey from, GroupKey to, int seedlings, int emptied) =>
+    public static int Filled(Spot from, Spot to, int seedlings, int emptied) =>
         to.Container is null ? 0
         : to.Container == from.Container ? emptied
         : seedlings;

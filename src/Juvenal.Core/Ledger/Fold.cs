@@ -69,7 +69,11 @@ public static class Fold
 
     private sealed class Sums(double seedsToEmergence)
     {
-        private readonly Dictionary<GroupKey, (int Seedlings, int Containers, Stage Reached)> _groups = [];
+        private readonly Dictionary<GroupId, Group> _groups = [];
+
+        // Sittings of one job stand as one group; the entries that made each of them go on naming it by their own id.
+        private readonly Dictionary<GroupId, GroupId> _standsWith = [];
+        private readonly HashSet<GroupId> _named = [];
         private readonly Dictionary<Stage, DateOnly> _days = [];
         private readonly Dictionary<Stage, (DateOnly, string, long)> _putOff = [];
         private readonly List<Contradiction> _contradictions = [];
@@ -87,10 +91,11 @@ public static class Fold
                 _emerged,
                 [
                     .. _groups
-                        .Where(g => g.Value.Seedlings > 0 || g.Value.Containers > 0)
-                        .Select(g => new Standing(g.Key, g.Value.Seedlings, g.Value.Containers, g.Value.Reached))
-                        .OrderBy(s => s.Group.Place)
-                        .ThenBy(s => s.Group.Container),
+                        .Values.OrderBy(g => g.At.Place)
+                        .ThenBy(g => g.At.Container)
+                        .ThenByDescending(g => g.Reached)
+                        .ThenBy(g => g.InPotSince)
+                        .ThenBy(g => g.Id.Value),
                 ],
                 _lost,
                 _snipped,
@@ -99,7 +104,8 @@ public static class Fold
                 _contradictions,
                 _used,
                 _trays,
-                _emerged > 0 ? _countedOn : null
+                _emerged > 0 ? _countedOn : null,
+                _standsWith
             );
 
         public void Add(LedgerEntry entry)
@@ -117,42 +123,41 @@ public static class Fold
                 case EntryKind.Received:
                     _seeds += entry.Seedlings;
                     _emerged += entry.Seedlings;
-                    Change(entry.To!.Value, entry.Seedlings, entry.Containers, Stage.Emerge);
+                    Fill(entry, entry.Seedlings, entry.Containers, Stage.Emerge);
                     _countedOn = entry.HappenedOn;
                     _days.TryAdd(Stage.Sow, entry.HappenedOn);
                     _days.TryAdd(Stage.Emerge, entry.HappenedOn);
                     break;
                 case EntryKind.Separated:
-                    Change(entry.From!.Value, 0, entry.Containers, null);
+                    if (Of(entry) is { } twins)
+                        Keep(twins with { Containers = twins.Containers + entry.Containers });
                     break;
                 case EntryKind.Used:
                     _used += entry.Seedlings;
-                    Change(entry.From!.Value, -entry.Seedlings, -entry.Containers, null);
+                    Take(entry);
                     break;
                 case EntryKind.Sown:
                     _seeds += entry.Seeds;
-                    Change(entry.To!.Value, 0, entry.Containers, Stage.Sow);
+                    Fill(entry, 0, entry.Containers, Stage.Sow);
                     _days.TryAdd(Stage.Sow, entry.HappenedOn);
                     break;
                 case EntryKind.Emerged:
-                    Change(entry.To!.Value, entry.Seedlings - _emerged, 0, Stage.Emerge);
+                    Fill(entry, entry.Seedlings - _emerged, 0, Stage.Emerge);
                     (_emerged, _countedOn) = (entry.Seedlings, entry.HappenedOn);
                     if (_emerged > 0 && _emerged * 2 >= _seeds * seedsToEmergence)
                         _days.TryAdd(Stage.Emerge, entry.HappenedOn);
                     break;
                 case EntryKind.Lost:
                     _lost += entry.Seedlings;
-                    Change(entry.From!.Value, -entry.Seedlings, -entry.Containers, null);
+                    Take(entry);
                     break;
                 case EntryKind.Snipped:
                     _snipped += entry.Seedlings;
-                    Change(entry.From!.Value, -entry.Seedlings, -entry.Containers, null);
+                    Take(entry);
                     break;
                 case EntryKind.Moved:
-                    var reached = _groups.GetValueOrDefault(entry.From!.Value).Reached;
-                    Change(entry.From!.Value, -entry.Seedlings, -entry.Containers, null);
-                    Change(entry.To!.Value, entry.Seedlings, entry.ContainersTo, entry.Stage ?? reached);
-                    Reach(entry.HappenedOn);
+                    if (Of(entry) is { } stood)
+                        Move(entry, stood);
                     break;
                 case EntryKind.NotYet:
                     // The last word counts, whatever day it is dated to.
@@ -163,6 +168,9 @@ public static class Fold
 
                     break;
             }
+
+            if (entry.Kind is EntryKind.Moved or EntryKind.Lost or EntryKind.Snipped or EntryKind.Used)
+                Reach(entry.HappenedOn);
         }
 
         private Contradiction? Refusal(LedgerEntry entry)
@@ -180,7 +188,7 @@ public static class Fold
                     : null;
             }
 
-            var (seedlings, containers, _) = _groups.GetValueOrDefault(entry.From!.Value);
+            var (seedlings, containers) = Of(entry) is { } group ? (group.Seedlings, group.Containers) : (0, 0);
             if (entry.Kind == EntryKind.Separated)
             {
                 // A pot for each plant, and not one more.
@@ -197,13 +205,126 @@ public static class Fold
                 : null;
         }
 
-        private void Change(GroupKey group, int seedlings, int containers, Stage? reached)
+        /// <summary>The group that an entry is about, as it stands; null where there is none.</summary>
+        private Group? Of(LedgerEntry entry) =>
+            entry.Group is { } name
+                ? _groups.GetValueOrDefault(_standsWith.GetValueOrDefault(name, name))
+                : _groups
+                    .Values.Where(g => g.At == (entry.From ?? entry.To)!.Value)
+                    .OrderBy(g => _named.Contains(g.Id))
+                    .ThenByDescending(g => g.Seedlings)
+                    .ThenBy(g => g.Id.Value)
+                    .FirstOrDefault();
+
+        private void Keep(Group group)
         {
-            var was = _groups.GetValueOrDefault(group);
-            var now = (was.Seedlings + seedlings, was.Containers + containers, reached is { } r && r > was.Reached ? r : was.Reached);
-            // An empty group forgets its stage: what comes to stand there next brings its own.
-            _groups[group] = now is (0, 0, _) ? default : now;
+            // An empty group is gone: what comes to stand there next is another.
+            if (group is { Seedlings: 0, Containers: 0 })
+                _groups.Remove(group.Id);
+            else
+                _groups[group.Id] = group;
         }
+
+        private void Take(LedgerEntry entry)
+        {
+            // A miscount that was put right to nothing takes nothing, from whatever stands there or not.
+            if (Of(entry) is { } group)
+                Keep(group with { Seedlings = group.Seedlings - entry.Seedlings, Containers = group.Containers - entry.Containers });
+        }
+
+        /// <summary>What is sown, comes up or comes in: into the group it is about, or into a new one.</summary>
+        private void Fill(LedgerEntry entry, int seedlings, int containers, Stage reached)
+        {
+            if (Of(entry) is { } group)
+            {
+                Keep(
+                    group with
+                    {
+                        Seedlings = group.Seedlings + seedlings,
+                        Containers = group.Containers + containers,
+                        Reached = reached > group.Reached ? reached : group.Reached,
+                    }
+                );
+                return;
+            }
+
+            // What comes up late stands in its cell since it was sown.
+            var since = entry.Kind == EntryKind.Emerged ? _days[Stage.Sow] : entry.HappenedOn;
+            Open(entry, new(new(entry.Id), entry.To!.Value, seedlings, containers, reached, since));
+        }
+
+        private void Move(LedgerEntry entry, Group from)
+        {
+            Take(entry);
+            var to = entry.To!.Value;
+            var moved = new Group(
+                new(entry.Id),
+                to,
+                entry.Seedlings,
+                entry.ContainersTo,
+                entry.Stage ?? from.Reached,
+                to.Container == from.At.Container ? from.InPotSince : entry.HappenedOn,
+                entry.Stage == Stage.Harden ? entry.HappenedOn : from.HardenedSince,
+                from.Id,
+                from.Merged
+            );
+            if (entry.Group is not null)
+            {
+                // Nothing goes back: carried, plants keep what they have done.
+                Open(entry, moved.Reached < from.Reached ? moved with { Reached = from.Reached } : moved);
+                return;
+            }
+
+            // As it was before groups had names: what stands in the place and pot is one.
+            if (moved is { Seedlings: 0, Containers: 0 })
+                return;
+            if (Of(entry with { From = null }) is not { } there)
+            {
+                Open(entry, moved);
+                return;
+            }
+
+            Keep(
+                there with
+                {
+                    Seedlings = there.Seedlings + moved.Seedlings,
+                    Containers = there.Containers + moved.Containers,
+                    Reached = moved.Reached > there.Reached ? moved.Reached : there.Reached,
+                    HardenedSince = Later(there.HardenedSince, moved.HardenedSince, entry.HappenedOn),
+                    Merged = there.Merged || !there.HasDoneAs(moved),
+                }
+            );
+        }
+
+        private void Open(LedgerEntry entry, Group group)
+        {
+            if (group is { Seedlings: 0, Containers: 0 })
+                return;
+            if (entry.Group is null)
+            {
+                _groups[group.Id] = group;
+                return;
+            }
+
+            _named.Add(group.Id);
+            var same = _groups
+                .Values.Where(g => g.IsLike(group))
+                .OrderBy(g => Math.Abs(g.InPotSince.DayNumber - group.InPotSince.DayNumber))
+                .ThenBy(g => g.Id.Value)
+                .FirstOrDefault();
+            if (same is not null)
+                _standsWith[group.Id] = same.Id;
+            _groups[(same ?? group).Id] = same?.With(group) ?? group;
+        }
+
+        /// <summary>The later of two; where only some had begun, those that had not begin on the day they are set together.</summary>
+        private static DateOnly? Later(DateOnly? a, DateOnly? b, DateOnly day) =>
+            (a, b) switch
+            {
+                (null, null) => null,
+                ({ } one, { } other) => one > other ? one : other,
+                _ => day,
+            };
 
         private void Reach(DateOnly day)
         {

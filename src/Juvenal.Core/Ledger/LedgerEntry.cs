@@ -43,17 +43,14 @@ public enum EntryKind
 /// <param name="Cells">A sign for each cell in the tray's order: a digit for its seedlings, a dot where the batch has no cell.</param>
 public sealed record TrayCount(Guid TrayId, string Cells);
 
-/// <summary>What stands somewhere, within a batch: container kind × place. In a bed there is no container.</summary>
-public readonly record struct GroupKey(Guid? Container, Guid Place);
-
 /// <summary>One line of a batch's ledger. Never changed once written.</summary>
 /// <param name="Id">Made by the client.</param>
 /// <param name="Sequence">Given by the store; breaks ties within a day.</param>
 /// <param name="HappenedOn">The day it happened, which may be before the day it was written.</param>
 /// <param name="Kind">What happened.</param>
 /// <param name="Stage">The stage it does or puts off, where it does.</param>
-/// <param name="From">The group it takes from (lost, snipped, moved).</param>
-/// <param name="To">The group it adds to (sown, emerged, moved).</param>
+/// <param name="From">Where it takes from (lost, snipped, moved).</param>
+/// <param name="To">Where it adds to (sown, emerged, moved).</param>
 /// <param name="Seeds">Sown: seeds, cuttings or grafts set.</param>
 /// <param name="Seedlings">Emerged: the total to date; lost, snipped, moved: seedlings.</param>
 /// <param name="Containers">Sown: containers filled; lost, snipped, moved: containers that <paramref name="From"/> has no longer.</param>
@@ -64,14 +61,18 @@ public readonly record struct GroupKey(Guid? Container, Guid Place);
 /// <param name="LotId">Sown: the packet the seeds were taken from.</param>
 /// <param name="Trays">What stands in the cells after it, where they were counted.</param>
 /// <param name="Act">Entries of one act in several batches share it.</param>
+/// <param name="Group">
+/// The group it is about: lost, snipped, used, separated, moved: it takes from that one; sown, received, emerged: it adds to that one, or makes
+/// one of its own where that is its own id. Null: written before groups had names; what stands in the place and pot is meant, as one.
+/// </param>
 public sealed record LedgerEntry(
     Guid Id,
     long Sequence,
     DateOnly HappenedOn,
     EntryKind Kind,
     Stage? Stage = null,
-    GroupKey? From = null,
-    GroupKey? To = null,
+    Spot? From = null,
+    Spot? To = null,
     int Seeds = 0,
     int Seedlings = 0,
     int Containers = 0,
@@ -81,15 +82,9 @@ public sealed record LedgerEntry(
     Guid? Corrects = null,
     Guid? LotId = null,
     IReadOnlyList<TrayCount>? Trays = null,
-    Guid? Act = null
+    Guid? Act = null,
+    GroupId? Group = null
 );
-
-/// <summary>What stands in one group.</summary>
-/// <param name="Group">Container kind and place.</param>
-/// <param name="Seedlings">From 0.</param>
-/// <param name="Containers">Occupied, from 0: a twin cell is two seedlings and one container; a sown cell is occupied too.</param>
-/// <param name="Reached">The last stage these plants have done.</param>
-public sealed record Standing(GroupKey Group, int Seedlings, int Containers, Stage Reached);
 
 /// <summary>An entry that the counts before it do not allow.</summary>
 /// <param name="Entry">Which.</param>
@@ -112,11 +107,12 @@ public sealed record Contradiction(LedgerEntry Entry, string Code, string Field,
 /// <param name="Used">Seedlings that went into grafts.</param>
 /// <param name="Trays">The last count of each tray's cells, with its day.</param>
 /// <param name="CountedOn">Day of the last count of what is up.</param>
+/// <param name="StandsWith">By the name of a sitting of a job that stands as one with another: that one's name.</param>
 /// <param name="Contradictions">Entries that were left out because the counts do not allow them; empty in a sound ledger.</param>
 public sealed record BatchState(
     int SeedsSown,
     int Emerged,
-    IReadOnlyList<Standing> Groups,
+    IReadOnlyList<Group> Groups,
     int Lost,
     int Snipped,
     IReadOnlyDictionary<Stage, DateOnly> StageDays,
@@ -124,13 +120,28 @@ public sealed record BatchState(
     IReadOnlyList<Contradiction> Contradictions,
     int Used = 0,
     IReadOnlyDictionary<Guid, (string Cells, DateOnly On)>? Trays = null,
-    DateOnly? CountedOn = null
+    DateOnly? CountedOn = null,
+    IReadOnlyDictionary<GroupId, GroupId>? StandsWith = null
 )
 {
     public int Seedlings => Groups.Sum(g => g.Seedlings);
 
     public int Containers => Groups.Sum(g => g.Containers);
 
+    /// <summary>The group of a name, which may be the name of a sitting that stands with others; null where it is empty.</summary>
+    public Group? Group(GroupId? name) =>
+        name is not { } id ? null : Groups.FirstOrDefault(g => g.Id == (StandsWith?.GetValueOrDefault(id, id) ?? id));
+
     /// <summary>Seedlings that have not yet done a stage.</summary>
     public int Before(Stage stage) => Groups.Where(g => g.Reached < stage).Sum(g => g.Seedlings);
+
+    /// <summary>
+    /// Whether a stage lies behind the batch: less than a tenth of what stands is still before it. The plan goes on from the rearmost part
+    /// that is more than that; half moved is not done. [model]
+    /// </summary>
+    public bool Passed(Stage stage) =>
+        StageDays.ContainsKey(stage) && (stage < Stage.PrickOut || Before(stage) == 0 || Before(stage) * 10 < Seedlings);
+
+    /// <summary>The days of the stages that lie behind the batch.</summary>
+    public IEnumerable<KeyValuePair<Stage, DateOnly>> Done() => StageDays.Where(d => Passed(d.Key));
 }

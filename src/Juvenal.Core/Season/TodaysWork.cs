@@ -24,7 +24,8 @@ public enum Press
 
 /// <summary>The next thing to do with a batch, or with one group of it.</summary>
 /// <param name="Stage">What.</param>
-/// <param name="From">The group it is about; null before sowing.</param>
+/// <param name="Group">The group it is about; null before sowing.</param>
+/// <param name="From">Where that stands.</param>
 /// <param name="FromSeedlings">Seedlings that stand in that group.</param>
 /// <param name="FromContainers">Containers that group occupies now.</param>
 /// <param name="Press">How pressing.</param>
@@ -38,7 +39,8 @@ public enum Press
 /// <param name="Thin">Thinning: which cells; null for the other work. Its stage is the emergence it follows.</param>
 public sealed record Work(
     Stage Stage,
-    GroupKey? From,
+    GroupId? Group,
+    Spot? From,
     int FromSeedlings,
     int FromContainers,
     Press Press,
@@ -92,18 +94,16 @@ public static class TodaysWork
         var sown = state.StageDays.ContainsKey(Stage.Sow);
         if (sown && state.Emerged > 0 && state.Seedlings == 0)
             return [];
-        var next = steps.FirstOrDefault(s => s.Stage != Stage.Ripe && !IsDone(s.Stage, state));
-        if (next is null)
-            return [];
-
-        var press = PressOf(next, today);
-        if (next.Stage == Stage.Sow)
+        // The batch is sown, and counted until half are up; from there on each group goes its own way.
+        if (steps.FirstOrDefault(s => s.Stage == Stage.Sow && !sown) is { } next)
         {
+            var press = PressOf(next, today);
             var litres = start == Start.Plants ? 0 : containerOf(Stage.Sow)?.MixLitres(toSow.Cells) ?? 0;
             return
             [
                 new(
                     next.Stage,
+                    null,
                     null,
                     0,
                     0,
@@ -119,21 +119,39 @@ public static class TodaysWork
             ];
         }
 
-        if (next.Stage == Stage.Emerge)
+        var inTrays = state.Groups.Where(g => g.Reached <= Stage.Emerge && g.Seedlings > 0).MaxBy(g => g.Containers);
+        var works = state
+            .Groups.Where(g => g.Seedlings > 0)
+            .Select(g => (Group: g, Step: steps.FirstOrDefault(s => s.Stage > Stage.Emerge && s.Stage != Stage.Ripe && s.Stage > g.Reached)))
+            .Where(w => w.Step is not null)
+            .OrderBy(w => w.Step!.Stage)
+            .Select(w =>
+                Moving(
+                    w.Step!,
+                    w.Group,
+                    PressOf(w.Step!, today),
+                    containerOf(w.Step!.Stage),
+                    twins,
+                    w.Group == inTrays ? thin?.Plan : null
+                )
+            );
+        if (steps.FirstOrDefault(s => s.Stage == Stage.Emerge && !state.StageDays.ContainsKey(Stage.Emerge)) is { } emerging)
         {
-            // The total is of the whole batch: it is counted once, where most of it stands.
+            // The total is of the whole batch: it is counted once, where most of it stands. What is ahead goes on.
             return
             [
                 .. state
-                    .Groups.OrderByDescending(g => g.Containers)
+                    .Groups.Where(g => g.Reached <= Stage.Emerge)
+                    .OrderByDescending(g => g.Containers)
                     .Take(1)
                     .Select(g => new Work(
-                        next.Stage,
-                        g.Group,
+                        Stage.Emerge,
+                        g.Id,
+                        g.At,
                         g.Seedlings,
                         g.Containers,
-                        press,
-                        next.Due,
+                        PressOf(emerging, today),
+                        emerging.Due,
                         state.Emerged,
                         g.Containers,
                         state.SeedsSown,
@@ -141,12 +159,10 @@ public static class TodaysWork
                         0,
                         1
                     )),
+                .. works.Where(w => state.Groups.Any(g => g.Id == w.Group && g.Reached > Stage.Emerge)),
             ];
         }
 
-        var moving = state.Groups.Where(g => g.Reached < next.Stage && g.Seedlings > 0).ToList();
-        var inTrays = moving.Where(g => g.Reached <= Stage.Emerge).MaxBy(g => g.Containers);
-        var works = moving.Select(g => Moving(next, g, press, containerOf(next.Stage), twins, g == inTrays ? thin?.Plan : null));
         // Before they leave the trays they are counted once more: the last to come are up then.
         if (
             start == Start.Seed
@@ -159,7 +175,8 @@ public static class TodaysWork
         {
             var count = new Work(
                 Stage.Emerge,
-                inTrays.Group,
+                inTrays.Id,
+                inTrays.At,
                 inTrays.Seedlings,
                 inTrays.Containers,
                 over <= today ? Press.Due : Press.Coming,
@@ -180,7 +197,8 @@ public static class TodaysWork
             works = works.Prepend(
                 new(
                     Stage.Emerge,
-                    inTrays.Group,
+                    inTrays.Id,
+                    inTrays.At,
                     inTrays.Seedlings,
                     inTrays.Containers,
                     late < 0 ? Press.Coming
@@ -201,7 +219,7 @@ public static class TodaysWork
         return [.. works];
     }
 
-    private static Work Moving(StepDay step, Standing group, Press press, Container? container, Seeds.Twins twins, ThinPlan? thin)
+    private static Work Moving(StepDay step, Group group, Press press, Container? container, Seeds.Twins twins, ThinPlan? thin)
     {
         // Twins that are snipped leave one plant to a cell; separated, each gets a pot. Counted cells say which.
         // In pots a pair stands on purpose: it is separated at this move.
@@ -221,7 +239,8 @@ public static class TodaysWork
         Work Of(int containers, Container? into, double minutesEach) =>
             new(
                 step.Stage,
-                group.Group,
+                group.Id,
+                group.At,
                 group.Seedlings,
                 group.Containers,
                 press,
@@ -234,9 +253,6 @@ public static class TodaysWork
                 Minutes(containers == 0 ? group.Seedlings : containers, minutesEach)
             );
     }
-
-    private static bool IsDone(Stage stage, BatchState state) =>
-        state.StageDays.ContainsKey(stage) && (stage < Stage.PrickOut || state.Before(stage) == 0);
 
     /// <summary>How pressing a step is.</summary>
     public static Press PressOf(StepDay step, DateOnly today)

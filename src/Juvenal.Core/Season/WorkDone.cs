@@ -45,7 +45,7 @@ public static class WorkDone
     public static IReadOnlyList<LedgerEntry> Entries(
         Work work,
         Said said,
-        GroupKey target,
+        Spot target,
         int seedsPerCell,
         Start start = Start.Seed,
         Guid? lot = null
@@ -73,7 +73,7 @@ public static class WorkDone
                     },
                 ];
             case Stage.Emerge:
-                var up = entry with { Kind = EntryKind.Emerged, To = work.From, Seedlings = said.Count };
+                var up = entry with { Kind = EntryKind.Emerged, To = work.From, Seedlings = said.Count, Group = work.Group };
                 if (!said.CarryOn || said.ExtraId is not { } carried || target == work.From)
                     return [up];
                 // Seedlings that stood there before, and those that are new.
@@ -83,6 +83,7 @@ public static class WorkDone
                     entry with
                     {
                         Id = carried,
+                        Group = work.Group,
                         From = work.From,
                         To = target,
                         Seedlings = work.FromSeedlings + said.Count - work.Seedlings,
@@ -93,12 +94,20 @@ public static class WorkDone
         }
 
         var left = work.Seedlings - said.Count;
-        var from = new Standing(work.From!.Value, work.FromSeedlings, work.FromContainers, work.Stage);
+        var from = new Group(work.Group!.Value, work.From!.Value, work.FromSeedlings, work.FromContainers, work.Stage, said.HappenedOn);
         // A pair that goes on as one empties one cell and fills one pot.
         var units = said.Count - said.Pairs;
         var emptied = left <= 0 ? from.Containers : Emptying.Emptied(EntryKind.Moved, units, from);
-        var filled = Emptying.Filled(from.Group, target, units, emptied);
-        var moved = entry with { From = work.From, To = target, Seedlings = said.Count, Containers = emptied, ContainersTo = filled };
+        var filled = Emptying.Filled(from.At, target, units, emptied);
+        var moved = entry with
+        {
+            Group = work.Group,
+            From = work.From,
+            To = target,
+            Seedlings = said.Count,
+            Containers = emptied,
+            ContainersTo = filled,
+        };
         if (left <= 0 || said.Rest == Rest.Stays || said.ExtraId is not { } rest)
             return [moved];
         return
@@ -108,6 +117,7 @@ public static class WorkDone
             {
                 Id = rest,
                 Kind = said.Rest == Rest.Lost ? EntryKind.Lost : EntryKind.Snipped,
+                Group = work.Group,
                 From = work.From,
                 Seedlings = left,
                 Containers = work.FromContainers - emptied,

@@ -19,18 +19,18 @@ public sealed record Prospect(int Usable, double Expected, double ProbabilityOfE
         int wanted,
         double survival,
         Twins twins,
-        (GroupKey Group, int Plants)? cells = null,
+        (GroupId Group, int Plants)? cells = null,
         double coming = 0
     )
     {
         ArgumentNullException.ThrowIfNull(state);
         var usable =
             state.Groups.Sum(g =>
-                cells is { } c && g.Group == c.Group ? c.Plants
-                : twins == Twins.Separate || g.Group.Container is null ? g.Seedlings
+                cells is { } c && g.Id == c.Group ? c.Plants
+                : twins == Twins.Separate || g.At.Container is null ? g.Seedlings
                 : Math.Min(g.Seedlings, g.Containers)
             ) + (int)Math.Round(coming);
-        var planted = state.Groups.Where(g => g.Group.Container is null).Sum(g => g.Seedlings);
+        var planted = state.Groups.Where(g => g.At.Container is null).Sum(g => g.Seedlings);
         var growing = usable - planted;
         return new(usable, planted + (growing * survival), SowingQuantity.AtLeast(wanted - planted, growing, survival));
     }

@@ -7,10 +7,10 @@ namespace Juvenal.Core.Sowing;
 public static class TrayCells
 {
     /// <summary>What stands in the containers it was sown in; null once it has left them.</summary>
-    public static Standing? Group(BatchState state, Guid sownIn)
+    public static Group? Group(BatchState state, Guid sownIn)
     {
         ArgumentNullException.ThrowIfNull(state);
-        return state.Groups.Where(g => g.Group.Container == sownIn && g.Reached <= Stage.Emerge).MaxBy(g => g.Containers);
+        return state.Groups.Where(g => g.At.Container == sownIn && g.Reached <= Stage.Emerge).MaxBy(g => g.Containers);
     }
 
     /// <summary>Seedlings that a count of some trays shows beyond those that stand by the ledger; below 0 so many fewer.</summary>

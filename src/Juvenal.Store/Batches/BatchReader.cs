@@ -31,7 +31,44 @@ public sealed record StoredStep(
 );
 
 /// <summary>What stands in one group, as stored.</summary>
-public sealed record StoredGroup(Guid? ContainerId, Guid PlaceId, int Seedlings, int Containers, Stage Reached);
+public sealed record StoredGroup(
+    Guid Id,
+    Guid? ContainerId,
+    Guid PlaceId,
+    int Seedlings,
+    int Containers,
+    Stage Reached,
+    DateOnly? InPotSince,
+    DateOnly? HardenedSince,
+    Guid? FromGroup,
+    bool Merged
+)
+{
+    /// <summary>The groups of batch <c>b</c>, the furthest first.</summary>
+    internal const string OfBatch = """
+        coalesce((
+            select jsonb_agg(jsonb_build_object('id', s.id, 'containerId', s.container_id, 'placeId', s.place_id, 'seedlings', s.seedlings,
+              'containers', s.containers, 'reached', s.reached, 'inPotSince', s.in_pot_since, 'hardenedSince', s.hardened_since,
+              'fromGroup', s.from_group, 'merged', s.merged) order by s.reached desc, s.seedlings desc, s.id)
+            from standing s
+            where s.nursery_id = b.nursery_id
+              and s.batch_id = b.id), '[]')
+        """;
+
+    /// <summary>In the core's form.</summary>
+    public Group Group() =>
+        new(
+            new(Id),
+            new(ContainerId, PlaceId),
+            Seedlings,
+            Containers,
+            Reached,
+            InPotSince ?? DateOnly.MinValue,
+            HardenedSince,
+            FromGroup is { } from ? new GroupId(from) : null,
+            Merged
+        );
+}
 
 /// <summary>The last count of a tray's cells, as stored.</summary>
 public sealed record StoredTrayCount(Guid TrayId, string Cells, DateOnly On);
@@ -71,7 +108,7 @@ public sealed record BatchView(
         new(
             SeedsSown,
             Emerged,
-            [.. Standing.Select(g => new Standing(new(g.ContainerId, g.PlaceId), g.Seedlings, g.Containers, g.Reached))],
+            [.. Standing.Select(g => g.Group())],
             Lost,
             Snipped,
             StageDays ?? Steps.Where(s => s.DoneOn is not null).ToDictionary(s => s.Stage, s => s.DoneOn!.Value),
@@ -94,7 +131,7 @@ public sealed record BatchView(
         return new(step.Stage, DateSpread.Around(step.Low, step.Mid, step.High), due, step.PutOffTo);
     }
 
-    public GroupKey TargetOf(Stage stage) => Input.TargetOf(stage);
+    public Spot TargetOf(Stage stage) => Input.TargetOf(stage);
 }
 
 public sealed class BatchReader(NurseryTransaction nursery)
@@ -116,12 +153,7 @@ public sealed class BatchReader(NurseryTransaction nursery)
             from plan_step p
             where p.nursery_id = b.nursery_id
               and p.batch_id = b.id), '[]'),
-          coalesce((
-            select jsonb_agg(jsonb_build_object('containerId', s.container_id, 'placeId', s.place_id, 'seedlings', s.seedlings,
-              'containers', s.containers, 'reached', s.reached) order by s.reached desc, s.seedlings desc, s.id)
-            from standing s
-            where s.nursery_id = b.nursery_id
-              and s.batch_id = b.id), '[]'),
+          {{StoredGroup.OfBatch}},
           b.used, b.tray_counts, b.counted_on, b.kept_on
         from batch b
         join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id

@@ -64,7 +64,7 @@ public sealed record BatchInput(
     public Beginning Begins => new(Start?.Kind ?? Core.Season.Start.Seed, Start?.Leaves ?? 0);
 
     /// <summary>Where the plan puts the plants in a stage; no container in a bed.</summary>
-    public GroupKey TargetOf(Stage stage) =>
+    public Spot TargetOf(Stage stage) =>
         stage switch
         {
             Stage.Sow => new(TrayId, GerminationPlaceId),
@@ -74,15 +74,18 @@ public sealed record BatchInput(
             _ => new(Moves[stage - Stage.PrickOut].ContainerId, Moves[stage - Stage.PrickOut].PlaceId),
         };
 
-    /// <summary>The stage that a move to a group does, by the plan; null where the plan does not put them there.</summary>
+    /// <summary>
+    /// The stage that a move into another container does: that which wants this container, wherever it stands; else the next move up, and
+    /// none where all are done. A bed is planting out, planned or not.
+    /// </summary>
     /// <param name="to">Where they went.</param>
-    /// <param name="isBed">Any bed is planting out, planned or not.</param>
-    public Stage? StageOfMoveTo(GroupKey to, bool isBed)
+    /// <param name="reached">What they had done; null where that is not known.</param>
+    public Stage? StageOfMoveTo(Spot to, Stage? reached)
     {
-        if (isBed)
+        if (to.Container is null)
             return Stage.PlantOut;
-        Stage[] stages = [Stage.Harden, .. Enumerable.Range(0, Moves.Count).Select(GrowingPath.StageOfMove).Reverse(), Stage.Emerge];
-        return stages.Where(s => TargetOf(s) == to).Select(s => (Stage?)s).FirstOrDefault();
+        var left = Enumerable.Range(0, Moves.Count).Select(GrowingPath.StageOfMove).Where(s => s > (reached ?? Stage.Sow)).ToList();
+        return left.Where(s => TargetOf(s).Container == to.Container).Concat(left).Select(s => (Stage?)s).FirstOrDefault();
     }
 }
 

@@ -234,7 +234,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     {
         var (_, catalogue, page) = await OpenAsync(id, cancel);
         var state = page.State;
-        var growing = state.Groups.Where(g => g.Group.Container is not null).Sum(g => g.Seedlings);
+        var growing = state.Groups.Where(g => g.At.Container is not null).Sum(g => g.Seedlings);
         if (reason is not null && string.IsNullOrWhiteSpace(reason))
             throw new RefusedException(new Failure("reason-missing", "reason"));
         if (reason?.Length > 200)
@@ -318,7 +318,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
             throw new ConflictException("changed-meanwhile", batch.Input.Locks);
         if (stage == Stage.Ripe)
             throw new RefusedException(new Failure("not-lockable", "stage"));
-        if (state.StageDays.ContainsKey(stage))
+        if (state.Passed(stage))
             throw new RefusedException(new Failure("done-already", "stage"));
         if (day < catalogue.Today)
             throw new RefusedException(new Failure("day-passed", "day"));

@@ -40,7 +40,7 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
             || CellStore.Thin(batch.State(), batch.Input, catalogue.Rules.Rules.Twins) is not { Crowded.Count: > 0 } plan
         )
             return null;
-        var place = catalogue.Places[TrayCells.Group(batch.State(), batch.Input.TrayId)!.Group.Place];
+        var place = catalogue.Places[TrayCells.Group(batch.State(), batch.Input.TrayId)!.At.Place];
         var leaf = LeafModel.For(batch.Group);
         var perDay = place.Climate() is { } climate ? leaf.LeavesPerDay(climate.MeanCelsius) : 0;
         return new(plan, Thinning.Due(sown, up, perDay));
@@ -50,13 +50,14 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
     /// <param name="id">The batch.</param>
     /// <param name="stage">What was done.</param>
     /// <param name="said">What the grower said; its id is the command's.</param>
-    /// <param name="from">The group it was done with; null for sowing.</param>
+    /// <param name="from">Where the group stands that it was done with; null for sowing.</param>
+    /// <param name="group">Which group; null where only one stands there.</param>
     /// <param name="cancel">Cancels.</param>
     /// <returns>The entries' ids, the last one first; sent again, the same.</returns>
     /// <exception cref="ConflictException">The work is not there any more (done meanwhile), or the id was used for something
     /// else.</exception>
     /// <exception cref="RefusedException">The counts do not allow it.</exception>
-    public async Task<IReadOnlyList<Guid>> DoneAsync(Guid id, Stage stage, Said said, GroupKey? from, CancellationToken cancel)
+    public async Task<IReadOnlyList<Guid>> DoneAsync(Guid id, Stage stage, Said said, Spot? from, Guid? group, CancellationToken cancel)
     {
         var input = await InputAsync(id, cancel);
         // Each graft takes a rootstock and a scion from the batches they are raised in.
@@ -76,6 +77,7 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
                 stage,
                 said,
                 from,
+                group,
             }
         );
         if (await acts.WrittenAsync(said.Id, hash, cancel) is { } before)
@@ -84,9 +86,11 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
             return old;
 
         var batch = await new BatchReader(nursery).OneAsync(id, cancel);
+        var works = Next(batch, ledgers.Catalogue).Where(w => w.Stage == stage && w.From == from && w.Thin is null).ToList();
+        if (group is null && works.Count > 1)
+            throw new RefusedException(new Failure("which-group", "group", works.Count));
         var work =
-            Next(batch, ledgers.Catalogue).FirstOrDefault(w => w.Stage == stage && w.From == from && w.Thin is null)
-            ?? throw new ConflictException("changed-meanwhile");
+            works.Find(w => group is null || w.Group?.Value == group) ?? throw new ConflictException("changed-meanwhile");
         Check(stage, said, work);
         var call = await CallAsync(batch, work, said, ledgers.Catalogue, cancel);
         var written = new List<Guid>();
@@ -166,12 +170,12 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
 
     private static void Use(OpenLedgers ledgers, string what, Guid source, Said said)
     {
-        var group = ledgers[source].State.Groups.Where(g => g.Group.Container is not null).MaxBy(g => g.Seedlings);
+        var group = ledgers[source].State.Groups.Where(g => g.At.Container is not null).MaxBy(g => g.Seedlings);
         if (group is null || group.Seedlings < said.Count)
             throw new RefusedException(new Failure($"too-few-{what}s", "count", said.Count, 0, group?.Seedlings ?? 0));
         ledgers.Append(
             source,
-            new(Derived(said.Id, what), 0, said.HappenedOn, EntryKind.Used, From: group.Group, Seedlings: said.Count, Act: said.Id),
+            new(Derived(said.Id, what), 0, said.HappenedOn, EntryKind.Used, From: group.At, Seedlings: said.Count, Act: said.Id, Group: group.Id),
             byRule: true
         );
     }

@@ -118,7 +118,7 @@ internal sealed class ImportChecks(NurseryTransaction nursery, TimeProvider cloc
             Ledger(batch, entries, catalogue);
             // What the ledger comes to is written anew: it is not taken from the file.
             var state = Fold.Of(entries, PlanWriter.SeedsToEmergence(batch.Input));
-            await nursery.ExecuteManyAsync([PlanWriter.Facts(batch.Id, state)], cancel);
+            await nursery.ExecuteManyAsync([.. PlanWriter.Counts(nursery.Nursery, batch.Id, state)], cancel);
         }
     }
 
@@ -136,7 +136,7 @@ internal sealed class ImportChecks(NurseryTransaction nursery, TimeProvider cloc
         var stored = batch.State();
         if (
             folded.Contradictions.Count > 0
-            || !folded.Groups.ToHashSet().SetEquals(stored.Groups)
+            || !BySpot(folded).SetEquals(BySpot(stored))
             || (folded.SeedsSown, folded.Emerged, folded.Lost, folded.Snipped, folded.Used)
                 != (stored.SeedsSown, stored.Emerged, stored.Lost, stored.Snipped, stored.Used)
         )
@@ -144,6 +144,10 @@ internal sealed class ImportChecks(NurseryTransaction nursery, TimeProvider cloc
             throw NurseryImport.Refused("import-disagrees", batch.Code);
         }
     }
+
+    /// <summary>Files from before groups had names say what stands in a place and pot as one.</summary>
+    private static HashSet<(Spot At, int Seedlings, int Containers, Stage Reached)> BySpot(BatchState state) =>
+        [.. state.Groups.GroupBy(g => g.At).Select(g => (g.Key, g.Sum(o => o.Seedlings), g.Sum(o => o.Containers), g.Max(o => o.Reached)))];
 
     private static bool Possible(BatchInput input, Catalogue catalogue)
     {

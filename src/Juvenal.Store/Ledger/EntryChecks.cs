@@ -105,7 +105,8 @@ internal static class EntryChecks
             case EntryKind.Moved:
                 Needs(entry.From is not null, "from");
                 Needs(entry.To is not null, "to");
-                if (entry.From is not null && entry.From == entry.To)
+                // What stands already where a stage wants it has not moved, but done that stage.
+                if (entry.From is not null && entry.From == entry.To && entry.Stage is null)
                     failures.Add(new("moves-nowhere", "to"));
                 if (entry.Seedlings < 1 && entry.Containers < 1)
                     failures.Add(Failure.OutOfRange("seedlings", entry.Seedlings, 1, MostAtOnce));

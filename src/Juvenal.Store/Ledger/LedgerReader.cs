@@ -12,7 +12,8 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
 {
     private const string Columns = """
         batch_id, id, sequence, happened_on, kind, stage, from_container_id, from_place_id, to_container_id, to_place_id,
-          seeds, seedlings, containers, containers_to, reason, new_day, corrects, written_at, payload_hash, by_name, lot_id, trays, act
+          seeds, seedlings, containers, containers_to, reason, new_day, corrects, written_at, payload_hash, by_name, lot_id, trays, act,
+          group_id
         """;
 
     private const string All = $"""
@@ -64,8 +65,8 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
                 r.GetFieldValue<DateOnly>(3),
                 r.Enum<EntryKind>(4),
                 (Stage?)r.OrNull<int>(5),
-                Group(r, 6),
-                Group(r, 8),
+                Spot(r, 6),
+                Spot(r, 8),
                 r.GetInt32(10),
                 r.GetInt32(11),
                 r.GetInt32(12),
@@ -75,13 +76,14 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
                 r.OrNull<Guid>(16),
                 r.OrNull<Guid>(20),
                 r.IsDBNull(21) ? null : r.FromJson<List<TrayCount>>(21),
-                r.OrNull<Guid>(22)
+                r.OrNull<Guid>(22),
+                r.OrNull<Guid>(23) is { } group ? new GroupId(group) : null
             ),
             r.GetDateTime(17),
             r.GetFieldValue<byte[]>(18),
             r.TextOrNull(19)
         );
 
-    private static GroupKey? Group(NpgsqlDataReader r, int column) =>
-        r.OrNull<Guid>(column + 1) is { } place ? new GroupKey(r.OrNull<Guid>(column), place) : null;
+    private static Spot? Spot(NpgsqlDataReader r, int column) =>
+        r.OrNull<Guid>(column + 1) is { } place ? new Spot(r.OrNull<Guid>(column), place) : null;
 }

@@ -19,8 +19,9 @@ internal sealed class OpenLedgers
         -- One line of the ledger.
         insert into ledger_entry (nursery_id, id, batch_id, kind, stage, happened_on, from_container_id, from_place_id,
           to_container_id, to_place_id,
-          seeds, seedlings, containers, containers_to, reason, new_day, corrects, payload_hash, by_name, lot_id, trays, act)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22)
+          seeds, seedlings, containers, containers_to, reason, new_day, corrects, payload_hash, by_name, lot_id, trays, act,
+          group_id)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23)
         """;
 
     private readonly NurseryTransaction _nursery;
@@ -88,13 +89,15 @@ internal sealed class OpenLedgers
         var hash = ActStore.Hash(new { batch, entry = entry with { Sequence = 0 } });
         if (page.Stored.FirstOrDefault(e => e.Entry.Id == entry.Id) is { } same)
             return same.PayloadHash.AsSpan().SequenceEqual(hash) ? false : throw new ConflictException("other-payload");
+        entry = Named(entry, page);
         if (byRule)
-            entry = Counted(entry, page.State);
+            entry = Counted(entry, page.On(entry.HappenedOn));
         EntryChecks.Check(entry, page.Entries, Catalogue);
-        // A move by hand to where the plan wants them does that stage: the Round must not ask for it again.
-        if (entry is { Kind: EntryKind.Moved, Stage: null, To: { } to })
+        // Another pot is a move up, and a bed is planting out, wherever that is: the Round must not ask for it again. The same pot in
+        // another place is carried: that does nothing but what it says it does.
+        if (entry is { Kind: EntryKind.Moved, Stage: null, From: { } from, To: { } to } && from.Container != to.Container)
         {
-            entry = entry with { Stage = page.Batch.Input.StageOfMoveTo(to, CatalogueRows.IsBed(Catalogue.Places[to.Place].Kind)) };
+            entry = entry with { Stage = page.Batch.Input.StageOfMoveTo(to, page.On(entry.HappenedOn).Group(entry.Group)?.Reached) };
         }
 
         page.Add(entry with { Sequence = long.MaxValue - 1_000_000 + page.New.Count }, hash);
@@ -146,7 +149,8 @@ internal sealed class OpenLedgers
             Sql.OfNull(_nursery.By),
             Sql.OfNull(entry.LotId),
             Sql.OfJson(entry.Trays),
-            Sql.OfNull(entry.Act)
+            Sql.OfNull(entry.Act),
+            Sql.OfNull(entry.Group?.Value)
         );
 
     /// <summary>What is sown lies in trays: in those laid out for it, or in new ones.</summary>
@@ -201,18 +205,52 @@ internal sealed class OpenLedgers
             .GroupBy(e => (e.LotId ?? page.Batch.Input.LotId)!.Value)
             .ToDictionary(g => g.Key, g => g.Sum(e => e.Seeds));
 
+    /// <summary>
+    /// An entry with the group it is about: said by its name, or found by where it stands. What is sown or comes up goes to what stands in
+    /// its trays; what comes in is a group of its own.
+    /// </summary>
+    /// <exception cref="RefusedException">which-group: two stand there, and none is named. group-elsewhere: the one that is named stands
+    /// elsewhere.</exception>
+    private static LedgerEntry Named(LedgerEntry entry, Page page)
+    {
+        if (entry.Kind is EntryKind.Sown or EntryKind.Received or EntryKind.Emerged && entry is { Group: null, To: { } to })
+        {
+            var trays =
+                entry.Kind == EntryKind.Received
+                    ? null
+                    : page.On(entry.HappenedOn)
+                        .Groups.Where(g => g.At == to && g.Reached <= Core.Season.Stage.Emerge)
+                        .MaxBy(g => g.Containers);
+            return entry with { Group = trays?.Id ?? new(entry.Id) };
+        }
+
+        if (entry.From is not { } from || entry.Kind is EntryKind.Undo or EntryKind.Corrected or EntryKind.NotYet)
+            return entry;
+        var there = page.On(entry.HappenedOn).Groups.Where(g => g.At == from).ToList();
+        if (entry.Group is { } name)
+        {
+            return page.On(entry.HappenedOn).Group(name) is { } named && named.At != from
+                ? throw new RefusedException(new Failure("group-elsewhere", "from"))
+                : entry;
+        }
+
+        return there.Count > 1
+            ? throw new RefusedException(new Failure("which-group", "group", there.Count))
+            : entry with { Group = there.FirstOrDefault()?.Id };
+    }
+
     private static LedgerEntry Counted(LedgerEntry entry, BatchState state)
     {
         if (
             entry.Kind is not (EntryKind.Moved or EntryKind.Lost or EntryKind.Snipped or EntryKind.Used)
-            || state.Groups.FirstOrDefault(g => g.Group == entry.From) is not { } group
+            || state.Group(entry.Group) is not { } group
         )
             return entry;
         var emptied = Emptying.Emptied(entry.Kind, entry.Seedlings, group);
         return entry with
         {
             Containers = emptied,
-            ContainersTo = entry is { Kind: EntryKind.Moved, To: { } to } ? Emptying.Filled(group.Group, to, entry.Seedlings, emptied) : 0,
+            ContainersTo = entry is { Kind: EntryKind.Moved, To: { } to } ? Emptying.Filled(group.At, to, entry.Seedlings, emptied) : 0,
         };
     }
 
@@ -252,6 +290,12 @@ internal sealed class OpenLedgers
         public List<(LedgerEntry Entry, byte[] Hash)> New { get; } = [];
 
         public BatchState State => _state ??= Fold.Of(Entries, PlanWriter.SeedsToEmergence(Batch.Input));
+
+        /// <summary>As it stood at the end of a day: what is dated back is about what stood there then.</summary>
+        public BatchState On(DateOnly day) =>
+            Entries.TrueForAll(e => e.HappenedOn <= day)
+                ? State
+                : Fold.Of(Entries.Where(e => e.HappenedOn <= day), PlanWriter.SeedsToEmergence(Batch.Input));
 
         /// <summary>As it would be with other choices: whether half are up is asked of their germination.</summary>
         public BatchState With(BatchInput input) => Fold.Of(Entries, PlanWriter.SeedsToEmergence(input));

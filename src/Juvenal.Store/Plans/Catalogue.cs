@@ -235,7 +235,7 @@ public sealed class Catalogue
         var facts = new Dictionary<Stage, StageFacts>();
         foreach (var stage in Enum.GetValues<Stage>())
         {
-            var done = state is not null && state.StageDays.TryGetValue(stage, out var day) ? day : (DateOnly?)null;
+            var done = state is not null && state.Passed(stage) ? state.StageDays[stage] : (DateOnly?)null;
             var locked = input.Locks.TryGetValue(stage, out var fixedDay) ? fixedDay : (DateOnly?)null;
             var putOff = state is not null && state.PutOff.TryGetValue(stage, out var until) ? until.Day : (DateOnly?)null;
             if (done is not null || locked is not null || putOff is not null)

@@ -22,12 +22,7 @@ public sealed class PlanStore(NurseryTransaction nursery, TimeProvider clock)
         -- Batches with what their ledgers come to.
         select {BatchRow.Columns},
           b.seeds_sown, b.emerged, b.lost, b.snipped, b.used, b.tray_counts, b.counted_on,
-          coalesce((
-            select jsonb_agg(jsonb_build_object('containerId', s.container_id, 'placeId', s.place_id, 'seedlings', s.seedlings,
-              'containers', s.containers, 'reached', s.reached) order by s.place_id, s.container_id)
-            from standing s
-            where s.nursery_id = b.nursery_id
-              and s.batch_id = b.id), '[]')
+          {StoredGroup.OfBatch}
         from batch b
         where b.id = any($1)
         order by b.id
@@ -112,10 +107,7 @@ public sealed class PlanStore(NurseryTransaction nursery, TimeProvider clock)
             new BatchState(
                 r.GetInt32(own),
                 r.GetInt32(own + 1),
-                [
-                    .. r.FromJson<List<StoredGroup>>(own + 7)
-                        .Select(g => new Standing(new(g.ContainerId, g.PlaceId), g.Seedlings, g.Containers, g.Reached)),
-                ],
+                [.. r.FromJson<List<StoredGroup>>(own + 7).Select(g => g.Group())],
                 r.GetInt32(own + 2),
                 r.GetInt32(own + 3),
                 days,

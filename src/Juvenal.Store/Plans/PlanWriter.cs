@@ -146,15 +146,25 @@ internal static class PlanWriter
         """;
 
     private const string DeleteStanding = """
-        -- The projection is written anew.
+        -- Groups that are empty by now.
         delete from standing
         where batch_id = $1
+          and id <> all($2)
         """;
 
-    private const string InsertStanding = """
-        -- One group that stands somewhere.
-        insert into standing (nursery_id, batch_id, container_id, place_id, seedlings, containers, reached)
-        values ($1, $2, $3, $4, $5, $6, $7)
+    private const string PutStanding = """
+        -- A group as it stands, where that has changed.
+        insert into standing (nursery_id, batch_id, id, container_id, place_id, seedlings, containers, reached, in_pot_since,
+          hardened_since, from_group, merged)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)
+        on conflict (nursery_id, id) do update
+        set container_id = excluded.container_id, place_id = excluded.place_id, seedlings = excluded.seedlings,
+          containers = excluded.containers, reached = excluded.reached, in_pot_since = excluded.in_pot_since,
+          hardened_since = excluded.hardened_since, from_group = excluded.from_group, merged = excluded.merged
+        where (standing.container_id, standing.place_id, standing.seedlings, standing.containers, standing.reached, standing.in_pot_since,
+            standing.hardened_since, standing.from_group, standing.merged)
+          is distinct from (excluded.container_id, excluded.place_id, excluded.seedlings, excluded.containers, excluded.reached,
+            excluded.in_pot_since, excluded.hardened_since, excluded.from_group, excluded.merged)
         """;
 
     /// <param name="stored">The batch's steps as they are stored; none of a new batch.</param>
@@ -176,8 +186,8 @@ internal static class PlanWriter
             yield return NurseryTransaction.Command(
                 SetDone,
                 Sql.Of(batch.Id),
-                Sql.Of(state.StageDays.Keys.Select(s => (int)s).ToArray()),
-                Sql.Of(state.StageDays.Values.ToArray())
+                Sql.Of(state.Done().Select(d => (int)d.Key).ToArray()),
+                Sql.Of(state.Done().Select(d => d.Value).ToArray())
             );
             yield break;
         }
@@ -266,18 +276,23 @@ internal static class PlanWriter
     public static IEnumerable<NpgsqlBatchCommand> Counts(Guid nursery, Guid batch, BatchState state)
     {
         yield return Facts(batch, state);
-        yield return NurseryTransaction.Command(DeleteStanding, Sql.Of(batch));
+        yield return NurseryTransaction.Command(DeleteStanding, Sql.Of(batch), Sql.Of(state.Groups.Select(g => g.Id.Value).ToArray()));
         foreach (var group in state.Groups)
         {
             yield return NurseryTransaction.Command(
-                InsertStanding,
+                PutStanding,
                 Sql.Of(nursery),
                 Sql.Of(batch),
-                Sql.OfNull(group.Group.Container),
-                Sql.Of(group.Group.Place),
+                Sql.Of(group.Id.Value),
+                Sql.OfNull(group.At.Container),
+                Sql.Of(group.At.Place),
                 Sql.Of(group.Seedlings),
                 Sql.Of(group.Containers),
-                Sql.Of((int)group.Reached)
+                Sql.Of((int)group.Reached),
+                Sql.Of(group.InPotSince),
+                Sql.OfNull(group.HardenedSince),
+                Sql.OfNull(group.From?.Value),
+                Sql.Of(group.Merged)
             );
         }
     }

@@ -52,7 +52,7 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
             input.PlantsWanted,
             input.Survival,
             twins,
-            plan is null ? null : (TrayCells.Group(state, input.TrayId)!.Group, plan.Plants),
+            plan is null ? null : (TrayCells.Group(state, input.TrayId)!.Id, plan.Plants),
             coming * alone
         );
     }
@@ -142,18 +142,18 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
             return Correct(ledgers, batchId, entry, Math.Max(0, batch.Emerged + more));
         entry = means switch
         {
-            CellsMean.Counted when more >= 0 => entry with { To = group.Group, Seedlings = batch.Emerged + more },
+            CellsMean.Counted when more >= 0 => entry with { To = group.At, Seedlings = batch.Emerged + more, Group = group.Id },
             CellsMean.Counted => throw new RefusedException(new Failure("cells-fewer", "trays", -more, Low: group.Seedlings, High: now)),
             _ when stand > stood || Grows(trays, before) => throw new RefusedException(new Failure("cells-grow", "trays")),
             _ when stand == stood => null,
-            CellsMean.Snipped => entry with { Kind = EntryKind.Snipped, Stage = null, From = group.Group, Seedlings = stood - stand },
-            _ => entry with { Kind = EntryKind.Lost, Stage = null, From = group.Group, Seedlings = stood - stand, Reason = reason },
+            CellsMean.Snipped => entry with { Kind = EntryKind.Snipped, Stage = null, From = group.At, Seedlings = stood - stand, Group = group.Id },
+            _ => entry with { Kind = EntryKind.Lost, Stage = null, From = group.At, Seedlings = stood - stand, Reason = reason, Group = group.Id },
         };
         if (entry is null)
             return [];
         ledgers.Append(batchId, entry);
         var target = batch.TargetOf(Stage.Emerge);
-        if (!carryOn || means != CellsMean.Counted || group.Group == target)
+        if (!carryOn || means != CellsMean.Counted || group.At == target)
             return [id];
         var carried = new LedgerEntry(
             WorkStore.Derived(id, "carried"),
@@ -161,11 +161,12 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
             on,
             EntryKind.Moved,
             Stage.Emerge,
-            group.Group,
+            group.At,
             target,
             Seedlings: now,
             Containers: group.Containers,
-            ContainersTo: group.Containers
+            ContainersTo: group.Containers,
+            Group: group.Id
         );
         ledgers.Append(batchId, carried);
         return [carried.Id, id];

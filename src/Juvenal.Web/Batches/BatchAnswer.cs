@@ -12,14 +12,20 @@ using Juvenal.Web.Words;
 namespace Juvenal.Web.Batches;
 
 /// <summary>A group as it stands: where, in what, how many.</summary>
+/// <param name="Id">Its name: what is done with it says it.</param>
+/// <param name="State">What it has behind it, in words: since when it stands in this pot, and hardens off.</param>
+/// <param name="Merged">Plants of unlike state were set together before groups had names.</param>
 public sealed record GroupAnswer(
+    Guid Id,
     Guid? ContainerId,
     string? Container,
     Guid PlaceId,
     string Place,
     int Seedlings,
     int Containers,
-    Stage Reached
+    Stage Reached,
+    string State,
+    bool Merged
 );
 
 /// <summary>A batch in a list.</summary>
@@ -181,7 +187,7 @@ internal static class BatchAnswers
             catalogue.Containers[b.Input.TrayId].Cells is not null,
             b.Input.Start?.PriceEach * (b.SeedsSown > 0 ? b.SeedsSown : b.Cells),
             new(b.Summary.WindowLow, b.Summary.WindowMid, b.Summary.WindowHigh, ReasonSentences.Of(b.Summary.WindowReasons, measures)),
-            [.. b.Steps.Select(s => StepAnswer.Of(s, b.Input.Begins.Kind, measures))],
+            [.. b.Steps.Select(s => StepAnswer.Of(s, b.Input.Begins.Kind, measures) with { Progress = LedgerWords.Progress(s.Stage, state) })],
             [.. b.Standing.Select(g => Group(g, catalogue))],
             ReasonSentences.Of(b.Summary.Warnings, measures),
             [.. b.Summary.Choices.Select(c => PlanAnswer.Choice(c, measures))],
@@ -201,13 +207,16 @@ internal static class BatchAnswers
 
     public static GroupAnswer Group(StoredGroup g, Store.Plans.Catalogue catalogue) =>
         new(
+            g.Id,
             g.ContainerId,
             g.ContainerId is { } c ? catalogue.Containers[c].Name : null,
             g.PlaceId,
             catalogue.Places[g.PlaceId].Name,
             g.Seedlings,
             g.Containers,
-            g.Reached
+            g.Reached,
+            LedgerWords.State(g.Group()),
+            g.Merged
         );
 
     private static EntryAnswer Entry(
@@ -270,15 +279,17 @@ internal static class BatchAnswers
             EntryKind.Lost => $"{e.Seedlings} lost, {At(e.From)}",
             EntryKind.Snipped => $"{e.Seedlings} snipped, {At(e.From)}",
             EntryKind.Moved when e.To?.Container is null => $"{e.Seedlings} planted, {At(e.To)}",
+            EntryKind.Moved when e.From == e.To => $"{e.Seedlings}: {LedgerWords.Stage(e.Stage!.Value, start)}, {At(e.To)}",
+            EntryKind.Moved when e.Stage is null && e.From?.Container == e.To?.Container => $"{e.Seedlings} carried to {At(e.To)}",
             EntryKind.Moved => $"{e.Seedlings} to {At(e.To)}, {e.ContainersTo} × {In(e.To)}",
             EntryKind.NotYet => $"{LedgerWords.Stage(e.Stage!.Value)} put off to {Days.Say(e.NewDay)}",
             _ => "Undone",
         };
 
-        string At(GroupKey? group) => group is { } g && catalogue.Places.TryGetValue(g.Place, out var place) ? place.Name : "";
+        string At(Spot? group) => group is { } g && catalogue.Places.TryGetValue(g.Place, out var place) ? place.Name : "";
 
         // A cell, where the container is a tray: "72 × 72-cell tray" would be 72 trays.
-        string In(GroupKey? group) =>
+        string In(Spot? group) =>
             group is { Container: { } id } && catalogue.Containers.TryGetValue(id, out var container)
                 ? container.Cells is null
                     ? container.Name

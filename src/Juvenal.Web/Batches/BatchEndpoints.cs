@@ -11,9 +11,10 @@ using Juvenal.Web.Words;
 
 namespace Juvenal.Web.Batches;
 
+/// <summary>In what, and where. Which of the groups that stand there is said beside it.</summary>
 public sealed record GroupInput(Guid? ContainerId, Guid PlaceId)
 {
-    internal GroupKey Key => new(ContainerId, PlaceId);
+    internal Spot Key => new(ContainerId, PlaceId);
 }
 
 /// <summary>A ledger entry as it is written. Which fields count depends on its kind; the others stay out.</summary>
@@ -30,6 +31,8 @@ public sealed record GroupInput(Guid? ContainerId, Guid PlaceId)
 /// <param name="Reason">Lost, not yet.</param>
 /// <param name="NewDay">Not yet.</param>
 /// <param name="Corrects">Undo; corrected: the entry whose numbers were wrong.</param>
+/// <param name="Group">Which group of those that stand at "from"; null where only one does. The group that a move makes has the move's
+/// id.</param>
 public sealed record EntryInput(
     Guid Id,
     EntryKind Kind,
@@ -43,7 +46,8 @@ public sealed record EntryInput(
     int? ContainersTo = null,
     string? Reason = null,
     DateOnly? NewDay = null,
-    Guid? Corrects = null
+    Guid? Corrects = null,
+    Guid? Group = null
 )
 {
     internal LedgerEntry Entry =>
@@ -61,7 +65,8 @@ public sealed record EntryInput(
             ContainersTo ?? 0,
             Reason,
             NewDay,
-            Corrects
+            Corrects,
+            Group: Group is { } group ? new GroupId(group) : null
         );
 }
 
@@ -70,7 +75,8 @@ public sealed record EntryInput(
 /// <param name="ExtraId">Of the second one: the tray carried on, or the rest.</param>
 /// <param name="HappenedOn">Today or earlier.</param>
 /// <param name="Count">Sow: cells; emerge: up to date; moves: plants moved.</param>
-/// <param name="From">The group it is about; null for sowing.</param>
+/// <param name="From">Where the group stands that it is about; null for sowing.</param>
+/// <param name="Group">Which of those that stand there; null where only one does.</param>
 /// <param name="CarryOn">Emerge: the tray goes on to where seedlings stand.</param>
 /// <param name="Rest">Moves: what becomes of those left behind.</param>
 /// <param name="Reason">Of the loss.</param>
@@ -86,7 +92,8 @@ public sealed record DoneInput(
     Rest Rest = Rest.Stays,
     string? Reason = null,
     int Pairs = 0,
-    bool MyCall = false
+    bool MyCall = false,
+    Guid? Group = null
 );
 
 /// <param name="Version">The batch's version that was seen.</param>
@@ -210,7 +217,14 @@ internal static class BatchEndpoints
                                 input.Pairs,
                                 input.MyCall
                             );
-                            var written = await new WorkStore(writing, clock).DoneAsync(id, StageOf(stage), said, input.From?.Key, cancel);
+                            var written = await new WorkStore(writing, clock).DoneAsync(
+                                id,
+                                StageOf(stage),
+                                said,
+                                input.From?.Key,
+                                input.Group,
+                                cancel
+                            );
                             return TypedResults.Ok(new Written(written));
                         },
                         cancel

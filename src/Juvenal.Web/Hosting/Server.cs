@@ -61,7 +61,11 @@ public static class Server
             .Services.AddOptions<RequestTimeoutOptions>()
             .Configure<Limits>((o, limits) => o.DefaultPolicy = new() { Timeout = limits.Request, TimeoutStatusCode = 503 });
         if (!IsWritingOpenApi)
+        {
+            builder.Services.AddHostedService<Refolding>();
             builder.Services.AddHostedService<DayWatch>();
+        }
+
         builder.Services.AddDataProtection().SetApplicationName("Juvenal");
         builder.Services.AddSingleton<KeyStore>();
         builder.Services.AddSingleton<KeyRing>();

@@ -29,6 +29,7 @@ public sealed record SpreadAnswer(string Source, double Days);
 /// <param name="Why">The deciding reason first.</param>
 /// <param name="Spread">One standard deviation from each source, days.</param>
 /// <param name="Conflict">What contradicts a fixed day.</param>
+/// <param name="Progress">How many have done it, where some have and others have not: “20 of 36”.</param>
 public sealed record StepAnswer(
     Stage Stage,
     string Title,
@@ -47,7 +48,8 @@ public sealed record StepAnswer(
     double? Leaves,
     IReadOnlyList<Why> Why,
     IReadOnlyList<SpreadAnswer> Spread,
-    string? Conflict
+    string? Conflict,
+    string? Progress = null
 )
 {
     internal static StepAnswer Of(PlanStep s, Start start, Measures m) =>

@@ -23,6 +23,8 @@ namespace Juvenal.Web.Round;
 /// <param name="Start">What the batch begins with.</param>
 /// <param name="Thinning">It is a thinning: done as shown; the count is the seedlings to snip.</param>
 /// <param name="HasTrays">Its cells can be counted on the tray map.</param>
+/// <param name="Group">Which group it is about: "done" says it.</param>
+/// <param name="State">What tells it from others of its batch in the same place and pot; null where there are none.</param>
 /// <param name="Cold">What the nights ahead say, where plants go out; null indoors.</param>
 /// <param name="Checks">What else to do and to look after, by the house rules.</param>
 public sealed record TaskAnswer(
@@ -46,6 +48,7 @@ public sealed record TaskAnswer(
     int Minutes,
     Rest Leftover,
     GroupInput? From,
+    Guid? Group,
     Guid PlaceId,
     string Place,
     string? Container,
@@ -59,7 +62,8 @@ public sealed record TaskAnswer(
     bool Thinning,
     bool HasTrays,
     IReadOnlyList<string> Checks,
-    ColdAnswer? Cold
+    ColdAnswer? Cold,
+    string? State
 );
 
 /// <summary>A batch whose work cannot be shown: it is said, and the others are shown.</summary>
@@ -253,6 +257,7 @@ internal static class RoundEndpoints
                 ? Rest.Snipped
                 : Rest.Stays,
             work.From is { } from ? new(from.Container, from.Place) : null,
+            work.Group?.Value,
             place.Id,
             place.Name,
             step.Container,
@@ -266,7 +271,10 @@ internal static class RoundEndpoints
             work.Thin is not null,
             catalogue.Containers[batch.Input.TrayId].Cells is not null,
             RoundWords.Checks(batch, work, catalogue),
-            Cold(batch, work, catalogue, ahead, measures)
+            Cold(batch, work, catalogue, ahead, measures),
+            work.Group is { } group && batch.State().Group(group) is { } stands && batch.State().Groups.Count(g => g.At == stands.At) > 1
+                ? LedgerWords.State(stands)
+                : null
         );
     }
 

@@ -169,7 +169,7 @@ internal static class TrayEndpoints
             batch.TrayCounts.Count == 0 ? null : CellTally.Of(batch.TrayCounts.Select(t => t.Cells)),
             group is not null
             && batch.TargetOf(Core.Season.Stage.Emerge) is var on
-            && on != group.Group
+            && on != group.At
             && group.Reached < Core.Season.Stage.Emerge
                 ? catalogue.Places[on.Place].Name
                 : null,

@@ -21,6 +21,29 @@ internal static class LedgerWords
             _ => "undone",
         };
 
+    /// <summary>What a group has behind it: “in this pot since Fri 3 Apr, hardening off since Thu 9 Apr”.</summary>
+    public static string State(Group group)
+    {
+        var parts = new List<string>
+        {
+            group.At.Container is null ? $"planted {Days.Say(group.InPotSince)}"
+            : group.Reached <= Core.Season.Stage.Emerge ? $"since {Days.Say(group.InPotSince)}"
+            : $"in this pot since {Days.Say(group.InPotSince)}",
+        };
+        if (group.HardenedSince is { } hardened && group.At.Container is not null)
+            parts.Add($"hardening off since {Days.Say(hardened)}");
+        return string.Join(", ", parts);
+    }
+
+    /// <summary>How many of those that stand have done a stage that others have yet to do; null where all have, or none.</summary>
+    public static string? Progress(Stage stage, BatchState state)
+    {
+        if (stage is < Core.Season.Stage.PrickOut or > Core.Season.Stage.PlantOut)
+            return null;
+        var before = state.Before(stage);
+        return before > 0 && before < state.Seedlings ? $"{state.Seedlings - before:#,0} of {state.Seedlings:#,0}" : null;
+    }
+
     /// <summary>A stage as it is called for what begins otherwise than with seed.</summary>
     public static string Stage(Stage stage, Start start) =>
         (stage, start) switch

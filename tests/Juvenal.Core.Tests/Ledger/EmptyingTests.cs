@@ -9,7 +9,7 @@ namespace Juvenal.Core.Tests.Ledger;
 
 public class EmptyingTests
 {
-    private static readonly GroupKey Tray = new(Guid.NewGuid(), Guid.NewGuid()),
+    private static readonly Spot Tray = new(Guid.NewGuid(), Guid.NewGuid()),
         Pots = new(Guid.NewGuid(), Guid.NewGuid());
 
     [Theory]
@@ -19,12 +19,16 @@ public class EmptyingTests
     [InlineData(EntryKind.Snipped, 30, 100, 70, 0)] // twins: every cell keeps its plant
     [InlineData(EntryKind.Snipped, 35, 100, 70, 5)]
     public void Containers_go_with_their_plants(EntryKind kind, int seedlings, int standing, int containers, int emptied) =>
-        Assert.Equal(emptied, Emptying.Emptied(kind, seedlings, new(Tray, standing, containers, Stage.Emerge)));
+        Assert.Equal(emptied, Emptying.Emptied(kind, seedlings, new(default, Tray, standing, containers, Stage.Emerge, default)));
 
     [Property]
     public bool Never_more_is_emptied_than_stands(byte kind, byte seedlings, byte standing, byte containers)
     {
-        var emptied = Emptying.Emptied((EntryKind)(2 + (kind % 3)), seedlings, new(Tray, standing, containers, Stage.Emerge));
+        var emptied = Emptying.Emptied(
+            (EntryKind)(2 + (kind % 3)),
+            seedlings,
+            new(default, Tray, standing, containers, Stage.Emerge, default)
+        );
         return emptied >= 0 && emptied <= containers;
     }
 

@@ -47,8 +47,8 @@ public class FoldTests
                 ];
                 var entry = Entry(i + 2, w.Day % 40, kinds[w.Kind % kinds.Length]);
                 var (from, to) = (
-                    new GroupKey(w.From % 2 == 0 ? Cells : Pots, Places[w.From % 3]),
-                    new GroupKey(w.To % 2 == 0 ? Cells : Pots, Places[w.To % 3])
+                    new Spot(w.From % 2 == 0 ? Cells : Pots, Places[w.From % 3]),
+                    new Spot(w.To % 2 == 0 ? Cells : Pots, Places[w.To % 3])
                 );
                 return entry.Kind == EntryKind.Emerged
                     ? entry with
@@ -154,7 +154,7 @@ public class FoldTests
     [Fact]
     public void Plants_that_come_in_stand_at_once_and_grafts_use_their_parts_up()
     {
-        var key = new GroupKey(Cells, Places[0]);
+        var key = new Spot(Cells, Places[0]);
         var came = Entry(1, 0, EntryKind.Received) with { To = key, Seedlings = 60, Containers = 60 };
         var used = Entry(2, 3, EntryKind.Used) with { From = key, Seedlings = 25, Containers = 25 };
         var state = Fold.Of([came, used], 1);
@@ -193,7 +193,7 @@ public class FoldTests
     [Fact]
     public void A_stage_has_taken_place_when_half_of_the_plants_have_done_it()
     {
-        var key = new GroupKey(Cells, Places[0]);
+        var key = new Spot(Cells, Places[0]);
         var some = Entry(3, 14, EntryKind.Moved) with
         {
             From = key,
@@ -217,6 +217,20 @@ public class FoldTests
         Assert.Equal(40, half.Before(Stage.PrickOut));
         var all = Fold.Of([Sown(), Up(2, 7, 60), some, rest], 0.8);
         Assert.Equal(First.AddDays(16), all.StageDays[Stage.PrickOut]);
-        Assert.Equal(new Standing(new(Pots, Places[1]), 60, 60, Stage.PrickOut), Assert.Single(all.Groups));
+        Assert.Equal(
+            new Group(
+                new(some.Id),
+                new(Pots, Places[1]),
+                60,
+                60,
+                Stage.PrickOut,
+                First.AddDays(14),
+                From: new(all.Groups[0].From!.Value.Value)
+            ),
+            Assert.Single(all.Groups)
+        );
+        // Behind it lies what all but a tenth have done.
+        Assert.True(all.Passed(Stage.PrickOut));
+        Assert.False(half.Passed(Stage.PrickOut));
     }
 }

@@ -69,23 +69,26 @@ public class BeginningTests
     [Fact]
     public void An_unequal_pair_goes_on_as_one_and_is_counted_as_two()
     {
-        GroupKey cells = new(Guid.NewGuid(), Guid.NewGuid()),
+        Spot cells = new(Guid.NewGuid(), Guid.NewGuid()),
             pots = new(Guid.NewGuid(), Guid.NewGuid());
         var day = new DateOnly(2026, 4, 1);
         LedgerEntry sown = new(Guid.NewGuid(), 1, day.AddDays(-20), EntryKind.Sown, Stage.Sow, To: cells, Seeds: 144, Containers: 72);
         LedgerEntry up = new(Guid.NewGuid(), 2, day.AddDays(-10), EntryKind.Emerged, Stage.Emerge, To: cells, Seedlings: 70);
-        var work = new Work(Stage.PrickOut, cells, 70, 72, Press.Due, day, 70, 64, 0, null, 0, 1);
+        var work = new Work(Stage.PrickOut, new(sown.Id), cells, 70, 72, Press.Due, day, 70, 64, 0, null, 0, 1);
         var entries = WorkDone.Entries(work, new(Guid.NewGuid(), Guid.NewGuid(), day, 70, Pairs: 3), pots, 2);
         var state = Fold.Of([sown, up, .. entries.Select((e, i) => e with { Sequence = 3 + i })], 0.8);
-        Assert.Equal(new Standing(pots, 70, 67, Stage.PrickOut), Assert.Single(state.Groups));
+        Assert.Equal((pots, 70, 67, Stage.PrickOut), Told(state));
         LedgerEntry apart = new(Guid.NewGuid(), 9, day.AddDays(14), EntryKind.Separated, From: pots, Containers: 3);
         Assert.Equal(
-            new Standing(pots, 70, 70, Stage.PrickOut),
-            Assert.Single(Fold.Of([sown, up, .. entries.Select((e, i) => e with { Sequence = 3 + i }), apart], 0.8).Groups)
+            (pots, 70, 70, Stage.PrickOut),
+            Told(Fold.Of([sown, up, .. entries.Select((e, i) => e with { Sequence = 3 + i }), apart], 0.8))
         );
         var one = Assert.Single(
             Fold.Of([sown, up, .. entries.Select((e, i) => e with { Sequence = 3 + i }), apart with { Containers = 4 }], 0.8).Contradictions
         );
         Assert.Equal(("more-pots-than-plants", 3), (one.Code, one.Right));
+
+        static (Spot, int, int, Stage) Told(BatchState state) =>
+            Assert.Single(state.Groups) is var g ? (g.At, g.Seedlings, g.Containers, g.Reached) : default;
     }
 }

@@ -15,6 +15,7 @@ public class TodaysWorkTests
         Rack = Guid.NewGuid(),
         Bed = Guid.NewGuid();
     private static readonly DateOnly Day = new(2026, 4, 10);
+    private static readonly GroupId InTrays = new(Guid.NewGuid());
 
     private static readonly StepDay[] Steps =
     [
@@ -72,18 +73,21 @@ public class TodaysWorkTests
     public void Plants_left_behind_are_work_of_their_own_where_they_stand()
     {
         var state = State(
-            [new(new(Tray, Rack), 20, 24, Stage.Emerge), new(new(Pot, Mat), 40, 40, Stage.PrickOut)],
+            [At(new(Tray, Rack), 20, 24, Stage.Emerge), At(new(Pot, Mat), 40, 40, Stage.PrickOut)],
             [Stage.Sow, Stage.Emerge, Stage.PrickOut]
         );
-        var work = Assert.Single(Next(state, Day));
-        Assert.Equal((Stage.PrickOut, new GroupKey(Tray, Rack), 20), (work.Stage, work.From!.Value, work.Seedlings));
+        var works = Next(state, Day);
+        Assert.Equal((Stage.PrickOut, new Spot(Tray, Rack), 20), (works[0].Stage, works[0].From!.Value, works[0].Seedlings));
+        // And those ahead go on: they do not wait for the last.
+        Assert.Equal((Stage.Harden, new Spot(Pot, Mat), 40), (works[1].Stage, works[1].From!.Value, works[1].Seedlings));
+        Assert.Equal(2, works.Count);
     }
 
     [Fact]
     public void Two_groups_at_one_stage_are_two_pieces_of_work()
     {
         var state = State(
-            [new(new(Pot, Rack), 20, 20, Stage.PrickOut), new(new(Pot, Mat), 40, 40, Stage.PrickOut)],
+            [At(new(Pot, Rack), 20, 20, Stage.PrickOut), At(new(Pot, Mat), 40, 40, Stage.PrickOut)],
             [Stage.Sow, Stage.Emerge, Stage.PrickOut]
         );
         Assert.Equal([20, 40], Next(state, new DateOnly(2026, 5, 10)).Select(w => w.Seedlings).Order());
@@ -94,7 +98,7 @@ public class TodaysWorkTests
     {
         Assert.Empty(Next(State([], [Stage.Sow, Stage.Emerge], emerged: 30), Day));
         var planted = State(
-            [new(new(null, Bed), 40, 0, Stage.PlantOut)],
+            [At(new(null, Bed), 40, 0, Stage.PlantOut)],
             [Stage.Sow, Stage.Emerge, Stage.PrickOut, Stage.Harden, Stage.PlantOut],
             emerged: 40
         );
@@ -113,7 +117,7 @@ public class TodaysWorkTests
         var entries = WorkDone.Entries(work, new(Guid.NewGuid(), Guid.NewGuid(), Day, moved, Rest: rest, Reason: "slug"), new(Pot, Mat), 1);
         LedgerEntry[] history =
         [
-            new(Guid.NewGuid(), 1, Day.AddDays(-20), EntryKind.Sown, Stage.Sow, null, new(Tray, Rack), 72, 0, 72),
+            new(InTrays.Value, 1, Day.AddDays(-20), EntryKind.Sown, Stage.Sow, null, new(Tray, Rack), 72, 0, 72),
             new(Guid.NewGuid(), 2, Day.AddDays(-10), EntryKind.Emerged, Stage.Emerge, null, new(Tray, Rack), 0, standing),
         ];
         var after = Fold.Of([.. history, .. entries.Select((e, i) => e with { Sequence = 3 + i })], 0.8);
@@ -121,14 +125,14 @@ public class TodaysWorkTests
         Assert.Equal(moved, after.Groups.Where(g => g.Reached == Stage.PrickOut).Sum(g => g.Seedlings));
         Assert.Equal(rest == Rest.Stays ? standing : moved, after.Seedlings);
         // Nothing stands in the tray any more: its blank cells went with the last plant.
-        Assert.Equal(rest == Rest.Stays && moved < standing, after.Groups.Any(g => g.Group.Container == Tray));
+        Assert.Equal(rest == Rest.Stays && moved < standing, after.Groups.Any(g => g.At.Container == Tray));
         Assert.Equal(rest == Rest.Lost ? standing - moved : 0, after.Lost);
     }
 
     [Fact]
     public void A_tray_is_counted_where_it_stands_and_carried_on_whole()
     {
-        var before = State([new(new(Tray, Mat), 12, 72, Stage.Emerge)], [Stage.Sow], emerged: 12, seeds: 72);
+        var before = State([At(new(Tray, Mat), 12, 72, Stage.Emerge)], [Stage.Sow], emerged: 12, seeds: 72);
         var work = Assert.Single(Next(before, Day));
         var entries = WorkDone.Entries(work, new(Guid.NewGuid(), Guid.NewGuid(), Day, 60, CarryOn: true), new(Tray, Rack), 1);
         Assert.Equal([EntryKind.Emerged, EntryKind.Moved], entries.Select(e => e.Kind));
@@ -150,7 +154,7 @@ public class TodaysWorkTests
         Assert.Equal(
             1,
             Prospect
-                .Of(State([new(new(null, Bed), 60, 0, Stage.PlantOut)], [Stage.PlantOut], emerged: 60), 60, 0.5, Twins.Snip)
+                .Of(State([At(new(null, Bed), 60, 0, Stage.PlantOut)], [Stage.PlantOut], emerged: 60), 60, 0.5, Twins.Snip)
                 .ProbabilityOfEnough
         );
     }
@@ -171,10 +175,13 @@ public class TodaysWorkTests
     private static StepDay Step(Stage stage, DateOnly day) =>
         new(stage, DateSpread.Around(day.AddDays(-3), day, day.AddDays(3)), day, null);
 
-    private static BatchState Up(int seedlings, int containers = 72) =>
-        State([new(new(Tray, Rack), seedlings, containers, Stage.Emerge)], [Stage.Sow, Stage.Emerge], seedlings, 160);
+    private static Group At(Spot spot, int seedlings, int containers, Stage reached) =>
+        new(spot.Container == Tray ? InTrays : new(Guid.NewGuid()), spot, seedlings, containers, reached, Day.AddDays(-20));
 
-    private static BatchState State(Standing[]? groups = null, Stage[]? done = null, int emerged = 0, int seeds = 0) =>
+    private static BatchState Up(int seedlings, int containers = 72) =>
+        State([At(new(Tray, Rack), seedlings, containers, Stage.Emerge)], [Stage.Sow, Stage.Emerge], seedlings, 160);
+
+    private static BatchState State(Group[]? groups = null, Stage[]? done = null, int emerged = 0, int seeds = 0) =>
         new(
             seeds,
             emerged,

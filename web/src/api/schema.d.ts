@@ -1700,6 +1700,11 @@ export interface components {
              * @default false
              */
             myCall?: boolean;
+            /**
+             * Format: uuid
+             * @description Which of those that stand there; null where only one does.
+             */
+            group?: null | string;
         };
         Emergence: {
             /** Format: double */
@@ -1858,6 +1863,12 @@ export interface components {
              * @description Undo; corrected: the entry whose numbers were wrong.
              */
             corrects?: null | string;
+            /**
+             * Format: uuid
+             * @description Which group of those that stand at "from"; null where only one does. The group that a move makes has the move's
+             *         id.
+             */
+            group?: null | string;
         };
         /** @enum {unknown} */
         EntryKind: "sown" | "emerged" | "lost" | "snipped" | "moved" | "not-yet" | "undo" | "received" | "separated" | "used" | "corrected";
@@ -2013,6 +2024,11 @@ export interface components {
         };
         /** @description A group as it stands: where, in what, how many. */
         GroupAnswer: {
+            /**
+             * Format: uuid
+             * @description Its name: what is done with it says it.
+             */
+            id: string;
             /** Format: uuid */
             containerId: null | string;
             container: null | string;
@@ -2024,7 +2040,12 @@ export interface components {
             /** Format: int32 */
             containers: number;
             reached: components["schemas"]["Stage"];
+            /** @description What it has behind it, in words: since when it stands in this pot, and hardens off. */
+            state: string;
+            /** @description Plants of unlike state were set together before groups had names. */
+            merged: boolean;
         };
+        /** @description In what, and where. Which of the groups that stand there is said beside it. */
         GroupInput: {
             /** Format: uuid */
             containerId: null | string;
@@ -3193,6 +3214,8 @@ export interface components {
             spread: components["schemas"]["SpreadAnswer"][];
             /** @description What contradicts a fixed day. */
             conflict: null | string;
+            /** @description How many have done it, where some have and others have not: “20 of 36”. */
+            progress?: null | string;
         };
         /** @description As much of a step as a small stem-line needs. */
         StepDayAnswer: {
@@ -3274,6 +3297,11 @@ export interface components {
             /** @description What becomes of the rest by the house rule. */
             leftover: components["schemas"]["Rest"];
             from: null | components["schemas"]["GroupInput"];
+            /**
+             * Format: uuid
+             * @description Which group it is about: "done" says it.
+             */
+            group: null | string;
             /** Format: uuid */
             placeId: string;
             place: string;
@@ -3295,6 +3323,8 @@ export interface components {
             /** @description What else to do and to look after, by the house rules. */
             checks: string[];
             cold: null | components["schemas"]["ColdAnswer"];
+            /** @description What tells it from others of its batch in the same place and pot; null where there are none. */
+            state: null | string;
         };
         ThinAnswer: {
             /** @description Cells with more than one, and what becomes of them. */

@@ -1,13 +1,15 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Problem } from '../api/client';
 import { useCatalogue } from '../app/nursery';
 import { Choose, DayField, NumberField } from '../ui/Field';
 import { number } from '../ui/units';
-import { groupName } from './model';
+import { groupName, stageBefore } from './model';
 import { useLog, type Batch, type Entry } from './useBatch';
 
 type Kind = 'emerged' | 'lost' | 'snipped' | 'moved' | 'separated';
@@ -29,16 +31,21 @@ export function LogForm({ batch }: { batch: Batch }) {
   // Today, whichever day that is by now, until another one is chosen.
   const [chosen, setOn] = useState<string | null>(null);
   const on = chosen ?? batch.today;
-  const [from, setFrom] = useState('0');
+  const [from, setFrom] = useState('');
   const [to, setTo] = useState({ containerId: '', placeId: '' });
+  const [hardens, setHardens] = useState(true);
   const [reason, setReason] = useState('');
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const problem = log.error instanceof Problem ? log.error : null;
   const error = (field: string) => wrong[field] ?? problem?.at(field);
-  const group = batch.groups[Number(from)] ?? batch.groups[0];
+  const group = batch.groups.find((g) => g.id === from) ?? batch.groups[0];
   if (!group || !catalogue.data) return null;
   const place = catalogue.data.places.find((p) => p.id === to.placeId);
   const intoBed = place?.dayC === null;
+  const same = to.containerId === '' || to.containerId === group.containerId;
+  // Carried for a night, or to harden off? The same move does two things; which one is said, not guessed.
+  const mayHarden =
+    kind === 'moved' && same && to.placeId === batch.input.hardeningPlaceId && stageBefore(group.reached, 'harden');
 
   const send = () => {
     const seedlings = number(count);
@@ -54,6 +61,7 @@ export function LogForm({ batch }: { batch: Batch }) {
     const here = { containerId: group.containerId, placeId: group.placeId };
     // Containers that nobody counted follow from the seedlings; the server knows how.
     const entry: Entry = { kind, happenedOn: on, seedlings: seedlings ?? 0 };
+    if (kind !== 'emerged') entry.group = group.id;
     if (kind === 'emerged') entry.to = here;
     else if (kind === 'separated') {
       // A pot more for each: the seedlings stay as many as they were.
@@ -66,6 +74,7 @@ export function LogForm({ batch }: { batch: Batch }) {
       if (kind === 'lost') entry.reason = reason.trim();
       if (kind === 'moved') {
         entry.to = { containerId: intoBed ? null : to.containerId || group.containerId, placeId: to.placeId };
+        if (mayHarden && hardens) entry.stage = 'harden';
         entry.containersTo = emptied === null || intoBed ? null : (seedlings ?? 0);
       }
     }
@@ -103,10 +112,10 @@ export function LogForm({ batch }: { batch: Batch }) {
       />
       <Choose
         label={kind === 'moved' ? 'From' : 'Where'}
-        value={from}
+        value={group.id}
         onChange={setFrom}
-        options={batch.groups.map((g, i) => ({ value: String(i), label: groupName(g) }))}
-        error={error('from')}
+        options={batch.groups.map((g) => ({ value: g.id, label: groupName(g, batch.groups) }))}
+        error={error('from') ?? error('group')}
       />
       <DayField label="Day" value={on} onChange={setOn} max={batch.today} error={error('happenedOn')} />
       {kind !== 'emerged' && kind !== 'separated' && (
@@ -143,6 +152,13 @@ export function LogForm({ batch }: { batch: Batch }) {
               onChange={(containerId) => setTo({ ...to, containerId })}
               options={catalogue.data.containers.map((c) => ({ value: c.id, label: c.name }))}
               error={error('to.containerId') ?? error('containersTo')}
+            />
+          )}
+          {mayHarden && (
+            <FormControlLabel
+              sx={{ gridColumn: '1 / -1' }}
+              control={<Checkbox checked={hardens} onChange={(e) => setHardens(e.target.checked)} />}
+              label="They begin to harden off; unticked, they are only carried there"
             />
           )}
         </>

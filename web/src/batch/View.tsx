@@ -150,7 +150,7 @@ function Whole({ batch }: { batch: Batch }) {
                 {batch.groups.map((g) => (
                   <Box
                     component="li"
-                    key={groupName(g)}
+                    key={g.id}
                     sx={{
                       display: 'flex',
                       justifyContent: 'space-between',
@@ -160,8 +160,15 @@ function Whole({ batch }: { batch: Batch }) {
                       py: 0.75,
                     }}
                   >
-                    <span>{groupName(g)}</span>
                     <span>
+                      {groupName(g)}
+                      <Typography component="span" variant="body2" sx={{ display: 'block', color: 'text.secondary' }}>
+                        {g.state}
+                        {g.merged &&
+                          '; set together with others before this was kept apart: the days are those of the careful side'}
+                      </Typography>
+                    </span>
+                    <span style={{ whiteSpace: 'nowrap' }}>
                       <b>{counted(g.seedlings, 'plant')}</b>
                       {g.container && g.containers !== g.seedlings ? ` in ${g.containers}` : ''}
                     </span>

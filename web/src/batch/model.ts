@@ -2,7 +2,16 @@ import type { Schemas } from '../api/client';
 import { counted, many } from '../ui/units';
 import type { Batch } from './useBatch';
 
-export const groupName = (g: Schemas['GroupAnswer']): string => `${g.place}${g.container ? `, ${g.container}` : ''}`;
+/** Where a group stands; where others of its batch stand in the same place and pot, also what tells it from them. */
+export const groupName = (g: Schemas['GroupAnswer'], others: readonly Schemas['GroupAnswer'][] = []): string => {
+  const here = others.filter((o) => o.placeId === g.placeId && o.containerId === g.containerId);
+  return `${g.place}${g.container ? `, ${g.container}` : ''}${here.length > 1 ? `, ${g.state}` : ''}`;
+};
+
+const stages: readonly Schemas['Stage'][] = ['sow', 'emerge', 'prick-out', 'pot-up', 'pot-on', 'harden', 'plant-out', 'ripe'];
+
+export const stageBefore = (reached: Schemas['Stage'], stage: Schemas['Stage']): boolean =>
+  stages.indexOf(reached) < stages.indexOf(stage);
 
 /** The counts of a batch as a row of figures, the important one first. */
 export function figures(b: Batch): { label: string; value: string; note: string }[] {

@@ -40,6 +40,8 @@ const task: Task = {
   hasTrays: true,
   checks: ['Water first.'],
   cold: null,
+  group: 'g',
+  state: null,
 };
 
 const done = 'POST batches/b1/stages/prick-out/done';

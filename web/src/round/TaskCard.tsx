@@ -132,6 +132,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
             {task.title} {!counting && <Box component="span">{what(task)}</Box>}
           </Typography>
           <Typography sx={{ fontSize: '1.05rem' }}>{amounts(task, units)}</Typography>
+          {task.state && <Typography sx={{ color: 'text.secondary' }}>Those {task.state}</Typography>}
           {task.cold && (!counting || carries) && (
             <Typography
               data-cold={task.cold.verdict}

@@ -112,11 +112,7 @@ function Stop({ stop, number, today, last }: { stop: Schemas['StopAnswer']; numb
       </Box>
       <Box sx={{ display: 'grid', gap: 1.25 }}>
         {stop.tasks.map((task) => (
-          <TaskCard
-            key={`${task.batchId}${task.stage}${task.from?.containerId ?? ''}${task.from?.placeId ?? ''}`}
-            task={task}
-            today={today}
-          />
+          <TaskCard key={`${task.batchId}${task.stage}${task.group ?? ''}`} task={task} today={today} />
         ))}
       </Box>
     </Box>

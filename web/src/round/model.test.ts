@@ -37,6 +37,8 @@ const task: Task = {
   hasTrays: true,
   checks: [],
   cold: null,
+  group: 'g',
+  state: null,
 };
 
 describe('how pressing a task is', () => {

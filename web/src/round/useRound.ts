@@ -40,7 +40,7 @@ export function useDone(task: Task, today: string) {
         : unwrap(
             api.POST('/api/nurseries/{nursery}/batches/{id}/stages/{stage}/done', {
               params: { path: { ...params.path, stage: task.stage } },
-              body: { ...said, id, extraId, happenedOn: today, from: task.from },
+              body: { ...said, id, extraId, happenedOn: today, from: task.from, group: task.group },
             }),
           ),
     tell: (said) => `${task.title}: ${said.count} ${task.cultivar}`,

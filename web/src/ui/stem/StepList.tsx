@@ -50,11 +50,13 @@ function Row({ step, actions }: { step: Step; actions?: ReactNode }) {
               ? off === 0
                 ? 'done as planned'
                 : `done, ${Math.abs(off)} d ${off > 0 ? 'later' : 'earlier'}`
-              : step.lockedOn
-                ? 'you fixed this day'
-                : step.low === step.high
-                  ? ' '
-                  : span(step.low, step.high)}
+              : step.progress
+                ? `${step.progress} so far`
+                : step.lockedOn
+                  ? 'you fixed this day'
+                  : step.low === step.high
+                    ? ' '
+                    : span(step.low, step.high)}
           </Typography>
         </Typography>
         <Typography color="textSecondary" sx={{ display: { xs: 'none', sm: 'block' }, minWidth: 0 }}>

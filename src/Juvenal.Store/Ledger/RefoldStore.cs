@@ -1,0 +1,48 @@
+using Juvenal.Core.Ledger;
+using Juvenal.Store.Batches;
+using Juvenal.Store.Nurseries;
+using Juvenal.Store.Plans;
+using Npgsql;
+
+namespace Juvenal.Store.Ledger;
+
+/// <summary>Adds ledgers up anew whose sums an earlier program wrote: a migration marks them by forgetting their stage days.</summary>
+public sealed class RefoldStore(NurseryTransaction nursery)
+{
+    /// <summary>Batches that go together; more would only lie in memory.</summary>
+    private const int AtOnce = 100;
+
+    private const string Stale = """
+        -- Batches whose ledger has to be added up anew, ended ones too.
+        select id
+        from batch
+        where stage_days is null
+        order by id
+        """;
+
+    public Task<List<Guid>> StaleAsync(CancellationToken cancel) => nursery.ListAsync(Stale, r => r.GetGuid(0), cancel);
+
+    /// <summary>To be called in an act that touches work.</summary>
+    /// <param name="batches">All are locked, in their order; one that was added up meanwhile comes to the same.</param>
+    /// <param name="cancel">Cancels.</param>
+    public async Task RefoldAsync(IReadOnlyCollection<Guid> batches, CancellationToken cancel)
+    {
+        foreach (var ids in batches.Chunk(AtOnce))
+        {
+            await Locks.BatchesAsync(nursery, ids, cancel);
+            var rows = await nursery.ListAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.Of(ids));
+            var ledgers = (await nursery.ListAsync(LedgerReader.OfBatches, LedgerReader.Read, cancel, Sql.Of(ids))).ToLookup(
+                e => e.BatchId,
+                e => e.Entry
+            );
+            await nursery.ExecuteManyAsync(
+                [
+                    .. rows.SelectMany(r =>
+                        PlanWriter.Counts(nursery.Nursery, r.Id, Fold.Of(ledgers[r.Id], PlanWriter.SeedsToEmergence(r.Input)))
+                    ),
+                ],
+                cancel
+            );
+        }
+    }
+}

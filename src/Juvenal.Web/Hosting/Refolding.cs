@@ -1,0 +1,31 @@
+using Juvenal.Store;
+using Juvenal.Store.Ledger;
+using Juvenal.Store.Nurseries;
+
+namespace Juvenal.Web.Hosting;
+
+/// <summary>Before anyone is served, what ledgers come to is added up anew where a new program counts otherwise.</summary>
+internal sealed class Refolding(Database database, ILogger<Refolding> log) : IHostedService
+{
+    public async Task StartAsync(CancellationToken cancellationToken)
+    {
+        foreach (var id in await database.EveryNurseryAsync(cancellationToken))
+        {
+            List<Guid> stale;
+            await using (var reading = await database.ReadAsync(id, cancellationToken))
+                stale = await new RefoldStore(reading).StaleAsync(cancellationToken);
+            if (stale.Count == 0)
+                continue;
+            log.LogInformation("Adding up the ledgers of {Count} batches anew", stale.Count);
+            await database.ActAsync(
+                id,
+                null,
+                Touches.Work,
+                writing => new RefoldStore(writing).RefoldAsync(stale, cancellationToken),
+                cancellationToken
+            );
+        }
+    }
+
+    public Task StopAsync(CancellationToken cancellationToken) => Task.CompletedTask;
+}
