@@ -90,7 +90,7 @@ await measure('Bench sheet', 3, () => ask('GET', `${nursery}/sowing`));
 await measure('One entry', 30, (i) => {
   const group = full.get(pick(i)).groups.find((g) => g.seedlings > 20);
   const from = { containerId: group.containerId, placeId: group.placeId };
-  return ask('POST', `${nursery}/batches/${pick(i)}/entries`, { id: uuid(), kind: 'lost', happenedOn: today, from, seedlings: 1, reason: 'slug' });
+  return ask('POST', `${nursery}/batches/${pick(i)}/entries`, { id: uuid(), kind: 'lost', happenedOn: today, from, group: group.id, seedlings: 1, reason: 'slug' });
 });
 let rules = (await ask('GET', `${nursery}/rules`)).json;
 await measure('Re-plan, rule', 2, async () => {

@@ -197,7 +197,13 @@ public class ExportTests(OwnHouse house) : IClassFixture<OwnHouse>
             "no zip" => "not at all a zip"u8.ToArray(),
             "half" => Zip(files)[..2000],
             "empty zip" => Zip([]),
-            "newer" => Zip(With(files, "manifest.json", s => s.Replace("\"version\":2", "\"version\":3"))),
+            "newer" => Zip(
+                With(
+                    files,
+                    "manifest.json",
+                    s => s.Replace($"\"version\":{NurseryExport.Version}", $"\"version\":{NurseryExport.Version + 1}")
+                )
+            ),
             "unknown column" => Zip(With(files, "json/place.json", s => s.Replace("\"walk_order\"", "\"walk_no\""))),
             "injected column" => Zip(
                 With(files, "json/place.json", s => s.Replace("\"walk_order\"", "\"walk_order) select 1; drop table place; --\""))

@@ -124,6 +124,9 @@ public sealed record BatchState(
     IReadOnlyDictionary<GroupId, GroupId>? StandsWith = null
 )
 {
+    /// <summary>The plan walks from the rearmost part that holds at least this share of what stands. [model]</summary>
+    public const double RearShare = 0.1;
+
     public int Seedlings => Groups.Sum(g => g.Seedlings);
 
     public int Containers => Groups.Sum(g => g.Containers);
@@ -140,7 +143,7 @@ public sealed record BatchState(
     /// that is more than that; half moved is not done. [model]
     /// </summary>
     public bool Passed(Stage stage) =>
-        StageDays.ContainsKey(stage) && (stage < Stage.PrickOut || Before(stage) == 0 || Before(stage) * 10 < Seedlings);
+        StageDays.ContainsKey(stage) && (stage < Stage.PrickOut || Before(stage) == 0 || Before(stage) < RearShare * Seedlings);
 
     /// <summary>The days of the stages that lie behind the batch.</summary>
     public IEnumerable<KeyValuePair<Stage, DateOnly>> Done() => StageDays.Where(d => Passed(d.Key));

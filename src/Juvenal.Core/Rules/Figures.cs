@@ -1,6 +1,7 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Decision;
 using Juvenal.Core.Growth;
+using Juvenal.Core.Ledger;
 using Juvenal.Core.MovingUp;
 using Juvenal.Core.Places;
 using Juvenal.Core.Season;
@@ -207,6 +208,9 @@ public static class Figures
             new("Moving up", "Sowing a cell", Handwork.SowingMinutesPerCell, "min", Mark.CommonPractice, "practice"),
             new("Moving up", "Pricking out a plant", Handwork.PrickingOutMinutes, "min", Mark.CommonPractice, "practice"),
             new("Moving up", "Potting up a plant", Handwork.PottingUpMinutes, "min", Mark.CommonPractice, "practice"),
+            new("Moving up", "Counting what is up", Handwork.CountingMinutes, "min", Mark.CommonPractice, "practice"),
+            new("Moving up", "Sittings of one job leave one group within", Group.OneJobDays, "days", Mark.Model, "model"),
+            new("Moving up", "Fewer than this left behind, a stage is done", BatchState.RearShare, "share", Mark.Model, "model"),
             new("Moving up", "Carrying a container", Handwork.CarryingMinutesPerContainer, "min", Mark.CommonPractice, "practice"),
             new("Planting out", "Planting a plant", Handwork.PlantingOutMinutes, "min", Mark.CommonPractice, "practice"),
         ];

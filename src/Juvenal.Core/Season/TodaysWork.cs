@@ -37,6 +37,7 @@ public enum Press
 /// <param name="MixLitres">Mix to have ready.</param>
 /// <param name="Minutes">How long it takes, before the grower's own pace is known.</param>
 /// <param name="Thin">Thinning: which cells; null for the other work. Its stage is the emergence it follows.</param>
+/// <param name="Kind">What kind of work.</param>
 public sealed record Work(
     Stage Stage,
     GroupId? Group,
@@ -51,7 +52,8 @@ public sealed record Work(
     int? Trays,
     double MixLitres,
     int Minutes,
-    ThinPlan? Thin = null
+    ThinPlan? Thin = null,
+    JobKind Kind = JobKind.Step
 );
 
 /// <summary>Thinning by what was counted, and the day seed leaves touch.</summary>
@@ -60,6 +62,10 @@ public sealed record ThinDue(ThinPlan Plan, DateOnly Day);
 /// <summary>What of a stored plan step the day's work needs.</summary>
 public sealed record StepDay(Stage Stage, DateSpread Date, DateOnly Due, DateOnly? PutOffTo)
 {
+    /// <summary>A sowing that was planned late is due from the day it was planned on.</summary>
+    public static StepDay Kept(Stage stage, DateSpread date, DateOnly due, DateOnly? putOffTo, DateOnly? keptOn) =>
+        new(stage, date, stage == Stage.Sow && keptOn > due ? keptOn.Value : due, putOffTo);
+
     /// <summary>The day it stands under: the one it was put off to, where that is later.</summary>
     public DateOnly Shown => PutOffTo is { } put && put > Due ? put : Due;
 }
@@ -70,99 +76,64 @@ public static class TodaysWork
     /// <summary>A task due for longer than this is overdue. [model]</summary>
     public const int OverdueDays = 3;
 
-    /// <summary>The next work of a batch: one piece for each group that has not done its next stage.</summary>
+    /// <summary>The next work of a batch, as it stands on a day: what is asked for only later is left out.</summary>
+    public static IReadOnlyList<Work> On(IEnumerable<Job> jobs, DateOnly today) => [.. jobs.Select(j => j.On(today)).OfType<Work>()];
+
+    /// <summary>The next jobs of a batch: one for each group that has a stage to do, and what its trays ask for.</summary>
     /// <param name="steps">The plan's steps in order.</param>
     /// <param name="state">What stands.</param>
-    /// <param name="today">The nursery's day.</param>
     /// <param name="toSow">Cells, seeds and trays of the plan.</param>
     /// <param name="containerOf">What the plants stand in after a stage; null in a bed.</param>
     /// <param name="twins">Whether two in a cell become two pots.</param>
     /// <param name="start">What the batch begins with.</param>
     /// <param name="thin">Where cells were counted and some are crowded.</param>
+    /// <param name="ahead">The next stage of a group that is ahead of the plan (<see cref="GroupWalk"/>); null where the plan's day
+    /// holds.</param>
     /// <returns>Empty when all that is planned is done, or no plant is left.</returns>
-    public static IReadOnlyList<Work> Next(
+    public static IReadOnlyList<Job> Jobs(
         IReadOnlyList<StepDay> steps,
         BatchState state,
-        DateOnly today,
         (int Cells, int Seeds, int? Trays) toSow,
         Func<Stage, Container?> containerOf,
         Seeds.Twins twins,
         Start start = Start.Seed,
-        ThinDue? thin = null
+        ThinDue? thin = null,
+        Func<Group, StepDay?>? ahead = null
     )
     {
         var sown = state.StageDays.ContainsKey(Stage.Sow);
         if (sown && state.Emerged > 0 && state.Seedlings == 0)
             return [];
-        // The batch is sown, and counted until half are up; from there on each group goes its own way.
-        if (steps.FirstOrDefault(s => s.Stage == Stage.Sow && !sown) is { } next)
+        if (steps.FirstOrDefault(s => s.Stage == Stage.Sow && !sown) is { } sowing)
         {
-            var press = PressOf(next, today);
             var litres = start == Start.Plants ? 0 : containerOf(Stage.Sow)?.MixLitres(toSow.Cells) ?? 0;
-            return
-            [
-                new(
-                    next.Stage,
-                    null,
-                    null,
-                    0,
-                    0,
-                    press,
-                    next.Due,
-                    0,
-                    toSow.Cells,
-                    toSow.Seeds,
-                    toSow.Trays,
-                    litres,
-                    Minutes(toSow.Cells, Handwork.SowingMinutesPerCell)
-                ),
-            ];
+            var minutes = Minutes(toSow.Cells, Handwork.SowingMinutesPerCell);
+            return [new(JobKind.Step, sowing, null, null, 0, 0, 0, toSow.Cells, toSow.Seeds, toSow.Trays, litres, minutes)];
         }
 
+        // From there on each group goes its own way: those ahead do not wait for the last.
         var inTrays = state.Groups.Where(g => g.Reached <= Stage.Emerge && g.Seedlings > 0).MaxBy(g => g.Containers);
-        var works = state
-            .Groups.Where(g => g.Seedlings > 0)
-            .Select(g => (Group: g, Step: steps.FirstOrDefault(s => s.Stage > Stage.Emerge && s.Stage != Stage.Ripe && s.Stage > g.Reached)))
-            .Where(w => w.Step is not null)
-            .OrderBy(w => w.Step!.Stage)
-            .Select(w =>
-                Moving(
-                    w.Step!,
-                    w.Group,
-                    PressOf(w.Step!, today),
-                    containerOf(w.Step!.Stage),
-                    twins,
-                    w.Group == inTrays ? thin?.Plan : null
-                )
-            );
+        var jobs = (
+            from g in state.Groups
+            where g.Seedlings > 0
+            let step = steps.FirstOrDefault(s => s.Stage is > Stage.Emerge and < Stage.Ripe && s.Stage > g.Reached)
+            where step is not null
+            orderby step.Stage
+            select (Group: g, Job: Moving(ahead?.Invoke(g) ?? step, g, containerOf(step.Stage), twins, g == inTrays ? thin?.Plan : null))
+        ).ToList();
+
+        // The total is of the whole batch: it is counted once, where most of it stands, until half are up.
         if (steps.FirstOrDefault(s => s.Stage == Stage.Emerge && !state.StageDays.ContainsKey(Stage.Emerge)) is { } emerging)
         {
-            // The total is of the whole batch: it is counted once, where most of it stands. What is ahead goes on.
+            var most = state.Groups.Where(g => g.Reached <= Stage.Emerge).MaxBy(g => g.Containers);
             return
             [
-                .. state
-                    .Groups.Where(g => g.Reached <= Stage.Emerge)
-                    .OrderByDescending(g => g.Containers)
-                    .Take(1)
-                    .Select(g => new Work(
-                        Stage.Emerge,
-                        g.Id,
-                        g.At,
-                        g.Seedlings,
-                        g.Containers,
-                        PressOf(emerging, today),
-                        emerging.Due,
-                        state.Emerged,
-                        g.Containers,
-                        state.SeedsSown,
-                        null,
-                        0,
-                        1
-                    )),
-                .. works.Where(w => state.Groups.Any(g => g.Id == w.Group && g.Reached > Stage.Emerge)),
+                .. most is null ? Array.Empty<Job>() : [Counting(JobKind.Step, emerging, most, state)],
+                .. jobs.Where(j => j.Group.Reached > Stage.Emerge).Select(j => j.Job),
             ];
         }
 
+        var works = jobs.ConvertAll(j => j.Job);
         // Before they leave the trays they are counted once more: the last to come are up then.
         if (
             start == Start.Seed
@@ -172,54 +143,51 @@ public static class TodaysWork
             && Thinning.Over(sownOn, up) is var over
             && state.CountedOn < over
         )
-        {
-            var count = new Work(
-                Stage.Emerge,
-                inTrays.Id,
-                inTrays.At,
-                inTrays.Seedlings,
-                inTrays.Containers,
-                over <= today ? Press.Due : Press.Coming,
-                over,
-                state.Emerged,
-                inTrays.Containers,
-                state.SeedsSown,
-                null,
-                0,
-                1
-            );
-            return over <= today ? [count, .. works] : [.. works];
-        }
+            return [Counting(JobKind.CountAgain, new(Stage.Emerge, DateSpread.Certain(over), over, null), inTrays, state), .. works];
 
         if (thin is { Plan.Snips: > 0 } && inTrays is not null)
         {
-            var late = today.DayNumber - thin.Day.DayNumber;
-            works = works.Prepend(
+            return
+            [
                 new(
-                    Stage.Emerge,
+                    JobKind.Thin,
+                    new(Stage.Emerge, DateSpread.Certain(thin.Day), thin.Day, null),
                     inTrays.Id,
                     inTrays.At,
                     inTrays.Seedlings,
                     inTrays.Containers,
-                    late < 0 ? Press.Coming
-                        : late > OverdueDays ? Press.Overdue
-                        : Press.Due,
-                    thin.Day,
                     thin.Plan.Snips,
                     thin.Plan.Crowded.Count,
                     0,
                     null,
                     0,
-                    (int)Math.Ceiling(thin.Plan.Snips * Handwork.SnippingMinutes),
+                    Minutes(thin.Plan.Snips, Handwork.SnippingMinutes),
                     thin.Plan
-                )
-            );
+                ),
+                .. works,
+            ];
         }
 
-        return [.. works];
+        return works;
     }
 
-    private static Work Moving(StepDay step, Group group, Press press, Container? container, Seeds.Twins twins, ThinPlan? thin)
+    private static Job Counting(JobKind kind, StepDay day, Group group, BatchState state) =>
+        new(
+            kind,
+            day,
+            group.Id,
+            group.At,
+            group.Seedlings,
+            group.Containers,
+            state.Emerged,
+            group.Containers,
+            state.SeedsSown,
+            null,
+            0,
+            Handwork.CountingMinutes
+        );
+
+    private static Job Moving(StepDay step, Group group, Container? container, Seeds.Twins twins, ThinPlan? thin)
     {
         // Twins that are snipped leave one plant to a cell; separated, each gets a pot. Counted cells say which.
         // In pots a pair stands on purpose: it is separated at this move.
@@ -236,15 +204,14 @@ public static class TodaysWork
             _ => Of(plants, container, Handwork.PottingUpMinutes),
         };
 
-        Work Of(int containers, Container? into, double minutesEach) =>
+        Job Of(int containers, Container? into, double minutesEach) =>
             new(
-                step.Stage,
+                JobKind.Step,
+                step,
                 group.Id,
                 group.At,
                 group.Seedlings,
                 group.Containers,
-                press,
-                step.Due,
                 group.Seedlings,
                 containers,
                 0,

@@ -127,8 +127,7 @@ public sealed record BatchView(
     public StepDay DayOf(StoredStep step)
     {
         ArgumentNullException.ThrowIfNull(step);
-        var due = step.Stage == Stage.Sow && KeptOn > step.Due ? KeptOn.Value : step.Due;
-        return new(step.Stage, DateSpread.Around(step.Low, step.Mid, step.High), due, step.PutOffTo);
+        return StepDay.Kept(step.Stage, DateSpread.Around(step.Low, step.Mid, step.High), step.Due, step.PutOffTo, KeptOn);
     }
 
     public Spot TargetOf(Stage stage) => Input.TargetOf(stage);
@@ -142,7 +141,7 @@ public sealed class BatchReader(NurseryTransaction nursery)
     private const string Select = $$"""
         -- Batches with plan and counts: some of them, or all; those not ended first, newest season first, by number.
         select {{BatchRow.Columns}},
-          c.name, c.crop, c.species_group, c.habit, b.cells, b.seeds, b.trays, b.seeds_sown, b.emerged, b.lost, b.snipped,
+          c.name, c.crop, c.species_group, c.habit, b.seeds_sown, b.emerged, b.lost, b.snipped,
           b.summary, b.end_reason,
           coalesce((
             select jsonb_agg(jsonb_build_object(
@@ -154,13 +153,21 @@ public sealed class BatchReader(NurseryTransaction nursery)
             where p.nursery_id = b.nursery_id
               and p.batch_id = b.id), '[]'),
           {{StoredGroup.OfBatch}},
-          b.used, b.tray_counts, b.counted_on, b.kept_on
+          b.used, b.tray_counts, b.counted_on
         from batch b
         join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
         where ($1::uuid[] is null or b.id = any($1))
           and (not $4 or b.ended_on is null)
         order by b.ended_on is not null, b.season desc, length(b.code), b.code, b.id
         limit $2
+        """;
+
+    private const string Why = """
+        -- Why a step has its day.
+        select reasons
+        from plan_step
+        where batch_id = $1
+          and stage = $2
         """;
 
     private const string Count = """
@@ -179,6 +186,12 @@ public sealed class BatchReader(NurseryTransaction nursery)
 
     /// <summary>How many there are, ended ones too.</summary>
     public async Task<int> CountAsync(CancellationToken cancel) => (await nursery.ListAsync(Count, r => r.GetInt32(0), cancel))[0];
+
+    /// <summary>The reasons of one step; the Round asks for them where they are opened.</summary>
+    /// <exception cref="NotFoundException">The batch has no such step.</exception>
+    public async Task<IReadOnlyList<Reason>> WhyAsync(Guid id, Stage stage, CancellationToken cancel) =>
+        await nursery.OneAsync(Why, r => r.FromJson<List<Reason>>(0), cancel, Sql.Of(id), Sql.Of((int)stage))
+        ?? throw new NotFoundException("step");
 
     /// <summary>Those of the ids that are there.</summary>
     public Task<List<BatchView>> SomeAsync(Guid[] ids, CancellationToken cancel) => ListAsync(ids, Most, why: true, open: false, cancel);
@@ -210,24 +223,24 @@ public sealed class BatchReader(NurseryTransaction nursery)
             r.Enum<Crop>(own + 1),
             r.Enum<SpeciesGroup>(own + 2),
             r.Enum<Habit>(own + 3),
+            row.ToSow.Cells,
+            row.ToSow.Seeds,
+            row.ToSow.Trays,
             r.GetInt32(own + 4),
             r.GetInt32(own + 5),
-            r.OrNull<int>(own + 6),
+            r.GetInt32(own + 6),
             r.GetInt32(own + 7),
-            r.GetInt32(own + 8),
-            r.GetInt32(own + 9),
-            r.GetInt32(own + 10),
-            r.FromJson<PlanSummary>(own + 11),
+            r.FromJson<PlanSummary>(own + 8),
             row.EndedOn,
-            r.TextOrNull(own + 12),
-            r.FromJson<List<StoredStep>>(own + 13),
-            r.FromJson<List<StoredGroup>>(own + 14),
-            r.GetInt32(own + 15),
-            r.FromJson<List<StoredTrayCount>>(own + 16),
-            r.OrNull<DateOnly>(own + 17),
+            r.TextOrNull(own + 9),
+            r.FromJson<List<StoredStep>>(own + 10),
+            r.FromJson<List<StoredGroup>>(own + 11),
+            r.GetInt32(own + 12),
+            r.FromJson<List<StoredTrayCount>>(own + 13),
+            r.OrNull<DateOnly>(own + 14),
             row.StageDays,
             row.PutOffs,
-            r.OrNull<DateOnly>(own + 18)
+            row.KeptOn
         );
     }
 }

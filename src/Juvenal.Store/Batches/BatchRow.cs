@@ -92,6 +92,9 @@ public sealed record BatchInput(
 /// <summary>A batch as it is stored, without its plan.</summary>
 /// <param name="StageDays">By stage, as last written with the ledger; null where it was not written yet.</param>
 /// <param name="SummaryDigest">Of the plan besides its steps.</param>
+/// <param name="ToSow">By the plan.</param>
+/// <param name="KeptOn">The day it was planned; null where that is not known.</param>
+/// <param name="JobsDigest">Of its next jobs.</param>
 internal sealed record BatchRow(
     Guid Id,
     int Version,
@@ -100,7 +103,10 @@ internal sealed record BatchRow(
     IReadOnlyDictionary<Stage, DateOnly>? StageDays = null,
     IReadOnlyDictionary<Stage, PutOff>? PutOffs = null,
     string? SummaryDigest = null,
-    DateOnly? EndedOn = null
+    DateOnly? EndedOn = null,
+    (int Cells, int Seeds, int? Trays) ToSow = default,
+    DateOnly? KeptOn = null,
+    string? JobsDigest = null
 )
 {
     /// <summary>What a batch is read by; <see cref="Read"/> takes them in this order.</summary>
@@ -112,11 +118,11 @@ internal sealed record BatchRow(
           (select array_agg(l.stage order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
           (select array_agg(l.locked_on order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
           b.lot_id, b.start, b.start_leaves, b.price_each, b.rootstock_id, b.scion_id, b.union_cm,
-          b.stage_days, b.put_offs, b.summary_digest, b.ended_on
+          b.stage_days, b.put_offs, b.summary_digest, b.ended_on, b.cells, b.seeds, b.trays, b.kept_on, b.jobs_digest
         """;
 
     /// <summary>How many <see cref="Columns"/> are.</summary>
-    public const int Count = 31;
+    public const int Count = 36;
 
     /// <summary>Locks nothing: where a batch is to be changed, it is locked by the statement before (<see cref="Locks"/>).</summary>
     public const string Select = $"""
@@ -157,7 +163,10 @@ internal sealed record BatchRow(
             r.IsDBNull(27) ? null : r.FromJson<Dictionary<int, DateOnly>>(27).ToDictionary(d => (Stage)d.Key, d => d.Value),
             r.IsDBNull(28) ? null : r.FromJson<Dictionary<int, PutOff>>(28).ToDictionary(d => (Stage)d.Key, d => d.Value),
             r.TextOrNull(29),
-            r.OrNull<DateOnly>(30)
+            r.OrNull<DateOnly>(30),
+            (r.GetInt32(31), r.GetInt32(32), r.OrNull<int>(33)),
+            r.OrNull<DateOnly>(34),
+            r.TextOrNull(35)
         );
     }
 

@@ -108,7 +108,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
             throw new ConflictException("plan-changed", plan, catalogue.Site.UsUnits);
 
         var last = await Locks.NumbersAsync(nursery, "batch", input.Season, 1, cancel);
-        var batch = new BatchRow(id, 1, $"{input.Season % 100:00}-{last + 1:00}", input);
+        var batch = new BatchRow(id, 1, $"{input.Season % 100:00}-{last + 1:00}", input, KeptOn: catalogue.Today);
         await nursery.ExecuteAsync(
             Insert,
             cancel,

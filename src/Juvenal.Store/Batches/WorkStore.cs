@@ -17,34 +17,17 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
 {
     /// <summary>A batch's next work from its stored plan and counts.</summary>
     public static IReadOnlyList<Work> Next(BatchView batch, Catalogue catalogue) =>
-        batch.EndedOn is not null
-            ? []
-            : TodaysWork.Next(
-                [.. batch.Steps.Select(batch.DayOf)],
-                batch.State(),
-                catalogue.Today,
-                (batch.Cells, batch.Seeds, batch.Trays),
-                stage => batch.TargetOf(stage).Container is { } id ? Catalogue.Of(catalogue.Containers[id]) : null,
-                catalogue.Rules.Rules.Twins,
-                batch.Input.Begins.Kind,
-                ThinDueOf(batch, catalogue)
-            );
+        batch.EndedOn is not null ? [] : TodaysWork.On(Jobs(batch, catalogue), catalogue.Today);
 
-    /// <summary>Seed leaves touch some days after emergence, by the warmth of the place they stand in.</summary>
-    private static ThinDue? ThinDueOf(BatchView batch, Catalogue catalogue)
-    {
-        if (
-            batch.TrayCounts.Count == 0
-            || batch.DoneOn(Stage.Emerge) is not { } up
-            || batch.DoneOn(Stage.Sow) is not { } sown
-            || CellStore.Thin(batch.State(), batch.Input, catalogue.Rules.Rules.Twins) is not { Crowded.Count: > 0 } plan
-        )
-            return null;
-        var place = catalogue.Places[TrayCells.Group(batch.State(), batch.Input.TrayId)!.At.Place];
-        var leaf = LeafModel.For(batch.Group);
-        var perDay = place.Climate() is { } climate ? leaf.LeavesPerDay(climate.MeanCelsius) : 0;
-        return new(plan, Thinning.Due(sown, up, perDay));
-    }
+    internal static IReadOnlyList<Job> Jobs(BatchView batch, Catalogue catalogue) =>
+        JobStore.Of(
+            batch.Input,
+            batch.Group,
+            batch.State(),
+            batch.Steps.Select(batch.DayOf),
+            (batch.Cells, batch.Seeds, batch.Trays),
+            catalogue
+        );
 
     /// <summary>Writes the entries that "done" means for a piece of work.</summary>
     /// <param name="id">The batch.</param>
@@ -89,8 +72,7 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
         var works = Next(batch, ledgers.Catalogue).Where(w => w.Stage == stage && w.From == from && w.Thin is null).ToList();
         if (group is null && works.Count > 1)
             throw new RefusedException(new Failure("which-group", "group", works.Count));
-        var work =
-            works.Find(w => group is null || w.Group?.Value == group) ?? throw new ConflictException("changed-meanwhile");
+        var work = works.Find(w => group is null || w.Group?.Value == group) ?? throw new ConflictException("changed-meanwhile");
         Check(stage, said, work);
         var call = await CallAsync(batch, work, said, ledgers.Catalogue, cancel);
         var written = new List<Guid>();
@@ -175,7 +157,16 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
             throw new RefusedException(new Failure($"too-few-{what}s", "count", said.Count, 0, group?.Seedlings ?? 0));
         ledgers.Append(
             source,
-            new(Derived(said.Id, what), 0, said.HappenedOn, EntryKind.Used, From: group.At, Seedlings: said.Count, Act: said.Id, Group: group.Id),
+            new(
+                Derived(said.Id, what),
+                0,
+                said.HappenedOn,
+                EntryKind.Used,
+                From: group.At,
+                Seedlings: said.Count,
+                Act: said.Id,
+                Group: group.Id
+            ),
             byRule: true
         );
     }

@@ -64,12 +64,12 @@ public static class ExportTables
 
     /// <summary>Made from the others, and made anew where a nursery comes in.</summary>
     public static IReadOnlyList<string> Derived { get; } =
-    ["freeze_year", "freeze_fit", "site_curve", "soil_line", "nursery_input", "code_counter", "act"];
+    ["freeze_year", "freeze_fit", "site_curve", "soil_line", "nursery_input", "code_counter", "act", "job"];
 
     /// <summary>
-    /// Given anew where a nursery comes in: whose it is, and the number the server counts entries with (their order stays).
+    /// Given anew where a nursery comes in: whose it is, the number the server counts entries with (their order stays), and what its jobs say.
     /// </summary>
-    private static readonly string[] GivenAnew = ["nursery_id", "sequence"];
+    private static readonly string[] GivenAnew = ["nursery_id", "sequence", "jobs_digest"];
 
     private const string Columns = """
         -- The columns of the tables that travel, with their meaning.

@@ -118,7 +118,21 @@ internal sealed class ImportChecks(NurseryTransaction nursery, TimeProvider cloc
             Ledger(batch, entries, catalogue);
             // What the ledger comes to is written anew: it is not taken from the file.
             var state = Fold.Of(entries, PlanWriter.SeedsToEmergence(batch.Input));
-            await nursery.ExecuteManyAsync([.. PlanWriter.Counts(nursery.Nursery, batch.Id, state)], cancel);
+            var jobs = JobStore.Of(
+                batch.Input,
+                batch.Group,
+                state,
+                batch.Steps.Select(batch.DayOf),
+                (batch.Cells, batch.Seeds, batch.Trays),
+                catalogue
+            );
+            await nursery.ExecuteManyAsync(
+                [
+                    .. PlanWriter.Counts(nursery.Nursery, batch.Id, state),
+                    .. JobStore.Write(nursery.Nursery, batch.Id, batch.Input, jobs, null),
+                ],
+                cancel
+            );
         }
     }
 

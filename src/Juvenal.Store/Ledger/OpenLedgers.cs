@@ -236,7 +236,10 @@ internal sealed class OpenLedgers
 
         return there.Count > 1
             ? throw new RefusedException(new Failure("which-group", "group", there.Count))
-            : entry with { Group = there.FirstOrDefault()?.Id };
+            : entry with
+            {
+                Group = there.FirstOrDefault()?.Id,
+            };
     }
 
     private static LedgerEntry Counted(LedgerEntry entry, BatchState state)

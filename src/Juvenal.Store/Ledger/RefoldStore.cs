@@ -6,8 +6,11 @@ using Npgsql;
 
 namespace Juvenal.Store.Ledger;
 
-/// <summary>Adds ledgers up anew whose sums an earlier program wrote: a migration marks them by forgetting their stage days.</summary>
-public sealed class RefoldStore(NurseryTransaction nursery)
+/// <summary>
+/// Adds ledgers up anew whose sums an earlier program wrote, and makes the jobs that follow: a migration marks them by forgetting their stage
+/// days.
+/// </summary>
+public sealed class RefoldStore(NurseryTransaction nursery, TimeProvider clock)
 {
     /// <summary>Batches that go together; more would only lie in memory.</summary>
     private const int AtOnce = 100;
@@ -39,6 +42,15 @@ public sealed class RefoldStore(NurseryTransaction nursery)
                 [
                     .. rows.SelectMany(r =>
                         PlanWriter.Counts(nursery.Nursery, r.Id, Fold.Of(ledgers[r.Id], PlanWriter.SeedsToEmergence(r.Input)))
+                    ),
+                ],
+                cancel
+            );
+            var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel, plans: false);
+            await nursery.ExecuteManyAsync(
+                [
+                    .. (await new BatchReader(nursery).SomeAsync(ids, cancel)).SelectMany(b =>
+                        JobStore.Write(nursery.Nursery, b.Id, b.Input, WorkStore.Jobs(b, catalogue), null)
                     ),
                 ],
                 cancel

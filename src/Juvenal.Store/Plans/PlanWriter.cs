@@ -70,19 +70,39 @@ public sealed record PlanSummary(
 
 /// <summary>What is stored of a step, in short: to see what moves, and to write only what says something else.</summary>
 /// <param name="Digest">Null: not written by this version yet.</param>
-internal sealed record StoredDigest(Guid BatchId, Stage Stage, string? Digest, DateOnly Mid, DateOnly? DoneOn)
+internal sealed record StoredDigest(
+    Guid BatchId,
+    Stage Stage,
+    string? Digest,
+    DateOnly Low,
+    DateOnly Mid,
+    DateOnly High,
+    DateOnly Due,
+    DateOnly? PutOffTo,
+    DateOnly? DoneOn
+)
 {
     /// <summary>One parameter: the batches.</summary>
     public const string Select = """
         -- The steps of some batches, in short.
-        select batch_id, stage, digest, mid, done_on
+        select batch_id, stage, digest, low, mid, high, due, put_off_to, done_on
         from plan_step
         where batch_id = any($1)
         order by batch_id, stage
         """;
 
     public static StoredDigest Read(NpgsqlDataReader r) =>
-        new(r.GetGuid(0), (Stage)r.GetInt32(1), r.TextOrNull(2), r.GetFieldValue<DateOnly>(3), r.OrNull<DateOnly>(4));
+        new(
+            r.GetGuid(0),
+            (Stage)r.GetInt32(1),
+            r.TextOrNull(2),
+            r.GetFieldValue<DateOnly>(3),
+            r.GetFieldValue<DateOnly>(4),
+            r.GetFieldValue<DateOnly>(5),
+            r.GetFieldValue<DateOnly>(6),
+            r.OrNull<DateOnly>(7),
+            r.OrNull<DateOnly>(8)
+        );
 }
 
 /// <summary>The statements that write a plan and a batch's counts.</summary>
@@ -189,6 +209,15 @@ internal static class PlanWriter
                 Sql.Of(state.Done().Select(d => (int)d.Key).ToArray()),
                 Sql.Of(state.Done().Select(d => d.Value).ToArray())
             );
+            // Its days are those of the last plan that could be made; what stands is of today.
+            foreach (
+                var command in Jobs(
+                    stored.Select(s => Day(s.Stage, DateSpread.Around(s.Low, s.Mid, s.High), s.Due, s.PutOffTo)),
+                    batch.ToSow,
+                    null
+                )
+            )
+                yield return command;
             yield break;
         }
 
@@ -251,6 +280,32 @@ internal static class PlanWriter
                 Sql.Of(digest)
             );
         }
+
+        var request = catalogue.Request(batch.Input, state);
+        foreach (
+            var command in Jobs(
+                plan.Steps.Select(s => Day(s.Stage, s.Date, s.Due, s.Facts.NotBefore)),
+                (plan.Quantity.Cells, plan.Quantity.Seeds, plan.Quantity.Trays),
+                group => request.Succeeded ? GroupWalk.Next(request.Value, plan, group) : null
+            )
+        )
+            yield return command;
+
+        StepDay Day(Stage stage, DateSpread date, DateOnly due, DateOnly? putOffTo) =>
+            StepDay.Kept(stage, date, due, putOffTo, batch.KeptOn);
+
+        IEnumerable<NpgsqlBatchCommand> Jobs(
+            IEnumerable<StepDay> steps,
+            (int Cells, int Seeds, int? Trays) toSow,
+            Func<Group, StepDay?>? ahead
+        ) =>
+            JobStore.Write(
+                nursery,
+                batch.Id,
+                batch.Input,
+                JobStore.Of(batch.Input, catalogue.Cultivars[batch.Input.CultivarId].Group, state, steps, toSow, catalogue, ahead),
+                batch.JobsDigest
+            );
     }
 
     /// <summary>What the ledger comes to, without what stands where.</summary>

@@ -146,8 +146,23 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
             CellsMean.Counted => throw new RefusedException(new Failure("cells-fewer", "trays", -more, Low: group.Seedlings, High: now)),
             _ when stand > stood || Grows(trays, before) => throw new RefusedException(new Failure("cells-grow", "trays")),
             _ when stand == stood => null,
-            CellsMean.Snipped => entry with { Kind = EntryKind.Snipped, Stage = null, From = group.At, Seedlings = stood - stand, Group = group.Id },
-            _ => entry with { Kind = EntryKind.Lost, Stage = null, From = group.At, Seedlings = stood - stand, Reason = reason, Group = group.Id },
+            CellsMean.Snipped => entry with
+            {
+                Kind = EntryKind.Snipped,
+                Stage = null,
+                From = group.At,
+                Seedlings = stood - stand,
+                Group = group.Id,
+            },
+            _ => entry with
+            {
+                Kind = EntryKind.Lost,
+                Stage = null,
+                From = group.At,
+                Seedlings = stood - stand,
+                Reason = reason,
+                Group = group.Id,
+            },
         };
         if (entry is null)
             return [];

@@ -187,7 +187,14 @@ internal static class BatchAnswers
             catalogue.Containers[b.Input.TrayId].Cells is not null,
             b.Input.Start?.PriceEach * (b.SeedsSown > 0 ? b.SeedsSown : b.Cells),
             new(b.Summary.WindowLow, b.Summary.WindowMid, b.Summary.WindowHigh, ReasonSentences.Of(b.Summary.WindowReasons, measures)),
-            [.. b.Steps.Select(s => StepAnswer.Of(s, b.Input.Begins.Kind, measures) with { Progress = LedgerWords.Progress(s.Stage, state) })],
+            [
+                .. b.Steps.Select(s =>
+                    StepAnswer.Of(s, b.Input.Begins.Kind, measures) with
+                    {
+                        Progress = LedgerWords.Progress(s.Stage, state),
+                    }
+                ),
+            ],
             [.. b.Standing.Select(g => Group(g, catalogue))],
             ReasonSentences.Of(b.Summary.Warnings, measures),
             [.. b.Summary.Choices.Select(c => PlanAnswer.Choice(c, measures))],

@@ -142,6 +142,20 @@ internal static class BatchEndpoints
             .For(Role.Helper);
 
         nursery
+            .MapGet(
+                "/batches/{id:guid}/stages/{stage}/why",
+                async ([AsParameters] Here here, Guid id, string stage, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    var site = await new Store.Site.SiteStore(reading).GetAsync(cancel);
+                    var reasons = await new BatchReader(reading).WhyAsync(id, StageOf(stage), cancel);
+                    return TypedResults.Ok(ReasonSentences.Of(reasons, new Measures(site.UsUnits)));
+                }
+            )
+            .WithName("whyStage")
+            .For(Role.Helper);
+
+        nursery
             .MapPost(
                 "/batches/{id:guid}/plan",
                 async ([AsParameters] Here here, Guid id, BatchInput input, TimeProvider clock, CancellationToken cancel) =>

@@ -5,7 +5,7 @@ using Juvenal.Store.Nurseries;
 namespace Juvenal.Web.Hosting;
 
 /// <summary>Before anyone is served, what ledgers come to is added up anew where a new program counts otherwise.</summary>
-internal sealed class Refolding(Database database, ILogger<Refolding> log) : IHostedService
+internal sealed class Refolding(Database database, TimeProvider clock, ILogger<Refolding> log) : IHostedService
 {
     public async Task StartAsync(CancellationToken cancellationToken)
     {
@@ -13,7 +13,7 @@ internal sealed class Refolding(Database database, ILogger<Refolding> log) : IHo
         {
             List<Guid> stale;
             await using (var reading = await database.ReadAsync(id, cancellationToken))
-                stale = await new RefoldStore(reading).StaleAsync(cancellationToken);
+                stale = await new RefoldStore(reading, clock).StaleAsync(cancellationToken);
             if (stale.Count == 0)
                 continue;
             log.LogInformation("Adding up the ledgers of {Count} batches anew", stale.Count);
@@ -21,7 +21,7 @@ internal sealed class Refolding(Database database, ILogger<Refolding> log) : IHo
                 id,
                 null,
                 Touches.Work,
-                writing => new RefoldStore(writing).RefoldAsync(stale, cancellationToken),
+                writing => new RefoldStore(writing, clock).RefoldAsync(stale, cancellationToken),
                 cancellationToken
             );
         }

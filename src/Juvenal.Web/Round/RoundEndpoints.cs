@@ -1,4 +1,6 @@
+using System.Text.Json;
 using Juvenal.Core.Cultivars;
+using Juvenal.Core.Ledger;
 using Juvenal.Core.Season;
 using Juvenal.Core.Seeds;
 using Juvenal.Store.Accounts;
@@ -54,7 +56,6 @@ public sealed record TaskAnswer(
     string? Container,
     string? CarryTo,
     string ToPlace,
-    IReadOnlyList<Why> Why,
     string? Conflict,
     string? PutOffReason,
     IReadOnlyList<string> Cautions,
@@ -131,15 +132,18 @@ internal static class RoundEndpoints
     )
     {
         var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false);
-        var batches = await new BatchReader(reading).OpenAsync(cancel);
-        var any = batches.Count > 0 ? batches.Count : await new BatchReader(reading).CountAsync(cancel);
-        var ahead = await NightsAhead.LoadAsync(reading, catalogue.Site, catalogue.Today, cancel);
-        var trays = await new TrayStore(reading).OfAsync(batches.Where(b => b.SeedsSown == 0).Select(b => b.Id), cancel);
-        return Answer(batches, any, catalogue, ahead, trays, log);
+        var today = catalogue.Today;
+        var jobs = await new JobStore(reading).DueAsync(today, today.AddDays(Ahead), MostComing, cancel);
+        var any = await new BatchReader(reading).CountAsync(cancel);
+        var ahead = await NightsAhead.LoadAsync(reading, catalogue.Site, today, cancel);
+        var sown = jobs.Where(j => j.Plain.Day.Stage == Stage.Sow && j.Plain.On(today) is { Press: not Press.Coming })
+            .Select(j => j.BatchId);
+        var trays = await new TrayStore(reading).OfAsync(sown, cancel);
+        return Answer(jobs, any, catalogue, ahead, trays, log);
     }
 
     private static RoundAnswer Answer(
-        IReadOnlyList<BatchView> batches,
+        IReadOnlyList<JobView> jobs,
         int any,
         Store.Plans.Catalogue catalogue,
         NightsAhead ahead,
@@ -149,17 +153,20 @@ internal static class RoundEndpoints
     {
         var measures = new Measures(catalogue.Site.UsUnits);
         var (tasks, troubled) = (new List<TaskAnswer>(), new List<TroubledAnswer>());
-        foreach (var batch in batches)
+        foreach (var job in jobs)
         {
             try
             {
-                tasks.AddRange(WorkStore.Next(batch, catalogue).Select(w => Task(batch, w, catalogue, ahead, measures)).ToList());
+                if (job.Job().On(catalogue.Today) is { } work)
+                    tasks.Add(Task(job, work, catalogue, ahead, measures));
             }
-            catch (Exception e) when (e is InvalidOperationException or KeyNotFoundException or ArgumentException or NullReferenceException)
+            catch (Exception e)
+                when (e is InvalidOperationException or KeyNotFoundException or ArgumentException or NullReferenceException or JsonException
+                )
             {
                 // The morning's work does not wait for one batch that cannot be read: it is said on its card.
                 log.LogError(e, "The work of a batch cannot be shown");
-                troubled.Add(new(batch.Id, batch.Code, batch.Cultivar));
+                troubled.Add(new(job.BatchId, job.Code, job.Cultivar));
             }
         }
 
@@ -207,12 +214,11 @@ internal static class RoundEndpoints
 
     private static DateOnly Soonest(TaskAnswer task) => task.Due;
 
-    private static TaskAnswer Task(BatchView batch, Work work, Store.Plans.Catalogue catalogue, NightsAhead ahead, Measures measures)
+    private static TaskAnswer Task(JobView job, Work work, Store.Plans.Catalogue catalogue, NightsAhead ahead, Measures measures)
     {
-        var step = batch.Steps.First(s => s.Stage == work.Stage);
-        var target = batch.TargetOf(work.Stage);
-        var place = catalogue.Places[work.From?.Place ?? target.Place];
-        var carry = work.Stage == Stage.Emerge && work.Thin is null && target != work.From ? catalogue.Places[target.Place].Name : null;
+        var place = catalogue.Places[job.PlaceId];
+        var to = catalogue.Places[job.ToPlaceId];
+        var target = new Spot(job.ToContainerId, job.ToPlaceId);
         var twins = catalogue.Rules.Rules.Twins;
         var count = work.Thin is { } plan
             ? plan.Snips
@@ -229,19 +235,23 @@ internal static class RoundEndpoints
             Stage.Emerge => work.Seeds,
             _ => work.Seedlings,
         };
+        var day = job.Plain.Day;
         return new(
-            batch.Id,
-            batch.Code,
-            batch.Cultivar,
-            batch.Crop,
+            job.BatchId,
+            job.Code,
+            job.Cultivar,
+            job.Crop,
             work.Stage,
             work.Press,
-            work.Thin is not null ? "Thin"
-                : work.Stage == Stage.Emerge && step.DoneOn is not null ? "Count once more"
-                : Title(work.Stage, batch.Input.Begins.Kind),
-            step.PutOffTo is { } put && put > work.Day ? put : work.Day,
-            step.Low,
-            step.High,
+            work.Kind switch
+            {
+                JobKind.Thin => "Thin",
+                JobKind.CountAgain => "Count once more",
+                _ => Title(work.Stage, job.Start),
+            },
+            day.Shown,
+            day.Date.Low,
+            day.Date.High,
             count,
             most,
             work.Seedlings,
@@ -260,33 +270,30 @@ internal static class RoundEndpoints
             work.Group?.Value,
             place.Id,
             place.Name,
-            step.Container,
-            carry,
-            catalogue.Places[target.Place].Name,
-            ReasonSentences.Of(step.Reasons, measures),
-            step.Conflict is null ? null : ReasonSentences.Of(step.Conflict, measures).Text,
-            step.PutOffReason,
-            CautionsOf(batch, work.Stage, place.Kind, catalogue),
-            batch.Input.Begins.Kind,
+            job.Container,
+            work.Stage == Stage.Emerge && work.Thin is null && target != work.From ? to.Name : null,
+            to.Name,
+            job.Conflict is null ? null : ReasonSentences.Of(job.Conflict, measures).Text,
+            work.Kind == JobKind.Step ? job.PutOffReason : null,
+            CautionsOf(job, work.Stage, place.Kind, catalogue),
+            job.Start,
             work.Thin is not null,
-            catalogue.Containers[batch.Input.TrayId].Cells is not null,
-            RoundWords.Checks(batch, work, catalogue),
-            Cold(batch, work, catalogue, ahead, measures),
-            work.Group is { } group && batch.State().Group(group) is { } stands && batch.State().Groups.Count(g => g.At == stands.At) > 1
-                ? LedgerWords.State(stands)
-                : null
+            job.HasTrays,
+            RoundWords.Checks(job, work, catalogue),
+            Cold(job, work, catalogue, ahead, measures),
+            job.Shared && job.Group() is { } stands ? LedgerWords.State(stands) : null
         );
     }
 
-    private static ColdAnswer? Cold(BatchView batch, Work work, Store.Plans.Catalogue catalogue, NightsAhead ahead, Measures measures)
+    private static ColdAnswer? Cold(JobView job, Work work, Store.Plans.Catalogue catalogue, NightsAhead ahead, Measures measures)
     {
-        var to = catalogue.Places[batch.TargetOf(work.Stage).Place];
+        var to = catalogue.Places[job.ToPlaceId];
         var from = work.From is { } stands ? catalogue.Places[stands.Place] : null;
-        return ColdOfWork.Of(batch.Crop, work, from, to, ahead) is { } finding
+        return ColdOfWork.Of(job.Crop, work, from, to, ahead) is { } finding
             ? new(
                 finding.Verdict,
                 finding.Freezes,
-                ColdWords.Of(finding, batch.Crop, ColdOfWork.Outdoors(to)!.Value.Going, ahead, catalogue.Today, measures)
+                ColdWords.Of(finding, job.Crop, ColdOfWork.Outdoors(to)!.Value.Going, ahead, catalogue.Today, measures)
             )
             : null;
     }
@@ -300,18 +307,18 @@ internal static class RoundEndpoints
             _ => LedgerWords.Stage(stage, start),
         };
 
-    private static List<string> CautionsOf(BatchView batch, Stage stage, PlaceKind kind, Store.Plans.Catalogue catalogue)
+    private static List<string> CautionsOf(JobView job, Stage stage, PlaceKind kind, Store.Plans.Catalogue catalogue)
     {
         var cautions = new List<string>();
-        var filled = batch.TargetOf(stage).Container is { } id ? Store.Plans.Catalogue.Of(catalogue.Containers[id]) : null;
+        var filled = job.ToContainerId is { } id ? Store.Plans.Catalogue.Of(catalogue.Containers[id]) : null;
         var moves = stage is Stage.Sow or Stage.PrickOut or Stage.PotUp or Stage.PotOn;
         if (moves && filled is { TakesMix: true })
             cautions.Add(Cautions.Mix);
         if (moves && filled is { WaterCulture: true })
             cautions.Add(Cautions.Solution);
-        if (stage == Stage.Sow && batch.Input.Begins.Kind == Start.Seed && batch.Group != SpeciesGroup.Tomato)
+        if (stage == Stage.Sow && job.Start == Start.Seed && job.Species != SpeciesGroup.Tomato)
             cautions.Add(Cautions.PepperSeed);
-        if (stage == Stage.Sow && batch.Input.Begins.Kind == Start.Grafts)
+        if (stage == Stage.Sow && job.Start == Start.Grafts)
             cautions.Add(Cautions.Blade);
         if (kind == PlaceKind.Mat)
             cautions.Add(Cautions.Mat);

@@ -10,23 +10,23 @@ namespace Juvenal.Web.Words;
 /// <summary>What goes with a piece of work, in the order of the hands.</summary>
 internal static class RoundWords
 {
-    public static IReadOnlyList<string> Checks(BatchView batch, Work work, Store.Plans.Catalogue catalogue)
+    public static IReadOnlyList<string> Checks(JobView job, Work work, Store.Plans.Catalogue catalogue)
     {
         if (work.Thin is { } plan)
             return [TrayWords.Thin(plan), "Keep the soundest, not the tallest; snip at soil level, do not pull: roots are shared."];
         var rules = catalogue.Rules.Rules;
-        var start = batch.Input.Begins.Kind;
-        var into = batch.TargetOf(work.Stage).Container is { } id ? Store.Plans.Catalogue.Of(catalogue.Containers[id]) : null;
+        var start = job.Start;
+        var into = job.ToContainerId is { } id ? Store.Plans.Catalogue.Of(catalogue.Containers[id]) : null;
         return work.Stage switch
         {
-            Stage.Sow => [.. Begin(batch, start, into)],
+            Stage.Sow => [.. Begin(job, start, into)],
             Stage.Emerge => [.. Up(start, rules, into)],
-            Stage.PrickOut or Stage.PotUp or Stage.PotOn => [.. Move(batch, work, start, rules, into, catalogue)],
+            Stage.PrickOut or Stage.PotUp or Stage.PotOn => [.. Move(job, work, start, rules, into, catalogue)],
             _ => [],
         };
     }
 
-    private static IEnumerable<string> Begin(BatchView batch, Start start, Container? into)
+    private static IEnumerable<string> Begin(JobView job, Start start, Container? into)
     {
         switch (start)
         {
@@ -41,7 +41,7 @@ internal static class RoundWords
                 break;
             case Start.Grafts:
                 yield return "Stems of the same width; cut, join, clip. Then damp, shaded and warm.";
-                if (batch.Input.Start?.UnionCm is { } union)
+                if (job.UnionCm is { } union)
                     yield return Invariant(
                         $"Union at {union:0.#} cm: it stays at least {Beginning.UnionAboveSoilCm:0} cm above the soil, always."
                     );
@@ -62,7 +62,7 @@ internal static class RoundWords
     }
 
     private static IEnumerable<string> Move(
-        BatchView batch,
+        JobView job,
         Work work,
         Start start,
         HouseRules rules,
@@ -83,12 +83,12 @@ internal static class RoundWords
             yield return "An unequal pair may go on as one, and is separated at the next move.";
         if (start == Start.Grafts)
             yield return Invariant($"Graft union at least {Beginning.UnionAboveSoilCm:0} cm above the soil, always.");
-        else if (batch.Crop == Crop.Tomato && batch.Habit != Habit.Dwarf)
+        else if (job.Crop == Crop.Tomato && job.Habit != Habit.Dwarf)
             yield return "Set up to the lowest kept leaves.";
         else
-            yield return batch.Crop == Crop.Pepper ? "Set at the old soil level." : "Dwarf types only a little deeper.";
+            yield return job.Crop == Crop.Pepper ? "Set at the old soil level." : "Dwarf types only a little deeper.";
         var second = work.Stage == Stage.PotUp;
-        var leaves = batch.Steps.First(x => x.Stage == work.Stage).Leaves ?? 0;
+        var leaves = job.Leaves ?? 0;
         if (rules.SeedLeaves == SeedLeaves.SecondMove && second)
             yield return "Pinch off the seed leaves.";
         if (rules.SeedLeaves == SeedLeaves.SecondLeaves && leaves >= 4)

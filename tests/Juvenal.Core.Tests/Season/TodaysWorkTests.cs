@@ -160,16 +160,18 @@ public class TodaysWorkTests
     }
 
     private static IReadOnlyList<Work> Next(BatchState state, DateOnly today, StepDay[]? steps = null, Twins twins = Twins.Snip) =>
-        TodaysWork.Next(
-            steps ?? Steps,
-            state,
-            today,
-            (80, 160, 2),
-            s =>
-                s < Stage.PrickOut ? new Container("72-cell tray", 0.045, 72)
-                : s >= Stage.PlantOut ? null
-                : new Container("9 cm pot", 0.4),
-            twins
+        TodaysWork.On(
+            TodaysWork.Jobs(
+                steps ?? Steps,
+                state,
+                (80, 160, 2),
+                s =>
+                    s < Stage.PrickOut ? new Container("72-cell tray", 0.045, 72)
+                    : s >= Stage.PlantOut ? null
+                    : new Container("9 cm pot", 0.4),
+                twins
+            ),
+            today
         );
 
     private static StepDay Step(Stage stage, DateOnly day) =>

@@ -836,6 +836,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/batches/{id}/stages/{stage}/why": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["whyStage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/batches/{id}/plan": {
         parameters: {
             query?: never;
@@ -3309,7 +3325,6 @@ export interface components {
             /** @description Emergence: where the tray goes on to; null where it stays. */
             carryTo: null | string;
             toPlace: string;
-            why: components["schemas"]["Why"][];
             conflict: null | string;
             putOffReason: null | string;
             /** @description Where the work can hurt someone. */
@@ -4990,6 +5005,30 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    whyStage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+                stage: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Why"][];
+                };
             };
         };
     };

@@ -31,7 +31,6 @@ const task: Task = {
   container: '9 cm pot',
   carryTo: null,
   toPlace: 'Glass',
-  why: [{ text: 'First true leaves (2).', rule: 'Prick out at', source: null }],
   conflict: null,
   putOffReason: null,
   cautions: ['Open mix gently.'],
@@ -128,11 +127,13 @@ describe('a piece of work', () => {
   });
 
   it('shows how it is done, why, and what to take care of, when it is asked', async () => {
+    on('GET batches/b1/stages/prick-out/why', [{ text: '2 true leaves at 18 °C', rule: 'Prick out at', source: null }]);
     const { user } = show(<TaskCard task={task} today="2026-04-18" />);
     expect(screen.queryByText('Water first.')).toBeNull();
+    expect(asked('GET')).toEqual([]);
     await user.click(screen.getByRole('button', { name: 'How and why' }));
     expect(screen.getByText('Water first.')).toBeTruthy();
-    expect(screen.getByText(/House rule: Prick out at/)).toBeTruthy();
+    expect(await screen.findByText(/House rule: Prick out at/)).toBeTruthy();
     expect(screen.getByText('Open mix gently.')).toBeTruthy();
   });
 });

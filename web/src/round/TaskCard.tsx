@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Link from '@mui/material/Link';
+import Skeleton from '@mui/material/Skeleton';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
@@ -17,9 +18,16 @@ import { Tag } from '../ui/Tag';
 import { number } from '../ui/units';
 import { amounts, callWords, restWords, what, when } from './model';
 import { NotYet } from './NotYet';
-import { useDone, type Task } from './useRound';
+import { useDone, useWhy, type Task } from './useRound';
 
 type Rest = Schemas['Rest'];
+
+/** Why the work falls on its day: asked for when it is opened. */
+function TaskReasons({ task }: { task: Task }) {
+  const why = useWhy(task);
+  if (why.error) return <Typography color="error">{why.error.message}</Typography>;
+  return why.data ? <Reasons why={why.data} /> : <Skeleton aria-label="Loading" sx={{ maxWidth: '40ch' }} />;
+}
 
 /** One piece of work: what, how many, with what; done in one tap. */
 export function TaskCard({ task, today }: { task: Task; today: string }) {
@@ -265,7 +273,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
               {c}
             </Typography>
           ))}
-          {!fixed && <Reasons why={task.why} />}
+          {!fixed && <TaskReasons task={task} />}
           {task.cautions.map((c) => (
             <Typography key={c} variant="body2" sx={{ mt: 0.5 }}>
               <b>Care:</b> {c}

@@ -28,7 +28,6 @@ const task: Task = {
   container: '9 cm pot',
   carryTo: null,
   toPlace: 'Glasshouse',
-  why: [],
   conflict: null,
   putOffReason: null,
   cautions: [],

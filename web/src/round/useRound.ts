@@ -13,6 +13,20 @@ export function useRound() {
   });
 }
 
+/** Why a task falls on its day; part of the batch's answers, so that what changes the batch asks for it anew. */
+export function useWhy(task: Task) {
+  const nursery = useNursery();
+  return useQuery({
+    queryKey: [nursery, 'batch', task.batchId, 'why', task.stage],
+    queryFn: () =>
+      unwrap(
+        api.GET('/api/nurseries/{nursery}/batches/{id}/stages/{stage}/why', {
+          params: { path: { nursery, id: task.batchId, stage: task.stage } },
+        }),
+      ),
+  });
+}
+
 export interface Said {
   count: number;
   carryOn: boolean;

@@ -1,0 +1,219 @@
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using Juvenal.Core.Ledger;
+using Juvenal.Store.Batches;
+using Npgsql;
+using Xunit;
+
+namespace Juvenal.Web.Tests;
+
+/// <summary>Plants of one batch that went different ways stay apart on every screen, wherever they stand.</summary>
+public class GroupTests(House house) : IClassFixture<House>
+{
+    [Fact]
+    public async Task Twenty_hardened_beside_forty_tender_stay_twenty_on_every_screen()
+    {
+        var (batch, potted) = await PottedAsync(60, "2026-01-10");
+        var out_ = await MoveAsync(batch, potted, house.Glass, house.Stand, 20, "2026-01-20", "harden");
+        var in_ = await MoveAsync(batch, out_, house.Stand, house.Glass, 20, "2026-01-25");
+
+        var view = await house.GetAsync($"batches/{batch}");
+        Assert.Equal(["harden 20", "prick-out 40"], Groups(view).Order());
+        var hardened = view["groups"]!.AsArray().Single(g => (string)g!["reached"]! == "harden")!;
+        Assert.Equal(
+            (in_, "in this pot since Sat 10 Jan, hardening off since Tue 20 Jan"),
+            ((Guid)hardened["id"]!, (string)hardened["state"]!)
+        );
+        // Half is not done: the plan still hardens, and says how many have begun.
+        var step = view["steps"]!.AsArray().Single(s => (string)s!["stage"]! == "harden")!;
+        Assert.Equal((null, "20 of 60"), ((string?)step["doneOn"], (string)step["progress"]!));
+
+        // Two cards, each for its own, each saying which they are.
+        await house.WindToAsync(new(2026, 8, 1));
+        var cards = (await CardsAsync(batch)).OrderBy(c => (int)c["seedlings"]!).ToList();
+        Assert.Equal(
+            [("plant-out", 20, in_), ("harden", 40, potted)],
+            cards.Select(c => ((string)c["stage"]!, (int)c["seedlings"]!, (Guid)c["group"]!))
+        );
+        Assert.All(cards, c => Assert.Contains("in this pot since Sat 10 Jan", (string)c["state"]!));
+        await house.WindToAsync(House.Today);
+
+        // Where two stand, one has to be named; and not one that stands elsewhere.
+        var lost = Lost(house.Glass, 1, "2026-01-28");
+        var (status, problem) = await house.LogAsync(batch, (JsonObject)lost.DeepClone());
+        Assert.Equal((422, "2 groups of this batch stand there: say which."), (status, House.Sentence(problem, "group")));
+        lost["group"] = potted;
+        Assert.Equal(200, (await house.LogAsync(batch, (JsonObject)lost.DeepClone())).Status);
+        lost["from"] = house.Group(house.Porch, pot: true);
+        Assert.Equal((422, true), await RefusedAsync(batch, lost, "from"));
+        Assert.Equal(["harden 20", "prick-out 39"], Groups(await house.GetAsync($"batches/{batch}")).Order());
+    }
+
+    [Fact]
+    public async Task Done_is_said_of_one_group_and_leaves_the_other_its_job()
+    {
+        var (batch, potted) = await PottedAsync(60, "2026-01-02");
+        var late = await MoveAsync(batch, potted, house.Glass, house.Porch, 10, "2026-01-20");
+        await MoveAsync(batch, late, house.Porch, house.Glass, 10, "2026-01-21");
+        // Carried away and back they are one again; ten more that are potted three weeks later are not.
+        Assert.Equal(["prick-out 60"], Groups(await house.GetAsync($"batches/{batch}")));
+        Assert.Equal(200, (await house.LogAsync(batch, house.Up(70, "2026-01-22"))).Status);
+        var second = await PotAsync(batch, 10, "2026-01-24");
+        await house.WindToAsync(new(2026, 8, 1));
+        var cards = await CardsAsync(batch);
+        Assert.Equal([10, 60], cards.Select(c => (int)c["seedlings"]!).Order());
+
+        var done = new JsonObject
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["extraId"] = Guid.CreateVersion7(),
+            ["happenedOn"] = "2026-08-01",
+            ["count"] = 10,
+            ["from"] = house.Group(house.Glass, pot: true),
+        };
+        var (status, problem) = await house.PostAsync($"batches/{batch}/stages/harden/done", done.DeepClone());
+        Assert.Equal((422, "2 groups of this batch stand there: say which."), (status, House.Sentence(problem, "group")));
+        done["group"] = second;
+        Assert.Equal(200, (await house.PostAsync($"batches/{batch}/stages/harden/done", done)).Status);
+        Assert.Equal(["harden 10", "prick-out 60"], Groups(await house.GetAsync($"batches/{batch}")).Order());
+        await house.WindToAsync(House.Today);
+    }
+
+    [Fact]
+    public async Task A_loss_that_is_dated_back_is_of_what_stood_there_then()
+    {
+        var (batch, potted) = await PottedAsync(60, "2026-01-10");
+        await MoveAsync(batch, potted, house.Glass, house.Porch, 50, "2026-01-20");
+        // On the 15th all sixty stood in the glasshouse: no group need be named.
+        Assert.Equal(200, (await house.LogAsync(batch, Lost(house.Glass, 4, "2026-01-15"))).Status);
+        Assert.Equal([6, 50], (await house.GetAsync($"batches/{batch}"))["groups"]!.AsArray().Select(g => (int)g!["seedlings"]!).Order());
+        // Eleven would leave fewer than went on: refused, the move named.
+        var (status, problem) = await house.LogAsync(batch, Lost(house.Glass, 7, "2026-01-15"));
+        Assert.Equal((409, "later-work-rests-on-it"), (status, (string)problem["code"]!));
+    }
+
+    [Fact]
+    public async Task Another_pot_is_a_move_up_wherever_it_stands_and_the_same_pot_is_carried()
+    {
+        var batch = await UpAsync(60);
+        var moved = Guid.CreateVersion7();
+        var up = Move(moved, house.Group(house.Mat), house.Group(house.Porch, pot: true), 60, "2026-01-10");
+        Assert.Equal(200, (await house.LogAsync(batch, up)).Status);
+        Assert.Equal(["prick-out 60"], Groups(await house.GetAsync($"batches/{batch}")));
+        // By hand to the hardening stand is a carry, until it is said to be more; said where they stand, it is done there.
+        var stand = await MoveAsync(batch, moved, house.Porch, house.Stand, 60, "2026-01-12");
+        Assert.Equal(["prick-out 60"], Groups(await house.GetAsync($"batches/{batch}")));
+        Assert.Equal(
+            (422, true),
+            await RefusedAsync(batch, Move(Guid.CreateVersion7(), Pots(house.Stand), Pots(house.Stand), 60, "2026-01-14"), "to")
+        );
+        await MoveAsync(batch, stand, house.Stand, house.Stand, 60, "2026-01-14", "harden");
+        var view = await house.GetAsync($"batches/{batch}");
+        Assert.Equal(["harden 60"], Groups(view));
+        Assert.Equal("60: Harden off, Stand", (string)view["ledger"]![0]!["text"]!);
+        Assert.Contains("60 carried to Stand", view["ledger"]!.AsArray().Select(e => (string)e!["text"]!));
+    }
+
+    /// <summary>Rows that are written in place keep what hangs on them; sums an earlier program wrote are made anew before anyone reads.</summary>
+    [Fact]
+    public async Task What_a_server_finds_that_was_summed_otherwise_it_sums_anew()
+    {
+        var (batch, _) = await PottedAsync(60, "2026-01-10");
+        await using (var owner = new NpgsqlConnection(house.Cluster.OwnerOf(house.DatabaseName)))
+        {
+            await owner.OpenAsync();
+            await using var spoil = new NpgsqlCommand(
+                $"""
+                update standing set id = gen_random_uuid(), in_pot_since = null, seedlings = 1 where batch_id = '{batch}';
+                update batch set stage_days = null, put_offs = null where id = '{batch}'
+                """,
+                owner
+            );
+            await spoil.ExecuteNonQueryAsync();
+        }
+
+        await using var server = house.NewServer();
+        Assert.Equal(200, (int)(await server.CreateClient().GetAsync("/healthz")).StatusCode);
+        await using var reading = await house.Database.ReadAsync(house.Nursery, default);
+        var reader = new BatchReader(reading);
+        var (entries, _) = await reader.LedgerAsync(batch, default);
+        var stored = (await reader.OneAsync(batch, default)).State();
+        Assert.Equal(Fold.Of(entries.Select(e => e.Entry), 0.8).Groups, stored.Groups);
+        Assert.NotEmpty(stored.StageDays);
+    }
+
+    private async Task<(int, bool)> RefusedAsync(Guid batch, JsonObject entry, string field)
+    {
+        entry["id"] = Guid.CreateVersion7();
+        var (status, problem) = await house.LogAsync(batch, entry);
+        return (status, House.Sentence(problem, field) is not null);
+    }
+
+    /// <summary>Sown and up on the mat.</summary>
+    private async Task<Guid> UpAsync(int up)
+    {
+        var batch = await house.KeepAsync(house.Input());
+        Assert.Equal(200, (await house.LogAsync(batch, house.Sown(80, "2025-12-20"))).Status);
+        Assert.Equal(200, (await house.LogAsync(batch, house.Up(up, "2025-12-28"))).Status);
+        return batch;
+    }
+
+    /// <summary>All in pots in the glasshouse; the batch and the group.</summary>
+    private async Task<(Guid Batch, Guid Group)> PottedAsync(int plants, string on)
+    {
+        var batch = await UpAsync(plants);
+        return (batch, await PotAsync(batch, plants, on));
+    }
+
+    private async Task<Guid> PotAsync(Guid batch, int plants, string on)
+    {
+        var id = Guid.CreateVersion7();
+        Assert.Equal(200, (await house.LogAsync(batch, Move(id, house.Group(house.Mat), Pots(house.Glass), plants, on))).Status);
+        return id;
+    }
+
+    private async Task<Guid> MoveAsync(Guid batch, Guid group, Guid from, Guid to, int plants, string on, string? stage = null)
+    {
+        var id = Guid.CreateVersion7();
+        var move = Move(id, Pots(from), Pots(to), plants, on);
+        (move["group"], move["stage"]) = (group, stage);
+        var (status, body) = await house.LogAsync(batch, move);
+        Assert.True(status == 200, body.ToJsonString());
+        return id;
+    }
+
+    private JsonObject Pots(Guid place) => house.Group(place, pot: true);
+
+    private static JsonObject Move(Guid id, JsonObject from, JsonObject to, int plants, string on) =>
+        new()
+        {
+            ["id"] = id,
+            ["kind"] = "moved",
+            ["from"] = from,
+            ["to"] = to,
+            ["seedlings"] = plants,
+            ["happenedOn"] = on,
+        };
+
+    private JsonObject Lost(Guid place, int plants, string on) =>
+        new()
+        {
+            ["kind"] = "lost",
+            ["from"] = Pots(place),
+            ["seedlings"] = plants,
+            ["reason"] = "snapped",
+            ["happenedOn"] = on,
+        };
+
+    private static List<string> Groups(JsonNode view) =>
+        [.. view["groups"]!.AsArray().Where(g => (int)g!["seedlings"]! > 0).Select(g => $"{g!["reached"]} {g["seedlings"]}")];
+
+    private async Task<List<JsonNode>> CardsAsync(Guid batch) =>
+        [
+            .. (await house.GetAsync("round"))["stops"]!
+                .AsArray()
+                .SelectMany(s => s!["tasks"]!.AsArray())
+                .Where(t => (Guid)t!["batchId"]! == batch && (string)t["stage"]! != "emerge")
+                .Select(t => t!),
+        ];
+}
