@@ -88,6 +88,19 @@ public class LabelTests(House house) : IClassFixture<House>
         Assert.Contains("Pages:           4", await ReadAsync("pdfinfo", pdf, "{0}"));
     }
 
+    /// <summary>110 seedlings that share 80 cells want 80 labels: four pages of 24, not five.</summary>
+    [Fact]
+    public async Task A_label_is_for_a_container_also_where_two_plants_share_it()
+    {
+        var batch = await house.KeepAsync(house.Input(40));
+        var sown = house.Sown(160);
+        sown["containers"] = 80;
+        Assert.Equal(200, (await house.LogAsync(batch, sown)).Status);
+        Assert.Equal(200, (await house.LogAsync(batch, house.Up(110, "2026-01-30"))).Status);
+        var pdf = await PdfAsync($"labels.pdf?batch={batch}&format=a4-24&on=pots");
+        Assert.Contains("Pages:           4", await ReadAsync("pdfinfo", pdf, "{0}"));
+    }
+
     private async Task<string> NamedAsync(string name) =>
         await ReadAsync("pdftotext", await PdfAsync($"labels.pdf?batch={await NameAsync(name)}&format=a4-24"), "{0}", "-");
 

@@ -97,6 +97,35 @@ public class MorningTests(OwnHouse house) : IClassFixture<OwnHouse>
         var trays = (int)due.Single(t => (string)t["batchId"]! == batch.ToString())["trays"]!;
         Assert.Equal(Fetch(round)["Labels"] - trays + 61, Fetch(after)["Labels"]);
         Assert.Equal(61, Fetch(after)["9 cm pot"] - Fetch(round).GetValueOrDefault("9 cm pot"));
+        // What may be ready is looked at: its minutes are nobody's yet.
+        await house.WindToAsync(new(2026, 3, 21));
+        var step = (await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Single(s => (string)s!["stage"]! == "prick-out")!;
+        await house.WindToAsync(DateOnly.Parse((string)step["low"]!, System.Globalization.CultureInfo.InvariantCulture));
+        var look = await house.GetAsync("round");
+        var asked = Tasks(look).Single(t => (string)t["batchId"]! == batch.ToString() && (string)t["stage"]! == "prick-out");
+        Assert.Equal("look", (string)asked["press"]!);
+        Assert.Equal(Tasks(look).Where(t => (string)t["press"]! != "look").Sum(t => (int)t["minutes"]!), (int)look["minutes"]!);
+        await house.WindToAsync(House.Today);
+    }
+
+    [Fact]
+    public async Task Twins_that_are_left_over_are_snipped_by_the_house_rule_and_lone_plants_stay()
+    {
+        var (twins, lone) = (await house.KeepAsync(house.Input()), await house.KeepAsync(house.Input()));
+        foreach (var (batch, seeds, up) in new[] { (twins, 160, 110), (lone, 80, 70) })
+        {
+            var sown = house.Sown(seeds);
+            sown["containers"] = 80;
+            Assert.Equal(200, (await house.LogAsync(batch, sown)).Status);
+            Assert.Equal(200, (await house.LogAsync(batch, house.Up(up, "2026-01-31"))).Status);
+        }
+
+        await house.WindToAsync(new(2026, 6, 1));
+        var moves = Tasks(await house.GetAsync("round"))
+            .Where(t => (string)t["stage"]! == "prick-out")
+            .ToDictionary(t => (Guid)t["batchId"]!, t => ((string)t["leftover"]!, (int)t["count"]!, (int)t["most"]!));
+        Assert.Equal(("snipped", 80, 110), moves[twins]);
+        Assert.Equal(("stays", 70, 70), moves[lone]);
         await house.WindToAsync(House.Today);
     }
 

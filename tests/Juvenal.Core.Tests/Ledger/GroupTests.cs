@@ -124,6 +124,31 @@ public class GroupTests
         Assert.Equal((200, 3), (state.Seedlings - state.Before(Stage.PrickOut), state.Before(Stage.PrickOut)));
     }
 
+    /// <summary>What was set together before groups had names stays one: as far as its furthest, hardened as long as its latest.</summary>
+    [Fact]
+    public void What_was_merged_is_marked_and_counts_on_the_careful_side()
+    {
+        var (house, stand) = (new Spot(Pots, Places[1]), new Spot(Pots, Places[2]));
+        LedgerEntry Old(long sequence, int day, Spot from, Spot to, int plants, Stage? stage) =>
+            Move(sequence, day, Guid.Empty, plants, to, stage) with
+            {
+                Group = null,
+                From = from,
+            };
+
+        LedgerEntry[] potted = [Old(3, 20, Trays, house, 60, Stage.PrickOut), Old(4, 30, Trays, house, 40, Stage.PrickOut)];
+        var alike = Assert.Single(After(potted).Groups, g => g.At == house);
+        Assert.Equal((100, First.AddDays(20), false), (alike.Seedlings, alike.InPotSince, alike.Merged));
+
+        LedgerEntry[] hardened = [.. potted, Old(5, 40, house, stand, 20, Stage.Harden), Old(6, 50, house, stand, 30, Stage.Harden)];
+        var latest = Assert.Single(After(hardened).Groups, g => g.At == stand);
+        Assert.Equal((50, First.AddDays(50), true), (latest.Seedlings, latest.HardenedSince, latest.Merged));
+
+        // Set back among the tender ones: all count as hardening, from the day they were set together.
+        var among = Assert.Single(After([.. hardened, Old(7, 60, stand, house, 50, null)]).Groups, g => g.At == house);
+        Assert.Equal((100, Stage.Harden, First.AddDays(60), true), (among.Seedlings, among.Reached, among.HardenedSince, among.Merged));
+    }
+
     /// <summary>
     /// Whatever was written before groups had names comes to what it came to then; but that a move put right to nothing lifts no stage.
     /// </summary>

@@ -39,6 +39,19 @@ public class EdgeTests
     public void A_move_has_taken_place_when_exactly_half_of_what_stands_has_made_it(int moved, bool done) =>
         Assert.Equal(done, Fold.Of([Sown(100), Up(5, 60), Move(10, moved)], 0.8).StageDays.ContainsKey(Stage.PrickOut));
 
+    /// <summary>A fixed day that nobody kept says so, from the day after on.</summary>
+    [Theory]
+    [InlineData(0, null)]
+    [InlineData(1, 1.0)]
+    [InlineData(6, 6.0)]
+    public void A_fixed_day_that_has_passed_is_said(int days, double? since)
+    {
+        var fixedDay = new DateOnly(2026, 3, 20);
+        var plan = Planner.Plan(Nurseries.Request(today: fixedDay.AddDays(days)).With(Stage.Sow, new StageFacts(Locked: fixedDay)));
+        var conflict = plan.Value.Step(Stage.Sow).Conflict;
+        Assert.Equal(since, conflict is { Code: "lock-passed" } ? conflict.Value : null);
+    }
+
     [Fact]
     public void An_undo_that_is_undone_is_judged_last_first()
     {

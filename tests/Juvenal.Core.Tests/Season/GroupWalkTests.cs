@@ -25,7 +25,7 @@ public class GroupWalkTests
         var stages = path.Stages().Where(s => s is > Stage.Emerge and < Stage.PlantOut).ToList();
         var stage = stages[reached % stages.Count];
         var inPot = Up.AddDays(5 + (potted % 30));
-        var since = stage == Stage.Harden ? inPot.AddDays(hardened % 20) : (DateOnly?)null;
+        var since = stage == Stage.Harden ? inPot.AddDays(hardened % 80) : (DateOnly?)null;
         var group = new Group(new(Guid.NewGuid()), default, 20, 20, stage, inPot, since);
         var next = path.Stages().First(s => s > stage);
         var settled = new StageFacts(
@@ -38,7 +38,7 @@ public class GroupWalkTests
             [Stage.Emerge] = new(Done: Up),
             [next] = settled,
         };
-        var request = Nurseries.Request(path: path, today: inPot.AddDays(20)) with { Facts = batch };
+        var request = Nurseries.Request(path: path, today: (since ?? inPot).AddDays(20)) with { Facts = batch };
         var plan = Planner.Plan(request).Value;
         var own = GroupWalk.Next(request, plan, group)!;
 
