@@ -83,8 +83,12 @@ public class GroupTests(House house) : IClassFixture<House>
     public async Task A_loss_that_is_dated_back_is_of_what_stood_there_then()
     {
         var (batch, potted) = await PottedAsync(60, "2026-01-10");
-        await MoveAsync(batch, potted, house.Glass, house.Porch, 50, "2026-01-20");
-        // On the 15th all sixty stood in the glasshouse: no group need be named.
+        var out_ = await MoveAsync(batch, potted, house.Glass, house.Stand, 50, "2026-01-20", "harden");
+        await MoveAsync(batch, out_, house.Stand, house.Glass, 50, "2026-01-25");
+        // Fifty of sixty are more than half, and not done: a tenth is still before it.
+        var step = (await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Single(s => (string)s!["stage"]! == "harden")!;
+        Assert.Equal((null, "50 of 60"), ((string?)step["doneOn"], (string)step["progress"]!));
+        // Two groups stand there now; on the 15th all sixty were one, and none need be named.
         Assert.Equal(200, (await house.LogAsync(batch, Lost(house.Glass, 4, "2026-01-15"))).Status);
         Assert.Equal([6, 50], (await house.GetAsync($"batches/{batch}"))["groups"]!.AsArray().Select(g => (int)g!["seedlings"]!).Order());
         // Eleven would leave fewer than went on: refused, the move named.

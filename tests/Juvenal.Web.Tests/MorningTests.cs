@@ -170,8 +170,10 @@ public class MorningTests(OwnHouse house) : IClassFixture<OwnHouse>
         var ended = await StepsAsync(batch);
         await house.WindToAsync(new(2026, 5, 1));
         Assert.Equal(ended, await StepsAsync(batch));
+        Assert.DoesNotContain(Tasks(await house.GetAsync("round")), t => (string)t["batchId"]! == batch.ToString());
         Assert.Equal(204, (await house.PutAsync($"batches/{batch}/end", new JsonObject { ["reason"] = null })).Status);
         Assert.NotEqual(ended, await StepsAsync(batch));
+        Assert.Contains(Tasks(await house.GetAsync("round")), t => (string)t["batchId"]! == batch.ToString());
         await house.WindToAsync(House.Today);
     }
 
