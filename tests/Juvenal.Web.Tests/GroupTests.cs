@@ -146,6 +146,128 @@ public class GroupTests(House house) : IClassFixture<House>
         Assert.NotEmpty(stored.StageDays);
     }
 
+    /// <summary>
+    /// A grower who does part of the work, carries pots about, loses some, errs and takes back: after each day the ledger, what is stored
+    /// of it, the batch's page and the Round say the same.
+    /// </summary>
+    [Theory]
+    [InlineData(1)]
+    [InlineData(2)]
+    [InlineData(3)]
+    public async Task Whatever_is_done_every_screen_says_the_same(int seed)
+    {
+        var chance = new Random(seed);
+        var batch = await UpAsync(70);
+        var written = new List<Guid>();
+        for (var day = new DateOnly(2026, 2, 20); day < new DateOnly(2026, 6, 20); day = day.AddDays(chance.Next(3, 12)))
+        {
+            await house.WindToAsync(day);
+            foreach (var card in await CardsAsync(batch))
+                await AnswerAsync(batch, card, chance, day, written);
+            await CarryAsync(batch, chance, day, written);
+            if (chance.Next(3) == 0 && written.Count > 0)
+            {
+                // Taken back, unless later work rests on it.
+                var undo = new JsonObject
+                {
+                    ["kind"] = "undo",
+                    ["corrects"] = written[^1],
+                    ["happenedOn"] = $"{day:yyyy-MM-dd}",
+                };
+                Assert.Contains((await house.LogAsync(batch, undo)).Status, new[] { 200, 409, 422 });
+                written.RemoveAt(written.Count - 1);
+            }
+
+            await AssertAgreesAsync(batch);
+        }
+
+        await house.WindToAsync(House.Today);
+    }
+
+    private async Task AnswerAsync(Guid batch, JsonNode card, Random chance, DateOnly day, List<Guid> written)
+    {
+        if ((string)card["press"]! == "look" || (bool)card["thinning"]! || chance.Next(4) == 0)
+            return;
+        var id = Guid.CreateVersion7();
+        var done = new JsonObject
+        {
+            ["id"] = id,
+            ["extraId"] = Guid.CreateVersion7(),
+            ["happenedOn"] = $"{day:yyyy-MM-dd}",
+            ["count"] = chance.Next(1, (int)card["seedlings"]! + 1),
+            ["from"] = card["from"]!.DeepClone(),
+            ["group"] = (Guid)card["group"]!,
+            ["rest"] = chance.Next(5) == 0 ? "snipped" : "stays",
+            ["myCall"] = true,
+        };
+        var (status, body) = await house.PostAsync($"batches/{batch}/stages/{(string)card["stage"]!}/done", done);
+        Assert.True(status == 200, body.ToJsonString());
+        written.Add(id);
+    }
+
+    private async Task CarryAsync(Guid batch, Random chance, DateOnly day, List<Guid> written)
+    {
+        var groups = (await house.GetAsync($"batches/{batch}"))["groups"]!
+            .AsArray()
+            .Where(g => (int)g!["seedlings"]! > 0 && (string?)g["containerId"] is not null)
+            .ToList();
+        if (groups.Count == 0)
+            return;
+        var group = groups[chance.Next(groups.Count)]!;
+        Guid[] places = [house.Glass, house.Porch, house.Stand, house.Lamps];
+        var entry = new JsonObject
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["kind"] = chance.Next(3) == 0 ? "lost" : "moved",
+            ["group"] = (Guid)group["id"]!,
+            ["from"] = new JsonObject { ["containerId"] = (Guid)group["containerId"]!, ["placeId"] = (Guid)group["placeId"]! },
+            ["seedlings"] = chance.Next(1, Math.Min(12, (int)group["seedlings"]!) + 1),
+            ["happenedOn"] = $"{day:yyyy-MM-dd}",
+        };
+        if ((string)entry["kind"]! == "lost")
+            entry["reason"] = "snapped";
+        else
+            entry["to"] = new JsonObject
+            {
+                ["containerId"] = (Guid)group["containerId"]!,
+                ["placeId"] = places.First(p => p != (Guid)group["placeId"]! && chance.Next(2) == 0 || p == places[^1]),
+            };
+        var (status, body) = await house.LogAsync(batch, entry);
+        // Carried to where they stand.
+        Assert.True(status == 200 || House.Sentence(body, "to") is not null, body.ToJsonString());
+        if (status == 200)
+            written.Add((Guid)entry["id"]!);
+    }
+
+    private async Task AssertAgreesAsync(Guid batch)
+    {
+        await using var reading = await house.Database.ReadAsync(house.Nursery, default);
+        var reader = new BatchReader(reading);
+        var (entries, _) = await reader.LedgerAsync(batch, default);
+        var view = await reader.OneAsync(batch, default);
+        var folded = Fold.Of(entries.Select(e => e.Entry), Core.Season.Beginning.Seed.ShareOf(view.Input.Germination));
+        Assert.Empty(folded.Contradictions);
+        Assert.Equal(folded.Groups.ToHashSet(), view.State().Groups.ToHashSet());
+        Assert.Equal(folded.Emerged, folded.Seedlings + folded.Lost + folded.Snipped);
+        var page = await house.GetAsync($"batches/{batch}");
+        Assert.Equal(folded.Seedlings, (int)page["standing"]!);
+        Assert.Equal(
+            folded.Groups.Select(g => (g.Id.Value, g.Seedlings, g.Containers)).Order(),
+            page["groups"]!.AsArray().Select(g => ((Guid)g!["id"]!, (int)g["seedlings"]!, (int)g["containers"]!)).Order()
+        );
+        // Each group that has something left to do has one job, of as many plants as stand in it, where it stands.
+        var jobs = await new JobStore(reading).DueAsync(DateOnly.MaxValue.AddDays(-1), DateOnly.MaxValue, 100, default);
+        Assert.Equal(
+            folded
+                .Groups.Where(g => g is { Seedlings: > 0, Reached: < Core.Season.Stage.PlantOut })
+                .Select(g => (g.Id, g.Seedlings, g.At))
+                .ToHashSet(),
+            jobs.Where(j => j.BatchId == batch && j.Plain.Kind == Core.Season.JobKind.Step)
+                .Select(j => (j.Plain.Group!.Value, j.Plain.Seedlings, j.Plain.From!.Value))
+                .ToHashSet()
+        );
+    }
+
     private async Task<(int, bool)> RefusedAsync(Guid batch, JsonObject entry, string field)
     {
         entry["id"] = Guid.CreateVersion7();

@@ -84,6 +84,8 @@ export function LogForm({ batch }: { batch: Batch }) {
         setContainers('');
         setReason('');
         setOn(null);
+        // The list may stand in another order now: the next entry is about the same plants, as long as some are left.
+        setFrom(group.id);
       },
     });
   };

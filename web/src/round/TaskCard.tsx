@@ -146,7 +146,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
               data-cold={task.cold.verdict}
               sx={{ mt: 0.75, fontWeight: cold ? 600 : 400, color: task.cold.freezes ? 'error.main' : 'text.primary' }}
             >
-              {task.cold.text}
+              {task.cold.text.replaceAll(/ (°[CF])/g, '\u00a0$1')}
             </Typography>
           )}
         </Box>
