@@ -66,7 +66,12 @@ await session();
 await ask('POST', `${url}/api/demo`, { role: 'owner' });
 await session();
 
-const batches = (await ask('GET', `${nursery}/batches`)).json;
+const batches = [];
+for (let more = true; more; ) {
+  const page = (await ask('GET', `${nursery}/batches?take=200&skip=${batches.length}`)).json;
+  batches.push(...page.batches);
+  more = batches.length < page.total;
+}
 const growing = batches.filter((b) => !b.endedOn && b.standing > 40);
 const uuid = () => {
   const hex = Date.now().toString(16).padStart(12, '0');

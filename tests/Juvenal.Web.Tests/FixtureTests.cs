@@ -111,7 +111,7 @@ public class FixtureTests(OwnHouse house) : IClassFixture<OwnHouse>
         await House.TokenAsync(client);
         foreach (var path in new[] { "round", "batches", "catalogue", "site", "site/view", "rules", "lots", "sowing", "numbers", "people" })
             Assert.Equal((path, HttpStatusCode.OK), (path, (await client.GetAsync($"/api/nurseries/{yard}/{path}")).StatusCode));
-        foreach (var batch in (await client.GetFromJsonAsync<JsonArray>($"/api/nurseries/{yard}/batches"))!)
+        foreach (var batch in (await client.GetFromJsonAsync<JsonNode>($"/api/nurseries/{yard}/batches"))!["batches"]!.AsArray())
         foreach (var path in new[] { "", "/trays" })
             Assert.Equal(HttpStatusCode.OK, (await client.GetAsync($"/api/nurseries/{yard}/batches/{batch!["id"]}{path}")).StatusCode);
         await using var source = Database.Source(house.Cluster.WebOf(name));

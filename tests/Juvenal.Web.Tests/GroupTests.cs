@@ -1,4 +1,3 @@
-using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Juvenal.Core.Ledger;
 using Juvenal.Store.Batches;

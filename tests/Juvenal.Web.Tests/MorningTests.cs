@@ -152,8 +152,8 @@ public class MorningTests(OwnHouse house) : IClassFixture<OwnHouse>
                 ["happenedOn"] = "2026-07-05",
             }
         );
-        var row = (await house.GetAsync("batches")).AsArray().Single(b => (string)b!["id"]! == batch.ToString())!;
-        Assert.Equal("2026-07-12", (string)row["nextOn"]!);
+        var row = (await house.GetAsync("batches"))["batches"]!.AsArray().Single(b => (string)b!["id"]! == batch.ToString())!;
+        Assert.Equal("2026-07-12", (string)row["next"]!["day"]!);
         var line = (await house.GetAsync("sowing"))["groups"]!
             .AsArray()
             .SelectMany(g => g!["batches"]!.AsArray())

@@ -53,7 +53,7 @@ public class TogetherTests(House house) : IClassFixture<House>
         var packet = (await house.GetAsync("lots")).AsArray().Single(l => (string)l!["lot"]!["id"]! == lot.ToString())!;
         Assert.Equal(100_000 - (Rounds * 2) - (Rounds * 10), (int)packet["left"]!);
         Assert.Equal("2026-02-13", (string)(await house.GetAsync("site"))["today"]!);
-        var codes = (await house.GetAsync("batches")).AsArray().Select(b => (string)b!["code"]!).ToList();
+        var codes = (await house.GetAsync("batches"))["batches"]!.AsArray().Select(b => (string)b!["code"]!).ToList();
         Assert.Equal(codes.Count, codes.Distinct().Count());
         await AssertPlansAsync();
         Assert.Equal(HttpStatusCode.OK, (await house.Client.GetAsync(house.Path("round"))).StatusCode);

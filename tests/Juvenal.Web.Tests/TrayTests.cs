@@ -48,7 +48,7 @@ public class TrayTests(House house) : IClassFixture<House>
         Assert.Equal((62, 62), ((int)whole["emerged"]!, (int)whole["standing"]!));
         Assert.Equal((string)last["course"]!["text"]!, (string)whole["emergence"]!);
         Assert.Equal((int)last["course"]!["plants"]!, (int)Math.Round((double)whole["prospect"]!["expected"]!));
-        var row = (await house.GetAsync("batches")).AsArray().Single(b => (Guid)b!["id"]! == batch)!;
+        var row = (await house.GetAsync("batches"))["batches"]!.AsArray().Single(b => (Guid)b!["id"]! == batch)!;
         Assert.Equal((62, 62), ((int)row["emerged"]!, (int)row["standing"]!));
     }
 

@@ -157,7 +157,7 @@ public sealed class BatchReader(NurseryTransaction nursery)
         from batch b
         join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
         where ($1::uuid[] is null or b.id = any($1))
-          and (not $4 or b.ended_on is null)
+          and (not $4 or (b.ended_on is null and b.seeds_sown = 0))
         order by b.ended_on is not null, b.season desc, length(b.code), b.code, b.id
         limit $2
         """;
@@ -179,10 +179,10 @@ public sealed class BatchReader(NurseryTransaction nursery)
     /// <summary>All batches, ended ones last.</summary>
     /// <param name="cancel">Cancels.</param>
     /// <param name="why">With the reasons and spreads of each step; a list does not show them.</param>
-    public Task<List<BatchView>> AllAsync(CancellationToken cancel, bool why = true) => ListAsync(null, Most, why, open: false, cancel);
+    public Task<List<BatchView>> AllAsync(CancellationToken cancel, bool why = true) => ListAsync(null, Most, why, toSow: false, cancel);
 
-    /// <summary>Those that are not ended.</summary>
-    public Task<List<BatchView>> OpenAsync(CancellationToken cancel, bool why = true) => ListAsync(null, Most, why, open: true, cancel);
+    /// <summary>Those that are still to be begun, and not ended.</summary>
+    public Task<List<BatchView>> ToSowAsync(CancellationToken cancel) => ListAsync(null, Most, why: false, toSow: true, cancel);
 
     /// <summary>How many there are, ended ones too.</summary>
     public async Task<int> CountAsync(CancellationToken cancel) => (await nursery.ListAsync(Count, r => r.GetInt32(0), cancel))[0];
@@ -194,14 +194,14 @@ public sealed class BatchReader(NurseryTransaction nursery)
         ?? throw new NotFoundException("step");
 
     /// <summary>Those of the ids that are there.</summary>
-    public Task<List<BatchView>> SomeAsync(Guid[] ids, CancellationToken cancel) => ListAsync(ids, Most, why: true, open: false, cancel);
+    public Task<List<BatchView>> SomeAsync(Guid[] ids, CancellationToken cancel) => ListAsync(ids, Most, why: true, toSow: false, cancel);
 
-    private Task<List<BatchView>> ListAsync(Guid[]? ids, int most, bool why, bool open, CancellationToken cancel) =>
-        nursery.ListAsync(Select, Read, cancel, Sql.OfNull(ids), Sql.Of(most), Sql.Of(why), Sql.Of(open));
+    private Task<List<BatchView>> ListAsync(Guid[]? ids, int most, bool why, bool toSow, CancellationToken cancel) =>
+        nursery.ListAsync(Select, Read, cancel, Sql.OfNull(ids), Sql.Of(most), Sql.Of(why), Sql.Of(toSow));
 
     /// <exception cref="NotFoundException">No such batch in this nursery.</exception>
     public async Task<BatchView> OneAsync(Guid id, CancellationToken cancel) =>
-        (await ListAsync([id], 1, why: true, open: false, cancel)) is [var batch] ? batch : throw new NotFoundException("batch");
+        (await ListAsync([id], 1, why: true, toSow: false, cancel)) is [var batch] ? batch : throw new NotFoundException("batch");
 
     /// <summary>The batch's ledger, newest first, with what is taken back.</summary>
     public async Task<(IReadOnlyList<StoredEntry> Entries, IReadOnlySet<Guid> TakenBack)> LedgerAsync(Guid id, CancellationToken cancel)

@@ -1,14 +1,11 @@
 using System.Security.Cryptography;
 using Juvenal.Core.Decision;
-using Juvenal.Core.Growth;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Season;
-using Juvenal.Core.Sowing;
 using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
-using Juvenal.Store.Sowing;
 
 namespace Juvenal.Store.Batches;
 

@@ -2,7 +2,6 @@ using Juvenal.Core.Ledger;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
-using Npgsql;
 
 namespace Juvenal.Store.Ledger;
 

@@ -39,13 +39,26 @@ internal static class ImportProof
                     _ = SeedEndpoints.Answer(lot, site.Today(clock).Year, new Measures(site.UsUnits));
             }
         );
+        await TryAsync(
+            "Batches",
+            async () =>
+            {
+                for (var skip = 0; ; skip += BatchList.MostOnPage)
+                {
+                    var (total, page) = await new BatchList(nursery).PageAsync("", skip, BatchList.MostOnPage, cancel);
+                    foreach (var row in page)
+                        _ = BatchAnswers.Row(row);
+                    if (skip + BatchList.MostOnPage >= total)
+                        return;
+                }
+            }
+        );
         foreach (var batch in await new BatchReader(nursery).AllAsync(cancel))
         {
             await TryAsync(
                 batch.Code,
                 async () =>
                 {
-                    _ = BatchAnswers.Row(batch, Measures.Metric);
                     await BatchEndpoints.WholeAsync(nursery, batch.Id, clock, cancel);
                     await TrayEndpoints.MapAsync(nursery, batch.Id, clock, cancel);
                 }

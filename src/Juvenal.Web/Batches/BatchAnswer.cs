@@ -30,7 +30,6 @@ public sealed record GroupAnswer(
 
 /// <summary>A batch in a list.</summary>
 /// <param name="Next">The next stage; null when all is done.</param>
-/// <param name="NextOn">The day it stands under: put off, where it was.</param>
 public sealed record BatchRowAnswer(
     Guid Id,
     string Code,
@@ -43,12 +42,18 @@ public sealed record BatchRowAnswer(
     int Standing,
     int Lost,
     int Snipped,
-    StepAnswer? Next,
-    DateOnly? NextOn,
+    NextAnswer? Next,
     IReadOnlyList<StepDayAnswer> Steps,
     bool Conflict,
     DateOnly? EndedOn
 );
+
+/// <summary>The next stage of a batch.</summary>
+/// <param name="Day">The day it stands under: put off, where it was.</param>
+public sealed record NextAnswer(Stage Stage, string Title, DateOnly Day);
+
+/// <param name="Total">Of all that were asked for, on this page or not.</param>
+public sealed record BatchPageAnswer(int Total, IReadOnlyList<BatchRowAnswer> Batches);
 
 /// <summary>As much of a step as a small stem-line needs.</summary>
 public sealed record StepDayAnswer(Stage Stage, DateOnly Low, DateOnly Mid, DateOnly High, DateOnly? DoneOn, DateOnly? LockedOn);
@@ -129,27 +134,26 @@ public sealed record BatchAnswer(
 
 internal static class BatchAnswers
 {
-    public static BatchRowAnswer Row(BatchView batch, Measures measures)
+    public static BatchRowAnswer Row(ListedBatch batch)
     {
         var next = batch.Steps.FirstOrDefault(s => s.DoneOn is null && s.Stage != Stage.Ripe);
         return new(
             batch.Id,
             batch.Code,
-            batch.Input.Season,
+            batch.Season,
             batch.Cultivar,
             batch.Crop,
-            batch.Input.PlantsWanted,
+            batch.PlantsWanted,
             batch.SeedsSown,
             batch.Emerged,
-            batch.Standing.Sum(g => g.Seedlings),
+            batch.Standing,
             batch.Lost,
             batch.Snipped,
-            next is null ? null : StepAnswer.Of(next, batch.Input.Begins.Kind, measures),
-            next is null ? null
-                : next.PutOffTo is { } put && put > next.Mid ? put
-                : next.Mid,
+            next is null
+                ? null
+                : new(next.Stage, LedgerWords.Stage(next.Stage, batch.Start), next.PutOffTo is { } put && put > next.Mid ? put : next.Mid),
             [.. batch.Steps.Select(s => new StepDayAnswer(s.Stage, s.Low, s.Mid, s.High, s.DoneOn, s.LockedOn))],
-            batch.EndedOn is null && batch.Steps.Any(s => s.Conflict is not null),
+            batch.EndedOn is null && batch.Steps.Any(s => s.Conflict),
             batch.EndedOn
         );
     }

@@ -1,4 +1,5 @@
 using Juvenal.Core.Ledger;
+using Juvenal.Core.Measures;
 using Juvenal.Core.Season;
 using Juvenal.Core.Sowing;
 using Juvenal.Store.Accounts;
@@ -113,20 +114,39 @@ public sealed record Written(IReadOnlyList<Guid> Entries);
 
 internal static class BatchEndpoints
 {
+    private const int LongestFind = 100;
+
     public static void MapBatches(this RouteGroupBuilder nursery)
     {
         nursery
             .MapGet(
                 "/batches",
-                async ([AsParameters] Here here, CancellationToken cancel) =>
+                async ([AsParameters] Here here, string? find, int? skip, int? take, CancellationToken cancel) =>
                 {
+                    if (find is not null && (find.Length > LongestFind || !Texts.IsPlain(find)))
+                        throw new RefusedException(new Failure("name-too-long", "find", find.Length, 1, LongestFind));
+                    if (skip < 0)
+                        throw new RefusedException(Failure.OutOfRange("skip", skip.Value, 0, BatchReader.Most));
+                    if (take is < 1 or > BatchList.MostOnPage)
+                        throw new RefusedException(Failure.OutOfRange("take", take.Value, 1, BatchList.MostOnPage));
                     await using var reading = await here.ReadAsync(cancel);
-                    var site = await new Store.Site.SiteStore(reading).GetAsync(cancel);
-                    var batches = await new BatchReader(reading).AllAsync(cancel, why: false);
-                    return TypedResults.Ok(batches.Select(b => BatchAnswers.Row(b, new Measures(site.UsUnits))).ToList());
+                    var (total, batches) = await new BatchList(reading).PageAsync(find?.Trim() ?? "", skip ?? 0, take ?? 100, cancel);
+                    return TypedResults.Ok(new BatchPageAnswer(total, [.. batches.Select(BatchAnswers.Row)]));
                 }
             )
             .WithName("batches")
+            .For(Role.Helper);
+
+        nursery
+            .MapGet(
+                "/batches/names",
+                async ([AsParameters] Here here, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    return TypedResults.Ok(await new BatchList(reading).NamesAsync(cancel));
+                }
+            )
+            .WithName("batchNames")
             .For(Role.Helper);
 
         nursery

@@ -129,7 +129,7 @@ internal static class SowingEndpoints
     )
     {
         var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false);
-        var all = (await new BatchReader(reading).OpenAsync(cancel, why: false)).ToDictionary(b => b.Id);
+        var all = (await new BatchReader(reading).ToSowAsync(cancel)).ToDictionary(b => b.Id);
         var lots = (await new SeedLotStore(reading).AllAsync(cancel)).ToDictionary(l => l.Row.Id);
         var sowing = ToSow(all.Values, catalogue, layout).ToList();
         var kept = await new TrayStore(reading).OfAsync(sowing.Select(b => b.Id), cancel);
@@ -290,7 +290,7 @@ internal static class SowingEndpoints
         var catalogue = await Store.Plans.Catalogue.LoadAsync(writing, clock, cancel, plans: false);
         if (layout.Batches.Count == 0 || layout.Batches.Distinct().Count() != layout.Batches.Count)
             throw new RefusedException(new Failure("not-chosen", "batches"));
-        var batches = ToSow(await new BatchReader(writing).OpenAsync(cancel, why: false), catalogue, layout).ToList();
+        var batches = ToSow(await new BatchReader(writing).ToSowAsync(cancel), catalogue, layout).ToList();
         foreach (var group in batches.GroupBy(b => (b.Input.TrayId, b.Input.GerminationPlaceId)))
         {
             if (catalogue.Containers[group.Key.TrayId].Format() is not { } format)

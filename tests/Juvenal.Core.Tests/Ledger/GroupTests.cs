@@ -236,7 +236,7 @@ public class GroupTests
                 continue;
             }
 
-            Stage? stage = w.Act % 4 == 1 ? null : (Stage?)(2 + (w.Stage % 5));
+            var stage = w.Act % 4 == 1 ? null : (Stage?)(2 + (w.Stage % 5));
             var to = w.To % 7 == 6 ? new Spot(null, Places[2]) : new Spot(w.To % 2 == 0 ? Cells : Pots, Places[w.To % 3]);
             var entry = Move(i + 3, 10 + i, name, count, to, stage) with { Containers = Cost(entries, name, count) };
             entries.Add(entry);

@@ -820,6 +820,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/batches/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["batchNames"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/batches/{id}": {
         parameters: {
             query?: never;
@@ -1215,6 +1231,14 @@ export interface components {
             start?: null | components["schemas"]["StartInput"];
             begins?: components["schemas"]["Beginning"];
         };
+        BatchPageAnswer: {
+            /**
+             * Format: int32
+             * @description Of all that were asked for, on this page or not.
+             */
+            total: number;
+            batches: components["schemas"]["BatchRowAnswer"][];
+        };
         /** @description A batch in a list. */
         BatchRowAnswer: {
             /** Format: uuid */
@@ -1236,12 +1260,7 @@ export interface components {
             lost: number;
             /** Format: int32 */
             snipped: number;
-            next: null | components["schemas"]["StepAnswer"];
-            /**
-             * Format: date
-             * @description The day it stands under: put off, where it was.
-             */
-            nextOn: null | string;
+            next: null | components["schemas"]["NextAnswer"];
             steps: components["schemas"]["StepDayAnswer"][];
             conflict: boolean;
             /** Format: date */
@@ -2454,6 +2473,26 @@ export interface components {
             containerId: string;
             /** Format: uuid */
             placeId: string;
+        };
+        /** @description A batch that is not ended, by its name. */
+        NamedBatch: {
+            /** Format: uuid */
+            id: string;
+            code: string;
+            cultivar: string;
+            crop: components["schemas"]["Crop"];
+            /** Format: int32 */
+            standing: number;
+        };
+        /** @description The next stage of a batch. */
+        NextAnswer: {
+            stage: components["schemas"]["Stage"];
+            title: string;
+            /**
+             * Format: date
+             * @description The day it stands under: put off, where it was.
+             */
+            day: string;
         };
         /** @description A night ahead, as it is expected at the site. */
         NightAnswer: {
@@ -4914,7 +4953,11 @@ export interface operations {
     };
     batches: {
         parameters: {
-            query?: never;
+            query?: {
+                find?: string;
+                skip?: number;
+                take?: number;
+            };
             header?: never;
             path: {
                 nursery: string;
@@ -4929,7 +4972,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BatchRowAnswer"][];
+                    "application/json": components["schemas"]["BatchPageAnswer"];
                 };
             };
         };
@@ -4956,6 +4999,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Kept"];
+                };
+            };
+        };
+    };
+    batchNames: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NamedBatch"][];
                 };
             };
         };

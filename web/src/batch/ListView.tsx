@@ -12,6 +12,7 @@ import { day } from '../ui/dates';
 import { Empty, Waiting } from '../ui/Page';
 import { Tag } from '../ui/Tag';
 import { many } from '../ui/units';
+import { useRested } from '../ui/useRested';
 import { SmallStem } from './SmallStem';
 import { useBatches } from './useBatch';
 
@@ -20,18 +21,18 @@ export function BatchListView() {
   const nursery = useNursery();
   const site = useSite();
   const plans = useMay('grower');
-  const batches = useBatches();
   const location = useLocation();
   const [find, setFind] = useState('');
+  const batches = useBatches(useRested(find.trim()));
   if (!batches.data || !site.data) return <Waiting error={batches.error ?? site.error} />;
-  if (batches.data.length === 0)
+  const total = batches.data.pages.at(-1)?.total ?? 0;
+  if (total === 0 && find === '' && !batches.isPlaceholderData)
     return (
       <Empty title="No batches yet" {...(plans ? { to: `/n/${nursery}/plan`, action: 'Plan a batch' } : {})}>
         A batch is one sowing of one cultivar. Its plan says when to sow and what comes after.
       </Empty>
     );
-  const wanted = find.trim().toLowerCase();
-  const shown = batches.data.filter((b) => `${b.code} ${b.cultivar} ${b.crop}`.toLowerCase().includes(wanted));
+  const shown = batches.data.pages.flatMap((p) => p.batches);
   const days = shown.flatMap((b) => b.steps.filter((s) => s.stage !== 'ripe').flatMap((s) => [s.low, s.high])).sort();
   const range = { from: days[0] ?? site.data.today, to: days.at(-1) ?? site.data.today };
 
@@ -39,7 +40,7 @@ export function BatchListView() {
     <Box>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mb: 2, flexWrap: 'wrap' }}>
         <Typography variant="h1" sx={{ flex: 1 }}>
-          {shown.length === 1 ? '1 batch' : `${shown.length} batches`}
+          {total === 1 ? '1 batch' : `${many(total)} batches`}
         </Typography>
         <TextField
           label="Find a batch or cultivar"
@@ -100,7 +101,7 @@ export function BatchListView() {
             </Box>
             <Box sx={{ gridColumn: { xs: '1 / 3', md: 'auto' } }}>
               <Typography>
-                {b.endedOn ? `ended ${day(b.endedOn)}` : b.next ? `${b.next.title} ${day(b.nextOn ?? b.next.mid)}` : 'done'}
+                {b.endedOn ? `ended ${day(b.endedOn)}` : b.next ? `${b.next.title} ${day(b.next.day)}` : 'done'}
               </Typography>
               {b.conflict && (
                 <Typography variant="body2" color="error">
@@ -111,6 +112,16 @@ export function BatchListView() {
           </Box>
         ))}
       </Box>
+      {batches.hasNextPage && (
+        <Button
+          variant="outlined"
+          loading={batches.isFetchingNextPage}
+          onClick={() => void batches.fetchNextPage()}
+          sx={{ mt: 2 }}
+        >
+          {many(total - shown.length)} more
+        </Button>
+      )}
     </Box>
   );
 }

@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useInfiniteQuery, useMutation, useQuery } from '@tanstack/react-query';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useNursery, useRefresh } from '../app/nursery';
 import { useEntries } from '../ui/useEntries';
@@ -6,11 +6,19 @@ import { useEntries } from '../ui/useEntries';
 export type Batch = Schemas['BatchAnswer'];
 export type Entry = Omit<Schemas['EntryInput'], 'id'>;
 
-export function useBatches() {
+const page = 100;
+
+/** Batches with a word in their code, cultivar or crop, a page at a time. */
+export function useBatches(find: string) {
   const nursery = useNursery();
-  return useQuery({
-    queryKey: [nursery, 'batches'],
-    queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/batches', { params: { path: { nursery } } })),
+  return useInfiniteQuery({
+    queryKey: [nursery, 'batches', 'pages', find],
+    queryFn: ({ pageParam: skip }) =>
+      unwrap(api.GET('/api/nurseries/{nursery}/batches', { params: { path: { nursery }, query: { find, skip, take: page } } })),
+    initialPageParam: 0,
+    getNextPageParam: (last, pages) => (pages.length * page < last.total ? pages.length * page : undefined),
+    // What stood there stands until the next answer comes.
+    placeholderData: keepPreviousData,
   });
 }
 

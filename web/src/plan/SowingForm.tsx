@@ -146,7 +146,7 @@ function Start({ form, set, error, own }: Pick<Props, 'form' | 'set' | 'error'> 
   const parts = [
     { value: '', label: 'from elsewhere' },
     ...(batches.data ?? [])
-      .filter((b) => b.id !== own && b.endedOn === null)
+      .filter((b) => b.id !== own)
       .map((b) => ({ value: b.id, label: `${b.code} ${b.cultivar}, ${counted(b.standing, 'plant')}` })),
   ];
   return (

@@ -1,23 +1,11 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useNursery, useRefresh } from '../app/nursery';
 import { useEntryIds } from '../ui/useEntryIds';
+import { useRested } from '../ui/useRested';
 
 export type BatchInput = Schemas['BatchInput'];
 export type PlanAnswer = Schemas['PlanAnswer'];
-
-const settle = 120;
-
-/** The value once typing rests for a moment. */
-function useRested<T>(value: T): T {
-  const [rested, setRested] = useState(value);
-  useEffect(() => {
-    const timer = setTimeout(() => setRested(value), settle);
-    return () => clearTimeout(timer);
-  }, [value]);
-  return rested;
-}
 
 /** The plan for what is chosen now; while a new one is on its way the last one stays on screen. */
 export function usePreview(input: BatchInput | null, batch: string | null) {
@@ -81,7 +69,7 @@ export function useChanged(id: string | null) {
 export function useBatchList() {
   const nursery = useNursery();
   return useQuery({
-    queryKey: [nursery, 'batches'],
-    queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/batches', { params: { path: { nursery } } })),
+    queryKey: [nursery, 'batches', 'names'],
+    queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/batches/names', { params: { path: { nursery } } })),
   });
 }

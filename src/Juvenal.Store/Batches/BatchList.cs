@@ -1,0 +1,147 @@
+using Juvenal.Core.Cultivars;
+using Juvenal.Core.Season;
+using Juvenal.Store.Nurseries;
+using Npgsql;
+
+namespace Juvenal.Store.Batches;
+
+/// <summary>What a list shows of a step.</summary>
+public sealed record ListedStep(
+    Stage Stage,
+    DateOnly Low,
+    DateOnly Mid,
+    DateOnly High,
+    DateOnly? DoneOn,
+    DateOnly? LockedOn,
+    DateOnly? PutOffTo,
+    bool Conflict
+);
+
+/// <summary>What a list shows of a batch.</summary>
+public sealed record ListedBatch(
+    Guid Id,
+    string Code,
+    int Season,
+    string Cultivar,
+    Crop Crop,
+    Start Start,
+    int PlantsWanted,
+    int SeedsSown,
+    int Emerged,
+    int Standing,
+    int Lost,
+    int Snipped,
+    DateOnly? EndedOn,
+    IReadOnlyList<ListedStep> Steps
+);
+
+/// <summary>A batch that is not ended, by its name.</summary>
+public sealed record NamedBatch(Guid Id, string Code, string Cultivar, Crop Crop, int Standing);
+
+/// <summary>Batches in lists: those not ended first, newest season first, by number; a page at a time.</summary>
+public sealed class BatchList(NurseryTransaction nursery)
+{
+    /// <summary>No page is longer.</summary>
+    public const int MostOnPage = 200;
+
+    private const string Found = """
+        from batch b
+        join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
+        where position(lower($1) in lower(b.code || ' ' || c.name || ' ' || c.crop)) > 0
+        """;
+
+    private const string Total = $"""
+        -- How many batches have it in their code, their cultivar or their crop?
+        select count(*)::int
+        {Found}
+        """;
+
+    private const string Page = $"""
+        -- A page of batches as a list shows them.
+        with page as (
+          select b.nursery_id, b.id, b.code, b.season, c.name, c.crop, b.start, b.plants_wanted, b.seeds_sown, b.emerged, b.lost, b.snipped,
+            b.ended_on
+          {Found}
+          order by b.ended_on is not null, b.season desc, length(b.code), b.code, b.id
+          offset $2
+          limit $3)
+        select b.id, b.code, b.season, b.name, b.crop, b.start, b.plants_wanted, b.seeds_sown, b.emerged,
+          coalesce((select sum(s.seedlings)::int from standing s where s.nursery_id = b.nursery_id and s.batch_id = b.id), 0),
+          b.lost, b.snipped, b.ended_on, p.stages, p.lows, p.mids, p.highs, p.dones, p.locks, p.puts, p.conflicts
+        from page b
+        left join lateral (
+          select array_agg(p.stage order by p.stage) as stages, array_agg(p.low order by p.stage) as lows,
+            array_agg(p.mid order by p.stage) as mids, array_agg(p.high order by p.stage) as highs,
+            array_agg(p.done_on order by p.stage) as dones, array_agg(p.locked_on order by p.stage) as locks,
+            array_agg(p.put_off_to order by p.stage) as puts, array_agg(p.conflict is not null order by p.stage) as conflicts
+          from plan_step p
+          where p.nursery_id = b.nursery_id and p.batch_id = b.id) p on true
+        order by b.ended_on is not null, b.season desc, length(b.code), b.code, b.id
+        """;
+
+    private const string Names = """
+        -- Batches that are not ended, by name, to choose one.
+        select b.id, b.code, c.name, c.crop,
+          coalesce((select sum(s.seedlings)::int from standing s where s.nursery_id = b.nursery_id and s.batch_id = b.id), 0)
+        from batch b
+        join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
+        where b.ended_on is null
+        order by b.season desc, length(b.code), b.code, b.id
+        limit $1
+        """;
+
+    /// <param name="find">Part of a code, a cultivar's name or a crop; empty: all.</param>
+    /// <param name="skip">How many are left out before, from 0.</param>
+    /// <param name="take">How many, 1 to <see cref="MostOnPage"/>.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <returns>How many there are in all, and this page of them.</returns>
+    public async Task<(int Total, IReadOnlyList<ListedBatch> Batches)> PageAsync(string find, int skip, int take, CancellationToken cancel)
+    {
+        var (total, page) = (0, new List<ListedBatch>());
+        await nursery.ReadTogetherAsync(
+            cancel,
+            new(Total, r => total = r.GetInt32(0), Sql.Of(find)),
+            new(Page, r => page.Add(Read(r)), Sql.Of(find), Sql.Of(skip), Sql.Of(take))
+        );
+        return (total, page);
+    }
+
+    public Task<List<NamedBatch>> NamesAsync(CancellationToken cancel) =>
+        nursery.ListAsync(
+            Names,
+            r => new NamedBatch(r.GetGuid(0), r.GetString(1), r.GetString(2), r.Enum<Crop>(3), r.GetInt32(4)),
+            cancel,
+            Sql.Of(BatchReader.Most)
+        );
+
+    private static ListedBatch Read(NpgsqlDataReader r)
+    {
+        var stages = r.IsDBNull(13) ? [] : r.GetFieldValue<int[]>(13);
+        var steps = new List<ListedStep>(stages.Length);
+        if (stages.Length > 0)
+        {
+            var (lows, mids, highs) = (r.GetFieldValue<DateOnly[]>(14), r.GetFieldValue<DateOnly[]>(15), r.GetFieldValue<DateOnly[]>(16));
+            var (dones, locks) = (r.GetFieldValue<DateOnly?[]>(17), r.GetFieldValue<DateOnly?[]>(18));
+            var (puts, conflicts) = (r.GetFieldValue<DateOnly?[]>(19), r.GetFieldValue<bool[]>(20));
+            for (var i = 0; i < stages.Length; i++)
+                steps.Add(new((Stage)stages[i], lows[i], mids[i], highs[i], dones[i], locks[i], puts[i], conflicts[i]));
+        }
+
+        return new(
+            r.GetGuid(0),
+            r.GetString(1),
+            r.GetInt32(2),
+            r.GetString(3),
+            r.Enum<Crop>(4),
+            r.Enum<Start>(5),
+            r.GetInt32(6),
+            r.GetInt32(7),
+            r.GetInt32(8),
+            r.GetInt32(9),
+            r.GetInt32(10),
+            r.GetInt32(11),
+            r.OrNull<DateOnly>(12),
+            steps
+        );
+    }
+}
