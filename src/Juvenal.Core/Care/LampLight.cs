@@ -10,7 +10,8 @@ public sealed record LampLight(double Dli, double Hours, bool TooLong)
 {
     public const double MostPpfd = 3000;
 
-    private const double LongestHours = 18;
+    /// <summary>A day longer than this, h, has no night that tomatoes need. [common practice, no source]</summary>
+    public const double LongestHours = 18;
     private const double SecondsPerHour = 3600;
 
     /// <summary>DLI = PPFD · hours · 3600 / 10⁶, exact by definition of the mole of photons.</summary>

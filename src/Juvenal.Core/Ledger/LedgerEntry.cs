@@ -135,6 +135,12 @@ public sealed record BatchState(
     public Group? Group(GroupId? name) =>
         name is not { } id ? null : Groups.FirstOrDefault(g => g.Id == (StandsWith?.GetValueOrDefault(id, id) ?? id));
 
+    /// <summary>Plants that still grow in containers: as long as there are any, the batch cannot end.</summary>
+    public int Growing => Groups.Where(g => g.At.Container is not null).Sum(g => g.Seedlings);
+
+    /// <summary>Containers that want a label: one each, also where two plants share it; none where nothing has come up.</summary>
+    public int Labelled => Groups.Where(g => g.At.Container is not null).Sum(g => Math.Min(g.Containers, g.Seedlings));
+
     /// <summary>Seedlings that have not yet done a stage.</summary>
     public int Before(Stage stage) => Groups.Where(g => g.Reached < stage).Sum(g => g.Seedlings);
 

@@ -1,3 +1,4 @@
+using Juvenal.Core.Care;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Decision;
 using Juvenal.Core.Growth;
@@ -147,6 +148,7 @@ public static class Figures
             new("Site", "Morning soil for tomatoes", Warmth.TomatoSoilC, "°C", Mark.Published, "extension"),
             new("Site", "Nights in a bare tunnel, warmer by", Warmth.TunnelNightGainC, "°C", Mark.CommonPractice, "practice"),
             .. Cold(),
+            .. Judged(),
             new("Plan", "Earliest cultivar, from planting to ripe", PlanChoices.FewestDaysToRipe, "d", Mark.CommonPractice, "practice"),
             new("Site", "Autumn: picking that makes a planting worth it", AutumnWindow.PickingDays, "d", Mark.CommonPractice, "practice"),
             new("Site", "Bush types planted again after", AutumnWindow.SuccessionDays, "d", Mark.CommonPractice, "practice"),
@@ -227,5 +229,51 @@ public static class Figures
             new("Cold", "Nights without frost", ColdStop.FrostNights, "nights", Mark.CommonPractice, "practice"),
             new("Cold", "A forecast errs from this night on", ColdStop.UncertainFrom, "night", Mark.Model, "model"),
             new("Cold", "By so much", ColdStop.ErrorC, "°C", Mark.Model, "model"),
+        ];
+
+    /// <summary>What the plan and the site's record are judged by.</summary>
+    private static IEnumerable<Figure> Judged() =>
+        [
+            new("Plan", "Sown so long after the best day, planting slips", Planner.LatestDays, "d", Mark.Model, "model"),
+            new("Plan", "A plant waits in its last pot at most", Planner.MostSlackDays, "d", Mark.Model, "model"),
+            new("Plan", "A stage takes at most", PlanChecks.LongestStageDays, "d", Mark.Model, "model"),
+            new("Plan", "The warmth that is named brings seed up within", PlanChecks.FairEmergenceDays, "d", Mark.Model, "model"),
+            new("Plan", "“Warmer” is warmer by", PlanChoices.WarmerCelsius, "°C", Mark.Model, "model"),
+            new("Plan", "Work is overdue after", TodaysWork.OverdueDays, "d", Mark.Model, "model"),
+            new("Seeds", "Confidence of a test’s interval and of a promise", SeedLots.Confidence, "share", Mark.Model, "model"),
+            new("Sowing", "Depth", SowingCraft.DepthMm, "mm", Mark.Published, "knott"),
+            new("Sowing", "Heat at the seed, at most", SowingCraft.WarmestBestC, "°C", Mark.CommonPractice, "practice"),
+            new("Sowing", "Light for seedlings, from", SowingCraft.LeastLightHours, "h", Mark.CommonPractice, "practice"),
+            new("Sowing", "Light for seedlings, to", SowingCraft.MostLightHours, "h", Mark.CommonPractice, "practice"),
+            new("Sowing", "Light a day, at most", LampLight.LongestHours, "h", Mark.CommonPractice, "practice"),
+            new("Emergence", "A reading of the soil stands for", EmergenceCourse.ReadingHolds, "d", Mark.Model, "model"),
+            new("Emergence", "It is over when so many of those that come are up", EmergenceVerdict.Over, "share", Mark.Model, "model"),
+            new("Emergence", "Counted once more at so many times the days of half", Thinning.OverTimes, "times", Mark.Model, "model"),
+            new("Site", "A mean year takes at least", SiteClimate.FewestYears, "years", Mark.Model, "model"),
+            new("Site", "Running mean of the year’s curve", SeasonCurve.Smoothing, "d", Mark.Model, "model"),
+            new("Site", "Mean that tells a cold spring from a warm one", SeasonCurve.Month, "d", Mark.Model, "model"),
+            new("Site", "Soil is read for planting at", SiteClimate.PlantingDepthCm, "cm", Mark.Published, "extension"),
+            new("Site", "Soil of a record tells nothing for the first", SiteClimate.WarmUpDays, "d", Mark.Model, "model"),
+            new("Site", "A spike in a record", WeatherChecks.SpikeC, "°C", Mark.Model, "model"),
+            new("Site", "A sensor hangs after so many equal days", WeatherChecks.StuckDays, "d", Mark.Model, "model"),
+            new("Site", "Gaps so near a freeze would hide another", FreezeYears.NearDays, "d", Mark.Model, "model"),
+            new("Site", "Freeze", FreezeYears.FreezeC, "°C", Mark.Published, "normals"),
+            new("Windows", "Morning soil for tomatoes", Warmth.TomatoSoilC, "°C", Mark.Published, "extension"),
+            new("Windows", "Morning soil for tomatoes, under cover", Warmth.NearTomatoSoilC, "°C", Mark.CommonPractice, "practice"),
+            new("Windows", "Nights for tomatoes, under cover", Warmth.NearTomatoNightC, "°C", Mark.CommonPractice, "practice"),
+            new("Windows", "Nights for peppers, under cover", Warmth.NearPepperNightC, "°C", Mark.CommonPractice, "practice"),
+            new(
+                "Windows",
+                "Soil for peppers under cover, below the rule by",
+                Warmth.NearPepperSoilBelowC,
+                "°C",
+                Mark.CommonPractice,
+                "practice"
+            ),
+            new("Windows", "A clear night in a bare tunnel is warmer by", Warmth.TunnelNightGainC, "°C", Mark.CommonPractice, "practice"),
+            new("Windows", "Picking, to be safe", AutumnWindow.SafePickingDays, "d", Mark.CommonPractice, "practice"),
+            new("Cold", "Frost", ColdStop.FreezeC, "°C", Mark.Published, "normals"),
+            new("Cleaning", "Water to a part of bleach", Disinfectant.UsualWater, "parts", Mark.CommonPractice, "practice"),
+            new("Cleaning", "Stronger is refused", Disinfectant.StrongestWaterPerBleach, "parts", Mark.CommonPractice, "practice"),
         ];
 }

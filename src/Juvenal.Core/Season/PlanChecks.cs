@@ -14,7 +14,7 @@ internal static class PlanChecks
     public const double LongestStageDays = 200;
 
     /// <summary>The temperature that is named as needed brings seed up within this. [model]</summary>
-    private const double FairEmergenceDays = 60;
+    internal const double FairEmergenceDays = 60;
 
     /// <summary>More leaves than this is no young plant any more. [model]</summary>
     private const double MostLeaves = 12;

@@ -9,7 +9,7 @@ namespace Juvenal.Core.Season;
 internal static class PlanChoices
 {
     /// <summary>How much warmer "warmer" is, °C. [model]</summary>
-    private const double WarmerCelsius = 3;
+    internal const double WarmerCelsius = 3;
 
     /// <summary>From planting to the first ripe fruit of the earliest there are, days. [common practice, no source]</summary>
     public const int FewestDaysToRipe = 45;

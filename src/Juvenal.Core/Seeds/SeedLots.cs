@@ -29,7 +29,7 @@ public sealed record PacketPromise(int PerCell, int Cells, int Plants, double Ex
 public static class SeedLots
 {
     /// <summary>Interval of a test that is shown, and confidence of a promise.</summary>
-    private const double Confidence = 0.9;
+    internal const double Confidence = 0.9;
 
     /// <summary>Seeds in a gram: tomato about 400, pepper about 160. Knott's Handbook for Vegetable Growers; from memory.</summary>
     public static int SeedsPerGram(Crop crop) => crop == Crop.Tomato ? 400 : 160;

@@ -37,10 +37,10 @@ internal static class Warmth
     /// <summary>Early-morning soil at 10 cm for tomatoes: 60 °F. University extension; from memory.</summary>
     public const double TomatoSoilC = 15.5;
 
-    private const double NearTomatoNightC = 7;
-    private const double NearPepperNightC = 10;
-    private const double NearTomatoSoilC = 13;
-    private const double NearPepperSoilBelowC = 3;
+    internal const double NearTomatoNightC = 7;
+    internal const double NearPepperNightC = 10;
+    internal const double NearTomatoSoilC = 13;
+    internal const double NearPepperSoilBelowC = 3;
 
     public static IEnumerable<WindowGate> Gates(Crop crop, SiteSeason site, HouseRules rules, Surface surface)
     {

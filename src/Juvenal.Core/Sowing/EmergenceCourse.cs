@@ -1,5 +1,7 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Growth;
+using Juvenal.Core.Ledger;
+using Juvenal.Core.Season;
 using MathNet.Numerics.Distributions;
 
 namespace Juvenal.Core.Sowing;
@@ -90,6 +92,19 @@ public static class EmergenceCourse
         }
 
         return null;
+    }
+
+    /// <summary>Seedlings still to come of a batch, at the warmth its place is set to; none once it has left its trays.</summary>
+    /// <param name="state">What has happened.</param>
+    /// <param name="germination">Share expected to come up at all, 0–1.</param>
+    /// <param name="daysOfHalf">Days in which half of those come up there, above 0.</param>
+    /// <param name="today">The day.</param>
+    public static double StillComing(BatchState state, double germination, double daysOfHalf, DateOnly today)
+    {
+        ArgumentNullException.ThrowIfNull(state);
+        return state.Groups.All(g => g.Reached > Stage.Emerge) || !state.StageDays.TryGetValue(Stage.Sow, out var sown)
+            ? 0
+            : StillComing(state.SeedsSown, state.Emerged, germination, ShareAt((today.DayNumber - sown.DayNumber) / daysOfHalf));
     }
 
     /// <summary>Seedlings still to come: each seed that is not up may be dead, or late.</summary>

@@ -76,7 +76,7 @@ public sealed record EmergenceVerdict(
     public const double WarmEnoughC = 24;
 
     /// <summary>Of those that come, so many are up when emergence is over. [model]</summary>
-    private const double Over = 0.99;
+    internal const double Over = 0.99;
 
     /// <summary>Judges an emergence.</summary>
     /// <param name="facts">What is known.</param>

@@ -234,13 +234,12 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     {
         var (_, catalogue, page) = await OpenAsync(id, cancel);
         var state = page.State;
-        var growing = state.Groups.Where(g => g.At.Container is not null).Sum(g => g.Seedlings);
         if (reason is not null && string.IsNullOrWhiteSpace(reason))
             throw new RefusedException(new Failure("reason-missing", "reason"));
         if (reason?.Length > 200)
             throw new RefusedException(new Failure("reason-too-long", "reason", reason.Length, 0, 200));
-        if (reason is not null && growing > 0)
-            throw new RefusedException(new Failure("plants-standing", "reason", growing));
+        if (reason is not null && state.Growing > 0)
+            throw new RefusedException(new Failure("plants-standing", "reason", state.Growing));
         // Ended, it was left out of every re-plan; reopened, it is planned with what holds now.
         if (reason is null)
             await nursery.ExecuteManyAsync(

@@ -205,26 +205,16 @@ public sealed class Catalogue
                 .Select(l => Failure.OutOfRange($"locks.{l.Key.Word()}", l.Value.Year, input.Season - 1, input.Season + 1)),
         ];
 
-    /// <summary>Seedlings still expected, at the warmth the place is set to; none once they have been moved on.</summary>
-    private double Coming(BatchInput input, CultivarTraits cultivar, PlaceClimate place, BatchState state)
-    {
-        if (
-            input.Begins.Kind != Start.Seed
-            || state.Groups.All(g => g.Reached > Stage.Emerge)
-            || !state.StageDays.TryGetValue(Stage.Sow, out var sown)
-        )
-            return 0;
-        var progress =
-            EmergenceTable.For(cultivar.Crop).RatePerDay(place.SoilCelsius)
-            / LeafModel.EmergenceFactor(cultivar.Group)
-            * (Today.DayNumber - sown.DayNumber);
-        return EmergenceCourse.StillComing(
-            state.SeedsSown,
-            state.Emerged,
-            input.Begins.ShareOf(input.Germination),
-            EmergenceCourse.ShareAt(progress)
-        );
-    }
+    /// <summary>Seedlings still expected, at the warmth the place is set to; 0 for what is not raised from seed.</summary>
+    private double Coming(BatchInput input, CultivarTraits cultivar, PlaceClimate place, BatchState state) =>
+        input.Begins.Kind == Start.Seed
+            ? EmergenceCourse.StillComing(
+                state,
+                input.Begins.ShareOf(input.Germination),
+                LeafModel.EmergenceFactor(cultivar.Group) / EmergenceTable.For(cultivar.Crop).RatePerDay(place.SoilCelsius),
+                Today
+            )
+            : 0;
 
     public static Surface SurfaceOf(PlaceRow bed) => bed.Kind == PlaceKind.TunnelBed ? Surface.Tunnel : bed.Surface ?? Surface.Bare;
 

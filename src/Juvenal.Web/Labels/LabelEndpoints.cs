@@ -136,9 +136,7 @@ internal static class LabelEndpoints
         }
     }
 
-    /// <summary>A label to a pot, also where two plants share it.</summary>
-    private static int Pots(BatchView batch) =>
-        batch.Standing.Where(g => g.ContainerId is not null).Sum(g => Math.Min(g.Containers, g.Seedlings));
+    private static int Pots(BatchView batch) => batch.State().Labelled;
 
     private static IEnumerable<string> Of(BatchView batch, LabelFor on, IReadOnlyList<TrayView> trays)
     {

@@ -10,9 +10,6 @@ namespace Juvenal.Web.Words;
 /// <summary>The bench sheet: how a sowing is done, in the order of the hands.</summary>
 internal static class SowingWords
 {
-    /// <summary>Depth of sowing: 6 mm (¼ in). Knott's Handbook for Vegetable Growers; from memory.</summary>
-    private const double DepthMm = 6;
-
     public static IReadOnlyList<string> Steps(
         Container container,
         IReadOnlyList<BatchView> batches,
@@ -24,7 +21,7 @@ internal static class SowingWords
         var us = catalogue.Site.UsUnits;
         var measures = new Measures(us);
         var water = us ? Invariant($"{waterLitres / 3.785411784:0.#} gal") : Invariant($"{waterLitres:0.#} L");
-        var depth = us ? "¼ in" : Invariant($"{DepthMm:0} mm");
+        var depth = us ? "¼ in" : Invariant($"{SowingCraft.DepthMm:0} mm");
         var perCell = batches
             .Select(b => b.Input.SeedsPerCell)
             .Distinct()
@@ -60,9 +57,9 @@ internal static class SowingWords
             : container.WaterCulture ? "Leave the holes open; keep the plugs moist, never standing deep."
             : "Pinch the hole to; keep them moist.",
             place.SoilC is { } heat
-                ? $"Cover for moisture and put on {place.Name}: {measures.Temperature(heat)} at the seed{(heat is >= EmergenceVerdict.WarmEnoughC and <= 29 ? "" : $"; {measures.Temperature(EmergenceVerdict.WarmEnoughC)} to {measures.Temperature(29)} is best")}."
-                : $"Cover for moisture and put in {place.Name}; bottom heat of {measures.Temperature(EmergenceVerdict.WarmEnoughC)} to {measures.Temperature(29)} would be best.",
-            "At the first emergence: cover off, and into the light, 14 to 16 hours.",
+                ? $"Cover for moisture and put on {place.Name}: {measures.Temperature(heat)} at the seed{(SowingCraft.IsBest(heat) ? "" : $"; {measures.Temperature(EmergenceVerdict.WarmEnoughC)} to {measures.Temperature(SowingCraft.WarmestBestC)} is best")}."
+                : $"Cover for moisture and put in {place.Name}; bottom heat of {measures.Temperature(EmergenceVerdict.WarmEnoughC)} to {measures.Temperature(SowingCraft.WarmestBestC)} would be best.",
+            $"At the first emergence: cover off, and into the light, {SowingCraft.LeastLightHours} to {SowingCraft.MostLightHours} hours.",
         ];
         return steps;
     }

@@ -1,3 +1,5 @@
+using Juvenal.Core.Care;
+
 namespace Juvenal.Web.Words;
 
 /// <summary>A sum of the bench, explained.</summary>
@@ -39,7 +41,7 @@ internal static class SumTexts
             "light",
             "How long must the lamps be on?",
             "DLI = PPFD · hours · 3600 / 1,000,000.",
-            "By definition of the mole of photons. Over 18 hours tomatoes yellow: common practice, no source."
+            $"By definition of the mole of photons. Over {LampLight.LongestHours:0} hours tomatoes yellow: common practice, no source."
         ),
         new(
             "disinfectant",
