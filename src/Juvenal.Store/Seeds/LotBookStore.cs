@@ -8,15 +8,25 @@ namespace Juvenal.Store.Seeds;
 /// <summary>The book of each packet: tests, seeds that went elsewhere, recounts.</summary>
 public sealed class LotBookStore(NurseryTransaction nursery)
 {
-    internal const string Entries = """
-        -- The packets' books, oldest first.
+    private const string Lines = """
         select id, lot_id, sequence, kind, happened_on, seeds, up, note, corrects, by_name
         from lot_entry
+        """;
+
+    internal const string Entries = $"""
+        -- The packets' books, oldest first.
+        {Lines}
         order by lot_id, happened_on, sequence
         """;
 
-    internal const string Taken = """
-        -- Seeds that sowings took, as they stand: undone ones left out, corrected ones as corrected.
+    internal const string EntriesOfOne = $"""
+        -- A packet's book, oldest first.
+        {Lines}
+        where lot_id = $1
+        order by happened_on, sequence
+        """;
+
+    private const string Sowings = """
         select coalesce(e.lot_id, b.lot_id), e.happened_on, coalesce(c.seeds, e.seeds)
         from ledger_entry e
         join batch b on b.nursery_id = e.nursery_id and b.id = e.batch_id
@@ -32,24 +42,24 @@ public sealed class LotBookStore(NurseryTransaction nursery)
           order by k.sequence desc
           limit 1) c on true
         where e.kind = 'sown'
-          and coalesce(e.lot_id, b.lot_id) is not null
           and b.seeds_sown > 0
           and not exists (select from ledger_entry u where u.nursery_id = e.nursery_id and u.batch_id = e.batch_id
             and u.kind = 'undo' and u.corrects = e.id)
+        """;
+
+    internal const string Taken = $"""
+        -- Seeds that sowings took, as they stand: undone ones left out, corrected ones as corrected.
+        {Sowings}
+          and coalesce(e.lot_id, b.lot_id) is not null
         order by e.sequence
         """;
 
-    internal static readonly string EntriesOfOne = Entries.Replace(
-        "order by lot_id",
-        "where lot_id = $1\n        order by lot_id",
-        StringComparison.Ordinal
-    );
-
-    internal static readonly string TakenFromOne = Taken.Replace(
-        "coalesce(e.lot_id, b.lot_id) is not null",
-        "coalesce(e.lot_id, b.lot_id) = $1",
-        StringComparison.Ordinal
-    );
+    internal const string TakenFromOne = $"""
+        -- Seeds that sowings took from one packet, as above.
+        {Sowings}
+          and coalesce(e.lot_id, b.lot_id) = $1
+        order by e.sequence
+        """;
 
     private const string Insert = """
         -- A line of a packet's book; sent twice, it counts once.

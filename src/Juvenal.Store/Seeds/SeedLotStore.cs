@@ -64,17 +64,25 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
     internal const int MostSeeds = 10_000_000;
     private const int LongestNote = 500;
 
-    private const string Select = """
-        -- The lots, with the seeds that planned batches will take.
+    private const string Lots = """
         select l.id, l.version, l.cultivar_id, l.name, l.packed, l.seeds, l.grams, l.origin, l.price, l.note, c.crop,
           (select coalesce(sum(b.seeds), 0)::int from batch b where b.nursery_id = l.nursery_id and b.lot_id = l.id
             and b.seeds_sown = 0 and b.ended_on is null)
         from seed_lot l
         join cultivar c on c.nursery_id = l.nursery_id and c.id = l.cultivar_id
+        """;
+
+    private const string Select = $"""
+        -- The lots, with the seeds that planned batches will take.
+        {Lots}
         order by l.name, l.id
         """;
 
-    private static readonly string SelectOne = Select.Replace("order by l.name, l.id", "where l.id = $1", StringComparison.Ordinal);
+    private const string SelectOne = $"""
+        -- One lot, as above.
+        {Lots}
+        where l.id = $1
+        """;
 
     private const string Insert = """
         -- A new lot.
