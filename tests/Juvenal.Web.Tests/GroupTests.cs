@@ -49,6 +49,20 @@ public class GroupTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task A_group_of_another_batch_is_none_of_this_one()
+    {
+        var (batch, _) = await PottedAsync(60, "2026-01-10");
+        var (_, other) = await PottedAsync(60, "2026-01-10");
+        var lost = Lost(house.Glass, 1, "2026-01-28");
+        lost["group"] = other;
+        Assert.Equal((422, true), await RefusedAsync(batch, lost, "seedlings"));
+        var up = house.Up(62, "2026-01-28");
+        up["group"] = other;
+        Assert.Equal((422, true), await RefusedAsync(batch, up, "group"));
+        Assert.Equal(["prick-out 60"], Groups(await house.GetAsync($"batches/{batch}")));
+    }
+
+    [Fact]
     public async Task Done_is_said_of_one_group_and_leaves_the_other_its_job()
     {
         var (batch, potted) = await PottedAsync(60, "2026-01-02");

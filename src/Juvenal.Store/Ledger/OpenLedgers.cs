@@ -224,6 +224,9 @@ internal sealed class OpenLedgers
             return entry with { Group = trays?.Id ?? new(entry.Id) };
         }
 
+        if (entry.Kind is EntryKind.Sown or EntryKind.Received or EntryKind.Emerged && entry.Group is { } into)
+            return page.On(entry.HappenedOn).Group(into) is null ? throw new RefusedException(new Failure("not-chosen", "group")) : entry;
+
         if (entry.From is not { } from || entry.Kind is EntryKind.Undo or EntryKind.Corrected or EntryKind.NotYet)
             return entry;
         var there = page.On(entry.HappenedOn).Groups.Where(g => g.At == from).ToList();
