@@ -4,8 +4,8 @@ using Juvenal.Core.Measures;
 namespace Juvenal.Core.Season;
 
 /// <summary>
-/// The next stage of a group that is ahead of its batch: the same walk from what that group has done, without spreads. The plan itself walks
-/// from the rearmost part.
+/// The next stage of a group that is ahead of its batch: the same walk from what that group has done, without spreads. The plan itself
+/// walks from the rearmost part.
 /// </summary>
 public static class GroupWalk
 {
@@ -48,7 +48,7 @@ public static class GroupWalk
         );
     }
 
-    /// <summary>The group's own days where it keeps them: its last move and its hardening; else the batch's, and never after those.</summary>
+    /// <summary>The group's own days where it keeps them (its last move, its hardening); else the batch's, never after those.</summary>
     private static DateOnly DoneOn(PlanRequest request, Group group, Stage stage)
     {
         if (stage == Stage.Harden)

@@ -6,8 +6,8 @@ using Juvenal.Store.Plans;
 namespace Juvenal.Store.Ledger;
 
 /// <summary>
-/// Adds ledgers up anew whose sums an earlier program wrote, and makes the jobs that follow: a migration marks them by forgetting their stage
-/// days.
+/// Adds ledgers up anew whose sums an earlier program wrote, and makes the jobs that follow: a migration marks them by forgetting their
+/// stage days.
 /// </summary>
 public sealed class RefoldStore(NurseryTransaction nursery, TimeProvider clock)
 {
@@ -29,6 +29,7 @@ public sealed class RefoldStore(NurseryTransaction nursery, TimeProvider clock)
     /// <param name="cancel">Cancels.</param>
     public async Task RefoldAsync(IReadOnlyCollection<Guid> batches, CancellationToken cancel)
     {
+        var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel, plans: false);
         foreach (var ids in batches.Chunk(AtOnce))
         {
             await Locks.BatchesAsync(nursery, ids, cancel);
@@ -45,7 +46,6 @@ public sealed class RefoldStore(NurseryTransaction nursery, TimeProvider clock)
                 ],
                 cancel
             );
-            var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel, plans: false);
             await nursery.ExecuteManyAsync(
                 [
                     .. (await new BatchReader(nursery).SomeAsync(ids, cancel)).SelectMany(b =>
