@@ -5,6 +5,11 @@
 begin;
 create function pg_temp.anew(k int, x uuid) returns uuid language sql immutable as $$ select md5(k || x::text)::uuid $$;
 
+-- What is kept by step, for the steps of the copy.
+create function pg_temp.by_step(k int, x jsonb) returns jsonb language sql immutable as $$
+  select coalesce(jsonb_object_agg(pg_temp.anew(k, key::uuid), value), '{}') from jsonb_each(x)
+$$;
+
 create function pg_temp.copy_rows(source text, k int, changes jsonb, wanted text) returns void language plpgsql as $$
 declare
   names text;
@@ -25,8 +30,8 @@ create index on seed_tray (id);
 analyze seed_batch;
 
 -- Each batch was counted again and again, with the same result.
-insert into ledger_entry (nursery_id, id, batch_id, kind, stage, happened_on, to_container_id, to_place_id, seedlings, payload_hash)
-select e.nursery_id, md5(n || e.id::text || 'again')::uuid, e.batch_id, 'emerged', e.stage, e.happened_on, e.to_container_id, e.to_place_id, b.emerged, '\x00'
+insert into ledger_entry (nursery_id, id, batch_id, kind, step_id, happened_on, to_container_id, to_place_id, seedlings, payload_hash)
+select e.nursery_id, md5(n || e.id::text || 'again')::uuid, e.batch_id, 'emerged', e.step_id, e.happened_on, e.to_container_id, e.to_place_id, b.emerged, '\x00'
 from batch b
 join lateral (
   select *
@@ -44,16 +49,16 @@ declare
 begin
   for k in 1..current_setting('big.copies')::int loop
     perform pg_temp.copy_rows('batch', k, '{"id": "pg_temp.anew($k, t.id)", "code": "left(t.code, 2) || ''-'' || (100 * $k + substring(t.code from ''[0-9]+$'')::int)",
-      "rootstock_id": "null", "scion_id": "null", "start": "''seed''", "union_cm": "null", "price_each": "null", "tray_counts": "''[]''"}',
+      "rootstock_id": "null", "scion_id": "null", "start": "''seed''", "union_cm": "null", "price_each": "null", "tray_counts": "''[]''",
+      "step_days": "pg_temp.by_step($k, t.step_days)", "put_offs": "pg_temp.by_step($k, t.put_offs)"}',
       't.start not in (''plants'', ''cuttings'', ''grafts'') and t.id in (select id from seed_batch)');
-    perform pg_temp.copy_rows('batch_move', k, '{"batch_id": "pg_temp.anew($k, t.batch_id)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
-    perform pg_temp.copy_rows('stage_lock', k, '{"batch_id": "pg_temp.anew($k, t.batch_id)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
-    perform pg_temp.copy_rows('plan_step', k, '{"batch_id": "pg_temp.anew($k, t.batch_id)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
-    perform pg_temp.copy_rows('standing', k, '{"batch_id": "pg_temp.anew($k, t.batch_id)", "id": "pg_temp.anew($k, t.id)", "from_group": "pg_temp.anew($k, t.from_group)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
-    perform pg_temp.copy_rows('job', k, '{"batch_id": "pg_temp.anew($k, t.batch_id)", "id": "pg_temp.anew($k, t.id)", "group_id": "pg_temp.anew($k, t.group_id)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
+    perform pg_temp.copy_rows('path_step', k, '{"batch_id": "pg_temp.anew($k, t.batch_id)", "id": "pg_temp.anew($k, t.id)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
+    perform pg_temp.copy_rows('plan_step', k, '{"batch_id": "pg_temp.anew($k, t.batch_id)", "step_id": "pg_temp.anew($k, t.step_id)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
+    perform pg_temp.copy_rows('standing', k, '{"batch_id": "pg_temp.anew($k, t.batch_id)", "id": "pg_temp.anew($k, t.id)", "from_group": "pg_temp.anew($k, t.from_group)", "reached_step_id": "pg_temp.anew($k, t.reached_step_id)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
+    perform pg_temp.copy_rows('job', k, '{"batch_id": "pg_temp.anew($k, t.batch_id)", "id": "pg_temp.anew($k, t.id)", "group_id": "pg_temp.anew($k, t.group_id)", "step_id": "pg_temp.anew($k, t.step_id)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
     perform pg_temp.copy_rows('tray', k, '{"id": "pg_temp.anew($k, t.id)", "code": "left(t.code, 2) || ''-T'' || (1000 * $k + substring(t.code from ''[0-9]+$'')::int)"}', 't.id in (select id from seed_tray)');
     perform pg_temp.copy_rows('tray_row', k, '{"tray_id": "pg_temp.anew($k, t.tray_id)", "batch_id": "pg_temp.anew($k, t.batch_id)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
-    perform pg_temp.copy_rows('ledger_entry', k, '{"id": "pg_temp.anew($k, t.id)", "batch_id": "pg_temp.anew($k, t.batch_id)", "corrects": "pg_temp.anew($k, t.corrects)", "group_id": "pg_temp.anew($k, t.group_id)", "act": "null", "trays": "null"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
+    perform pg_temp.copy_rows('ledger_entry', k, '{"id": "pg_temp.anew($k, t.id)", "batch_id": "pg_temp.anew($k, t.batch_id)", "corrects": "pg_temp.anew($k, t.corrects)", "group_id": "pg_temp.anew($k, t.group_id)", "step_id": "pg_temp.anew($k, t.step_id)", "act": "null", "trays": "null"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
     if k > current_setting('big.open')::int then
       update batch b set ended_on = '2026-04-01', end_reason = 'sold' where b.id in (select pg_temp.anew(k, s.id) from seed_batch s);
     end if;

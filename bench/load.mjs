@@ -43,8 +43,10 @@ function cpu() {
 
 const memory = () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server}/status`, 'utf8'))[1]) / 1024;
 
-async function measure(name, times, act) {
-  const first = await act(-1);
+// A server runs for weeks: what it is asked for has been asked for before, and its code is compiled.
+async function measure(name, times, act, warm = 20) {
+  let first = await act(-1);
+  for (let i = 1; i < warm; i++) first = await act(-1 - i);
   if (first.status >= 300) {
     console.log(`${name.padEnd(16)} ${first.status}`);
     return;
@@ -81,7 +83,7 @@ const uuid = () => {
 const full = new Map();
 for (const b of growing.slice(0, 25)) full.set(b.id, (await ask('GET', `${nursery}/batches/${b.id}`)).json);
 const some = [...full.keys()];
-const pick = (i) => some[(i + some.length) % some.length];
+const pick = (i) => some[((i % some.length) + some.length) % some.length];
 const today = (await ask('GET', `${nursery}/site`)).json.today;
 
 console.log(`${batches.length} batches, ${batches.filter((b) => !b.endedOn).length} not ended`);
@@ -97,13 +99,22 @@ await measure('One entry', 30, (i) => {
   const from = { containerId: group.containerId, placeId: group.placeId };
   return ask('POST', `${nursery}/batches/${pick(i)}/entries`, { id: uuid(), kind: 'lost', happenedOn: today, from, group: group.id, seedlings: 1, reason: 'slug' });
 });
+/** Plans that take longer than one waits for follow. */
+async function followed() {
+  while ((await ask('GET', `${nursery}/planning`)).json.waiting > 0) await new Promise((r) => setTimeout(r, 100));
+}
 let rules = (await ask('GET', `${nursery}/rules`)).json;
 await measure('Re-plan, rule', 2, async () => {
   const days = rules.rules.hardeningDays === 10 ? 7 : 10;
   const answer = await ask('PUT', `${nursery}/rules`, { version: rules.version, rules: { ...rules.rules, hardeningDays: days } });
+  await followed();
   rules = (await ask('GET', `${nursery}/rules`)).json;
-  return answer;
-});
-await measure('A new day', 2, () => ask('POST', `${nursery}/clock`, { days: 1 }));
-await measure('Export', 1, () => ask('GET', `${nursery}/export`));
+  return answer.status === 202 ? { ...answer, status: 200 } : answer;
+}, 3);
+await measure('A new day', 2, async () => {
+  const answer = await ask('POST', `${nursery}/clock`, { days: 1 });
+  await followed();
+  return answer.status === 202 ? { ...answer, status: 200 } : answer;
+}, 2);
+await measure('Export', 1, () => ask('GET', `${nursery}/export`), 1);
 console.log(`Server memory    ${memory().toFixed(0).padStart(8)} MB`);

@@ -30,7 +30,7 @@ public class PlanOneBatch
             "Bed",
             Surface.Bare
         ),
-        new Dictionary<Stage, StageFacts>()
+        new Dictionary<StepId, StepFacts>()
     );
 
     [Benchmark]

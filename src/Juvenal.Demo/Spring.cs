@@ -29,7 +29,7 @@ internal sealed record Wish(
     string Tray,
     (string Container, string Place)[] Moves,
     string Bed,
-    (Stage Stage, DateOnly Day)? Lock = null,
+    (StepKind Step, DateOnly Day)? Lock = null,
     int SeedsPerCell = 1,
     StartInput? Start = null
 );
@@ -47,9 +47,9 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             "72-cell tray",
             [("9 cm pot", "Warm bench"), ("2 L pot", "Warm bench")],
             "Tunnel",
-            (Stage.Sow, Day(3, 5))
+            (StepKind.Begin, Day(3, 5))
         ),
-        new(Day(2, 14), "Low Lintel", 36, 0.86, "72-cell tray", [("9 cm pot", "Warm bench")], "Tunnel", (Stage.PlantOut, Day(4, 23))),
+        new(Day(2, 14), "Low Lintel", 36, 0.86, "72-cell tray", [("9 cm pot", "Warm bench")], "Tunnel", (StepKind.PlantOut, Day(4, 23))),
         new(
             Day(2, 14),
             "Lantern Row",
@@ -58,7 +58,7 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             "72-cell tray",
             [("9 cm pot", "Warm bench"), ("13 cm pot", "Glasshouse")],
             "Tunnel",
-            (Stage.PlantOut, Day(4, 28))
+            (StepKind.PlantOut, Day(4, 28))
         ),
         new(Day(2, 21), "Tinker's Crown", 60, 0.85, "72-cell tray", [("9 cm pot", "Warm bench"), ("13 cm pot", "Warm bench")], "Tunnel"),
         new(
@@ -69,15 +69,24 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             "72-cell tray",
             [("9 cm pot", "Glasshouse"), ("13 cm pot", "Glasshouse")],
             "Tunnel",
-            (Stage.Sow, Day(3, 15))
+            (StepKind.Begin, Day(3, 15))
         ),
-        new(Day(2, 28), "Brasshouse", 260, 0.92, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (Stage.Sow, Day(4, 2))),
-        new(Day(2, 28), "Ember Lane", 180, 0.82, "128-cell tray", [("9 cm pot", "Warm bench")], "Wall bed", (Stage.Sow, Day(4, 10))),
-        new(Day(3, 7), "Tinker's Crown", 220, 0.85, "128-cell tray", [("9 cm pot", "Warm bench")], "Wall bed", (Stage.Sow, Day(4, 10))),
-        new(Day(3, 7), "Lantern Row", 240, 0.9, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (Stage.Sow, Day(4, 4))),
+        new(Day(2, 28), "Brasshouse", 260, 0.92, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (StepKind.Begin, Day(4, 2))),
+        new(Day(2, 28), "Ember Lane", 180, 0.82, "128-cell tray", [("9 cm pot", "Warm bench")], "Wall bed", (StepKind.Begin, Day(4, 10))),
+        new(
+            Day(3, 7),
+            "Tinker's Crown",
+            220,
+            0.85,
+            "128-cell tray",
+            [("9 cm pot", "Warm bench")],
+            "Wall bed",
+            (StepKind.Begin, Day(4, 10))
+        ),
+        new(Day(3, 7), "Lantern Row", 240, 0.9, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (StepKind.Begin, Day(4, 4))),
         new(Day(3, 14), "Low Lintel", 160, 0.86, "72-cell tray", [("9 cm pot", "Glasshouse")], "Wall bed", SeedsPerCell: 2),
-        new(Day(4, 10), "Brasshouse", 120, 0.92, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (Stage.Sow, Day(4, 18))),
-        new(Day(4, 11), "Lantern Row", 60, 0.9, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (Stage.Sow, Day(4, 20))),
+        new(Day(4, 10), "Brasshouse", 120, 0.92, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (StepKind.Begin, Day(4, 18))),
+        new(Day(4, 11), "Lantern Row", 60, 0.9, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (StepKind.Begin, Day(4, 20))),
         new(
             Day(4, 11),
             "Saltglass",
@@ -86,7 +95,7 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             "72-cell tray",
             [("9 cm pot", "Glasshouse")],
             "Tunnel",
-            (Stage.Sow, Day(4, 22)),
+            (StepKind.Begin, Day(4, 22)),
             Start: new(Start.Plants, 2.5, 0.85)
         ),
     ];
@@ -147,7 +156,11 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             [.. wish.Moves.Select(m => new MoveInput(containers[m.Container], WindlassYard.PlaceId(m.Place)))],
             WindlassYard.PlaceId("Hardening stand"),
             WindlassYard.PlaceId(wish.Bed),
-            wish.Lock is { } fix ? new Dictionary<Stage, DateOnly> { [fix.Stage] = fix.Day } : [],
+            wish.Lock is { } fix
+                ? fix.Step == StepKind.Begin
+                    ? new(Begin: fix.Day)
+                    : new(PlantOut: fix.Day)
+                : new(),
             wish.Start is null ? WindlassYard.LotId(wish.Cultivar) : null,
             wish.Start
         );
@@ -186,16 +199,16 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
 
     private async Task DoAsync(BatchView batch, Work work, DateOnly day, bool last, CancellationToken cancel)
     {
-        var looks = work.Press == Press.Look && work.Stage == Stage.Emerge;
+        var looks = work.Press == Press.Look && work.Step.Kind == StepKind.Up;
         if (work.Press == Press.Coming || (work.Press == Press.Look && !looks))
             return;
         // The last days' work is left for whoever opens the demo; before that, some of it a day late.
         // And one pricking out, however early it falls due.
         var left =
             last
-            || (day > WindlassYard.Today.AddDays(-3) && work.Stage > Stage.Emerge)
-            || (work.Stage == Stage.PrickOut && batch.Code == "26-06");
-        if (left || (_chance.NextDouble() < 0.3 && work.Stage != Stage.Emerge))
+            || (day > WindlassYard.Today.AddDays(-3) && work.Step.Kind > StepKind.Up)
+            || (work.Step.Number == 1 && batch.Code == "26-06");
+        if (left || (_chance.NextDouble() < 0.3 && work.Step.Kind != StepKind.Up))
             return;
 
         var said = new Said(Id(), Id(), day, Count(work), CarryOn: true, Rest.Snipped, MyCall: true);
@@ -207,24 +220,27 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             return;
         }
 
-        if (work.Stage == Stage.Emerge)
+        if (work.Step.Kind == StepKind.Up)
         {
             await CountAsync(batch, work, day, cancel);
             return;
         }
 
-        await WriteAsync(n => new WorkStore(n, clock).DoneAsync(batch.Id, work.Stage, said, work.From, work.Group?.Value, cancel), cancel);
-        if (work.Stage is Stage.PrickOut or Stage.PotUp)
+        await WriteAsync(
+            n => new WorkStore(n, clock).DoneAsync(batch.Id, work.Step.Id.Value, said, work.From, work.Group?.Value, cancel),
+            cancel
+        );
+        if (work.Step.Kind == StepKind.Move)
             await LoseAsync(batch, work, said, day, cancel);
     }
 
-    private static int Count(Work work) => work.Stage == Stage.Sow ? work.Containers : Math.Min(work.Seedlings, work.Containers);
+    private static int Count(Work work) => work.Step.Kind == StepKind.Begin ? work.Containers : Math.Min(work.Seedlings, work.Containers);
 
     /// <summary>Cells are counted some days around the expected one: each seed comes on a day of its own, or not at all.</summary>
     private async Task CountAsync(BatchView batch, Work work, DateOnly day, CancellationToken cancel)
     {
-        var sown = batch.State().StageDays[Stage.Sow];
-        var emerging = batch.Steps.First(s => s.Stage == Stage.Emerge);
+        var sown = batch.BegunOn!.Value;
+        var emerging = batch.StepOf(StepKind.Up);
         var days = Math.Max(3, emerging.Due.DayNumber - sown.DayNumber);
         var share = EmergenceCourse.ShareAt((day.DayNumber - sown.DayNumber + 0.6) / days);
         IReadOnlyList<TrayView> laid;
@@ -281,7 +297,7 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
         var lost = _chance.Next(0, 3);
         if (lost == 0)
             return;
-        var target = batch.TargetOf(work.Stage);
+        var target = batch.TargetOf(work.Step);
         await WriteAsync(
             n =>
                 new Store.Ledger.LedgerStore(n, clock).AppendAsync(

@@ -146,10 +146,10 @@ public static class WindlassYard
                 async nursery =>
                 {
                     await new SiteStore(nursery).WindToAsync(day, cancel);
-                    await new PlanStore(nursery, clock).ReplanAllAsync(cancel);
                 },
                 cancel
             );
+            await new Replanner(database, clock).RunAsync(Id, told: false, cancel);
 
             await spring.LiveAsync(day, last: day == Today, cancel);
         }

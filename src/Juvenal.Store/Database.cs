@@ -1,5 +1,6 @@
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Nurseries;
+using Juvenal.Store.Plans;
 using Npgsql;
 
 namespace Juvenal.Store;
@@ -8,6 +9,8 @@ namespace Juvenal.Store;
 public sealed class Database(NpgsqlDataSource source)
 {
     public const string WebRole = "juvenal_web";
+
+    private readonly CatalogueCache _catalogues = new();
 
     /// <summary>An act that loses so often is said to have failed.</summary>
     private const int MostTries = 4;
@@ -22,18 +25,20 @@ public sealed class Database(NpgsqlDataSource source)
         if (settings.MaxAutoPrepare == 0)
             settings.MaxAutoPrepare = 200;
         settings.CommandTimeout = 0;
+        // What a connection is set to is set for a transaction, and gone with it: there is nothing to reset, twice a request.
+        settings.NoResetOnClose = true;
         settings.Options ??= "-c jit=off";
         return NpgsqlDataSource.Create(settings);
     }
 
     public Task<NurseryTransaction> ReadAsync(Guid nursery, CancellationToken cancel) =>
-        NurseryTransaction.OpenAsync(source, nursery, null, writes: false, cancel);
+        NurseryTransaction.OpenAsync(source, _catalogues, nursery, null, writes: false, cancel);
 
     /// <param name="nursery">The one that is seen.</param>
     /// <param name="cancel">Cancels.</param>
     /// <param name="by">Who acts, by name.</param>
     public Task<NurseryTransaction> WriteAsync(Guid nursery, CancellationToken cancel, string? by = null) =>
-        NurseryTransaction.OpenAsync(source, nursery, by, writes: true, cancel);
+        NurseryTransaction.OpenAsync(source, _catalogues, nursery, by, writes: true, cancel);
 
     /// <summary>
     /// Writes in one transaction, with the first of the locks taken. Where PostgreSQL ended it for the sake of another one (a deadlock, a
@@ -90,7 +95,7 @@ public sealed class Database(NpgsqlDataSource source)
 
     /// <summary>The nursery as it is at one moment, however long the reading takes.</summary>
     public Task<NurseryTransaction> SnapshotAsync(Guid nursery, CancellationToken cancel, string? by = null) =>
-        NurseryTransaction.OpenAsync(source, nursery, by, writes: true, cancel, System.Data.IsolationLevel.RepeatableRead);
+        NurseryTransaction.OpenAsync(source, _catalogues, nursery, by, writes: true, cancel, System.Data.IsolationLevel.RepeatableRead);
 
     public Task<AccountTransaction> ReadAsync(Asker asker, CancellationToken cancel) =>
         AccountTransaction.OpenAsync(source, asker, writes: false, cancel);

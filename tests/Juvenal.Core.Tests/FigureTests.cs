@@ -10,7 +10,7 @@ namespace Juvenal.Core.Tests;
 public class FigureTests
 {
     /// <summary>Which place a draw, a stage or a sign has; factors of units, which are exact.</summary>
-    private static readonly string[] Arithmetic = ["Variates", "Draws", "Steps", "Units", "CellTally", "TrayLayout"];
+    private static readonly string[] Arithmetic = ["Variates", "Draws", "Steps", "OldStages", "Units", "CellTally", "TrayLayout"];
 
     /// <summary>What is no figure of the craft: bounds of what can be typed, and arithmetic.</summary>
     private static readonly string[] NotCraft =
@@ -20,7 +20,6 @@ public class FigureTests
         "LampLight.SecondsPerHour",
         "Walk.SlowestPerDay", // keeps a division from nothing; a stage that slow is refused before
         "PlanChecks.MostLeaves",
-        "Planner.Stages",
         "GrowingPath.MostMoves",
         "EmergenceTest.MostSeeds",
         "SowingQuantity.MostPlants",
@@ -36,6 +35,10 @@ public class FigureTests
         "SoilHeat.FirstCellM",
         "SoilHeat.Growth",
         "AutumnWindow.MostSuccessions",
+        "Judge.LongestReason",
+        "Judge.MostAtOnce",
+        "Judge.LongestAgo",
+        "Judge.LongestPutOff",
         "PotHold.LeastLitres",
         "PotHold.MostLitres",
     ];

@@ -33,7 +33,15 @@ internal static class Nurseries
 
     public static GrowingPath Path(double day = 21, double night = 17, double soil = 25, int moves = 2)
     {
-        Container[] containers = [new("9 cm pot", 0.4), new("13 cm pot", 1.0), new("2 L pot", 2)];
+        Container[] containers =
+        [
+            new("9 cm pot", 0.4),
+            new("13 cm pot", 1.0),
+            new("2 L pot", 2),
+            new("3 L pot", 3),
+            new("5 L pot", 5),
+            new("10 L pot", 10),
+        ];
         var house = Place("Glasshouse", day, night);
         return new(
             new("72-cell tray", 0.05, 72),
@@ -60,18 +68,43 @@ internal static class Nurseries
             rules ?? HouseRules.Default,
             new(60, 0.85, 0.95, 0.9, 1, null),
             path ?? Path(),
-            new Dictionary<Stage, StageFacts>()
+            new Dictionary<StepId, StepFacts>()
         );
 
-    public static PlanRequest With(this PlanRequest request, Stage stage, StageFacts facts) =>
+    public static PlanRequest With(this PlanRequest request, Step step, StepFacts facts) =>
         request with
         {
-            Facts = new Dictionary<Stage, StageFacts>(request.Facts) { [stage] = facts },
+            Facts = new Dictionary<StepId, StepFacts>(request.Facts) { [step.Id] = facts },
         };
 
-    public static DateOnly Day(this Plan plan, Stage stage) => plan.Step(stage).Date.Mid;
+    public static PlanStep Step(this Plan plan, Step step) => plan.Steps.First(s => s.Step == step);
 
-    public static int Width(this Plan plan, Stage stage) => plan.Step(stage).Date.High.DayNumber - plan.Step(stage).Date.Low.DayNumber;
+    public static DateOnly Day(this Plan plan, Step step) => plan.Step(step).Date.Mid;
 
-    public static int DaysBetween(this Plan plan, Stage from, Stage to) => plan.Day(to).DayNumber - plan.Day(from).DayNumber;
+    public static int Width(this Plan plan, Step step) => plan.Step(step).Date.High.DayNumber - plan.Step(step).Date.Low.DayNumber;
+
+    public static int DaysBetween(this Plan plan, Step from, Step to) => plan.Day(to).DayNumber - plan.Day(from).DayNumber;
+}
+
+/// <summary>The steps of a batch of three moves that nobody named, by the words of the trade.</summary>
+internal static class Usual
+{
+    /// <summary>In order.</summary>
+    public static readonly IReadOnlyList<Step> All = Route.Unnamed(Start.Seed, 3);
+
+    public static readonly Step Sow = All[0],
+        Emerge = All[1],
+        PrickOut = All[2],
+        PotUp = All[3],
+        PotOn = All[4],
+        Harden = All[5],
+        PlantOut = All[6],
+        Ripe = All[7];
+
+    public static readonly Route Route = RouteOf(All);
+
+    /// <summary>Of a batch that is bought in: its first step is the last before the moves.</summary>
+    public static readonly Route Bought = RouteOf(Route.Unnamed(Start.Plants, 3));
+
+    private static Route RouteOf(IEnumerable<Step> steps) => new(steps.Select(s => new RouteStep(s, default)));
 }

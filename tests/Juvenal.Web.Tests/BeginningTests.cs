@@ -16,9 +16,9 @@ public class BeginningTests(House house) : IClassFixture<House>
         Assert.Equal(200, (await DoneAsync(batch, "sow", 50)).Status);
         var after = await house.GetAsync($"batches/{batch}");
         Assert.Equal((50, 50, 45.0), ((int)after["emerged"]!, (int)after["standing"]!, (double)after["bought"]!));
-        Assert.DoesNotContain(after["steps"]!.AsArray(), s => (string)s!["stage"]! == "emerge");
+        Assert.DoesNotContain(after["steps"]!.AsArray(), s => House.Did(s!["step"]) == "emerge");
         Assert.Equal("50 came in, Mat", (string)after["ledger"]![0]!["text"]!);
-        Assert.Equal("prick-out", (string)Task(await house.GetAsync("round"), batch)!["stage"]!);
+        Assert.Equal("prick-out", House.Did(Task(await house.GetAsync("round"), batch)!["step"]));
     }
 
     [Fact]
@@ -169,7 +169,6 @@ public class BeginningTests(House house) : IClassFixture<House>
         var sowing = new JsonObject
         {
             ["kind"] = "sown",
-            ["stage"] = "sow",
             ["to"] = house.Group(house.Mat),
             ["seeds"] = 45,
             ["containers"] = 45,
@@ -271,7 +270,6 @@ public class BeginningTests(House house) : IClassFixture<House>
             new JsonObject
             {
                 ["kind"] = "sown",
-                ["stage"] = "sow",
                 ["to"] = house.Group(house.Mat),
                 ["seeds"] = 40,
                 ["containers"] = 40,
@@ -293,7 +291,7 @@ public class BeginningTests(House house) : IClassFixture<House>
 
     private Task<(int Status, JsonNode Body)> DoneAsync(Guid batch, string stage, int count) =>
         house.PostAsync(
-            $"batches/{batch}/stages/{stage}/done",
+            $"batches/{batch}/steps/{House.Step(batch, stage)}/done",
             new JsonObject
             {
                 ["id"] = Guid.CreateVersion7(),

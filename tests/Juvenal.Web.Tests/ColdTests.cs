@@ -19,7 +19,7 @@ public class ColdTests(House house) : IClassFixture<House>
         var card = await CardAsync(batch);
         Assert.Equal(
             ("harden", "hold", true),
-            ((string)card["stage"]!, (string)card["cold"]!["verdict"]!, (bool)card["cold"]!["freezes"]!)
+            (House.Did(card["step"]), (string)card["cold"]!["verdict"]!, (bool)card["cold"]!["freezes"]!)
         );
         Assert.Equal("Hold: −3.5 °C tonight, −5 °C on Wed night, 1 more below 7 °C.", (string)card["cold"]!["text"]!);
 
@@ -29,20 +29,20 @@ public class ColdTests(House house) : IClassFixture<House>
         Assert.Equal(("forecast", -3.5), ((string)theirs["nights"]!["known"]!, (double)theirs["nights"]!["nights"]![0]!["lowC"]!));
 
         var done = Done(card);
-        var (status, problem) = await house.PostAsync($"batches/{batch}/stages/harden/done", done.DeepClone());
+        var (status, problem) = await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "harden")}/done", done.DeepClone());
         Assert.Equal((409, "cold"), (status, (string)problem["code"]!));
-        Assert.Equal("harden", (string)(await CardAsync(batch))["stage"]!);
+        Assert.Equal("harden", House.Did((await CardAsync(batch))["step"]));
 
         // What happened yesterday has happened: the nights ahead do not unmake it.
         var yesterday = (JsonObject)done.DeepClone();
         yesterday["id"] = Guid.CreateVersion7();
         yesterday["happenedOn"] = "2026-05-15";
         yesterday["count"] = 5;
-        Assert.Equal(200, (await house.PostAsync($"batches/{batch}/stages/harden/done", yesterday)).Status);
+        Assert.Equal(200, (await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "harden")}/done", yesterday)).Status);
 
         var call = Done(await CardAsync(batch));
         call["myCall"] = true;
-        Assert.Equal(200, (await house.PostAsync($"batches/{batch}/stages/harden/done", call)).Status);
+        Assert.Equal(200, (await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "harden")}/done", call)).Status);
         Assert.Contains(
             "my call, nights down to −5 °C",
             (await house.GetAsync($"batches/{batch}"))["ledger"]!.AsArray().Select(e => (string?)e!["reason"])
@@ -65,7 +65,7 @@ public class ColdTests(House house) : IClassFixture<House>
         card = await CardAsync(batch);
         Assert.Equal("hold", (string)card["cold"]!["verdict"]!);
         Assert.Equal("record", (string)(await house.GetAsync("round"))["nights"]!["known"]!);
-        Assert.Equal(200, (await house.PostAsync($"batches/{batch}/stages/harden/done", Call(card))).Status);
+        Assert.Equal(200, (await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "harden")}/done", Call(card))).Status);
     }
 
     [Fact]
@@ -73,7 +73,7 @@ public class ColdTests(House house) : IClassFixture<House>
     {
         await house.WindToAsync(House.Today);
         var input = house.Input();
-        input["locks"] = new JsonObject { ["plant-out"] = "2026-04-20" };
+        input["locks"] = new JsonObject { ["plantOut"] = "2026-04-20" };
         var batch = await house.KeepAsync(input);
         Assert.Contains("still freezes", await ConflictAsync(batch), StringComparison.Ordinal);
         await house.WindToAsync(new(2026, 4, 24));
@@ -96,7 +96,7 @@ public class ColdTests(House house) : IClassFixture<House>
 
     private async Task<string> ConflictAsync(Guid batch) =>
         (string?)
-            (await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Single(s => (string)s!["stage"]! == "plant-out")!["conflict"]
+            (await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Single(s => House.Did(s!["step"]) == "plant-out")!["conflict"]
         ?? "";
 
     private static JsonObject Done(JsonNode card) =>

@@ -22,23 +22,25 @@ public class DemoTests(TestCluster cluster)
         var reader = new BatchReader(reading);
         var batches = await reader.AllAsync(default);
         Assert.True(batches.Count >= 8);
-        Assert.True(batches.Select(b => b.Steps.First(s => s.DoneOn is null).Stage).Distinct().Count() >= 5, "many stages");
+        Assert.True(batches.Select(b => b.Steps.First(s => s.DoneOn is null).Step.Kind).Distinct().Count() >= 5, "many stages");
         foreach (var batch in batches)
         {
             var (ledger, _) = await reader.LedgerAsync(batch.Id, default);
-            var folded = Fold.Of(ledger.Select(e => e.Entry), batch.Input.Germination * 0.9);
+            var folded = Fold.Of(ledger.Select(e => e.Entry), batch.Route, batch.Input.Germination * 0.9);
             Assert.Empty(folded.Contradictions);
             Assert.Equal(folded.Groups.ToHashSet(), batch.State().Groups.ToHashSet());
         }
 
         // Tomorrow is another round.
         var today = await RoundAsync();
-        await using (var writing = await database.WriteAsync(WindlassYard.Id, default))
-        {
-            await new SiteStore(writing).WindToAsync(WindlassYard.Today.AddDays(5), default);
-            await new Store.Plans.PlanStore(writing, TimeProvider.System).ReplanAllAsync(default);
-            await writing.CommitAsync(default);
-        }
+        await database.ActAsync(
+            WindlassYard.Id,
+            null,
+            Store.Nurseries.Touches.Inputs,
+            writing => new SiteStore(writing).WindToAsync(WindlassYard.Today.AddDays(5), default),
+            default
+        );
+        await new Store.Plans.Replanner(database, TimeProvider.System).RunAsync(WindlassYard.Id, told: false, default);
 
         Assert.NotEqual(today, await RoundAsync());
 
@@ -50,7 +52,7 @@ public class DemoTests(TestCluster cluster)
                 ';',
                 (await new BatchReader(nursery).AllAsync(default))
                     .SelectMany(b => WorkStore.Next(b, catalogue))
-                    .Select(w => $"{w.Stage} {w.Press}")
+                    .Select(w => $"{w.Step.Kind} {w.Press}")
             );
         }
     }

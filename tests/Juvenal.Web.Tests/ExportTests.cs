@@ -55,11 +55,13 @@ public class ExportTests(OwnHouse house) : IClassFixture<OwnHouse>
     [InlineData("plan_step", "\"mix_litres\":", "\"mix_litres\":\"NaN\",\"x\":")]
     [InlineData("plan_step", "\"mix_litres\":0", "\"mix_litres\":\"NaN\"")]
     [InlineData("plan_step", "\"due\":\"2026", "\"due\":\"9999")]
-    [InlineData("plan_step", "\"stage\":2", "\"stage\":3")]
+    [InlineData("path_step", "\"ordinal\":2", "\"ordinal\":5")]
+    [InlineData("path_step", "\"kind\":\"up\"", "\"kind\":\"harden\"")]
+    [InlineData("path_step", "\"kind\":\"move\"", "\"kind\":\"up\"")]
     [InlineData("plan_step", "\"reasons\":[", "\"reasons\":[7,")]
     [InlineData("plan_step", "\"place\":\"Mat\"", "\"place\":\"Mat\\u0000\"")]
-    [InlineData("stage_lock", "[", "[{\"batch_id\":\"BATCH\",\"stage\":6,\"locked_on\":\"9999-12-30\"}")]
-    [InlineData("stage_lock", "[", "[{\"batch_id\":\"BATCH\",\"stage\":6,\"locked_on\":\"infinity\"}")]
+    [InlineData("path_step", "\"locked_on\":null", "\"locked_on\":\"2199-12-30\"")]
+    [InlineData("path_step", "\"locked_on\":null", "\"locked_on\":\"infinity\"")]
     [InlineData("ledger_entry", "\"happened_on\":\"2026", "\"happened_on\":\"2099")]
     [InlineData("ledger_entry", "\"kind\":\"lost\"", "\"kind\":\"gone\"")]
     [InlineData("ledger_entry", "slug", "\\u0007slug")]
@@ -266,7 +268,6 @@ public class ExportTests(OwnHouse house) : IClassFixture<OwnHouse>
             new JsonObject
             {
                 ["kind"] = "sown",
-                ["stage"] = "sow",
                 ["to"] = house.Group(house.Mat),
                 ["seeds"] = 80,
                 ["containers"] = 80,

@@ -21,26 +21,56 @@ public class FixtureTests(OwnHouse house) : IClassFixture<OwnHouse>
 {
     private static readonly string Fixtures = Path.Combine(Root(), "tests", "fixtures");
 
-    private const string Counts = """
-        select string_agg(format('%s %s %s %s %s %s %s', b.code, b.seeds_sown, b.emerged, b.lost, b.snipped,
-          (select sum(s.seedlings) from standing s where s.batch_id = b.id),
-          (select string_agg(format('%s:%s', stage, done_on), ' ' order by stage) from plan_step p where p.batch_id = b.id and done_on is not null)),
-          E'\n' order by b.code)
-        from batch b
-        """;
+    /// <summary>Counts, days done, days fixed, and what each entry says of stages, before steps had names.</summary>
+    private static readonly string Before = Counted(
+        """
+        (select string_agg(format('%s:%s', stage, done_on), ' ' order by stage)
+          from plan_step p where p.batch_id = b.id and done_on is not null)
+        """,
+        "(select string_agg(format('%s:%s', stage, locked_on), ' ' order by stage) from stage_lock l where l.batch_id = b.id)",
+        """
+        (select string_agg(format('%s:%s:%s', e.sequence, e.kind, e.stage), ' ' order by e.sequence)
+          from ledger_entry e where e.batch_id = b.id)
+        """
+    );
+
+    /// <summary>The same since: of what was a stage, its number is where it comes.</summary>
+    private static readonly string After = Counted(
+        """
+        (select string_agg(format('%s:%s', w.ordinal, done_on), ' ' order by w.ordinal)
+          from plan_step p join path_step w on w.id = p.step_id where p.batch_id = b.id and done_on is not null)
+        """,
+        """
+        (select string_agg(format('%s:%s', ordinal, locked_on), ' ' order by ordinal)
+          from path_step w where w.batch_id = b.id and locked_on is not null)
+        """,
+        """
+        (select string_agg(format('%s:%s:%s', e.sequence, e.kind, w.ordinal), ' ' order by e.sequence)
+          from ledger_entry e left join path_step w on w.id = e.step_id where e.batch_id = b.id)
+        """
+    );
+
+    private static string Counted(string done, string locked, string said) =>
+        $"""
+            select string_agg(format('%s %s %s %s %s %s | %s | %s | %s', b.code, b.seeds_sown, b.emerged, b.lost, b.snipped,
+              (select sum(s.seedlings) from standing s where s.batch_id = b.id), {done}, {locked}, {said}), E'\n' order by b.code)
+            from batch b
+            """;
 
     [Theory]
     [InlineData("database-0007.dump")]
     [InlineData("database-0008.dump")]
+    [InlineData("database-0011.dump")]
     public async Task A_database_of_an_earlier_release_is_brought_up_without_loss(string file)
     {
         var name = await RestoreAsync(file);
-        var (before, entries) = (await OneAsync(name, Counts), await OneAsync(name, "select count(*)::text from ledger_entry"));
+        var (before, entries) = (await OneAsync(name, Before), await OneAsync(name, "select count(*)::text from ledger_entry"));
         Assert.Contains("26-03", before, StringComparison.Ordinal);
         Migrator.Run(house.Cluster.OwnerOf(name));
-        Assert.Equal((before, entries), (await OneAsync(name, Counts), await OneAsync(name, "select count(*)::text from ledger_entry")));
+        Assert.Equal((before, entries), (await OneAsync(name, After), await OneAsync(name, "select count(*)::text from ledger_entry")));
+        await AssertNamesAsync(name);
         await AssertServesAsync(name);
-        Assert.Equal(before, await OneAsync(name, Counts));
+        Assert.Equal(before, await OneAsync(name, After));
     }
 
     /// <summary>Two migrations were changed after they had run somewhere: a database of those days lacks columns.</summary>
@@ -73,6 +103,7 @@ public class FixtureTests(OwnHouse house) : IClassFixture<OwnHouse>
     [Theory]
     [InlineData("export-1.zip")]
     [InlineData("export-2.zip")]
+    [InlineData("export-3.zip")]
     public async Task An_export_of_an_earlier_format_comes_in_with_every_count(string file)
     {
         await house.AddAsync("Fixture owner " + file, Role.Owner);
@@ -101,6 +132,26 @@ public class FixtureTests(OwnHouse house) : IClassFixture<OwnHouse>
         Assert.Equal(HttpStatusCode.OK, (await client.GetAsync($"/api/nurseries/{nursery}/round")).StatusCode);
     }
 
+    /// <summary>The migration names steps as the program does.</summary>
+    private async Task AssertNamesAsync(string name)
+    {
+        await using var connection = new NpgsqlConnection(house.Cluster.OwnerOf(name));
+        await connection.OpenAsync();
+        await using var command = new NpgsqlCommand(
+            "select w.id, w.batch_id, b.start, w.ordinal from path_step w join batch b on b.id = w.batch_id",
+            connection
+        );
+        await using var reader = await command.ExecuteReaderAsync();
+        var named = 0;
+        for (; await reader.ReadAsync(); named++)
+        {
+            var start = Enum.Parse<Core.Season.Start>(reader.GetString(2), ignoreCase: true);
+            Assert.Equal(Core.Season.OldStages.StepOf(reader.GetGuid(1), start, reader.GetInt32(3)).Value, reader.GetGuid(0));
+        }
+
+        Assert.True(named > 50, $"{named} steps");
+    }
+
     private async Task AssertServesAsync(string name)
     {
         var yard = Demo.WindlassYard.Id;
@@ -126,7 +177,7 @@ public class FixtureTests(OwnHouse house) : IClassFixture<OwnHouse>
         foreach (var batch in await reader.AllAsync(default))
         {
             var (entries, _) = await reader.LedgerAsync(batch.Id, default);
-            var folded = Fold.Of(entries.Select(e => e.Entry), batch.Input.Begins.ShareOf(batch.Input.Germination));
+            var folded = Fold.Of(entries.Select(e => e.Entry), batch.Route, batch.Input.Begins.ShareOf(batch.Input.Germination));
             var stored = batch.State();
             Assert.Empty(folded.Contradictions);
             Assert.Equal(
@@ -134,12 +185,7 @@ public class FixtureTests(OwnHouse house) : IClassFixture<OwnHouse>
                 (batch.Code, stored.SeedsSown, stored.Emerged, stored.Lost, stored.Snipped, stored.Used, stored.CountedOn)
             );
             Assert.Equal(folded.Groups.ToHashSet(), stored.Groups.ToHashSet());
-            // Stages that its path has: before it is planned again no others are known.
-            var stages = batch.Steps.Select(s => s.Stage).ToHashSet();
-            Assert.Equal(
-                folded.StageDays.Where(d => stages.Contains(d.Key)).OrderBy(d => d.Key),
-                stored.StageDays.Where(d => stages.Contains(d.Key)).OrderBy(d => d.Key)
-            );
+            Assert.Equal(folded.StepDays.OrderBy(d => d.Key.Value), stored.StepDays.OrderBy(d => d.Key.Value));
         }
     }
 

@@ -18,13 +18,13 @@ public class GroupTests(House house) : IClassFixture<House>
 
         var view = await house.GetAsync($"batches/{batch}");
         Assert.Equal(["harden 20", "prick-out 40"], Groups(view).Order());
-        var hardened = view["groups"]!.AsArray().Single(g => (string)g!["reached"]! == "harden")!;
+        var hardened = view["groups"]!.AsArray().Single(g => House.Did(g!["reached"]) == "harden")!;
         Assert.Equal(
             (in_, "in this pot since Sat 10 Jan, hardening off since Tue 20 Jan"),
             ((Guid)hardened["id"]!, (string)hardened["state"]!)
         );
         // Half is not done: the plan still hardens, and says how many have begun.
-        var step = view["steps"]!.AsArray().Single(s => (string)s!["stage"]! == "harden")!;
+        var step = view["steps"]!.AsArray().Single(s => House.Did(s!["step"]) == "harden")!;
         Assert.Equal((null, "20 of 60"), ((string?)step["doneOn"], (string)step["progress"]!));
 
         // Two cards, each for its own, each saying which they are.
@@ -32,7 +32,7 @@ public class GroupTests(House house) : IClassFixture<House>
         var cards = (await CardsAsync(batch)).OrderBy(c => (int)c["seedlings"]!).ToList();
         Assert.Equal(
             [("plant-out", 20, in_), ("harden", 40, potted)],
-            cards.Select(c => ((string)c["stage"]!, (int)c["seedlings"]!, (Guid)c["group"]!))
+            cards.Select(c => (House.Did(c["step"]), (int)c["seedlings"]!, (Guid)c["group"]!))
         );
         Assert.All(cards, c => Assert.Contains("in this pot since Sat 10 Jan", (string)c["state"]!));
         await house.WindToAsync(House.Today);
@@ -55,7 +55,7 @@ public class GroupTests(House house) : IClassFixture<House>
         var (_, other) = await PottedAsync(60, "2026-01-10");
         var lost = Lost(house.Glass, 1, "2026-01-28");
         lost["group"] = other;
-        Assert.Equal((422, true), await RefusedAsync(batch, lost, "seedlings"));
+        Assert.Equal((422, true), await RefusedAsync(batch, lost, "group"));
         var up = house.Up(62, "2026-01-28");
         up["group"] = other;
         Assert.Equal((422, true), await RefusedAsync(batch, up, "group"));
@@ -84,10 +84,10 @@ public class GroupTests(House house) : IClassFixture<House>
             ["count"] = 10,
             ["from"] = house.Group(house.Glass, pot: true),
         };
-        var (status, problem) = await house.PostAsync($"batches/{batch}/stages/harden/done", done.DeepClone());
+        var (status, problem) = await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "harden")}/done", done.DeepClone());
         Assert.Equal((422, "2 groups of this batch stand there: say which."), (status, House.Sentence(problem, "group")));
         done["group"] = second;
-        Assert.Equal(200, (await house.PostAsync($"batches/{batch}/stages/harden/done", done)).Status);
+        Assert.Equal(200, (await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "harden")}/done", done)).Status);
         Assert.Equal(["harden 10", "prick-out 60"], Groups(await house.GetAsync($"batches/{batch}")).Order());
         await house.WindToAsync(House.Today);
     }
@@ -99,7 +99,7 @@ public class GroupTests(House house) : IClassFixture<House>
         var out_ = await MoveAsync(batch, potted, house.Glass, house.Stand, 50, "2026-01-20", "harden");
         await MoveAsync(batch, out_, house.Stand, house.Glass, 50, "2026-01-25");
         // Fifty of sixty are more than half, and not done: a tenth is still before it.
-        var step = (await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Single(s => (string)s!["stage"]! == "harden")!;
+        var step = (await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Single(s => House.Did(s!["step"]) == "harden")!;
         Assert.Equal((null, "50 of 60"), ((string?)step["doneOn"], (string)step["progress"]!));
         // Two groups stand there now; on the 15th all sixty were one, and none need be named.
         Assert.Equal(200, (await house.LogAsync(batch, Lost(house.Glass, 4, "2026-01-15"))).Status);
@@ -131,7 +131,8 @@ public class GroupTests(House house) : IClassFixture<House>
         Assert.Contains("60 carried to Stand", view["ledger"]!.AsArray().Select(e => (string)e!["text"]!));
     }
 
-    /// <summary>Rows that are written in place keep what hangs on them; sums an earlier program wrote are made anew before anyone reads.</summary>
+    /// <summary>Rows that are written in place keep what hangs on them; sums an earlier program wrote are made anew before anyone
+    /// reads.</summary>
     [Fact]
     public async Task What_a_server_finds_that_was_summed_otherwise_it_sums_anew()
     {
@@ -142,7 +143,7 @@ public class GroupTests(House house) : IClassFixture<House>
             await using var spoil = new NpgsqlCommand(
                 $"""
                 update standing set id = gen_random_uuid(), in_pot_since = null, seedlings = 1 where batch_id = '{batch}';
-                update batch set stage_days = null, put_offs = null where id = '{batch}'
+                update batch set step_days = null, put_offs = null where id = '{batch}'
                 """,
                 owner
             );
@@ -155,8 +156,8 @@ public class GroupTests(House house) : IClassFixture<House>
         var reader = new BatchReader(reading);
         var (entries, _) = await reader.LedgerAsync(batch, default);
         var stored = (await reader.OneAsync(batch, default)).State();
-        Assert.Equal(Fold.Of(entries.Select(e => e.Entry), 0.8).Groups, stored.Groups);
-        Assert.NotEmpty(stored.StageDays);
+        Assert.Equal(Fold.Of(entries.Select(e => e.Entry), stored.Route, 0.8).Groups, stored.Groups);
+        Assert.NotEmpty(stored.StepDays);
     }
 
     /// <summary>
@@ -213,7 +214,7 @@ public class GroupTests(House house) : IClassFixture<House>
             ["rest"] = chance.Next(5) == 0 ? "snipped" : "stays",
             ["myCall"] = true,
         };
-        var (status, body) = await house.PostAsync($"batches/{batch}/stages/{(string)card["stage"]!}/done", done);
+        var (status, body) = await house.PostAsync($"batches/{batch}/steps/{(Guid)card["step"]!["id"]!}/done", done);
         Assert.True(status == 200, body.ToJsonString());
         written.Add(id);
     }
@@ -258,7 +259,7 @@ public class GroupTests(House house) : IClassFixture<House>
         var reader = new BatchReader(reading);
         var (entries, _) = await reader.LedgerAsync(batch, default);
         var view = await reader.OneAsync(batch, default);
-        var folded = Fold.Of(entries.Select(e => e.Entry), Core.Season.Beginning.Seed.ShareOf(view.Input.Germination));
+        var folded = Fold.Of(entries.Select(e => e.Entry), view.Route, Core.Season.Beginning.Seed.ShareOf(view.Input.Germination));
         Assert.Empty(folded.Contradictions);
         Assert.Equal(folded.Groups.ToHashSet(), view.State().Groups.ToHashSet());
         Assert.Equal(folded.Emerged, folded.Seedlings + folded.Lost + folded.Snipped);
@@ -272,7 +273,7 @@ public class GroupTests(House house) : IClassFixture<House>
         var jobs = await new JobStore(reading).DueAsync(DateOnly.MaxValue.AddDays(-1), DateOnly.MaxValue, 100, default);
         Assert.Equal(
             folded
-                .Groups.Where(g => g is { Seedlings: > 0, Reached: < Core.Season.Stage.PlantOut })
+                .Groups.Where(g => g is { Seedlings: > 0, Reached.Kind: < Core.Season.StepKind.PlantOut })
                 .Select(g => (g.Id, g.Seedlings, g.At))
                 .ToHashSet(),
             jobs.Where(j => j.BatchId == batch && j.Plain.Kind == Core.Season.JobKind.Step)
@@ -345,14 +346,14 @@ public class GroupTests(House house) : IClassFixture<House>
         };
 
     private static List<string> Groups(JsonNode view) =>
-        [.. view["groups"]!.AsArray().Where(g => (int)g!["seedlings"]! > 0).Select(g => $"{g!["reached"]} {g["seedlings"]}")];
+        [.. view["groups"]!.AsArray().Where(g => (int)g!["seedlings"]! > 0).Select(g => $"{House.Did(g!["reached"])} {g["seedlings"]}")];
 
     private async Task<List<JsonNode>> CardsAsync(Guid batch) =>
         [
             .. (await house.GetAsync("round"))["stops"]!
                 .AsArray()
                 .SelectMany(s => s!["tasks"]!.AsArray())
-                .Where(t => (Guid)t!["batchId"]! == batch && (string)t["stage"]! != "emerge")
+                .Where(t => (Guid)t!["batchId"]! == batch && House.Did(t["step"]) != "emerge")
                 .Select(t => t!),
         ];
 }

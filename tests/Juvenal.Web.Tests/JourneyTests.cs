@@ -18,7 +18,7 @@ public class JourneyTests(House house) : IClassFixture<House>
         var task = await TaskAsync(batch);
         Assert.Equal(
             ("sow", "due", (int)plan["quantity"]!["cells"]!),
-            ((string)task["stage"]!, (string)task["press"]!, (int)task["count"]!)
+            (House.Did(task["step"]), (string)task["press"]!, (int)task["count"]!)
         );
         await DoneAsync(batch, "sow", sowOn, (int)task["count"]!, null);
 
@@ -137,7 +137,7 @@ public class JourneyTests(House house) : IClassFixture<House>
             204,
             (
                 await house.PutAsync(
-                    $"batches/{bound}/stages/plant-out/lock",
+                    $"batches/{bound}/steps/{House.Step(bound, "plant-out")}/lock",
                     new JsonObject { ["version"] = version, ["day"] = "2026-05-16" }
                 )
             ).Status
@@ -146,7 +146,7 @@ public class JourneyTests(House house) : IClassFixture<House>
             409,
             (
                 await house.PutAsync(
-                    $"batches/{bound}/stages/plant-out/lock",
+                    $"batches/{bound}/steps/{House.Step(bound, "plant-out")}/lock",
                     new JsonObject { ["version"] = version, ["day"] = "2026-05-17" }
                 )
             ).Status
@@ -202,7 +202,6 @@ public class JourneyTests(House house) : IClassFixture<House>
             new JsonObject
             {
                 ["kind"] = "sown",
-                ["stage"] = "sow",
                 ["to"] = house.Group(house.Mat),
                 ["seeds"] = 72,
                 ["containers"] = 72,
@@ -237,7 +236,7 @@ public class JourneyTests(House house) : IClassFixture<House>
     )
     {
         var (status, body) = await house.PostAsync(
-            $"batches/{batch}/stages/{stage}/done",
+            $"batches/{batch}/steps/{House.Step(batch, stage)}/done",
             new JsonObject
             {
                 ["id"] = Guid.CreateVersion7(),
@@ -253,7 +252,7 @@ public class JourneyTests(House house) : IClassFixture<House>
         Assert.True(status == 200, body.ToJsonString());
     }
 
-    private static JsonNode Step(JsonNode plan, string stage) => plan["steps"]!.AsArray().Single(s => (string)s!["stage"]! == stage)!;
+    private static JsonNode Step(JsonNode plan, string stage) => plan["steps"]!.AsArray().Single(s => House.Did(s!["step"]) == stage)!;
 
     private static string Mid(JsonNode plan, string stage) => (string)Step(plan, stage)["mid"]!;
 

@@ -135,7 +135,6 @@ public class LabelTests(House house) : IClassFixture<House>
             new JsonObject
             {
                 ["kind"] = "sown",
-                ["stage"] = "sow",
                 ["to"] = house.Group(house.Mat),
                 ["seeds"] = 80,
                 ["containers"] = 80,

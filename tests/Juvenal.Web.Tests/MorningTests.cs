@@ -5,6 +5,7 @@ using Juvenal.Store.Site;
 using Juvenal.Web.Devices;
 using Juvenal.Web.Hosting;
 using Microsoft.Extensions.Configuration;
+using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Logging.Abstractions;
 using Microsoft.Extensions.Time.Testing;
 using Npgsql;
@@ -32,6 +33,7 @@ public class MorningTests(OwnHouse house) : IClassFixture<OwnHouse>
         using var watch = new DayWatch(
             house.Database,
             new Collector(new ConfigurationBuilder().Build()),
+            house.Services.GetRequiredService<Plans.Planning>(),
             clock,
             NullLogger<DayWatch>.Instance
         );
@@ -52,7 +54,9 @@ public class MorningTests(OwnHouse house) : IClassFixture<OwnHouse>
             await house.LogAsync(batch, house.Up(60, "2026-02-20"));
         }
 
-        await OwnerAsync($"update job set kind = 'thin', thin = '[]' where batch_id = '{one}' and stage = 2");
+        await OwnerAsync(
+            $"update job set kind = 'thin', thin = '[]' where batch_id = '{one}' and step_id = '{House.Step(one, "prick-out")}'"
+        );
         var round = await house.GetAsync("round");
         Assert.Equal([one.ToString()], round["troubled"]!.AsArray().Select(t => (string)t!["batchId"]!));
         Assert.Contains(Tasks(round), t => (string)t["batchId"]! == two.ToString());
@@ -92,17 +96,17 @@ public class MorningTests(OwnHouse house) : IClassFixture<OwnHouse>
         await house.LogAsync(batch, house.Sown(on: "2026-02-05"));
         await house.LogAsync(batch, house.Up(61, "2026-03-20"));
         var after = await house.GetAsync("round");
-        var moving = Tasks(after).Single(t => (string)t["batchId"]! == batch.ToString() && (string)t["stage"]! == "prick-out");
+        var moving = Tasks(after).Single(t => (string)t["batchId"]! == batch.ToString() && House.Did(t["step"]) == "prick-out");
         Assert.Equal(61, (int)moving["containers"]!);
         var trays = (int)due.Single(t => (string)t["batchId"]! == batch.ToString())["trays"]!;
         Assert.Equal(Fetch(round)["Labels"] - trays + 61, Fetch(after)["Labels"]);
         Assert.Equal(61, Fetch(after)["9 cm pot"] - Fetch(round).GetValueOrDefault("9 cm pot"));
         // What may be ready is looked at: its minutes are nobody's yet.
         await house.WindToAsync(new(2026, 3, 21));
-        var step = (await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Single(s => (string)s!["stage"]! == "prick-out")!;
+        var step = (await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Single(s => House.Did(s!["step"]) == "prick-out")!;
         await house.WindToAsync(DateOnly.Parse((string)step["low"]!, System.Globalization.CultureInfo.InvariantCulture));
         var look = await house.GetAsync("round");
-        var asked = Tasks(look).Single(t => (string)t["batchId"]! == batch.ToString() && (string)t["stage"]! == "prick-out");
+        var asked = Tasks(look).Single(t => (string)t["batchId"]! == batch.ToString() && House.Did(t["step"]) == "prick-out");
         Assert.Equal("look", (string)asked["press"]!);
         Assert.Equal(Tasks(look).Where(t => (string)t["press"]! != "look").Sum(t => (int)t["minutes"]!), (int)look["minutes"]!);
         await house.WindToAsync(House.Today);
@@ -122,7 +126,7 @@ public class MorningTests(OwnHouse house) : IClassFixture<OwnHouse>
 
         await house.WindToAsync(new(2026, 6, 1));
         var moves = Tasks(await house.GetAsync("round"))
-            .Where(t => (string)t["stage"]! == "prick-out")
+            .Where(t => House.Did(t["step"]) == "prick-out")
             .ToDictionary(t => (Guid)t["batchId"]!, t => ((string)t["leftover"]!, (int)t["count"]!, (int)t["most"]!));
         Assert.Equal(("snipped", 80, 110), moves[twins]);
         Assert.Equal(("stays", 70, 70), moves[lone]);
@@ -239,7 +243,7 @@ public class MorningTests(OwnHouse house) : IClassFixture<OwnHouse>
         string.Join(' ', (await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Select(s => (string)s!["mid"]!));
 
     private async Task<string> RipeAsync(Guid batch) =>
-        (string)(await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Single(s => (string)s!["stage"]! == "ripe")!["mid"]!;
+        (string)(await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Single(s => House.Did(s!["step"]) == "ripe")!["mid"]!;
 
     private static List<JsonNode> Tasks(JsonNode round) =>
         [.. round["stops"]!.AsArray().SelectMany(s => s!["tasks"]!.AsArray()).Select(t => t!)];

@@ -27,11 +27,11 @@ public class RecordTests(House house) : IClassFixture<House>, IAsyncLifetime
         var csv = Csv(StandIns.Weather.Days(new(1995, 1, 1), new(2026, 1, 31)));
         var (status, kept) = await PostAsync("weather", csv);
         Assert.Equal((200, 11354), (status, (int)kept["changed"]!));
-        Assert.Contains(kept["shifts"]!.AsArray(), s => (Guid)s!["batchId"]! == batch);
+        Assert.Contains(kept["plans"]!["moved"]!.AsArray(), s => (Guid)s!["batchId"]! == batch);
         Assert.NotEqual(before, await PlantOutAsync(batch));
 
         var (_, again) = await PostAsync("weather", csv);
-        Assert.Equal((0, 0), ((int)again["changed"]!, again["shifts"]!.AsArray().Count));
+        Assert.Equal((0, 0), ((int)again["changed"]!, again["plans"]!["moved"]!.AsArray().Count));
         var corrected = Csv([new(new(2001, 5, 5), -3, 9), new(new(2026, 2, 1), 1, 8)]);
         Assert.Equal(2, (int)(await PostAsync("weather?scale=celsius", corrected)).Body["changed"]!);
 
@@ -372,7 +372,7 @@ public class RecordTests(House house) : IClassFixture<House>, IAsyncLifetime
     }
 
     private async Task<string> PlantOutAsync(Guid batch) =>
-        (string)(await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Single(s => (string)s!["stage"]! == "plant-out")!["mid"]!;
+        (string)(await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Single(s => House.Did(s!["step"]) == "plant-out")!["mid"]!;
 
     private async Task<(int Status, JsonNode Body)> PostAsync(string path, string csv)
     {
@@ -384,67 +384,4 @@ public class RecordTests(House house) : IClassFixture<House>, IAsyncLifetime
     private static string Csv(IEnumerable<WeatherDay> days, bool scale = true) =>
         $"date,tmin{(scale ? "_c" : "")},tmax{(scale ? "_c" : "")}\n"
         + string.Concat(days.Select(d => string.Create(CultureInfo.InvariantCulture, $"{d.Day:yyyy-MM-dd},{d.MinimumC},{d.MaximumC}\n")));
-}
-
-/// <summary>Devices: the stand-ins follow the nursery's clock, a folder's files are read as they come.</summary>
-public class DeviceTests(House house) : IClassFixture<House>
-{
-    [Fact]
-    public async Task Stand_ins_bring_each_day_as_the_clock_is_wound()
-    {
-        Assert.Equal(200, await ChooseAsync("stand-in"));
-        var first = await house.GetAsync("site/view");
-        Assert.Equal(("2026-01-31", 10), ((string)first["record"]!["last"]!, first["forecast"]!.AsArray().Count));
-        Assert.Equal(200, (await house.PostAsync("clock", new JsonObject { ["days"] = 3 })).Status);
-        var second = await house.GetAsync("site/view");
-        Assert.Equal(("2026-02-03", "2026-02-05"), ((string)second["record"]!["last"]!, (string)second["forecast"]![0]!["day"]!));
-        Assert.Equal(200, await ChooseAsync("none"));
-        await house.WindToAsync(House.Today);
-        await house.Client.DeleteAsync(house.Path("weather"));
-    }
-
-    [Fact]
-    public async Task A_folder_is_read_when_asked_and_says_what_it_cannot_read()
-    {
-        var view = await house.GetAsync("site/view");
-        var folder = (string)view["folder"]!;
-        Assert.EndsWith(house.Nursery.ToString(), folder);
-        Directory.CreateDirectory(folder);
-        try
-        {
-            await File.WriteAllTextAsync(
-                Path.Combine(folder, "station.csv"),
-                "date,tmin,tmax\n2026-01-30,-3.5,4\n2026-01-31,-1,6\n2026-02-01,0,1\n"
-            );
-            Assert.Equal(200, await ChooseAsync("folder"));
-            // Today's is not whole yet.
-            Assert.Equal("2026-01-31", (string)(await house.GetAsync("site/view"))["record"]!["last"]!);
-
-            await File.WriteAllTextAsync(Path.Combine(folder, "station.csv"), "nothing of use\n");
-            await house.PostAsync("clock", new JsonObject { ["days"] = 1 });
-            Assert.Equal("station.csv has no columns date, tmin and tmax.", (string)(await house.GetAsync("site/view"))["deviceNote"]!);
-            await File.WriteAllTextAsync(Path.Combine(folder, "station.csv"), "date,tmin,tmax\n2026-02-01,0,1\n");
-            await house.PostAsync("clock", new JsonObject { ["days"] = 1 });
-            Assert.Null((string?)(await house.GetAsync("site/view"))["deviceNote"]);
-        }
-        finally
-        {
-            Directory.Delete(folder, recursive: true);
-            await ChooseAsync("none");
-            await house.WindToAsync(House.Today);
-            await house.Client.DeleteAsync(house.Path("weather"));
-        }
-    }
-
-    private async Task<int> ChooseAsync(string source)
-    {
-        var input = (await house.GetAsync("site"))["input"]!.DeepClone();
-        input["devices"] = new JsonObject
-        {
-            ["station"] = source,
-            ["probe"] = source,
-            ["forecast"] = source,
-        };
-        return (await house.PutAsync("site", input)).Status;
-    }
 }

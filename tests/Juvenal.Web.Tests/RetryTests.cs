@@ -11,8 +11,8 @@ public class RetryTests(House house) : IClassFixture<House>
     public async Task A_done_that_is_sent_again_answers_both_its_entries_and_undoing_them_loses_no_plant()
     {
         var (batch, done) = await PrickOutAsync(leave: 3);
-        var first = await house.PostAsync($"batches/{batch}/stages/prick-out/done", done.DeepClone());
-        var again = await house.PostAsync($"batches/{batch}/stages/prick-out/done", done.DeepClone());
+        var first = await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "prick-out")}/done", done.DeepClone());
+        var again = await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "prick-out")}/done", done.DeepClone());
         Assert.Equal((200, 200), (first.Status, again.Status));
         Assert.Equal(2, first.Body["entries"]!.AsArray().Count);
         Assert.Equal(first.Body.ToJsonString(), again.Body.ToJsonString());
@@ -32,7 +32,7 @@ public class RetryTests(House house) : IClassFixture<House>
     public async Task The_same_id_with_other_numbers_or_for_another_batch_is_refused()
     {
         var (batch, done) = await PrickOutAsync(leave: 0);
-        Assert.Equal(200, (await house.PostAsync($"batches/{batch}/stages/prick-out/done", done.DeepClone())).Status);
+        Assert.Equal(200, (await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "prick-out")}/done", done.DeepClone())).Status);
         foreach (
             var (field, value) in new (string, JsonNode)[]
             {
@@ -45,7 +45,7 @@ public class RetryTests(House house) : IClassFixture<House>
         {
             var other = (JsonObject)done.DeepClone();
             other[field] = value;
-            var (status, problem) = await house.PostAsync($"batches/{batch}/stages/prick-out/done", other);
+            var (status, problem) = await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "prick-out")}/done", other);
             Assert.Equal((409, "other-payload"), (status, (string)problem["code"]!));
         }
 
@@ -53,8 +53,8 @@ public class RetryTests(House house) : IClassFixture<House>
         var (one, sowOne) = await ToSowAsync();
         var (two, _) = await ToSowAsync();
         var answers = await Task.WhenAll(
-            house.PostAsync($"batches/{one}/stages/sow/done", sowOne.DeepClone()),
-            house.PostAsync($"batches/{two}/stages/sow/done", sowOne.DeepClone())
+            house.PostAsync($"batches/{one}/steps/{House.Step(one, "sow")}/done", sowOne.DeepClone()),
+            house.PostAsync($"batches/{two}/steps/{House.Step(two, "sow")}/done", sowOne.DeepClone())
         );
         Assert.Equal([200, 409], answers.Select(a => a.Status).Order());
         Assert.Equal(1, new[] { await SownAsync(one), await SownAsync(two) }.Count(s => s > 0));
@@ -173,7 +173,7 @@ public class RetryTests(House house) : IClassFixture<House>
         string.Join(' ', (await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Select(s => (string)s!["mid"]!));
 
     private async Task<JsonNode> StepAsync(Guid batch, string stage) =>
-        (await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Single(s => (string)s!["stage"]! == stage)!;
+        (await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Single(s => House.Did(s!["step"]) == stage)!;
 
     private Task<(int Status, JsonNode Body)> SendAsync(string method, string path, JsonObject body) =>
         method == "POST" ? house.PostAsync(path, body.DeepClone()) : house.PutAsync(path, body.DeepClone());

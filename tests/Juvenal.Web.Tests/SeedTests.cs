@@ -33,7 +33,6 @@ public class SeedTests(House house) : IClassFixture<House>
             new JsonObject
             {
                 ["kind"] = "sown",
-                ["stage"] = "sow",
                 ["to"] = house.Group(house.Mat),
                 ["seeds"] = 80,
                 ["containers"] = 80,

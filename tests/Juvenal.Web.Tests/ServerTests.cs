@@ -112,7 +112,6 @@ public class ServerTests(OwnHouse house) : IClassFixture<OwnHouse>
         {
             ["id"] = Guid.CreateVersion7(),
             ["kind"] = "sown",
-            ["stage"] = "sow",
             ["to"] = house.Group(house.Mat),
             ["seeds"] = 72,
             ["containers"] = 72,

@@ -69,7 +69,7 @@ public class SignInTests(OwnHouse house) : IClassFixture<OwnHouse>
     [Fact]
     public async Task A_flood_at_the_door_is_turned_away_and_the_round_still_answers()
     {
-        await using var server = house.NewServer(("JUVENAL_DOORS_A_MINUTE", "8"));
+        await using var server = house.NewServer(("JUVENAL_SIGN_INS_A_MINUTE", "8"));
         var client = server.CreateClient();
         await House.TokenAsync(client);
         var flood = Enumerable

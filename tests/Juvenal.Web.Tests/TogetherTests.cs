@@ -114,7 +114,8 @@ public class TogetherTests(House house) : IClassFixture<House>
     {
         var before = DateOnly.Parse((string)(await house.GetAsync("site"))["today"]!);
         var answers = await Task.WhenAll(Enumerable.Range(0, 4).Select(_ => house.PostAsync("clock", new JsonObject { ["days"] = 1 })));
-        Assert.All(answers, a => Assert.Equal(200, a.Status));
+        // Who comes while others are under way may be told that the plans are to follow.
+        Assert.All(answers, a => Assert.Contains(a.Status, new[] { 200, 202 }));
         Assert.Equal(before.AddDays(4), DateOnly.Parse((string)(await house.GetAsync("site"))["today"]!));
         await house.WindToAsync(House.Today);
     }
@@ -139,7 +140,7 @@ public class TogetherTests(House house) : IClassFixture<House>
     {
         var now = await house.GetAsync($"batches/{batch}");
         return await house.PutAsync(
-            $"batches/{batch}/stages/plant-out/lock",
+            $"batches/{batch}/steps/{House.Step(batch, "plant-out")}/lock",
             new JsonObject { ["version"] = (int)now["version"]!, ["day"] = i % 2 == 0 ? "2026-05-20" : "2026-05-24" }
         );
     }
@@ -219,6 +220,8 @@ public class TogetherTests(House house) : IClassFixture<House>
     /// <summary>Every stored plan is the one that is made of the stored facts now.</summary>
     private async Task AssertPlansAsync()
     {
+        // What was done in the very moment that a run ended, the next one plans.
+        await new Store.Plans.Replanner(house.Database, TimeProvider.System).RunAsync(house.Nursery, told: false, default);
         await using var reading = await house.Database.ReadAsync(house.Nursery, default);
         var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, TimeProvider.System, default);
         foreach (var batch in await new BatchReader(reading).AllAsync(default))
@@ -226,8 +229,8 @@ public class TogetherTests(House house) : IClassFixture<House>
             var request = catalogue.Request(batch.Input, batch.State());
             var plan = Core.Season.Planner.Plan(request.Value).Value;
             Assert.Equal(
-                plan.Steps.Select(s => (batch.Code, s.Stage, s.Date.Mid, s.Due, s.Facts.Locked)),
-                batch.Steps.Select(s => (batch.Code, s.Stage, s.Mid, s.Due, s.LockedOn))
+                plan.Steps.Select(s => (batch.Code, s.Step, s.Date.Mid, s.Due, s.Facts.Locked)),
+                batch.Steps.Select(s => (batch.Code, s.Step, s.Mid, s.Due, s.LockedOn))
             );
         }
     }

@@ -124,7 +124,7 @@ public class TrayTests(House house) : IClassFixture<House>
         );
 
         await house.WindToAsync(Day.AddDays(12));
-        var again = Assert.Single(await TasksAsync(batch), t => (string)t["stage"]! == "emerge");
+        var again = Assert.Single(await TasksAsync(batch), t => House.Did(t["step"]) == "emerge");
         Assert.Equal("Count once more", (string)again["title"]!);
         await house.PostAsync(
             $"batches/{batch}/cells",
@@ -164,7 +164,7 @@ public class TrayTests(House house) : IClassFixture<House>
         var after = await house.GetAsync($"batches/{batch}");
         Assert.Equal((56, 11, 45), ((int)after["emerged"]!, (int)after["snipped"]!, (int)after["standing"]!));
         Assert.DoesNotContain(await TasksAsync(batch), t => (bool)t["thinning"]!);
-        var step = after["steps"]!.AsArray().Single(s => (string)s!["stage"]! == "prick-out")!;
+        var step = after["steps"]!.AsArray().Single(s => House.Did(s!["step"]) == "prick-out")!;
         Assert.Equal(45, (int)step["containers"]!);
     }
 
@@ -251,7 +251,7 @@ public class TrayTests(House house) : IClassFixture<House>
 
         JsonObject Locked(JsonObject input)
         {
-            input["locks"] = new JsonObject { ["sow"] = Text(House.Today.AddDays(3)) };
+            input["locks"] = new JsonObject { ["begin"] = Text(House.Today.AddDays(3)) };
             return input;
         }
     }
@@ -335,7 +335,6 @@ public class TrayTests(House house) : IClassFixture<House>
         new()
         {
             ["kind"] = "sown",
-            ["stage"] = "sow",
             ["to"] = house.Group(house.Mat),
             ["seeds"] = seeds,
             ["containers"] = cells ?? seeds,

@@ -94,11 +94,11 @@ test('the server gone for a moment loses nothing that was typed', async ({ page 
   await page.goto(`${nursery}/round`);
   const card = task(page, '26-07');
   await card.getByLabel(/Up so far/).fill('90');
-  await page.route('**/stages/**', (route) => route.abort());
+  await page.route('**/steps/**', (route) => route.abort());
   await card.getByRole('button', { name: 'Log' }).click();
   await expect(card.getByText('The server does not answer. What you typed is still here.')).toBeVisible();
   await expect(card.getByLabel(/Up so far/)).toHaveValue('90');
-  await page.unroute('**/stages/**');
+  await page.unroute('**/steps/**');
   await card.getByLabel(/carry on/).uncheck();
   await card.getByRole('button', { name: 'Log' }).click();
   await expect(card.getByText(/90 up so far/)).toBeVisible();

@@ -57,25 +57,27 @@ public static class Fold
 
     /// <summary>The state after all entries.</summary>
     /// <param name="entries">Of one batch, in any order.</param>
+    /// <param name="route">The batch's steps.</param>
     /// <param name="seedsToEmergence">Share of seeds expected up, 0–1: emergence has taken place when half of those are up.</param>
     /// <returns>Counts never below 0; an entry that would take one below is left out and named.</returns>
-    public static BatchState Of(IEnumerable<LedgerEntry> entries, double seedsToEmergence)
+    public static BatchState Of(IEnumerable<LedgerEntry> entries, Route route, double seedsToEmergence)
     {
-        var sums = new Sums(seedsToEmergence);
+        ArgumentNullException.ThrowIfNull(route);
+        var sums = new Sums(route, seedsToEmergence);
         foreach (var entry in Effective(entries))
             sums.Add(entry);
         return sums.State();
     }
 
-    private sealed class Sums(double seedsToEmergence)
+    private sealed class Sums(Route route, double seedsToEmergence)
     {
         private readonly Dictionary<GroupId, Group> _groups = [];
 
         // Sittings of one job stand as one group; the entries that made each of them go on naming it by their own id.
         private readonly Dictionary<GroupId, GroupId> _standsWith = [];
         private readonly HashSet<GroupId> _named = [];
-        private readonly Dictionary<Stage, DateOnly> _days = [];
-        private readonly Dictionary<Stage, (DateOnly, string, long)> _putOff = [];
+        private readonly Dictionary<StepId, DateOnly> _days = [];
+        private readonly Dictionary<StepId, (DateOnly, string, long)> _putOff = [];
         private readonly List<Contradiction> _contradictions = [];
         private int _seeds;
         private int _emerged;
@@ -87,6 +89,7 @@ public static class Fold
 
         public BatchState State() =>
             new(
+                route,
                 _seeds,
                 _emerged,
                 [
@@ -123,10 +126,10 @@ public static class Fold
                 case EntryKind.Received:
                     _seeds += entry.Seedlings;
                     _emerged += entry.Seedlings;
-                    Fill(entry, entry.Seedlings, entry.Containers, Stage.Emerge);
+                    Fill(entry, entry.Seedlings, entry.Containers, route.Standing);
                     _countedOn = entry.HappenedOn;
-                    _days.TryAdd(Stage.Sow, entry.HappenedOn);
-                    _days.TryAdd(Stage.Emerge, entry.HappenedOn);
+                    _days.TryAdd(route.Begin.Id, entry.HappenedOn);
+                    _days.TryAdd(route.Standing.Id, entry.HappenedOn);
                     break;
                 case EntryKind.Separated:
                     if (Of(entry) is { } twins)
@@ -138,14 +141,14 @@ public static class Fold
                     break;
                 case EntryKind.Sown:
                     _seeds += entry.Seeds;
-                    Fill(entry, 0, entry.Containers, Stage.Sow);
-                    _days.TryAdd(Stage.Sow, entry.HappenedOn);
+                    Fill(entry, 0, entry.Containers, route.Begin);
+                    _days.TryAdd(route.Begin.Id, entry.HappenedOn);
                     break;
                 case EntryKind.Emerged:
-                    Fill(entry, entry.Seedlings - _emerged, 0, Stage.Emerge);
+                    Fill(entry, entry.Seedlings - _emerged, 0, route.Standing);
                     (_emerged, _countedOn) = (entry.Seedlings, entry.HappenedOn);
                     if (_emerged > 0 && _emerged * 2 >= _seeds * seedsToEmergence)
-                        _days.TryAdd(Stage.Emerge, entry.HappenedOn);
+                        _days.TryAdd(route.Standing.Id, entry.HappenedOn);
                     break;
                 case EntryKind.Lost:
                     _lost += entry.Seedlings;
@@ -161,9 +164,9 @@ public static class Fold
                     break;
                 case EntryKind.NotYet:
                     // The last word counts, whatever day it is dated to.
-                    if (!_putOff.TryGetValue(entry.Stage!.Value, out var said) || said.Item3 < entry.Sequence)
+                    if (!_putOff.TryGetValue(entry.Step!.Value, out var said) || said.Item3 < entry.Sequence)
                     {
-                        _putOff[entry.Stage!.Value] = (entry.NewDay!.Value, entry.Reason ?? "", entry.Sequence);
+                        _putOff[entry.Step!.Value] = (entry.NewDay!.Value, entry.Reason ?? "", entry.Sequence);
                     }
 
                     break;
@@ -177,7 +180,7 @@ public static class Fold
         {
             if (entry.Kind is EntryKind.Sown or EntryKind.NotYet or EntryKind.Received)
                 return null;
-            if (!_days.TryGetValue(Stage.Sow, out var sown))
+            if (!_days.TryGetValue(route.Begin.Id, out var sown))
                 return new(entry, "nothing-sown", "happenedOn", 0, 0, entry.HappenedOn);
             if (entry.Kind == EntryKind.Emerged)
             {
@@ -233,7 +236,7 @@ public static class Fold
         }
 
         /// <summary>What is sown, comes up or comes in: into the group it is about, or into a new one.</summary>
-        private void Fill(LedgerEntry entry, int seedlings, int containers, Stage reached)
+        private void Fill(LedgerEntry entry, int seedlings, int containers, Step reached)
         {
             if (Of(entry) is { } group)
             {
@@ -249,7 +252,7 @@ public static class Fold
             }
 
             // What comes up late stands in its cell since it was sown.
-            var since = entry.Kind == EntryKind.Emerged ? _days[Stage.Sow] : entry.HappenedOn;
+            var since = entry.Kind == EntryKind.Emerged ? _days[route.Begin.Id] : entry.HappenedOn;
             Open(entry, new(new(entry.Id), entry.To!.Value, seedlings, containers, reached, since));
         }
 
@@ -257,14 +260,15 @@ public static class Fold
         {
             Take(entry);
             var to = entry.To!.Value;
+            var done = entry.Step is { } step ? route.Find(step) : null;
             var moved = new Group(
                 new(entry.Id),
                 to,
                 entry.Seedlings,
                 entry.ContainersTo,
-                entry.Stage ?? from.Reached,
+                done ?? from.Reached,
                 to.Container == from.At.Container ? from.InPotSince : entry.HappenedOn,
-                entry.Stage == Stage.Harden ? entry.HappenedOn : from.HardenedSince,
+                done?.Kind == StepKind.Harden ? entry.HappenedOn : from.HardenedSince,
                 from.Id,
                 from.Merged
             );
@@ -308,7 +312,7 @@ public static class Fold
 
             _named.Add(group.Id);
             var same = _groups
-                .Values.Where(g => g.IsLike(group))
+                .Values.Where(g => g.IsLike(group, entry.HappenedOn))
                 .OrderBy(g => Math.Abs(g.InPotSince.DayNumber - group.InPotSince.DayNumber))
                 .ThenBy(g => g.Id.Value)
                 .FirstOrDefault();
@@ -329,13 +333,15 @@ public static class Fold
         private void Reach(DateOnly day)
         {
             var standing = _groups.Values.Sum(g => g.Seedlings);
-            for (var stage = Stage.PrickOut; stage <= Stage.PlantOut; stage++)
+            foreach (var (step, _, _, _) in route.All)
             {
-                var there = _groups.Values.Where(g => g.Reached >= stage).Sum(g => g.Seedlings);
-                if (there > 0 && there * 2 >= standing && !_days.ContainsKey(stage))
+                if (step.Kind is <= StepKind.Up or StepKind.Ripe || _days.ContainsKey(step.Id))
+                    continue;
+                var there = _groups.Values.Where(g => g.Reached >= step).Sum(g => g.Seedlings);
+                if (there > 0 && there * 2 >= standing)
                 {
-                    _days[stage] = day;
-                    _days.TryAdd(Stage.Emerge, _countedOn);
+                    _days[step.Id] = day;
+                    _days.TryAdd(route.Standing.Id, _countedOn);
                 }
             }
         }

@@ -16,12 +16,12 @@ public readonly record struct Spot(Guid? Container, Guid Place);
 /// <param name="At">In what, and where.</param>
 /// <param name="Seedlings">From 0.</param>
 /// <param name="Containers">Occupied, from 0: a twin cell is two seedlings and one container; a sown cell is occupied too.</param>
-/// <param name="Reached">The last stage these plants have done.</param>
+/// <param name="Reached">The last step these plants have done.</param>
 /// <param name="InPotSince">Since when they stand in this container, wherever it was carried; in a bed, since they were planted.</param>
 /// <param name="HardenedSince">Since when they harden off; null where they have not begun.</param>
 /// <param name="From">The group that they were parted from; null where they were sown or came in.</param>
 /// <param name="Merged">
-/// Plants of unlike state were set together before groups had names: the stage is that of the furthest, the days in the pot those of the
+/// Plants of unlike state were set together before groups had names: the step is that of the furthest, the days in the pot those of the
 /// oldest, the hardening that of the latest.
 /// </param>
 public sealed record Group(
@@ -29,7 +29,7 @@ public sealed record Group(
     Spot At,
     int Seedlings,
     int Containers,
-    Stage Reached,
+    Step Reached,
     DateOnly InPotSince,
     DateOnly? HardenedSince = null,
     GroupId? From = null,
@@ -40,16 +40,22 @@ public sealed record Group(
     public const int OneJobDays = 3;
 
     /// <summary>
-    /// Whether these stand as one with others in the same place and pot: everything that a later job asks about them is alike, but for a
-    /// few days between the sittings of one job.
+    /// Whether others that come to the same place and pot stand as one with these: everything that a later job asks about them is alike,
+    /// but
+    /// for a few days between the sittings of one job. Only what is potted on that very day may be younger than these: from one to the
+    /// next the
+    /// days would add up, and the youngest count as older than they are.
     /// </summary>
-    public bool IsLike(Group other)
+    /// <param name="other">Those that come.</param>
+    /// <param name="day">When.</param>
+    public bool IsLike(Group other, DateOnly day)
     {
         ArgumentNullException.ThrowIfNull(other);
-        return At == other.At && Near(InPotSince, other.InPotSince) && HasDoneAs(other);
+        var sitting = other.InPotSince == day && other.InPotSince > InPotSince && Near(InPotSince, other.InPotSince);
+        return At == other.At && (InPotSince == other.InPotSince || sitting) && HasDoneAs(other);
     }
 
-    /// <summary>Whether these have done what others have: the same stage, and the hardening begun together or not at all.</summary>
+    /// <summary>Whether these have done what others have: the same step, and the hardening begun together or not at all.</summary>
     public bool HasDoneAs(Group other)
     {
         ArgumentNullException.ThrowIfNull(other);

@@ -19,7 +19,7 @@ public enum EntryKind
     /// <summary>From one group to another; planting out is a move into a bed.</summary>
     Moved,
 
-    /// <summary>A stage put off to a new day, with the reason.</summary>
+    /// <summary>A step put off to a new day, with the reason.</summary>
     NotYet,
 
     /// <summary>Takes back the entry that it corrects.</summary>
@@ -48,7 +48,7 @@ public sealed record TrayCount(Guid TrayId, string Cells);
 /// <param name="Sequence">Given by the store; breaks ties within a day.</param>
 /// <param name="HappenedOn">The day it happened, which may be before the day it was written.</param>
 /// <param name="Kind">What happened.</param>
-/// <param name="Stage">The stage it does or puts off, where it does.</param>
+/// <param name="Step">The step it does or puts off, where it does.</param>
 /// <param name="From">Where it takes from (lost, snipped, moved).</param>
 /// <param name="To">Where it adds to (sown, emerged, moved).</param>
 /// <param name="Seeds">Sown: seeds, cuttings or grafts set.</param>
@@ -62,7 +62,8 @@ public sealed record TrayCount(Guid TrayId, string Cells);
 /// <param name="Trays">What stands in the cells after it, where they were counted.</param>
 /// <param name="Act">Entries of one act in several batches share it.</param>
 /// <param name="Group">
-/// The group it is about: lost, snipped, used, separated, moved: it takes from that one; sown, received, emerged: it adds to that one, or makes
+/// The group it is about: lost, snipped, used, separated, moved: it takes from that one; sown, received, emerged: it adds to that one,
+/// or makes
 /// one of its own where that is its own id. Null: written before groups had names; what stands in the place and pot is meant, as one.
 /// </param>
 public sealed record LedgerEntry(
@@ -70,7 +71,7 @@ public sealed record LedgerEntry(
     long Sequence,
     DateOnly HappenedOn,
     EntryKind Kind,
-    Stage? Stage = null,
+    StepId? Step = null,
     Spot? From = null,
     Spot? To = null,
     int Seeds = 0,
@@ -102,21 +103,23 @@ public sealed record Contradiction(LedgerEntry Entry, string Code, string Field,
 /// <param name="Groups">What stands where, with nothing left out but empty groups.</param>
 /// <param name="Lost">Seedlings.</param>
 /// <param name="Snipped">Seedlings.</param>
-/// <param name="StageDays">The day each stage took place for at least half of the plants.</param>
-/// <param name="PutOff">By stage: the day it was last put off to.</param>
+/// <param name="Route">The steps of the batch.</param>
+/// <param name="StepDays">The day each step took place for at least half of the plants.</param>
+/// <param name="PutOff">By step: the day it was last put off to.</param>
 /// <param name="Used">Seedlings that went into grafts.</param>
 /// <param name="Trays">The last count of each tray's cells, with its day.</param>
 /// <param name="CountedOn">Day of the last count of what is up.</param>
 /// <param name="StandsWith">By the name of a sitting of a job that stands as one with another: that one's name.</param>
 /// <param name="Contradictions">Entries that were left out because the counts do not allow them; empty in a sound ledger.</param>
 public sealed record BatchState(
+    Route Route,
     int SeedsSown,
     int Emerged,
     IReadOnlyList<Group> Groups,
     int Lost,
     int Snipped,
-    IReadOnlyDictionary<Stage, DateOnly> StageDays,
-    IReadOnlyDictionary<Stage, (DateOnly Day, string Reason)> PutOff,
+    IReadOnlyDictionary<StepId, DateOnly> StepDays,
+    IReadOnlyDictionary<StepId, (DateOnly Day, string Reason)> PutOff,
     IReadOnlyList<Contradiction> Contradictions,
     int Used = 0,
     IReadOnlyDictionary<Guid, (string Cells, DateOnly On)>? Trays = null,
@@ -141,16 +144,26 @@ public sealed record BatchState(
     /// <summary>Containers that want a label: one each, also where two plants share it; none where nothing has come up.</summary>
     public int Labelled => Groups.Where(g => g.At.Container is not null).Sum(g => Math.Min(g.Containers, g.Seedlings));
 
-    /// <summary>Seedlings that have not yet done a stage.</summary>
-    public int Before(Stage stage) => Groups.Where(g => g.Reached < stage).Sum(g => g.Seedlings);
+    /// <summary>The day a step took place for at least half of the plants; null where it has not.</summary>
+    public DateOnly? DayOf(Step step) => StepDays.TryGetValue(step.Id, out var day) ? day : null;
+
+    /// <summary>The day it was begun: sown, taken in.</summary>
+    public DateOnly? BegunOn => DayOf(Route.Begin);
+
+    /// <summary>The day half of it stood as plants: come up, or come in.</summary>
+    public DateOnly? UpOn => Emerged > 0 ? DayOf(Route.Standing) : null;
+
+    /// <summary>Seedlings that have not yet done a step.</summary>
+    public int Before(Step step) => Groups.Where(g => g.Reached < step).Sum(g => g.Seedlings);
 
     /// <summary>
-    /// Whether a stage lies behind the batch: less than a tenth of what stands is still before it. The plan goes on from the rearmost part
+    /// Whether a step lies behind the batch: less than a tenth of what stands is still before it. The plan goes on from the rearmost part
     /// that is more than that; half moved is not done. [model]
     /// </summary>
-    public bool Passed(Stage stage) =>
-        StageDays.ContainsKey(stage) && (stage < Stage.PrickOut || Before(stage) == 0 || Before(stage) < RearShare * Seedlings);
+    public bool Passed(Step step) =>
+        StepDays.ContainsKey(step.Id)
+        && (step.Kind <= StepKind.Up || Before(step) is var before && (before == 0 || before < RearShare * Seedlings));
 
-    /// <summary>The days of the stages that lie behind the batch.</summary>
-    public IEnumerable<KeyValuePair<Stage, DateOnly>> Done() => StageDays.Where(d => Passed(d.Key));
+    /// <summary>The days of the steps that lie behind the batch, those that its path has no longer among them.</summary>
+    public IEnumerable<(Step Step, DateOnly Day)> Done() => from s in Route.All where Passed(s.Step) select (s.Step, StepDays[s.Step.Id]);
 }

@@ -50,12 +50,28 @@ internal static class Draws
 internal static class Variates
 {
     public const int Emergence = 0;
-    public const int FirstLeafStage = 1; // one for each move and one for "ready to harden"
-    public const int FirstSetback = FirstLeafStage + GrowingPath.MostMoves + 1;
-    public const int FirstPlace = FirstSetback + GrowingPath.MostMoves;
-    public const int Freeze = FirstPlace + GrowingPath.MostMoves + 2; // germination, seedling, one for each move
+
+    // The columns of the first three moves come first, those of further moves last: the draws of a path of three do not change with how
+    // many
+    // there may be.
+    private const int EarlyMoves = 3;
+    private const int FirstLeafStage = 1; // one for each move and one for "ready to harden"
+    private const int FirstSetback = FirstLeafStage + EarlyMoves + 1;
+    private const int FirstPlace = FirstSetback + EarlyMoves;
+    public const int Freeze = FirstPlace + EarlyMoves + 2; // germination, seedling, one for each move
     public const int Ripening = Freeze + 1;
-    public const int Count = Ripening + 1;
+    private const int Later = Ripening + 1;
+    private const int LaterMoves = GrowingPath.MostMoves - EarlyMoves;
+    public const int Count = Later + (3 * LaterMoves);
+
+    /// <summary>Of the leaves before a move, counted from 0; after the last, before hardening.</summary>
+    public static int LeafStage(int i) => i <= EarlyMoves ? FirstLeafStage + i : Later + (i - EarlyMoves - 1);
+
+    /// <summary>Of the setback after a move.</summary>
+    public static int Setback(int i) => i < EarlyMoves ? FirstSetback + i : Later + LaterMoves + (i - EarlyMoves);
+
+    /// <summary>Of a place: germination, seedling, then that of each move.</summary>
+    public static int Place(int i) => i < EarlyMoves + 2 ? FirstPlace + i : Later + (2 * LaterMoves) + (i - EarlyMoves - 2);
 
     public static string SourceOf(int variate) =>
         variate switch
@@ -65,6 +81,9 @@ internal static class Variates
             < FirstPlace => "setbacks",
             < Freeze => "temperature",
             Freeze => "freeze",
-            _ => "ripening",
+            Ripening => "ripening",
+            < Later + LaterMoves => "leaves",
+            < Later + (2 * LaterMoves) => "setbacks",
+            _ => "temperature",
         };
 }

@@ -4,7 +4,7 @@ using Juvenal.Core.Measures;
 namespace Juvenal.Core.Season;
 
 /// <summary>
-/// The next stage of a group that is ahead of its batch: the same walk from what that group has done, without spreads. The plan itself
+/// The next step of a group that is ahead of its batch: the same walk from what that group has done, without spreads. The plan itself
 /// walks from the rearmost part.
 /// </summary>
 public static class GroupWalk
@@ -18,48 +18,36 @@ public static class GroupWalk
         ArgumentNullException.ThrowIfNull(request);
         ArgumentNullException.ThrowIfNull(plan);
         ArgumentNullException.ThrowIfNull(group);
-        var next = plan.Steps.FirstOrDefault(s => s.Stage is > Stage.Emerge and < Stage.Ripe && s.Stage > group.Reached);
-        if (next is null || !plan.Steps.Any(s => s.Stage < next.Stage && s.Facts.Done is null))
+        var next = plan.Steps.FirstOrDefault(s => s.Step.Kind is > StepKind.Up and < StepKind.Ripe && s.Step > group.Reached);
+        if (next is null || !plan.Steps.Any(s => s.Step < next.Step && s.Facts.Done is null))
             return null;
-        var facts = request
-            .Path.Stages()
-            .ToDictionary(
-                stage => stage,
-                stage =>
-                    stage <= group.Reached
-                        ? new StageFacts(Done: DoneOn(request, group, stage))
-                        : request.FactsOf(stage) with
-                        {
-                            Done = null,
-                        }
-            );
+        var facts = request.Path.Steps.ToDictionary(
+            step => step.Id,
+            step => step <= group.Reached ? new StepFacts(Done: DoneOn(request, group, step)) : request.FactsOf(step) with { Done = null }
+        );
         var own = request with { Facts = facts };
-        var course = new Planner.Course();
-        var sow = facts[Stage.Sow].Done ?? plan.Step(Stage.Sow).Date.Mid;
+        var course = new Planner.Course(request.Path);
+        var sow = own.FactsOf(StepKind.Begin).Done ?? plan.Step(StepKind.Begin).Date.Mid;
         new Walk(own, plan.Window).Run(stackalloc double[Variates.Count], sow.DayNumber, course.Days, course.Free, course.Leaves);
-        var fixedOn = own.FactsOf(next.Stage).Locked;
-        var target = (own.FactsOf(Stage.PlantOut).Locked ?? plan.Window.Opens.Mid).DayNumber - request.Rules.HardeningDays;
-        var free = course.Free[(int)next.Stage];
+        var fixedOn = own.FactsOf(next.Step).Locked;
+        var target = (own.FactsOf(StepKind.PlantOut).Locked ?? plan.Window.Opens.Mid).DayNumber - request.Rules.HardeningDays;
+        var free = course.Free[request.Path.SlotOf(next.Step)];
         return new(
-            next.Stage,
-            DateSpread.Certain(Day(course.Days[(int)next.Stage])),
-            fixedOn ?? Day(next.Stage == Stage.Harden ? Math.Max(free, target) : free),
-            own.FactsOf(next.Stage).NotBefore
+            next.Step,
+            DateSpread.Certain(Day(course.Days[request.Path.SlotOf(next.Step)])),
+            fixedOn ?? Day(next.Step.Kind == StepKind.Harden ? Math.Max(free, target) : free),
+            own.FactsOf(next.Step).NotBefore
         );
     }
 
     /// <summary>The group's own days where it keeps them (its last move, its hardening); else the batch's, never after those.</summary>
-    private static DateOnly DoneOn(PlanRequest request, Group group, Stage stage)
+    private static DateOnly DoneOn(PlanRequest request, Group group, Step step)
     {
-        if (stage == Stage.Harden)
+        if (step.Kind == StepKind.Harden)
             return group.HardenedSince ?? group.InPotSince;
-        var known = request.FactsOf(stage).Done ?? group.InPotSince;
-        var last = request
-            .Path.Stages()
-            .Where(s => s is >= Stage.PrickOut and <= Stage.PotOn && s <= group.Reached)
-            .DefaultIfEmpty(stage)
-            .Max();
-        return stage == last || known > group.InPotSince ? group.InPotSince : known;
+        var known = request.FactsOf(step).Done ?? group.InPotSince;
+        var last = request.Path.Steps.Where(s => s.Kind == StepKind.Move && s <= group.Reached).DefaultIfEmpty(step).Max();
+        return step == last || known > group.InPotSince ? group.InPotSince : known;
     }
 
     private static DateOnly Day(double dayNumber) => DateOnly.FromDayNumber((int)Math.Floor(dayNumber + 0.5));

@@ -6,10 +6,10 @@ namespace Juvenal.Core.Season;
 /// <summary>What kind of work a job is.</summary>
 public enum JobKind
 {
-    /// <summary>The next stage of a group.</summary>
+    /// <summary>The next step of a group.</summary>
     Step,
 
-    /// <summary>Thinning of the trays; its stage is the emergence it follows.</summary>
+    /// <summary>Thinning of the trays; its step is the coming up it follows.</summary>
     Thin,
 
     /// <summary>Counting once more, when the last are up; not asked before its day.</summary>
@@ -18,7 +18,7 @@ public enum JobKind
 
 /// <summary>The next thing to do with a batch, or with one group of it. It holds days, never "today" or "overdue".</summary>
 /// <param name="Kind">What kind.</param>
-/// <param name="Day">The stage, when it is planned and due, and the day it was put off to.</param>
+/// <param name="Day">The step, when it is planned and due, and the day it was put off to.</param>
 /// <param name="Group">The group it is about; null before sowing.</param>
 /// <param name="From">Where that stands.</param>
 /// <param name="FromSeedlings">Seedlings that stand in that group.</param>
@@ -54,7 +54,7 @@ public sealed record Job(
         Kind == JobKind.CountAgain && Day.Due > today
             ? null
             : new(
-                Day.Stage,
+                Day.Step,
                 Group,
                 From,
                 FromSeedlings,

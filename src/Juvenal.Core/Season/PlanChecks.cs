@@ -50,7 +50,7 @@ internal static class PlanChecks
     private static void Temperatures(PlanRequest request, List<Failure> failures)
     {
         var path = request.Path;
-        var emerged = request.FactsOf(Stage.Emerge).Done is not null;
+        var emerged = request.FactsOf(StepKind.Up).Done is not null;
         if (!emerged && path.Begins.Kind == Start.Seed)
             Emergence(request.Cultivar, path.Germination, failures);
 
@@ -58,8 +58,8 @@ internal static class PlanChecks
         for (var i = 0; i <= path.Moves.Count; i++)
         {
             // What is past needs no warmth any more.
-            var next = i < path.Moves.Count ? GrowingPath.StageOfMove(i) : Stage.Harden;
-            if (request.FactsOf(next).Done is not null)
+            var next = i < path.Moves.Count ? request.FactsOfMove(i) : request.FactsOf(StepKind.Harden);
+            if (next.Done is not null)
                 continue;
             var place = i == 0 ? path.Seedling : path.Moves[i - 1].Place;
             var field = i == 0 ? "path.seedling" : $"path.moves[{i - 1}].place";

@@ -16,14 +16,14 @@ internal static class PlanChoices
 
     public static IReadOnlyList<Choice> Of(PlanRequest request, Plan plan, DateOnly best)
     {
-        var planting = plan.Step(Stage.PlantOut).Date.Mid;
+        var planting = plan.Step(StepKind.PlantOut).Date.Mid;
         var late = planting.DayNumber - plan.Window.Opens.Mid.DayNumber;
-        if (late <= Planner.LatestDays || plan.Step(Stage.PlantOut).Facts != StageFacts.None)
+        if (late <= Planner.LatestDays || plan.Step(StepKind.PlantOut).Facts != StepFacts.None)
             return [];
 
-        var ripe = plan.Step(Stage.Ripe).Date.Mid;
+        var ripe = plan.Step(StepKind.Ripe).Date.Mid;
         var choices = new List<Choice>();
-        if (request.FactsOf(Stage.Sow).Done is null)
+        if (request.FactsOf(StepKind.Begin).Done is null)
             choices.Add(new("sow-now", planting, ripe));
         var warmer = Walked(
             request,
@@ -38,9 +38,9 @@ internal static class PlanChoices
         if (warmer.PlantOut < planting)
             choices.Add(new("warmer", warmer.PlantOut, warmer.Ripe, WarmerCelsius));
 
-        if (request.Path.Moves.Count > 0 && request.FactsOf(GrowingPath.StageOfMove(request.Path.Moves.Count - 1)).Done is null)
+        if (request.Path.Moves.Count > 0 && request.FactsOfMove(request.Path.Moves.Count - 1).Done is null)
         {
-            var fewer = Walked(request, plan.Window, request.Path with { Moves = [.. request.Path.Moves.SkipLast(1)] });
+            var fewer = Walked(request, plan.Window, request.Path.WithoutLastMove());
             if (fewer.PlantOut < planting)
                 choices.Add(new("fewer-moves", fewer.PlantOut, fewer.Ripe, Subject: request.Path.Moves[^1].Container.Name));
         }
@@ -51,7 +51,7 @@ internal static class PlanChoices
             choices.Add(new("earlier-cultivar", planting, ripe.AddDays(-sooner), sooner));
         var bought = plan.Window.Opens.Mid > request.Today ? plan.Window.Opens.Mid : request.Today;
         choices.Add(new("buy-plants", bought, bought.AddDays(request.Cultivar.DaysToRipe)));
-        if (request.FactsOf(Stage.Sow).Done is null)
+        if (request.FactsOf(StepKind.Begin).Done is null)
         {
             var next = plan.Window.Opens.Mid.AddYears(1);
             choices.Add(new("next-season", next, next.AddDays(request.Cultivar.DaysToRipe)));
@@ -75,15 +75,15 @@ internal static class PlanChoices
     {
         var changed = request with { Path = path };
         var walk = new Walk(changed, window);
-        var course = new Planner.Course();
-        var facts = request.FactsOf(Stage.Sow);
+        var course = new Planner.Course(path);
+        var facts = request.FactsOf(StepKind.Begin);
         var best = window.Opens.Mid.DayNumber - request.Rules.HardeningDays - walk.FreeDaysToHarden();
         var sow =
             (facts.Done ?? facts.Locked)?.DayNumber
             ?? Math.Max(Math.Floor(best), Math.Max(request.Today.DayNumber, facts.NotBefore?.DayNumber ?? 0));
         walk.Run(new double[Variates.Count], sow, course.Days, course.Free, course.Leaves);
-        return (Day(Stage.PlantOut), Day(Stage.Ripe));
+        return (Day(StepKind.PlantOut), Day(StepKind.Ripe));
 
-        DateOnly Day(Stage stage) => DateOnly.FromDayNumber((int)Math.Floor(course.Days[(int)stage] + 0.5));
+        DateOnly Day(StepKind kind) => DateOnly.FromDayNumber((int)Math.Floor(course.Days[path.SlotOf(kind)] + 0.5));
     }
 }

@@ -22,13 +22,13 @@ public sealed record SowingChoice(
     int? SeedsAvailable
 );
 
-/// <summary>What is settled about a stage: it happened, or the grower fixed or put off its day.</summary>
+/// <summary>What is settled about a step: it happened, or the grower fixed or put off its day.</summary>
 /// <param name="Done">The day it happened.</param>
 /// <param name="Locked">The day the grower fixed.</param>
 /// <param name="NotBefore">The day it was put off to.</param>
-public sealed record StageFacts(DateOnly? Done = null, DateOnly? Locked = null, DateOnly? NotBefore = null)
+public sealed record StepFacts(DateOnly? Done = null, DateOnly? Locked = null, DateOnly? NotBefore = null)
 {
-    public static StageFacts None { get; } = new();
+    public static StepFacts None { get; } = new();
 }
 
 /// <summary>How far stages stray from the middle course: standard deviations as shares of a stage's duration. [model]</summary>
@@ -50,7 +50,7 @@ public sealed record StageSpreads(double Emergence, double Leaves, double Setbac
 /// <param name="Rules">House rules.</param>
 /// <param name="Sowing">How much, with what seed.</param>
 /// <param name="Path">Places and containers.</param>
-/// <param name="Facts">By stage; a stage that is missing has none.</param>
+/// <param name="Facts">By step; one that is missing has none.</param>
 /// <param name="Spreads">Null: the usual ones.</param>
 /// <param name="PlantsStanding">Plants counted, once emergence is; null before.</param>
 public sealed record PlanRequest(
@@ -61,20 +61,26 @@ public sealed record PlanRequest(
     HouseRules Rules,
     SowingChoice Sowing,
     GrowingPath Path,
-    IReadOnlyDictionary<Stage, StageFacts> Facts,
+    IReadOnlyDictionary<StepId, StepFacts> Facts,
     StageSpreads? Spreads = null,
     int? PlantsStanding = null
 )
 {
-    public StageFacts FactsOf(Stage stage) => Facts.TryGetValue(stage, out var facts) ? facts : StageFacts.None;
+    public StepFacts FactsOf(Step step) => Facts.TryGetValue(step.Id, out var facts) ? facts : StepFacts.None;
+
+    /// <summary>Of the step of a kind that a path has one of; none where it has no such step.</summary>
+    public StepFacts FactsOf(StepKind kind) => FactsOf(Path.Steps.FirstOrDefault(s => s.Kind == kind));
+
+    /// <summary>Of a move, by which it is from 0.</summary>
+    public StepFacts FactsOfMove(int index) => FactsOf(Path.Steps.First(s => s.Kind == StepKind.Move && s.Number == index + 1));
 }
 
 /// <summary>One source's part in a date's spread, in days (one standard deviation, to first order).</summary>
 public sealed record SpreadPart(string Source, double Days);
 
-/// <summary>A stage with its day.</summary>
-/// <param name="Stage">Which.</param>
-/// <param name="Date">For a stage that is done: that day, certain.</param>
+/// <summary>A step with its day.</summary>
+/// <param name="Step">Which.</param>
+/// <param name="Date">For a step that is done: that day, certain.</param>
 /// <param name="Due">The day it was due, even where that is past and <paramref name="Date"/> had to move up to today.</param>
 /// <param name="Facts">What is settled about it.</param>
 /// <param name="Place">Where the plants stand after it.</param>
@@ -86,10 +92,10 @@ public sealed record SpreadPart(string Source, double Days);
 /// <param name="Spread">Where its uncertainty comes from, largest first.</param>
 /// <param name="Conflict">A locked day that the plan contradicts; null where there is none.</param>
 public sealed record PlanStep(
-    Stage Stage,
+    Step Step,
     DateSpread Date,
     DateOnly Due,
-    StageFacts Facts,
+    StepFacts Facts,
     string Place,
     string? Container,
     int Containers,
@@ -127,5 +133,7 @@ public sealed record Plan(
     Start Start = Start.Seed
 )
 {
-    public PlanStep Step(Stage stage) => Steps.First(s => s.Stage == stage);
+    /// <summary>The step of a kind; of moves, the first.</summary>
+    /// <exception cref="InvalidOperationException">The path has none.</exception>
+    public PlanStep Step(StepKind kind) => Steps.First(s => s.Step.Kind == kind);
 }

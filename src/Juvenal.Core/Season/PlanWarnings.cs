@@ -18,7 +18,7 @@ internal static class PlanWarnings
     )
     {
         var warnings = new List<Reason>();
-        var sown = request.FactsOf(Stage.Sow).Done is not null;
+        var sown = request.FactsOf(StepKind.Begin).Done is not null;
         if (!sown && window.Opens.Mid < request.Today)
             warnings.Add(new("window-passed", request.Today.DayNumber - window.Opens.Mid.DayNumber, Unit: "d", Day: window.Opens.Mid));
         else if (!sown && course.Days[0] > best.DayNumber + Planner.LatestDays)
@@ -26,8 +26,8 @@ internal static class PlanWarnings
         if (!quantity.Enough)
             warnings.Add(new("seeds-short", quantity.PlantsPromised, request.Sowing.PlantsWanted, "plants", Source: "binomial"));
         warnings.AddRange(Pots(request, walk, course));
-        var leaves = course.Leaves[(int)Stage.PlantOut];
-        if (leaves < LeafModel.ReadyToPlant && request.FactsOf(Stage.PlantOut).Done is null)
+        var leaves = course.Leaves[request.Path.SlotOf(StepKind.PlantOut)];
+        if (leaves < LeafModel.ReadyToPlant && request.FactsOf(StepKind.PlantOut).Done is null)
         {
             warnings.Add(
                 new(
@@ -48,12 +48,14 @@ internal static class PlanWarnings
     public static double ThermalTimeInLastPot(PlanRequest request, Walk walk, Planner.Course course)
     {
         var moves = request.Path.Moves.Count;
-        var from = moves == 0 ? Stage.Emerge : GrowingPath.StageOfMove(moves - 1);
+        var path = request.Path;
+        // The last move, or coming up where there is none.
+        var (from, harden, plant) = (1 + moves, path.SlotOf(StepKind.Harden), path.SlotOf(StepKind.PlantOut));
         var place = moves == 0 ? request.Path.Seedling : request.Path.Moves[^1].Place;
-        return (Between(from, Stage.Harden) * walk.Leaf.DegreeDays(place.MeanCelsius))
-            + (Between(Stage.Harden, Stage.PlantOut) * walk.Leaf.DegreeDays(request.Path.Hardening.MeanCelsius));
+        return (Between(from, harden) * walk.Leaf.DegreeDays(place.MeanCelsius))
+            + (Between(harden, plant) * walk.Leaf.DegreeDays(request.Path.Hardening.MeanCelsius));
 
-        double Between(Stage a, Stage b) => Math.Max(0, course.Days[(int)b] - course.Days[(int)a]);
+        double Between(int a, int b) => Math.Max(0, course.Days[b] - course.Days[a]);
     }
 
     private static IEnumerable<Reason> Pots(PlanRequest request, Walk walk, Planner.Course course)
@@ -62,20 +64,20 @@ internal static class PlanWarnings
         for (var i = 0; i <= path.Moves.Count; i++)
         {
             var container = i == 0 ? path.Tray : path.Moves[i - 1].Container;
-            var next = i < path.Moves.Count ? GrowingPath.StageOfMove(i) : Stage.PlantOut;
+            var done = i < path.Moves.Count ? request.FactsOfMove(i).Done : request.FactsOf(StepKind.PlantOut).Done;
+            var next = i < path.Moves.Count ? path.SlotOf(StepKind.Move, i + 1) : path.SlotOf(StepKind.PlantOut);
             if (i > 0 && container.Litres <= (i == 1 ? path.Tray : path.Moves[i - 2].Container).Litres)
             {
                 yield return new("container-not-bigger", container.Litres, Unit: "L", Subject: container.Name);
             }
 
-            if (container.Final || request.FactsOf(next).Done is not null)
+            if (container.Final || done is not null)
                 continue;
             var used = i == path.Moves.Count ? ThermalTimeInLastPot(request, walk, course) : UsedBefore(i);
             var hold = PotHold.ComfortableDegreeDays(walk.Leaf, Math.Clamp(container.Litres, PotHold.LeastLitres, PotHold.MostLitres));
             if (used <= hold * 1.02)
                 continue;
-            var from = i == 0 ? Stage.Emerge : GrowingPath.StageOfMove(i - 1);
-            var days = course.Days[(int)next] - course.Days[(int)from];
+            var days = course.Days[next] - course.Days[path.SlotOf(i == 0 ? StepKind.Up : StepKind.Move, i)];
             yield return new(
                 used > hold * PotHold.OverdueFactor ? "pot-overdue" : "pot-tight",
                 Math.Round(days),
@@ -89,8 +91,8 @@ internal static class PlanWarnings
         double UsedBefore(int move)
         {
             var place = move == 0 ? path.Seedling : path.Moves[move - 1].Place;
-            var from = move == 0 ? Stage.Emerge : GrowingPath.StageOfMove(move - 1);
-            return (course.Days[(int)GrowingPath.StageOfMove(move)] - course.Days[(int)from]) * walk.Leaf.DegreeDays(place.MeanCelsius);
+            var from = path.SlotOf(move == 0 ? StepKind.Up : StepKind.Move, move);
+            return (course.Days[path.SlotOf(StepKind.Move, move + 1)] - course.Days[from]) * walk.Leaf.DegreeDays(place.MeanCelsius);
         }
     }
 }

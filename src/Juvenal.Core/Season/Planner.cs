@@ -5,7 +5,7 @@ using Juvenal.Core.Site;
 
 namespace Juvenal.Core.Season;
 
-/// <summary>Puts the stages together: from the planting window back to the sow date, and forward from what has happened.</summary>
+/// <summary>Puts the steps together: from the planting window back to the sow date, and forward from what has happened.</summary>
 public static class Planner
 {
     /// <summary>Sown later than this after the best day, planting slips by more than a week. [model]</summary>
@@ -14,7 +14,8 @@ public static class Planner
     /// <summary>No plan keeps a plant waiting longer in its last pot than this, days. [model]</summary>
     public const int MostSlackDays = 28;
 
-    private const int Stages = 8;
+    /// <summary>A day that moved by less, days, is not told: one that creeps is told when it comes to this. [model]</summary>
+    public const int ToldFromDays = 2;
 
     /// <summary>The plan of one batch. Preview, keeping and re-planning all come here.</summary>
     /// <param name="request">Everything it depends on; equal requests give equal plans.</param>
@@ -23,7 +24,7 @@ public static class Planner
     /// (with the temperature it would need), no seed worth sowing.
     /// </returns>
     /// <remarks>
-    /// The planned day of a stage is that of the middle course; its spread is the 10–90 % of 512 fixed draws (a Latin hypercube)
+    /// The planned day of a step is that of the middle course; its spread is the 10–90 % of 512 fixed draws (a Latin hypercube)
     /// of emergence, leaf stages, setbacks, the places' temperatures and the year's last freeze.
     /// </remarks>
     public static Outcome<Plan> Plan(PlanRequest request)
@@ -45,13 +46,13 @@ public static class Planner
         var walk = new Walk(request, window);
         var best = BestSowDay(request, walk, window.Opens.Mid);
         var sow = SowDay(request, best);
-        var course = new Course();
+        var course = new Course(request.Path);
         walk.Run(stackalloc double[Variates.Count], sow.DayNumber, course.Days, course.Free, course.Leaves);
         var slack = LastPotSlack(request, walk, course);
         var noEarlier = best.AddDays(-slack);
         var noLater = best.AddDays(LatestDays);
         var steps = new Steps(request, walk, window, course, quantity.Value, best, noEarlier, noLater).All();
-        var planted = course.Leaves[(int)Stage.PlantOut];
+        var planted = course.Leaves[request.Path.SlotOf(StepKind.PlantOut)];
         var plan = new Plan(
             steps,
             window,
@@ -70,14 +71,14 @@ public static class Planner
     /// <summary>The day that makes the plants ready as the ladder has to begin, rounded down.</summary>
     private static DateOnly BestSowDay(PlanRequest request, Walk walk, DateOnly window)
     {
-        var planting = request.FactsOf(Stage.PlantOut).Locked ?? window;
-        var hardening = request.FactsOf(Stage.Harden).Locked ?? planting.AddDays(-request.Rules.HardeningDays);
+        var planting = request.FactsOf(StepKind.PlantOut).Locked ?? window;
+        var hardening = request.FactsOf(StepKind.Harden).Locked ?? planting.AddDays(-request.Rules.HardeningDays);
         return DateOnly.FromDayNumber((int)Math.Floor(hardening.DayNumber - walk.FreeDaysToHarden()));
     }
 
     private static DateOnly SowDay(PlanRequest request, DateOnly best)
     {
-        var facts = request.FactsOf(Stage.Sow);
+        var facts = request.FactsOf(StepKind.Begin);
         if ((facts.Done ?? facts.Locked) is { } settled)
             return settled;
         var earliest = facts.NotBefore is { } putOff && putOff > request.Today ? putOff : request.Today;
@@ -127,13 +128,14 @@ public static class Planner
             _ => failure with { Field = "sowing." + failure.Field },
         };
 
-    /// <summary>The middle course: by stage its day, its day were nothing settled, its leaves.</summary>
-    internal sealed class Course
+    /// <summary>The middle course: by step (<see cref="GrowingPath.SlotOf(Season.Step)"/>) its day, its day were nothing settled, its
+    /// leaves.</summary>
+    internal sealed class Course(GrowingPath path)
     {
-        public double[] Days { get; } = new double[Stages];
+        public double[] Days { get; } = new double[path.Slots];
 
-        public double[] Free { get; } = new double[Stages];
+        public double[] Free { get; } = new double[path.Slots];
 
-        public double[] Leaves { get; } = new double[Stages];
+        public double[] Leaves { get; } = new double[path.Slots];
     }
 }

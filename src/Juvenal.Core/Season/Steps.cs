@@ -18,97 +18,96 @@ internal sealed class Steps(
     DateOnly noLater
 )
 {
-    private const int Stages = 8;
+    private readonly GrowingPath _path = request.Path;
 
     public List<PlanStep> All()
     {
         var (low, high) = Quantiles();
         var parts = Parts();
-        return [.. request.Path.Stages().Select(stage => Step(stage, low[(int)stage], high[(int)stage], parts[(int)stage]))];
+        return [.. _path.Steps.Select(step => Of(step, low[_path.SlotOf(step)], high[_path.SlotOf(step)], parts[_path.SlotOf(step)]))];
     }
 
-    private PlanStep Step(Stage stage, double low, double high, IReadOnlyList<SpreadPart> parts)
+    private PlanStep Of(Step step, double low, double high, IReadOnlyList<SpreadPart> parts)
     {
-        var facts = request.FactsOf(stage);
-        var day = DayOf(course.Days[(int)stage]);
+        var facts = request.FactsOf(step);
+        var day = DayOf(course.Days[_path.SlotOf(step)]);
         var date =
             facts.Done is not null || facts.Locked is not null ? DateSpread.Certain(day)
-            : stage == Stage.Sow ? DateSpread.Around(noEarlier > request.Today ? noEarlier : request.Today, day, noLater)
+            : step.Kind == StepKind.Begin ? DateSpread.Around(noEarlier > request.Today ? noEarlier : request.Today, day, noLater)
             : DateSpread.FromDayNumbers(low, day.DayNumber, high);
-        var (place, container) = Stands(stage);
-        var leaves = stage is Stage.Sow or Stage.Emerge or Stage.Ripe ? (double?)null : course.Leaves[(int)stage];
-        var (containers, mix) = facts.Done is null ? Materials(stage) : (0, 0);
+        var (place, container) = Stands(step);
+        var leaves = step.Kind is StepKind.Begin or StepKind.Up or StepKind.Ripe ? (double?)null : course.Leaves[_path.SlotOf(step)];
+        var (containers, mix) = facts.Done is null ? Materials(step) : (0, 0);
         return new(
-            stage,
+            step,
             date,
-            Due(stage),
+            Due(step),
             facts,
             place,
             container,
             containers,
             mix,
             leaves,
-            Why(stage, facts),
+            Why(step, facts),
             facts.Done is null ? parts : [],
-            Conflict(stage, facts)
+            Conflict(step, facts)
         );
     }
 
-    private DateOnly Due(Stage stage) =>
-        request.FactsOf(stage).Locked
-        ?? stage switch
+    private DateOnly Due(Step step) =>
+        request.FactsOf(step).Locked
+        ?? step.Kind switch
         {
-            Stage.Sow => best,
-            Stage.Harden => DayOf(Math.Max(course.Free[(int)stage], Target.DayNumber - request.Rules.HardeningDays)),
-            _ => DayOf(course.Free[(int)stage]),
+            StepKind.Begin => best,
+            StepKind.Harden => DayOf(Math.Max(course.Free[_path.SlotOf(step)], Target.DayNumber - request.Rules.HardeningDays)),
+            _ => DayOf(course.Free[_path.SlotOf(step)]),
         };
 
-    private DateOnly Target => request.FactsOf(Stage.PlantOut).Locked ?? window.Opens.Mid;
+    private DateOnly Target => request.FactsOf(StepKind.PlantOut).Locked ?? window.Opens.Mid;
 
     /// <summary>What to have ready: cells at sowing; at a move a pot for each plant that stands, or that is expected to.</summary>
-    private (int Containers, double MixLitres) Materials(Stage stage)
+    private (int Containers, double MixLitres) Materials(Step step)
     {
         // Plants that are bought in bring what they stand in.
-        if (stage == Stage.Sow)
+        if (step.Kind == StepKind.Begin)
             return (quantity.Cells, request.Path.Begins.Kind == Start.Plants ? 0 : request.Path.Tray.MixLitres(quantity.Cells));
-        if (stage is < Stage.PrickOut or > Stage.PotOn)
+        if (step.Kind != StepKind.Move)
             return (0, 0);
         var pots = request.PlantsStanding ?? (int)Math.Ceiling(quantity.ExpectedPlants / request.Sowing.Survival);
-        return (pots, request.Path.Moves[stage - Stage.PrickOut].Container.MixLitres(pots));
+        return (pots, _path.Moves[step.Number - 1].Container.MixLitres(pots));
     }
 
-    private (string Place, string? Container) Stands(Stage stage)
+    private (string Place, string? Container) Stands(Step step)
     {
-        var path = request.Path;
-        var last = path.Moves.Count == 0 ? path.Tray : path.Moves[^1].Container;
-        return stage switch
+        var last = _path.Moves.Count == 0 ? _path.Tray : _path.Moves[^1].Container;
+        return step.Kind switch
         {
-            Stage.Sow => (path.Germination.Name, path.Tray.Name),
-            Stage.Emerge => (path.Seedling.Name, path.Tray.Name),
-            Stage.Harden => (path.Hardening.Name, last.Name),
-            Stage.PlantOut or Stage.Ripe => (path.Bed, null),
-            _ => (path.Moves[stage - Stage.PrickOut].Place.Name, path.Moves[stage - Stage.PrickOut].Container.Name),
+            StepKind.Begin => (_path.Germination.Name, _path.Tray.Name),
+            StepKind.Up => (_path.Seedling.Name, _path.Tray.Name),
+            StepKind.Harden => (_path.Hardening.Name, last.Name),
+            StepKind.PlantOut or StepKind.Ripe => (_path.Bed, null),
+            _ => (_path.Moves[step.Number - 1].Place.Name, _path.Moves[step.Number - 1].Container.Name),
         };
     }
 
-    private List<Reason> Why(Stage stage, StageFacts facts)
+    private List<Reason> Why(Step step, StepFacts facts)
     {
         if (facts.Done is { } done)
             return [new("happened", Day: done)];
         var reasons = new List<Reason>();
         if (facts.Locked is { } locked)
             reasons.Add(new("locked", Day: locked));
-        else if (facts.NotBefore is { } put && put >= request.Today && course.Days[(int)stage] <= put.DayNumber)
+        else if (facts.NotBefore is { } put && put >= request.Today && course.Days[_path.SlotOf(step)] <= put.DayNumber)
             reasons.Add(new("put-off", Day: put));
         reasons.AddRange(
-            stage switch
+            step.Kind switch
             {
-                Stage.Sow => WhySow(),
-                Stage.Emerge => WhyEmerge(),
-                Stage.Harden => WhyHarden(),
-                Stage.PlantOut => WhyPlantOut(),
-                Stage.Ripe => [new("days-to-ripe", request.Cultivar.DaysToRipe, Unit: "d")],
-                _ => WhyMove(stage - Stage.PrickOut),
+                StepKind.Begin => WhySow(),
+                StepKind.Up => WhyEmerge(),
+                StepKind.Harden => WhyHarden(),
+                StepKind.PlantOut => WhyPlantOut(),
+                StepKind.Ripe => [new("days-to-ripe", request.Cultivar.DaysToRipe, Unit: "d")],
+                _ => WhyMove(step.Number - 1),
             }
         );
         return reasons;
@@ -155,9 +154,8 @@ internal sealed class Steps(
     private IEnumerable<Reason> WhyMove(int move)
     {
         var place = move == 0 ? request.Path.Seedling : request.Path.Moves[move - 1].Place;
-        var stage = (int)GrowingPath.StageOfMove(move);
         var wanted = walk.LeavesFor(move);
-        var short_ = course.Leaves[stage] < wanted - 0.05;
+        var short_ = course.Leaves[_path.SlotOf(StepKind.Move, move + 1)] < wanted - 0.05;
         if (move > 0 && short_)
         {
             yield return new(
@@ -193,7 +191,7 @@ internal sealed class Steps(
             null,
             "extension",
             place.Name,
-            Day: DayOf(course.Free[(int)Stage.Harden])
+            Day: DayOf(course.Free[_path.SlotOf(StepKind.Harden)])
         );
         var target = Target;
         var ladder = new Reason(
@@ -204,13 +202,15 @@ internal sealed class Steps(
             Source: "practice",
             Day: target
         );
-        return course.Days[(int)Stage.Harden] > target.DayNumber - request.Rules.HardeningDays + 0.5 ? [ready, ladder] : [ladder, ready];
+        return course.Days[_path.SlotOf(StepKind.Harden)] > target.DayNumber - request.Rules.HardeningDays + 0.5
+            ? [ready, ladder]
+            : [ladder, ready];
     }
 
     private IEnumerable<Reason> WhyPlantOut()
     {
         var opens = new Reason("window-opens", Day: window.Opens.Mid, Subject: request.Path.Bed);
-        var hardened = course.Days[(int)Stage.Harden] + request.Rules.HardeningDays;
+        var hardened = course.Days[_path.SlotOf(StepKind.Harden)] + request.Rules.HardeningDays;
         if (hardened > window.Opens.Mid.DayNumber + 0.5)
             return
             [
@@ -228,33 +228,35 @@ internal sealed class Steps(
     }
 
     /// <summary>A locked day against the day the plants or the window would have it.</summary>
-    private Reason? Conflict(Stage stage, StageFacts facts)
+    private Reason? Conflict(Step step, StepFacts facts)
     {
         if (facts.Locked is not { } locked || facts.Done is not null)
             return null;
-        if (stage == Stage.PlantOut && Frost(locked, facts) is { } frost)
+        if (step.Kind == StepKind.PlantOut && Frost(locked, facts) is { } frost)
             return frost;
         if (locked < request.Today)
             return new("lock-passed", request.Today.DayNumber - locked.DayNumber, Unit: "d", Day: locked);
-        var previous = request.Path.Stages().TakeWhile(s => s != stage).LastOrDefault();
-        if (stage != Stage.Sow && locked.DayNumber < course.Days[(int)previous] - 0.5)
+        var first = step.Kind == StepKind.Begin;
+        if (
+            _path.Steps.TakeWhile(s => s != step).Select(s => (Step?)s).LastOrDefault() is { } previous
+            && course.Days[_path.SlotOf(previous)] is var before
+            && locked.DayNumber < before - 0.5
+        )
         {
-            return new("lock-before-stage", Subject: previous.ToString(), Day: DayOf(course.Days[(int)previous]));
+            return new("lock-before-stage", previous.Number, Subject: previous.Kind.ToString(), Day: DayOf(before));
         }
 
-        var early = course.Free[(int)stage] - locked.DayNumber;
-        if (early >= 1 && stage != Stage.Sow)
-            return new("lock-before-ready", Math.Round(early), Unit: "d", Day: DayOf(course.Free[(int)stage]));
-        return stage == Stage.Sow && locked > noLater
-            ? new("lock-sows-late", locked.DayNumber - best.DayNumber, Unit: "d", Day: best)
-            : null;
+        var free = course.Free[_path.SlotOf(step)];
+        if (free - locked.DayNumber >= 1 && !first)
+            return new("lock-before-ready", Math.Round(free - locked.DayNumber), Unit: "d", Day: DayOf(free));
+        return first && locked > noLater ? new("lock-sows-late", locked.DayNumber - best.DayNumber, Unit: "d", Day: best) : null;
     }
 
     /// <summary>
     /// A fixed planting before the window opens: what still freezes after it. It is said as long as the window has not opened: also when
     /// the day has passed or was put off.
     /// </summary>
-    private Reason? Frost(DateOnly locked, StageFacts facts)
+    private Reason? Frost(DateOnly locked, StepFacts facts)
     {
         var put = facts.NotBefore is { } until && until > locked ? until : locked;
         var really = put > request.Today ? put : request.Today;
@@ -282,21 +284,22 @@ internal sealed class Steps(
 
     private (double[] Low, double[] High) Quantiles()
     {
-        var byStage = new double[Stages * Draws.Count];
-        Span<double> days = stackalloc double[Stages],
-            free = stackalloc double[Stages],
-            leaves = stackalloc double[Stages];
+        var slots = _path.Slots;
+        var bySlot = new double[slots * Draws.Count];
+        Span<double> days = stackalloc double[slots],
+            free = stackalloc double[slots],
+            leaves = stackalloc double[slots];
         for (var i = 0; i < Draws.Count; i++)
         {
             walk.Run(Draws.Row(i), course.Days[0], days, free, leaves);
-            for (var s = 0; s < Stages; s++)
-                byStage[(s * Draws.Count) + i] = days[s];
+            for (var s = 0; s < slots; s++)
+                bySlot[(s * Draws.Count) + i] = days[s];
         }
 
-        var (low, high) = (new double[Stages], new double[Stages]);
-        for (var s = 0; s < Stages; s++)
+        var (low, high) = (new double[slots], new double[slots]);
+        for (var s = 0; s < slots; s++)
         {
-            var column = byStage.AsSpan(s * Draws.Count, Draws.Count);
+            var column = bySlot.AsSpan(s * Draws.Count, Draws.Count);
             column.Sort();
             low[s] = column[Draws.Count / 10];
             high[s] = column[Draws.Count - 1 - (Draws.Count / 10)];
@@ -308,14 +311,15 @@ internal sealed class Steps(
     /// <summary>Each source's own part, to first order: half the distance between its plus and minus one deviation.</summary>
     private List<SpreadPart>[] Parts()
     {
-        var squares = new Dictionary<string, double>[Stages];
-        for (var s = 0; s < Stages; s++)
+        var slots = _path.Slots;
+        var squares = new Dictionary<string, double>[slots];
+        for (var s = 0; s < slots; s++)
             squares[s] = [];
         Span<double> z = stackalloc double[Variates.Count],
-            plus = stackalloc double[Stages],
-            minus = stackalloc double[Stages];
-        Span<double> free = stackalloc double[Stages],
-            leaves = stackalloc double[Stages];
+            plus = stackalloc double[slots],
+            minus = stackalloc double[slots];
+        Span<double> free = stackalloc double[slots],
+            leaves = stackalloc double[slots];
         for (var v = 0; v < Variates.Count; v++)
         {
             z.Clear();
@@ -323,7 +327,7 @@ internal sealed class Steps(
             walk.Run(z, course.Days[0], plus, free, leaves);
             z[v] = -1;
             walk.Run(z, course.Days[0], minus, free, leaves);
-            for (var s = 0; s < Stages; s++)
+            for (var s = 0; s < slots; s++)
             {
                 var half = (plus[s] - minus[s]) / 2;
                 var source = Variates.SourceOf(v);

@@ -23,7 +23,7 @@ public enum Press
 }
 
 /// <summary>The next thing to do with a batch, or with one group of it.</summary>
-/// <param name="Stage">What.</param>
+/// <param name="Step">What.</param>
 /// <param name="Group">The group it is about; null before sowing.</param>
 /// <param name="From">Where that stands.</param>
 /// <param name="FromSeedlings">Seedlings that stand in that group.</param>
@@ -36,10 +36,10 @@ public enum Press
 /// <param name="Trays">Sow: trays; null elsewhere or where the container is no tray.</param>
 /// <param name="MixLitres">Mix to have ready.</param>
 /// <param name="Minutes">How long it takes, before the grower's own pace is known.</param>
-/// <param name="Thin">Thinning: which cells; null for the other work. Its stage is the emergence it follows.</param>
+/// <param name="Thin">Thinning: which cells; null for the other work. Its step is the coming up it follows.</param>
 /// <param name="Kind">What kind of work.</param>
 public sealed record Work(
-    Stage Stage,
+    Step Step,
     GroupId? Group,
     Spot? From,
     int FromSeedlings,
@@ -60,11 +60,11 @@ public sealed record Work(
 public sealed record ThinDue(ThinPlan Plan, DateOnly Day);
 
 /// <summary>What of a stored plan step the day's work needs.</summary>
-public sealed record StepDay(Stage Stage, DateSpread Date, DateOnly Due, DateOnly? PutOffTo)
+public sealed record StepDay(Step Step, DateSpread Date, DateOnly Due, DateOnly? PutOffTo)
 {
     /// <summary>A sowing that was planned late is due from the day it was planned on.</summary>
-    public static StepDay Kept(Stage stage, DateSpread date, DateOnly due, DateOnly? putOffTo, DateOnly? keptOn) =>
-        new(stage, date, stage == Stage.Sow && keptOn > due ? keptOn.Value : due, putOffTo);
+    public static StepDay Kept(Step step, DateSpread date, DateOnly due, DateOnly? putOffTo, DateOnly? keptOn) =>
+        new(step, date, step.Kind == StepKind.Begin && keptOn > due ? keptOn.Value : due, putOffTo);
 
     /// <summary>The day it stands under: the one it was put off to, where that is later.</summary>
     public DateOnly Shown => PutOffTo is { } put && put > Due ? put : Due;
@@ -79,57 +79,57 @@ public static class TodaysWork
     /// <summary>The next work of a batch, as it stands on a day: what is asked for only later is left out.</summary>
     public static IReadOnlyList<Work> On(IEnumerable<Job> jobs, DateOnly today) => [.. jobs.Select(j => j.On(today)).OfType<Work>()];
 
-    /// <summary>The next jobs of a batch: one for each group that has a stage to do, and what its trays ask for.</summary>
+    /// <summary>The next jobs of a batch: one for each group that has a step to do, and what its trays ask for.</summary>
     /// <param name="steps">The plan's steps in order.</param>
     /// <param name="state">What stands.</param>
     /// <param name="toSow">Cells, seeds and trays of the plan.</param>
-    /// <param name="containerOf">What the plants stand in after a stage; null in a bed.</param>
+    /// <param name="containerOf">What the plants stand in after a step; null in a bed.</param>
     /// <param name="twins">Whether two in a cell become two pots.</param>
     /// <param name="start">What the batch begins with.</param>
     /// <param name="thin">Where cells were counted and some are crowded.</param>
-    /// <param name="ahead">The next stage of a group that is ahead of the plan (<see cref="GroupWalk"/>); null where the plan's day
+    /// <param name="ahead">The next step of a group that is ahead of the plan (<see cref="GroupWalk"/>); null where the plan's day
     /// holds.</param>
     /// <returns>Empty when all that is planned is done, or no plant is left.</returns>
     public static IReadOnlyList<Job> Jobs(
         IReadOnlyList<StepDay> steps,
         BatchState state,
         (int Cells, int Seeds, int? Trays) toSow,
-        Func<Stage, Container?> containerOf,
+        Func<Step, Container?> containerOf,
         Seeds.Twins twins,
         Start start = Start.Seed,
         ThinDue? thin = null,
         Func<Group, StepDay?>? ahead = null
     )
     {
-        var sown = state.StageDays.ContainsKey(Stage.Sow);
+        var sown = state.BegunOn is not null;
         if (sown && state.Emerged > 0 && state.Seedlings == 0)
             return [];
-        if (steps.FirstOrDefault(s => s.Stage == Stage.Sow && !sown) is { } sowing)
+        if (steps.FirstOrDefault(s => s.Step.Kind == StepKind.Begin && !sown) is { } sowing)
         {
-            var litres = start == Start.Plants ? 0 : containerOf(Stage.Sow)?.MixLitres(toSow.Cells) ?? 0;
+            var litres = start == Start.Plants ? 0 : containerOf(sowing.Step)?.MixLitres(toSow.Cells) ?? 0;
             var minutes = Minutes(toSow.Cells, Handwork.SowingMinutesPerCell);
             return [new(JobKind.Step, sowing, null, null, 0, 0, 0, toSow.Cells, toSow.Seeds, toSow.Trays, litres, minutes)];
         }
 
         // From there on each group goes its own way: those ahead do not wait for the last.
-        var inTrays = state.Groups.Where(g => g.Reached <= Stage.Emerge && g.Seedlings > 0).MaxBy(g => g.Containers);
+        var inTrays = state.Groups.Where(g => g.Reached.Kind <= StepKind.Up && g.Seedlings > 0).MaxBy(g => g.Containers);
         var jobs = (
             from g in state.Groups
             where g.Seedlings > 0
-            let step = steps.FirstOrDefault(s => s.Stage is > Stage.Emerge and < Stage.Ripe && s.Stage > g.Reached)
+            let step = steps.FirstOrDefault(s => s.Step.Kind is > StepKind.Up and < StepKind.Ripe && s.Step > g.Reached)
             where step is not null
-            orderby step.Stage
-            select (Group: g, Job: Moving(ahead?.Invoke(g) ?? step, g, containerOf(step.Stage), twins, g == inTrays ? thin?.Plan : null))
+            orderby step.Step.Order
+            select (Group: g, Job: Moving(ahead?.Invoke(g) ?? step, g, containerOf(step.Step), twins, g == inTrays ? thin?.Plan : null))
         ).ToList();
 
         // The total is of the whole batch: it is counted once, where most of it stands, until half are up.
-        if (steps.FirstOrDefault(s => s.Stage == Stage.Emerge && !state.StageDays.ContainsKey(Stage.Emerge)) is { } emerging)
+        if (steps.FirstOrDefault(s => s.Step.Kind == StepKind.Up && state.DayOf(s.Step) is null) is { } emerging)
         {
-            var most = state.Groups.Where(g => g.Reached <= Stage.Emerge).MaxBy(g => g.Containers);
+            var most = state.Groups.Where(g => g.Reached.Kind <= StepKind.Up).MaxBy(g => g.Containers);
             return
             [
                 .. most is null ? Array.Empty<Job>() : [Counting(JobKind.Step, emerging, most, state)],
-                .. jobs.Where(j => j.Group.Reached > Stage.Emerge).Select(j => j.Job),
+                .. jobs.Where(j => j.Group.Reached.Kind > StepKind.Up).Select(j => j.Job),
             ];
         }
 
@@ -138,12 +138,16 @@ public static class TodaysWork
         if (
             start == Start.Seed
             && inTrays is not null
-            && state.StageDays.TryGetValue(Stage.Emerge, out var up)
-            && state.StageDays.TryGetValue(Stage.Sow, out var sownOn)
+            && state.UpOn is { } up
+            && state.BegunOn is { } sownOn
             && Thinning.Over(sownOn, up) is var over
             && state.CountedOn < over
         )
-            return [Counting(JobKind.CountAgain, new(Stage.Emerge, DateSpread.Certain(over), over, null), inTrays, state), .. works];
+            return
+            [
+                Counting(JobKind.CountAgain, new(state.Route.Standing, DateSpread.Certain(over), over, null), inTrays, state),
+                .. works,
+            ];
 
         if (thin is { Plan.Snips: > 0 } && inTrays is not null)
         {
@@ -151,7 +155,7 @@ public static class TodaysWork
             [
                 new(
                     JobKind.Thin,
-                    new(Stage.Emerge, DateSpread.Certain(thin.Day), thin.Day, null),
+                    new(state.Route.Standing, DateSpread.Certain(thin.Day), thin.Day, null),
                     inTrays.Id,
                     inTrays.At,
                     inTrays.Seedlings,
@@ -192,15 +196,15 @@ public static class TodaysWork
         // Twins that are snipped leave one plant to a cell; separated, each gets a pot. Counted cells say which.
         // In pots a pair stands on purpose: it is separated at this move.
         var plants =
-            thin is not null && step.Stage < Stage.Harden ? thin.Plants
-            : step.Stage is Stage.PotUp or Stage.PotOn ? group.Seedlings
-            : twins == Seeds.Twins.Separate && step.Stage < Stage.Harden ? group.Seedlings
+            thin is not null && step.Step.Kind < StepKind.Harden ? thin.Plants
+            : step.Step is { Kind: StepKind.Move, Number: > 1 } ? group.Seedlings
+            : twins == Seeds.Twins.Separate && step.Step.Kind < StepKind.Harden ? group.Seedlings
             : Math.Min(group.Seedlings, group.Containers);
-        return step.Stage switch
+        return step.Step switch
         {
-            Stage.Harden => Of(plants, null, Handwork.CarryingMinutesPerContainer),
-            Stage.PlantOut => Of(0, null, Handwork.PlantingOutMinutes),
-            Stage.PrickOut => Of(plants, container, Handwork.PrickingOutMinutes),
+            { Kind: StepKind.Harden } => Of(plants, null, Handwork.CarryingMinutesPerContainer),
+            { Kind: StepKind.PlantOut } => Of(0, null, Handwork.PlantingOutMinutes),
+            { Number: 1 } => Of(plants, container, Handwork.PrickingOutMinutes),
             _ => Of(plants, container, Handwork.PottingUpMinutes),
         };
 
@@ -228,7 +232,7 @@ public static class TodaysWork
         if (step.PutOffTo is { } put && put > today)
             return Press.Coming;
         if (step.Date.Mid > today)
-            return step.Date.Low <= today && step.Stage is not (Stage.Sow or Stage.Harden) ? Press.Look : Press.Coming;
+            return step.Date.Low <= today && step.Step.Kind is not (StepKind.Begin or StepKind.Harden) ? Press.Look : Press.Coming;
         var since = step.PutOffTo is { } until && until > step.Due ? until : step.Due;
         return today.DayNumber - since.DayNumber > OverdueDays ? Press.Overdue : Press.Due;
     }

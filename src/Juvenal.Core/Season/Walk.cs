@@ -5,14 +5,14 @@ using Juvenal.Core.Site;
 namespace Juvenal.Core.Season;
 
 /// <summary>
-/// One walk of a batch through its stages in thermal time, for one draw of what is uncertain.
+/// One walk of a batch through its steps in thermal time, for one draw of what is uncertain.
 /// Days are day numbers (<see cref="DateOnly.DayNumber"/>) with fractions.
 /// </summary>
 /// <remarks>
 /// Emergence by Harrington &amp; Minges' rates; true leaves by the leaf model from emergence, paused by the setback after each move;
 /// a move when its leaves are there, or (from the second on) when the pot's comfortable time is used up, whichever is first;
 /// hardening when 6 leaves are there and the ladder would end at the window, whichever is later.
-/// A stage that is done or locked has its own day, and what follows starts from it.
+/// A step that is done or locked has its own day, and what follows starts from it.
 /// </remarks>
 internal sealed class Walk
 {
@@ -28,9 +28,9 @@ internal sealed class Walk
     private readonly double _over;
     private readonly double _strays;
     private readonly int[] _placeOf;
-    private readonly double?[] _done = new double?[8];
-    private readonly double?[] _locked = new double?[8];
-    private readonly double[] _notBefore = new double[8];
+    private readonly double?[] _done = [];
+    private readonly double?[] _locked = [];
+    private readonly double[] _notBefore = [];
 
     /// <param name="request">Checked already.</param>
     /// <param name="window">When the bed opens, and how far that strays.</param>
@@ -44,13 +44,16 @@ internal sealed class Walk
         // A place that serves two stages strays once: the stages share its draw.
         PlaceClimate[] places = [request.Path.Germination, request.Path.Seedling, .. request.Path.Moves.Select(m => m.Place)];
         _placeOf = [.. places.Select(p => Array.FindIndex(places, q => q.Name == p.Name))];
-        for (var s = 0; s < 8; s++)
+        var slots = request.Path.Slots;
+        (_done, _locked, _notBefore) = (new double?[slots], new double?[slots], new double[slots]);
+        Array.Fill(_notBefore, request.Today.DayNumber);
+        foreach (var step in request.Path.Steps)
         {
-            var facts = request.FactsOf((Stage)s);
+            var (facts, s) = (request.FactsOf(step), request.Path.SlotOf(step));
             _done[s] = facts.Done?.DayNumber;
             _locked[s] = facts.Locked?.DayNumber;
             // Fruit ripens when it does: its day does not move on with every day that nobody looked.
-            _notBefore[s] = Math.Max(facts.NotBefore?.DayNumber ?? 0, s == (int)Stage.Ripe ? 0 : request.Today.DayNumber);
+            _notBefore[s] = Math.Max(facts.NotBefore?.DayNumber ?? 0, step.Kind == StepKind.Ripe ? 0 : request.Today.DayNumber);
         }
     }
 
@@ -78,54 +81,53 @@ internal sealed class Walk
 
     /// <param name="z">One draw, <see cref="Variates.Count"/> standard normals; all zero is the middle course.</param>
     /// <param name="sow">Day number of sowing.</param>
-    /// <param name="days">Filled by stage: the day it takes place.</param>
-    /// <param name="free">Filled by stage: the day it would, were it not done, locked or put off.</param>
-    /// <param name="leaves">Filled by stage: true leaves on that day.</param>
+    /// <param name="days">Filled by step: the day it takes place.</param>
+    /// <param name="free">Filled by step: the day it would, were it not done, locked or put off.</param>
+    /// <param name="leaves">Filled by step: true leaves on that day.</param>
     public void Run(ReadOnlySpan<double> z, double sow, Span<double> days, Span<double> free, Span<double> leaves)
     {
         var moves = _request.Path.Moves.Count;
         days[0] = free[0] = sow;
         leaves.Clear();
         free[1] = sow + (BeginningDays(z) * Stretch(_spreads.Emergence, z[Variates.Emergence]));
-        var at = days[1] = _request.Path.Begins.Kind == Start.Plants ? sow : Settle(Stage.Emerge, free[1]);
+        var at = days[1] = _request.Path.Begins.Kind == Start.Plants ? sow : Settle(1, free[1]);
         var potFrom = at;
         var count = _request.Path.Begins.Leaves;
         var setback = 0.0;
         for (var i = 0; i < moves; i++)
         {
-            var stage = (int)GrowingPath.StageOfMove(i);
+            var stage = 2 + i;
             free[stage] = Math.Max(at, ReadyAt(i, at, setback, count, potFrom, z));
-            days[stage] = Settle((Stage)stage, free[stage]);
+            days[stage] = Settle(stage, free[stage]);
             count += Grown(i, days[stage] - at - setback, z);
             leaves[stage] = count;
             potFrom = at = days[stage];
-            setback = Setback.Days(_request.Path.BaresRoots(i)) * Stretch(_spreads.Setbacks, z[Variates.FirstSetback + i]);
+            setback = Setback.Days(_request.Path.BaresRoots(i)) * Stretch(_spreads.Setbacks, z[Variates.Setback(i)]);
         }
 
         var ladder = _request.Rules.HardeningDays;
-        var target = _locked[(int)Stage.PlantOut] ?? _window;
-        const int harden = (int)Stage.Harden,
-            plant = (int)Stage.PlantOut,
-            ripe = (int)Stage.Ripe;
+        var harden = 2 + moves;
+        var (plant, ripe) = (harden + 1, harden + 2);
+        var target = _locked[plant] ?? _window;
         free[harden] = Math.Max(at, ReadyAt(moves, at, setback, count, potFrom, z));
-        days[harden] = Settle(Stage.Harden, Math.Max(free[harden], target - ladder));
+        days[harden] = Settle(harden, Math.Max(free[harden], target - ladder));
         count += Grown(moves, days[harden] - at - setback, z);
         leaves[harden] = count;
 
         // The year's own gate (its last freeze, its nights, its soil) can open after the day that was planned for.
         var gate = Math.Max(_window, _over + (_strays * z[Variates.Freeze]));
         free[plant] = Math.Max(days[harden] + ladder, z[Variates.Freeze] == 0 ? _window : gate);
-        days[plant] = Settle(Stage.PlantOut, free[plant]);
+        days[plant] = Settle(plant, free[plant]);
         leaves[plant] = count + (Math.Max(0, days[plant] - days[harden]) * _leaf.LeavesPerDay(_request.Path.Hardening.MeanCelsius));
         free[ripe] = days[plant] + (_request.Cultivar.DaysToRipe * Stretch(_spreads.Ripening, z[Variates.Ripening]));
-        days[ripe] = Settle(Stage.Ripe, free[ripe]);
+        days[ripe] = Settle(ripe, free[ripe]);
     }
 
     /// <summary>Air, °C, that the plants have in the leaf stage before move <paramref name="i"/> (or before hardening), as drawn.</summary>
     private double AirBefore(int i, ReadOnlySpan<double> z)
     {
         var place = i == 0 ? _request.Path.Seedling : _request.Path.Moves[i - 1].Place;
-        return place.MeanCelsius + (place.DeviationCelsius * z[Variates.FirstPlace + _placeOf[i + 1]]);
+        return place.MeanCelsius + (place.DeviationCelsius * z[Variates.Place(_placeOf[i + 1])]);
     }
 
     /// <summary>Days from the beginning to standing plants: emergence for seed, rooting or healing for the others.</summary>
@@ -134,7 +136,7 @@ internal sealed class Walk
     private double EmergenceRate(ReadOnlySpan<double> z)
     {
         var place = _request.Path.Germination;
-        var soil = place.SoilCelsius + (place.DeviationCelsius * z[Variates.FirstPlace + _placeOf[0]]);
+        var soil = place.SoilCelsius + (place.DeviationCelsius * z[Variates.Place(_placeOf[0])]);
         return Math.Max(SlowestPerDay, _table.RatePerDay(Math.Min(soil, _table.HighestCelsius)));
     }
 
@@ -143,8 +145,7 @@ internal sealed class Walk
     {
         var air = AirBefore(i, z);
         var rate = Math.Max(SlowestPerDay, _leaf.LeavesPerDay(air));
-        var byLeaves =
-            at + setback + (Math.Max(0, LeavesFor(i) - leaves) / rate * Stretch(_spreads.Leaves, z[Variates.FirstLeafStage + i]));
+        var byLeaves = at + setback + (Math.Max(0, LeavesFor(i) - leaves) / rate * Stretch(_spreads.Leaves, z[Variates.LeafStage(i)]));
         if (i == 0 || i == _request.Path.Moves.Count)
             return byLeaves;
         return Math.Min(byLeaves, potFrom + PotFullDays(i, air));
@@ -174,13 +175,9 @@ internal sealed class Walk
     }
 
     private double Grown(int i, double days, ReadOnlySpan<double> z) =>
-        Math.Max(0, days) * _leaf.LeavesPerDay(AirBefore(i, z)) / Stretch(_spreads.Leaves, z[Variates.FirstLeafStage + i]);
+        Math.Max(0, days) * _leaf.LeavesPerDay(AirBefore(i, z)) / Stretch(_spreads.Leaves, z[Variates.LeafStage(i)]);
 
-    private double Settle(Stage stage, double computed)
-    {
-        var s = (int)stage;
-        return _done[s] ?? _locked[s] ?? Math.Max(computed, _notBefore[s]);
-    }
+    private double Settle(int slot, double computed) => _done[slot] ?? _locked[slot] ?? Math.Max(computed, _notBefore[slot]);
 
     /// <summary>A duration's factor: 1 + deviation × z, never under a fifth.</summary>
     private static double Stretch(double deviation, double z) => Math.Max(0.2, 1 + (deviation * z));

@@ -53,14 +53,14 @@ public static class WorkDone
     {
         ArgumentNullException.ThrowIfNull(work);
         ArgumentNullException.ThrowIfNull(said);
-        var entry = new LedgerEntry(said.Id, 0, said.HappenedOn, EntryKind.Moved, work.Stage);
-        switch (work.Stage)
+        var entry = new LedgerEntry(said.Id, 0, said.HappenedOn, EntryKind.Moved, work.Step.Id);
+        switch (work.Step.Kind)
         {
-            case Stage.Sow when start == Start.Plants:
+            case StepKind.Begin when start == Start.Plants:
                 return [entry with { Kind = EntryKind.Received, To = target, Seedlings = said.Count, Containers = said.Count }];
-            case Stage.Sow when start != Start.Seed:
+            case StepKind.Begin when start != Start.Seed:
                 return [entry with { Kind = EntryKind.Sown, To = target, Seeds = said.Count, Containers = said.Count }];
-            case Stage.Sow:
+            case StepKind.Begin:
                 return
                 [
                     entry with
@@ -72,7 +72,7 @@ public static class WorkDone
                         LotId = lot,
                     },
                 ];
-            case Stage.Emerge:
+            case StepKind.Up:
                 var up = entry with { Kind = EntryKind.Emerged, To = work.From, Seedlings = said.Count, Group = work.Group };
                 if (!said.CarryOn || said.ExtraId is not { } carried || target == work.From)
                     return [up];
@@ -94,7 +94,7 @@ public static class WorkDone
         }
 
         var left = work.Seedlings - said.Count;
-        var from = new Group(work.Group!.Value, work.From!.Value, work.FromSeedlings, work.FromContainers, work.Stage, said.HappenedOn);
+        var from = new Group(work.Group!.Value, work.From!.Value, work.FromSeedlings, work.FromContainers, work.Step, said.HappenedOn);
         // A pair that goes on as one empties one cell and fills one pot.
         var units = said.Count - said.Pairs;
         var emptied = left <= 0 ? from.Containers : Emptying.Emptied(EntryKind.Moved, units, from);

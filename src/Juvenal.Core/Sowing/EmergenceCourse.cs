@@ -102,7 +102,7 @@ public static class EmergenceCourse
     public static double StillComing(BatchState state, double germination, double daysOfHalf, DateOnly today)
     {
         ArgumentNullException.ThrowIfNull(state);
-        return state.Groups.All(g => g.Reached > Stage.Emerge) || !state.StageDays.TryGetValue(Stage.Sow, out var sown)
+        return state.Groups.All(g => g.Reached.Kind > StepKind.Up) || state.BegunOn is not { } sown
             ? 0
             : StillComing(state.SeedsSown, state.Emerged, germination, ShareAt((today.DayNumber - sown.DayNumber) / daysOfHalf));
     }

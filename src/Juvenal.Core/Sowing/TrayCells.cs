@@ -10,7 +10,7 @@ public static class TrayCells
     public static Group? Group(BatchState state, Guid sownIn)
     {
         ArgumentNullException.ThrowIfNull(state);
-        return state.Groups.Where(g => g.At.Container == sownIn && g.Reached <= Stage.Emerge).MaxBy(g => g.Containers);
+        return state.Groups.Where(g => g.At.Container == sownIn && g.Reached.Kind <= StepKind.Up).MaxBy(g => g.Containers);
     }
 
     /// <summary>Seedlings that a count of some trays shows beyond those that stand by the ledger; below 0 so many fewer.</summary>

@@ -28,10 +28,10 @@ public readonly record struct SessionKey(Guid Account, Guid Stamp, Guid Id);
 /// <summary>A nursery that someone may enter, and as what.</summary>
 public sealed record NurseryOf(Guid Id, string Name, Role Role);
 
-/// <summary>Who is at the door of a nursery, by name and role.</summary>
-public sealed record Visitor(string Name, Role Role);
+/// <summary>A member of a nursery who asks, by name and role.</summary>
+public sealed record Membership(string Name, Role Role);
 
-/// <summary>Accounts: found by name at the door, by id after it.</summary>
+/// <summary>Accounts: found by name at sign-in, by id after it.</summary>
 public sealed class AccountStore(AccountTransaction accounts)
 {
     /// <summary>A cookie that is not used lasts thirty days.</summary>
@@ -87,7 +87,7 @@ public sealed class AccountStore(AccountTransaction accounts)
         order by m.since, n.id
         """;
 
-    private const string AtTheDoor = """
+    private const string MemberOfNursery = """
         -- May this session enter this nursery, and as what?
         select a.name, m.role
         from account a
@@ -141,10 +141,10 @@ public sealed class AccountStore(AccountTransaction accounts)
         accounts.ListAsync(Nurseries, r => new NurseryOf(r.GetGuid(0), r.GetString(1), r.Enum<Role>(2)), cancel, Sql.Of(id));
 
     /// <returns>Null: the session has ended, there is no such nursery, or one does not belong to it; which, one may not know.</returns>
-    public Task<Visitor?> AtTheDoorAsync(SessionKey session, Guid nursery, CancellationToken cancel) =>
+    public Task<Membership?> MemberAsync(SessionKey session, Guid nursery, CancellationToken cancel) =>
         accounts.OneAsync(
-            AtTheDoor,
-            r => new Visitor(r.GetString(0), r.Enum<Role>(1)),
+            MemberOfNursery,
+            r => new Membership(r.GetString(0), r.Enum<Role>(1)),
             cancel,
             Sql.Of(session.Account),
             Sql.Of(session.Stamp),

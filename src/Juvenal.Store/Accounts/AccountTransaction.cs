@@ -5,7 +5,7 @@ namespace Juvenal.Store.Accounts;
 
 /// <summary>What is known of who asks, before or beside a nursery. Only what is named here can be seen.</summary>
 /// <param name="Account">Signed in as, or being made.</param>
-/// <param name="SignIn">The name typed at the door, as <see cref="AccountName.Key"/>.</param>
+/// <param name="SignIn">The name typed at sign-in, as <see cref="AccountName.Key"/>.</param>
 /// <param name="Invitation">SHA-256 of the secret in the link.</param>
 /// <param name="Nursery">The nursery that is entered.</param>
 public sealed record Asker(Guid? Account = null, string? SignIn = null, byte[]? Invitation = null, Guid? Nursery = null);

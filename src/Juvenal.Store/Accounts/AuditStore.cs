@@ -35,7 +35,7 @@ public sealed class AuditStore(Walled walled)
         """;
 
     private const string Select = """
-        -- What was done in this nursery, and by its people at the door; the newest first.
+        -- What was done in this nursery, and by its people signing in; the newest first.
         select happened_at, kind, by_name, about
         from audit_entry
         order by happened_at desc, id desc

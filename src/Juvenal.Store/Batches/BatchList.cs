@@ -7,7 +7,7 @@ namespace Juvenal.Store.Batches;
 
 /// <summary>What a list shows of a step.</summary>
 public sealed record ListedStep(
-    Stage Stage,
+    Step Step,
     DateOnly Low,
     DateOnly Mid,
     DateOnly High,
@@ -32,6 +32,7 @@ public sealed record ListedBatch(
     int Lost,
     int Snipped,
     DateOnly? EndedOn,
+    bool OutOfDate,
     IReadOnlyList<ListedStep> Steps
 );
 
@@ -60,21 +61,23 @@ public sealed class BatchList(NurseryTransaction nursery)
         -- A page of batches as a list shows them.
         with page as (
           select b.nursery_id, b.id, b.code, b.season, c.name, c.crop, b.start, b.plants_wanted, b.seeds_sown, b.emerged, b.lost, b.snipped,
-            b.ended_on
+            b.ended_on, {BatchRow.OutOfDate} as out_of_date
           {Found}
           order by b.ended_on is not null, b.season desc, length(b.code), b.code, b.id
           offset $2
           limit $3)
         select b.id, b.code, b.season, b.name, b.crop, b.start, b.plants_wanted, b.seeds_sown, b.emerged,
           coalesce((select sum(s.seedlings)::int from standing s where s.nursery_id = b.nursery_id and s.batch_id = b.id), 0),
-          b.lost, b.snipped, b.ended_on, p.stages, p.lows, p.mids, p.highs, p.dones, p.locks, p.puts, p.conflicts
+          b.lost, b.snipped, b.ended_on, b.out_of_date, p.ids, p.kinds, p.lows, p.mids, p.highs, p.dones, p.locks, p.puts, p.conflicts
         from page b
         left join lateral (
-          select array_agg(p.stage order by p.stage) as stages, array_agg(p.low order by p.stage) as lows,
-            array_agg(p.mid order by p.stage) as mids, array_agg(p.high order by p.stage) as highs,
-            array_agg(p.done_on order by p.stage) as dones, array_agg(p.locked_on order by p.stage) as locks,
-            array_agg(p.put_off_to order by p.stage) as puts, array_agg(p.conflict is not null order by p.stage) as conflicts
+          select array_agg(w.id order by w.ordinal) as ids, array_agg(w.kind order by w.ordinal) as kinds,
+            array_agg(p.low order by w.ordinal) as lows, array_agg(p.mid order by w.ordinal) as mids,
+            array_agg(p.high order by w.ordinal) as highs, array_agg(p.done_on order by w.ordinal) as dones,
+            array_agg(p.locked_on order by w.ordinal) as locks, array_agg(p.put_off_to order by w.ordinal) as puts,
+            array_agg(p.conflict is not null order by w.ordinal) as conflicts
           from plan_step p
+          join path_step w on w.nursery_id = p.nursery_id and w.id = p.step_id and w.retired_on is null
           where p.nursery_id = b.nursery_id and p.batch_id = b.id) p on true
         order by b.ended_on is not null, b.season desc, length(b.code), b.code, b.id
         """;
@@ -116,15 +119,20 @@ public sealed class BatchList(NurseryTransaction nursery)
 
     private static ListedBatch Read(NpgsqlDataReader r)
     {
-        var stages = r.IsDBNull(13) ? [] : r.GetFieldValue<int[]>(13);
-        var steps = new List<ListedStep>(stages.Length);
-        if (stages.Length > 0)
+        var ids = r.IsDBNull(14) ? [] : r.GetFieldValue<Guid[]>(14);
+        var steps = new List<ListedStep>(ids.Length);
+        if (ids.Length > 0)
         {
-            var (lows, mids, highs) = (r.GetFieldValue<DateOnly[]>(14), r.GetFieldValue<DateOnly[]>(15), r.GetFieldValue<DateOnly[]>(16));
-            var (dones, locks) = (r.GetFieldValue<DateOnly?[]>(17), r.GetFieldValue<DateOnly?[]>(18));
-            var (puts, conflicts) = (r.GetFieldValue<DateOnly?[]>(19), r.GetFieldValue<bool[]>(20));
-            for (var i = 0; i < stages.Length; i++)
-                steps.Add(new((Stage)stages[i], lows[i], mids[i], highs[i], dones[i], locks[i], puts[i], conflicts[i]));
+            var (kinds, move) = (r.GetFieldValue<string[]>(15), 0);
+            var (lows, mids, highs) = (r.GetFieldValue<DateOnly[]>(16), r.GetFieldValue<DateOnly[]>(17), r.GetFieldValue<DateOnly[]>(18));
+            var (dones, locks) = (r.GetFieldValue<DateOnly?[]>(19), r.GetFieldValue<DateOnly?[]>(20));
+            var (puts, conflicts) = (r.GetFieldValue<DateOnly?[]>(21), r.GetFieldValue<bool[]>(22));
+            for (var i = 0; i < ids.Length; i++)
+            {
+                var kind = Sql.ToEnum<StepKind>(kinds[i]);
+                var step = new Step(new(ids[i]), kind, i, kind == StepKind.Move ? ++move : 0);
+                steps.Add(new(step, lows[i], mids[i], highs[i], dones[i], locks[i], puts[i], conflicts[i]));
+            }
         }
 
         return new(
@@ -141,6 +149,7 @@ public sealed class BatchList(NurseryTransaction nursery)
             r.GetInt32(10),
             r.GetInt32(11),
             r.OrNull<DateOnly>(12),
+            r.GetBoolean(13),
             steps
         );
     }

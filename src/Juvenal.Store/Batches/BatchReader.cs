@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
@@ -11,7 +12,7 @@ namespace Juvenal.Store.Batches;
 
 /// <summary>A stored step of a plan.</summary>
 public sealed record StoredStep(
-    Stage Stage,
+    Guid StepId,
     DateOnly Low,
     DateOnly Mid,
     DateOnly High,
@@ -28,7 +29,12 @@ public sealed record StoredStep(
     IReadOnlyList<Reason> Reasons,
     IReadOnlyList<SpreadPart> Spread,
     Reason? Conflict
-);
+)
+{
+    /// <summary>Which step of its batch.</summary>
+    [JsonIgnore]
+    public Step Step { get; init; }
+}
 
 /// <summary>What stands in one group, as stored.</summary>
 public sealed record StoredGroup(
@@ -37,7 +43,7 @@ public sealed record StoredGroup(
     Guid PlaceId,
     int Seedlings,
     int Containers,
-    Stage Reached,
+    Guid ReachedStepId,
     DateOnly? InPotSince,
     DateOnly? HardenedSince,
     Guid? FromGroup,
@@ -48,21 +54,23 @@ public sealed record StoredGroup(
     internal const string OfBatch = """
         coalesce((
             select jsonb_agg(jsonb_build_object('id', s.id, 'containerId', s.container_id, 'placeId', s.place_id, 'seedlings', s.seedlings,
-              'containers', s.containers, 'reached', s.reached, 'inPotSince', s.in_pot_since, 'hardenedSince', s.hardened_since,
-              'fromGroup', s.from_group, 'merged', s.merged) order by s.reached desc, s.seedlings desc, s.id)
+              'containers', s.containers, 'reachedStepId', s.reached_step_id, 'inPotSince', s.in_pot_since, 'hardenedSince', s.hardened_since,
+              'fromGroup', s.from_group, 'merged', s.merged) order by w.ordinal desc, s.seedlings desc, s.id)
             from standing s
+            join path_step w on w.nursery_id = s.nursery_id and w.id = s.reached_step_id
             where s.nursery_id = b.nursery_id
               and s.batch_id = b.id), '[]')
         """;
 
     /// <summary>In the core's form.</summary>
-    public Group Group() =>
+    /// <param name="route">The steps of its batch.</param>
+    public Group Group(Route route) =>
         new(
             new(Id),
             new(ContainerId, PlaceId),
             Seedlings,
             Containers,
-            Reached,
+            route.Find(new(ReachedStepId)) ?? route.Begin,
             InPotSince ?? DateOnly.MinValue,
             HardenedSince,
             FromGroup is { } from ? new GroupId(from) : null,
@@ -74,11 +82,13 @@ public sealed record StoredGroup(
 public sealed record StoredTrayCount(Guid TrayId, string Cells, DateOnly On);
 
 /// <summary>A batch with its plan and its counts, as stored; nothing is computed on reading.</summary>
+/// <param name="OutOfDate">Its plan is still to follow a change: the days are those of before.</param>
 public sealed record BatchView(
     Guid Id,
     int Version,
     string Code,
     BatchInput Input,
+    Route Route,
     string Cultivar,
     Crop Crop,
     SpeciesGroup Group,
@@ -98,39 +108,50 @@ public sealed record BatchView(
     int Used,
     IReadOnlyList<StoredTrayCount> TrayCounts,
     DateOnly? CountedOn,
-    IReadOnlyDictionary<Stage, DateOnly>? StageDays = null,
-    IReadOnlyDictionary<Stage, PutOff>? PutOffs = null,
-    DateOnly? KeptOn = null
+    IReadOnlyDictionary<StepId, DateOnly>? StepDays = null,
+    IReadOnlyDictionary<StepId, PutOff>? PutOffs = null,
+    DateOnly? KeptOn = null,
+    bool OutOfDate = false
 )
 {
     /// <summary>The counts in the core's form.</summary>
     public BatchState State() =>
         new(
+            Route,
             SeedsSown,
             Emerged,
-            [.. Standing.Select(g => g.Group())],
+            [.. Standing.Select(g => g.Group(Route))],
             Lost,
             Snipped,
-            StageDays ?? Steps.Where(s => s.DoneOn is not null).ToDictionary(s => s.Stage, s => s.DoneOn!.Value),
+            StepDays ?? Steps.Where(s => s.DoneOn is not null).ToDictionary(s => s.Step.Id, s => s.DoneOn!.Value),
             PutOffs?.ToDictionary(p => p.Key, p => (p.Value.Day, p.Value.Reason))
-                ?? Steps.Where(s => s.PutOffTo is not null).ToDictionary(s => s.Stage, s => (s.PutOffTo!.Value, s.PutOffReason ?? "")),
+                ?? Steps.Where(s => s.PutOffTo is not null).ToDictionary(s => s.Step.Id, s => (s.PutOffTo!.Value, s.PutOffReason ?? "")),
             [],
             Used,
             TrayCounts.ToDictionary(t => t.TrayId, t => (t.Cells, t.On)),
             CountedOn
         );
 
-    public DateOnly? DoneOn(Stage stage) =>
-        StageDays is { } days ? (days.TryGetValue(stage, out var day) ? day : null) : Steps.FirstOrDefault(s => s.Stage == stage)?.DoneOn;
+    /// <summary>The day a step took place for half of the plants; null where it has not.</summary>
+    public DateOnly? DoneOn(Step step) =>
+        StepDays is { } days ? (days.TryGetValue(step.Id, out var day) ? day : null) : Steps.FirstOrDefault(s => s.Step == step)?.DoneOn;
+
+    /// <summary>The day it was begun: sown, taken in.</summary>
+    public DateOnly? BegunOn => DoneOn(Route.Begin);
+
+    /// <summary>The plan's step of a kind; of moves, the first.</summary>
+    /// <exception cref="InvalidOperationException">The plan has none.</exception>
+    public StoredStep StepOf(StepKind kind) => Steps.First(s => s.Step.Kind == kind);
 
     /// <summary>What the day's work needs of a step. A sowing that was planned late is due from the day it was planned on.</summary>
     public StepDay DayOf(StoredStep step)
     {
         ArgumentNullException.ThrowIfNull(step);
-        return StepDay.Kept(step.Stage, DateSpread.Around(step.Low, step.Mid, step.High), step.Due, step.PutOffTo, KeptOn);
+        return StepDay.Kept(step.Step, DateSpread.Around(step.Low, step.Mid, step.High), step.Due, step.PutOffTo, KeptOn);
     }
 
-    public Spot TargetOf(Stage stage) => Input.TargetOf(stage);
+    /// <summary>Where the plan puts the plants at a step; no container in a bed.</summary>
+    public Spot TargetOf(Step step) => Route[step].At;
 }
 
 public sealed class BatchReader(NurseryTransaction nursery)
@@ -145,16 +166,17 @@ public sealed class BatchReader(NurseryTransaction nursery)
           b.summary, b.end_reason,
           coalesce((
             select jsonb_agg(jsonb_build_object(
-              'stage', p.stage, 'low', p.low, 'mid', p.mid, 'high', p.high, 'due', p.due, 'doneOn', p.done_on, 'lockedOn', p.locked_on,
+              'stepId', p.step_id, 'low', p.low, 'mid', p.mid, 'high', p.high, 'due', p.due, 'doneOn', p.done_on, 'lockedOn', p.locked_on,
               'putOffTo', p.put_off_to, 'putOffReason', p.put_off_reason, 'place', p.place, 'container', p.container,
               'containers', p.containers, 'mixLitres', p.mix_litres, 'leaves', p.leaves, 'conflict', p.conflict,
-              'reasons', case when $3 then p.reasons else '[]' end, 'spread', case when $3 then p.spread else '[]' end) order by p.stage)
+              'reasons', case when $3 then p.reasons else '[]' end, 'spread', case when $3 then p.spread else '[]' end) order by w.ordinal)
             from plan_step p
+            join path_step w on w.nursery_id = p.nursery_id and w.id = p.step_id and w.retired_on is null
             where p.nursery_id = b.nursery_id
               and p.batch_id = b.id), '[]'),
           {{StoredGroup.OfBatch}},
-          b.used, b.tray_counts, b.counted_on
-        from batch b
+          b.used, b.tray_counts, b.counted_on, {{BatchRow.OutOfDate}}
+        from {{BatchRow.From}}
         join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
         where ($1::uuid[] is null or b.id = any($1))
           and (not $4 or (b.ended_on is null and b.seeds_sown = 0))
@@ -167,7 +189,7 @@ public sealed class BatchReader(NurseryTransaction nursery)
         select reasons
         from plan_step
         where batch_id = $1
-          and stage = $2
+          and step_id = $2
         """;
 
     private const string Count = """
@@ -189,8 +211,8 @@ public sealed class BatchReader(NurseryTransaction nursery)
 
     /// <summary>The reasons of one step; the Round asks for them where they are opened.</summary>
     /// <exception cref="NotFoundException">The batch has no such step.</exception>
-    public async Task<IReadOnlyList<Reason>> WhyAsync(Guid id, Stage stage, CancellationToken cancel) =>
-        await nursery.OneAsync(Why, r => r.FromJson<List<Reason>>(0), cancel, Sql.Of(id), Sql.Of((int)stage))
+    public async Task<IReadOnlyList<Reason>> WhyAsync(Guid id, Guid step, CancellationToken cancel) =>
+        await nursery.OneAsync(Why, r => r.FromJson<List<Reason>>(0), cancel, Sql.Of(id), Sql.Of(step))
         ?? throw new NotFoundException("step");
 
     /// <summary>Those of the ids that are there.</summary>
@@ -219,6 +241,7 @@ public sealed class BatchReader(NurseryTransaction nursery)
             row.Version,
             row.Code,
             row.Input,
+            row.Route,
             r.GetString(own),
             r.Enum<Crop>(own + 1),
             r.Enum<SpeciesGroup>(own + 2),
@@ -233,14 +256,15 @@ public sealed class BatchReader(NurseryTransaction nursery)
             r.FromJson<PlanSummary>(own + 8),
             row.EndedOn,
             r.TextOrNull(own + 9),
-            r.FromJson<List<StoredStep>>(own + 10),
+            [.. r.FromJson<List<StoredStep>>(own + 10).Select(s => s with { Step = row.Route.Find(new(s.StepId))!.Value })],
             r.FromJson<List<StoredGroup>>(own + 11),
             r.GetInt32(own + 12),
             r.FromJson<List<StoredTrayCount>>(own + 13),
             r.OrNull<DateOnly>(own + 14),
-            row.StageDays,
+            row.StepDays,
             row.PutOffs,
-            row.KeptOn
+            row.KeptOn,
+            r.GetBoolean(own + 15)
         );
     }
 }

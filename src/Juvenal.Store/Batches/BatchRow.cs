@@ -5,7 +5,39 @@ using Npgsql;
 
 namespace Juvenal.Store.Batches;
 
-public sealed record MoveInput(Guid ContainerId, Guid PlaceId);
+/// <summary>A move into another container.</summary>
+/// <param name="ContainerId">Into what.</param>
+/// <param name="PlaceId">Where the plants stand then.</param>
+/// <param name="Id">Names the move for good: a move that is given the same name again is the same, wherever it comes. Null: the one that
+/// stands there in
+/// the path now, or a new one.</param>
+/// <param name="LockedOn">The day the grower fixed.</param>
+public sealed record MoveInput(Guid ContainerId, Guid PlaceId, Guid? Id = null, DateOnly? LockedOn = null);
+
+/// <summary>Days the grower fixed, of the steps that every path has; those of moves stand with the moves.</summary>
+public sealed record FixedDays(DateOnly? Begin = null, DateOnly? Up = null, DateOnly? Harden = null, DateOnly? PlantOut = null)
+{
+    internal DateOnly? Of(StepKind kind) =>
+        kind switch
+        {
+            StepKind.Begin => Begin,
+            StepKind.Up => Up,
+            StepKind.Harden => Harden,
+            StepKind.PlantOut => PlantOut,
+            _ => null,
+        };
+
+    /// <summary>With another day for a step.</summary>
+    internal FixedDays With(StepKind kind, DateOnly? day) =>
+        kind switch
+        {
+            StepKind.Begin => this with { Begin = day },
+            StepKind.Up => this with { Up = day },
+            StepKind.Harden => this with { Harden = day },
+            StepKind.PlantOut => this with { PlantOut = day },
+            _ => this,
+        };
+}
 
 /// <summary>A beginning that is not seed.</summary>
 /// <param name="Kind">With what.</param>
@@ -34,11 +66,11 @@ public sealed record StartInput(
 /// <param name="SeedsAvailable">Null where that is no limit.</param>
 /// <param name="TrayId">What it is sown in.</param>
 /// <param name="GerminationPlaceId">Where the tray stands until emergence.</param>
-/// <param name="SeedlingPlaceId">Where it stands until the first move.</param>
-/// <param name="Moves">0–3.</param>
+/// <param name="SeedlingPlaceId">Where it stands until the first move; plants that are bought in stand where they came to.</param>
+/// <param name="Moves">0–6, in order.</param>
 /// <param name="HardeningPlaceId">The hardening stand.</param>
 /// <param name="BedId">Where it ends.</param>
-/// <param name="Locks">Days the grower fixed, by stage.</param>
+/// <param name="Locks">Days the grower fixed.</param>
 /// <param name="LotId">The packet it is sown from; null where not said.</param>
 /// <param name="Start">What it begins with; null: seed.</param>
 public sealed record BatchInput(
@@ -56,41 +88,64 @@ public sealed record BatchInput(
     IReadOnlyList<MoveInput> Moves,
     Guid HardeningPlaceId,
     Guid BedId,
-    IReadOnlyDictionary<Stage, DateOnly> Locks,
+    FixedDays Locks,
     Guid? LotId = null,
     StartInput? Start = null
 )
 {
     public Beginning Begins => new(Start?.Kind ?? Core.Season.Start.Seed, Start?.Leaves ?? 0);
 
-    /// <summary>Where the plan puts the plants in a stage; no container in a bed.</summary>
-    public Spot TargetOf(Stage stage) =>
-        stage switch
+    /// <summary>The path that was chosen, in order.</summary>
+    /// <param name="batch">Which batch; a move that nobody named is named by it and its place among the moves.</param>
+    public IReadOnlyList<RouteStep> Path(Guid batch)
+    {
+        var last = Moves.Count == 0 ? TrayId : Moves[^1].ContainerId;
+        return
+        [
+            .. Route
+                .Unnamed(Begins.Kind, Moves.Count, batch)
+                .Select(
+                    (step, i) =>
+                    {
+                        var move = step.Kind == StepKind.Move ? Moves[step.Number - 1] : null;
+                        var at = step.Kind switch
+                        {
+                            StepKind.Begin => new Spot(TrayId, GerminationPlaceId),
+                            StepKind.Up => new(TrayId, SeedlingPlaceId),
+                            StepKind.Move => new(move!.ContainerId, move.PlaceId),
+                            StepKind.Harden => new(last, HardeningPlaceId),
+                            _ => new(null, BedId),
+                        };
+                        var id = move?.Id is { } named ? new StepId(named) : step.Id;
+                        return new RouteStep(step with { Id = id, Order = i }, at, move is null ? Locks.Of(step.Kind) : move.LockedOn);
+                    }
+                ),
+        ];
+    }
+
+    /// <summary>With the path, and the days fixed on it, that a batch has.</summary>
+    internal BatchInput On(Route route)
+    {
+        var (begin, up) = (route[route.Begin], route.Up is { } u ? route[u] : null);
+        return this with
         {
-            Stage.Sow => new(TrayId, GerminationPlaceId),
-            Stage.Emerge => new(TrayId, SeedlingPlaceId),
-            Stage.Harden => new(Moves.Count == 0 ? TrayId : Moves[^1].ContainerId, HardeningPlaceId),
-            Stage.PlantOut or Stage.Ripe => new(null, BedId),
-            _ => new(Moves[stage - Stage.PrickOut].ContainerId, Moves[stage - Stage.PrickOut].PlaceId),
+            TrayId = begin.At.Container!.Value,
+            GerminationPlaceId = begin.At.Place,
+            // Plants that are bought in grow on where they came to.
+            SeedlingPlaceId = (up ?? begin).At.Place,
+            Moves = [.. route.Moves.Select(m => Move(route[m]))],
+            HardeningPlaceId = route[route.Harden].At.Place,
+            BedId = route[route.PlantOut].At.Place,
+            Locks = new(begin.LockedOn, up?.LockedOn, route[route.Harden].LockedOn, route[route.PlantOut].LockedOn),
         };
 
-    /// <summary>
-    /// The stage that a move into another container does: that which wants this container, wherever it stands; else the next move up, and
-    /// none where all are done. A bed is planting out, planned or not.
-    /// </summary>
-    /// <param name="to">Where they went.</param>
-    /// <param name="reached">What they had done; null where that is not known.</param>
-    public Stage? StageOfMoveTo(Spot to, Stage? reached)
-    {
-        if (to.Container is null)
-            return Stage.PlantOut;
-        var left = Enumerable.Range(0, Moves.Count).Select(GrowingPath.StageOfMove).Where(s => s > (reached ?? Stage.Sow)).ToList();
-        return left.Where(s => TargetOf(s).Container == to.Container).Concat(left).Select(s => (Stage?)s).FirstOrDefault();
+        static MoveInput Move(RouteStep m) => new(m.At.Container!.Value, m.At.Place, m.Step.Id.Value, m.LockedOn);
     }
 }
 
 /// <summary>A batch as it is stored, without its plan.</summary>
-/// <param name="StageDays">By stage, as last written with the ledger; null where it was not written yet.</param>
+/// <param name="Route">Its steps.</param>
+/// <param name="StepDays">As last written with the ledger; null where it was not written yet.</param>
 /// <param name="SummaryDigest">Of the plan besides its steps.</param>
 /// <param name="ToSow">By the plan.</param>
 /// <param name="KeptOn">The day it was planned; null where that is not known.</param>
@@ -100,8 +155,9 @@ internal sealed record BatchRow(
     int Version,
     string Code,
     BatchInput Input,
-    IReadOnlyDictionary<Stage, DateOnly>? StageDays = null,
-    IReadOnlyDictionary<Stage, PutOff>? PutOffs = null,
+    Route Route,
+    IReadOnlyDictionary<StepId, DateOnly>? StepDays = null,
+    IReadOnlyDictionary<StepId, PutOff>? PutOffs = null,
     string? SummaryDigest = null,
     DateOnly? EndedOn = null,
     (int Cells, int Seeds, int? Trays) ToSow = default,
@@ -112,36 +168,48 @@ internal sealed record BatchRow(
     /// <summary>What a batch is read by; <see cref="Read"/> takes them in this order.</summary>
     public const string Columns = """
         b.id, b.version, b.code, b.cultivar_id, b.season, b.plants_wanted, b.germination, b.survival, b.confidence, b.seeds_per_cell,
-          b.seeds_available, b.tray_id, b.germination_place_id, b.seedling_place_id, b.hardening_place_id, b.bed_id,
-          (select array_agg(m.container_id order by m.ordinal) from batch_move m where m.nursery_id = b.nursery_id and m.batch_id = b.id),
-          (select array_agg(m.place_id order by m.ordinal) from batch_move m where m.nursery_id = b.nursery_id and m.batch_id = b.id),
-          (select array_agg(l.stage order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
-          (select array_agg(l.locked_on order by l.stage) from stage_lock l where l.nursery_id = b.nursery_id and l.batch_id = b.id),
-          b.lot_id, b.start, b.start_leaves, b.price_each, b.rootstock_id, b.scion_id, b.union_cm,
-          b.stage_days, b.put_offs, b.summary_digest, b.ended_on, b.cells, b.seeds, b.trays, b.kept_on, b.jobs_digest
+          b.seeds_available, b.lot_id, b.start, b.start_leaves, b.price_each, b.rootstock_id, b.scion_id, b.union_cm,
+          b.step_days, b.put_offs, b.summary_digest, b.ended_on, b.cells, b.seeds, b.trays, b.kept_on, b.jobs_digest,
+          path.ids, path.kinds, path.places, path.containers, path.locks, path.retired
         """;
 
     /// <summary>How many <see cref="Columns"/> are.</summary>
-    public const int Count = 36;
+    public const int Count = 33;
+
+    /// <summary>What <see cref="Columns"/> come from.</summary>
+    public const string From = """
+        batch b
+        join lateral (
+          select array_agg(w.id order by w.ordinal) as ids, array_agg(w.kind order by w.ordinal) as kinds,
+            array_agg(w.place_id order by w.ordinal) as places, array_agg(w.container_id order by w.ordinal) as containers,
+            array_agg(w.locked_on order by w.ordinal) as locks, array_agg(w.retired_on is not null order by w.ordinal) as retired
+          from path_step w
+          where w.nursery_id = b.nursery_id and w.batch_id = b.id) path on true
+        """;
+
+    /// <summary>Whether the plan of batch <c>b</c> is still to follow a change.</summary>
+    public const string OutOfDate = """
+        (b.ended_on is null
+            and (b.planned_inputs is distinct from (select version from nursery_input) or b.planned_facts is distinct from b.facts))
+        """;
 
     /// <summary>Locks nothing: where a batch is to be changed, it is locked by the statement before (<see cref="Locks"/>).</summary>
     public const string Select = $"""
         -- Batches with the path they take.
         select {Columns}
-        from batch b
+        from {From}
         where b.id = any($1)
         order by b.id
         """;
 
     public static BatchRow Read(NpgsqlDataReader r)
     {
-        var (containers, places) = (Many<Guid>(r, 16), Many<Guid>(r, 17));
-        var (stages, days) = (Many<int>(r, 18), Many<DateOnly>(r, 19));
+        var route = RouteOf(r);
         return new(
             r.GetGuid(0),
             r.GetInt32(1),
             r.GetString(2),
-            new(
+            new BatchInput(
                 r.GetGuid(3),
                 r.GetInt32(4),
                 r.GetInt32(5),
@@ -150,33 +218,47 @@ internal sealed record BatchRow(
                 r.GetDouble(8),
                 r.GetInt32(9),
                 r.OrNull<int>(10),
-                r.GetGuid(11),
-                r.GetGuid(12),
-                r.GetGuid(13),
-                [.. containers.Zip(places, (c, p) => new MoveInput(c, p))],
-                r.GetGuid(14),
-                r.GetGuid(15),
-                stages.Zip(days).ToDictionary(l => (Stage)l.First, l => l.Second),
-                r.OrNull<Guid>(20),
+                default,
+                default,
+                default,
+                [],
+                default,
+                default,
+                new(),
+                r.OrNull<Guid>(11),
                 StartOf(r)
-            ),
-            r.IsDBNull(27) ? null : r.FromJson<Dictionary<int, DateOnly>>(27).ToDictionary(d => (Stage)d.Key, d => d.Value),
-            r.IsDBNull(28) ? null : r.FromJson<Dictionary<int, PutOff>>(28).ToDictionary(d => (Stage)d.Key, d => d.Value),
-            r.TextOrNull(29),
-            r.OrNull<DateOnly>(30),
-            (r.GetInt32(31), r.GetInt32(32), r.OrNull<int>(33)),
-            r.OrNull<DateOnly>(34),
-            r.TextOrNull(35)
+            ).On(route),
+            route,
+            r.IsDBNull(18) ? null : r.FromJson<Dictionary<Guid, DateOnly>>(18).ToDictionary(d => new StepId(d.Key), d => d.Value),
+            r.IsDBNull(19) ? null : r.FromJson<Dictionary<Guid, PutOff>>(19).ToDictionary(d => new StepId(d.Key), d => d.Value),
+            r.TextOrNull(20),
+            r.OrNull<DateOnly>(21),
+            (r.GetInt32(22), r.GetInt32(23), r.OrNull<int>(24)),
+            r.OrNull<DateOnly>(25),
+            r.TextOrNull(26)
+        );
+    }
+
+    private static Route RouteOf(NpgsqlDataReader r)
+    {
+        if (r.IsDBNull(27))
+            throw new ArgumentException("a batch without a path", nameof(r));
+        var (ids, kinds, places) = (r.GetFieldValue<Guid[]>(27), r.GetFieldValue<string[]>(28), r.GetFieldValue<Guid[]>(29));
+        var (containers, locks) = (r.GetFieldValue<Guid?[]>(30), r.GetFieldValue<DateOnly?[]>(31));
+        var retired = r.GetFieldValue<bool[]>(32);
+        return new(
+            ids.Select(
+                (id, i) =>
+                    new RouteStep(new(new(id), Sql.ToEnum<StepKind>(kinds[i]), i), new(containers[i], places[i]), locks[i], retired[i])
+            )
         );
     }
 
     private static StartInput? StartOf(NpgsqlDataReader r) =>
-        r.Enum<Start>(21) is var kind && kind == Start.Seed
+        r.Enum<Start>(12) is var kind && kind == Start.Seed
             ? null
-            : new(kind, r.GetDouble(22), r.OrNull<double>(23), r.OrNull<Guid>(24), r.OrNull<Guid>(25), r.OrNull<double>(26));
-
-    private static T[] Many<T>(NpgsqlDataReader r, int column) => r.IsDBNull(column) ? [] : r.GetFieldValue<T[]>(column);
+            : new(kind, r.GetDouble(13), r.OrNull<double>(14), r.OrNull<Guid>(15), r.OrNull<Guid>(16), r.OrNull<double>(17));
 }
 
-/// <summary>A stage put off: to which day, and why.</summary>
+/// <summary>A step put off: to which day, and why.</summary>
 public sealed record PutOff(DateOnly Day, string Reason);

@@ -15,34 +15,18 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     private const string Insert = """
         -- A new batch.
         insert into batch (nursery_id, id, code, season, cultivar_id, plants_wanted, germination, survival, confidence,
-          seeds_per_cell, seeds_available,
-          tray_id, germination_place_id, seedling_place_id, hardening_place_id, bed_id, cells, seeds, trays, summary, lot_id,
+          seeds_per_cell, seeds_available, cells, seeds, trays, summary, lot_id,
           start, start_leaves, price_each, rootstock_id, scion_id, union_cm, kept_on)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25,
-          $26, $27, $28)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23)
         """;
 
     private const string Change = """
         -- What was chosen for a batch.
         update batch
         set version = version + 1, season = $2, cultivar_id = $3, plants_wanted = $4, germination = $5, survival = $6,
-          confidence = $7, seeds_per_cell = $8,
-          seeds_available = $9, tray_id = $10, germination_place_id = $11, seedling_place_id = $12, hardening_place_id = $13,
-            bed_id = $14, lot_id = $15,
-          start = $16, start_leaves = $17, price_each = $18, rootstock_id = $19, scion_id = $20, union_cm = $21
+          confidence = $7, seeds_per_cell = $8, seeds_available = $9, lot_id = $10,
+          start = $11, start_leaves = $12, price_each = $13, rootstock_id = $14, scion_id = $15, union_cm = $16
         where id = $1
-        """;
-
-    private const string DeleteMoves = """
-        -- The path is written anew.
-        delete from batch_move
-        where batch_id = $1
-        """;
-
-    private const string DeleteLocks = """
-        -- The fixed days are written anew.
-        delete from stage_lock
-        where batch_id = $1
         """;
 
     private const string SetEnd = """
@@ -52,25 +36,30 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         where id = $1
         """;
 
-    private const string InsertMove = """
-        -- One move of its path.
-        insert into batch_move (nursery_id, batch_id, ordinal, container_id, place_id)
-        values ($1, $2, $3, $4, $5)
+    private const string PutPath = """
+        -- The steps of a batch: those of its path, and those taken out of it since.
+        insert into path_step (nursery_id, id, batch_id, ordinal, kind, place_id, container_id, locked_on, retired_on)
+        select $1, s.id, $2, s.ordinal, s.kind, s.place_id, s.container_id, s.locked_on, case when s.retired then $10::date end
+        from unnest($3::uuid[], $4::int[], $5::text[], $6::uuid[], $7::uuid[], $8::date[], $9::bool[])
+          as s (id, ordinal, kind, place_id, container_id, locked_on, retired)
+        on conflict (nursery_id, id) do update
+        set ordinal = excluded.ordinal, place_id = excluded.place_id, container_id = excluded.container_id, locked_on = excluded.locked_on,
+          retired_on = case when excluded.retired_on is not null then coalesce(path_step.retired_on, excluded.retired_on) end
+        """;
+
+    private const string OfOthers = """
+        -- Are these the steps of other batches?
+        select id
+        from path_step
+        where id = any($1)
+          and batch_id <> $2
         """;
 
     private const string SetLock = """
-        -- A day the grower fixed.
-        insert into stage_lock (nursery_id, batch_id, stage, locked_on)
-        values ($1, $2, $3, $4)
-        on conflict (nursery_id, batch_id, stage) do update
-        set locked_on = excluded.locked_on
-        """;
-
-    private const string Unlock = """
-        -- The day is free again.
-        delete from stage_lock
-        where batch_id = $1
-          and stage = $2
+        -- A day the grower fixed, or that is free again.
+        update path_step
+        set locked_on = $2
+        where id = $1
         """;
 
     private const string Raise = """
@@ -90,25 +79,26 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     /// kept.</exception>
     public async Task KeepAsync(Guid id, BatchInput input, string shown, CancellationToken cancel)
     {
+        CheckNames(id, input, null);
         if (await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.Of(new[] { id })) is { } kept)
         {
-            if (Same(kept.Input, input))
+            if (Same(kept.Input, input.On(RouteOf(id, input))))
                 return;
             throw new ConflictException("other-payload");
         }
 
         await new BatchChecks(nursery).CheckAsync(id, input, cancel);
         var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
-        var state = Fold.Of([], 1);
-        var outcome = PlanStore.Plan(catalogue, input, state);
-        if (!outcome.Succeeded)
-            throw new RefusedException(outcome.Failures);
+        var route = RouteOf(id, input);
+        await CheckNamesAsync(id, route, cancel);
+        var state = Fold.Of([], route, 1);
+        var outcome = Planned.Of(catalogue, input, state);
         var plan = outcome.Value;
         if (PlanVersion.Of(plan) != shown)
             throw new ConflictException("plan-changed", plan, catalogue.Site.UsUnits);
 
         var last = await Locks.NumbersAsync(nursery, "batch", input.Season, 1, cancel);
-        var batch = new BatchRow(id, 1, $"{input.Season % 100:00}-{last + 1:00}", input, KeptOn: catalogue.Today);
+        var batch = new BatchRow(id, 1, $"{input.Season % 100:00}-{last + 1:00}", input, route, KeptOn: catalogue.Today);
         await nursery.ExecuteAsync(
             Insert,
             cancel,
@@ -124,11 +114,6 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
                 Sql.Of(input.Confidence),
                 Sql.Of(input.SeedsPerCell),
                 Sql.OfNull(input.SeedsAvailable),
-                Sql.Of(input.TrayId),
-                Sql.Of(input.GerminationPlaceId),
-                Sql.Of(input.SeedlingPlaceId),
-                Sql.Of(input.HardeningPlaceId),
-                Sql.Of(input.BedId),
                 Sql.Of(plan.Quantity.Cells),
                 Sql.Of(plan.Quantity.Seeds),
                 Sql.OfNull(plan.Quantity.Trays),
@@ -140,9 +125,8 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         );
         await nursery.ExecuteManyAsync(
             [
-                .. Choices(id, input),
-                .. PlanWriter.Counts(nursery.Nursery, id, state),
-                .. PlanWriter.Plan(nursery.Nursery, batch, catalogue, state, outcome, []),
+                PathOf(id, route, catalogue.Today),
+                .. new PlanRows(nursery.Nursery, catalogue, acts: true).Counts(id, state).Plan(batch, state, outcome, []).Commands(),
             ],
             cancel
         );
@@ -153,7 +137,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     {
         await new BatchChecks(nursery).CheckAsync(id, input, cancel);
         var loaded = await LoadAsync(id, cancel);
-        return PlanStore.Plan(loaded.Catalogue, input, loaded.With(input));
+        return PlanStore.Outcome(Planned.Of(loaded.Catalogue, input, loaded.With(input)));
     }
 
     /// <summary>Changes what was chosen for a batch, if its new plan is still the one that was shown.</summary>
@@ -168,7 +152,9 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     {
         var (batch, catalogue, page) = await OpenAsync(id, cancel);
         // With its new germination: whether half are up is asked of that.
-        var state = page.With(input);
+        CheckNames(id, input, batch.Route);
+        var route = batch.Route.On(Named(input, batch.Route).Path(id));
+        var state = page.With(input, route);
         if (batch.Version != version)
             throw new ConflictException("changed-meanwhile", batch.Input);
         if (state.SeedsSown > 0 && input.CultivarId != batch.Input.CultivarId)
@@ -176,12 +162,11 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         if (state.SeedsSown > 0 && input.Begins.Kind != batch.Input.Begins.Kind)
             throw new RefusedException(new Failure("begun-already", "start.kind"));
         await new BatchChecks(nursery).CheckAsync(id, input, cancel);
-        var outcome = PlanStore.Plan(catalogue, input, state);
-        if (!outcome.Succeeded)
-            throw new RefusedException(outcome.Failures);
+        await CheckNamesAsync(id, route, cancel);
+        var outcome = Planned.Of(catalogue, input, state);
         if (PlanVersion.Of(outcome.Value) != shown)
             throw new ConflictException("plan-changed", outcome.Value, catalogue.Site.UsUnits);
-        var changed = batch with { Version = version + 1, Input = input };
+        var changed = batch with { Version = version + 1, Input = input, Route = route };
         await nursery.ExecuteManyAsync(
             [
                 NurseryTransaction.Command(
@@ -196,20 +181,15 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
                         Sql.Of(input.Confidence),
                         Sql.Of(input.SeedsPerCell),
                         Sql.OfNull(input.SeedsAvailable),
-                        Sql.Of(input.TrayId),
-                        Sql.Of(input.GerminationPlaceId),
-                        Sql.Of(input.SeedlingPlaceId),
-                        Sql.Of(input.HardeningPlaceId),
-                        Sql.Of(input.BedId),
                         Sql.OfNull(input.LotId),
                         .. StartOf(input),
                     ]
                 ),
-                NurseryTransaction.Command(DeleteMoves, Sql.Of(id)),
-                NurseryTransaction.Command(DeleteLocks, Sql.Of(id)),
-                .. Choices(id, input),
-                .. PlanWriter.Counts(nursery.Nursery, id, state),
-                .. PlanWriter.Plan(nursery.Nursery, changed, catalogue, state, outcome, page.Steps),
+                PathOf(id, route, catalogue.Today),
+                .. new PlanRows(nursery.Nursery, catalogue, acts: true)
+                    .Counts(id, state)
+                    .Plan(changed, state, outcome, page.Steps)
+                    .Commands(),
             ],
             cancel
         );
@@ -243,14 +223,9 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         // Ended, it was left out of every re-plan; reopened, it is planned with what holds now.
         if (reason is null)
             await nursery.ExecuteManyAsync(
-                PlanWriter.Plan(
-                    nursery.Nursery,
-                    page.Batch,
-                    catalogue,
-                    state,
-                    PlanStore.Plan(catalogue, page.Batch.Input, state),
-                    page.Steps
-                ),
+                new PlanRows(nursery.Nursery, catalogue, acts: true)
+                    .Plan(page.Batch, state, Planned.Of(catalogue, page.Batch.Input, state), page.Steps)
+                    .Commands(),
                 cancel
             );
         await nursery.ExecuteAsync(
@@ -272,71 +247,117 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     /// <summary>To look at it.</summary>
     private async Task<(Catalogue Catalogue, Func<BatchInput, BatchState> With)> LoadAsync(Guid id, CancellationToken cancel)
     {
-        if (await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.Of(new[] { id })) is null)
+        if (await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.Of(new[] { id })) is not { } batch)
             throw new NotFoundException("batch");
         var entries = await new LedgerReader(nursery).OfAsync(id, cancel);
         return (
             await Catalogue.LoadAsync(nursery, clock, cancel),
-            input => Fold.Of(entries.Select(e => e.Entry), PlanWriter.SeedsToEmergence(input))
+            input =>
+            {
+                CheckNames(id, input, batch.Route);
+                return Fold.Of(
+                    entries.Select(e => e.Entry),
+                    batch.Route.On(Named(input, batch.Route).Path(id)),
+                    PlanRows.SeedsToEmergence(input)
+                );
+            }
         );
     }
 
-    private IEnumerable<NpgsqlBatchCommand> Choices(Guid id, BatchInput input) =>
-        input
-            .Moves.Select(
-                (m, i) =>
-                    NurseryTransaction.Command(
-                        InsertMove,
-                        Sql.Of(nursery.Nursery),
-                        Sql.Of(id),
-                        Sql.Of(i),
-                        Sql.Of(m.ContainerId),
-                        Sql.Of(m.PlaceId)
-                    )
-            )
-            .Concat(
-                input.Locks.Select(l =>
-                    NurseryTransaction.Command(SetLock, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of((int)l.Key), Sql.Of(l.Value))
-                )
-            );
+    /// <summary>The route of a batch that is new.</summary>
+    private static Route RouteOf(Guid id, BatchInput input) => new(input.Path(id));
+
+    /// <summary>With a name for each move that has none: it is the one that stands there now, and a further one is new.</summary>
+    private static BatchInput Named(BatchInput input, Route route)
+    {
+        var named = input.Moves.Select(m => m.Id).ToHashSet();
+        return input with
+        {
+            Moves = [.. input.Moves.Select((m, i) => m.Id is null ? m with { Id = There(i) ?? Guid.CreateVersion7() } : m)],
+        };
+
+        Guid? There(int i) => i < route.Moves.Count && !named.Contains(route.Moves[i].Id.Value) ? route.Moves[i].Id.Value : null;
+    }
+
+    /// <exception cref="RefusedException">A move has the name of another step of this batch.</exception>
+    internal static void CheckNames(Guid id, BatchInput input, Route? route)
+    {
+        var taken = (route?.All.Select(s => s.Step) ?? Route.Unnamed(input.Begins.Kind, 0, id))
+            .Where(s => s.Kind != StepKind.Move)
+            .Select(s => (Guid?)s.Id.Value)
+            .ToHashSet();
+        for (var i = 0; i < input.Moves.Count; i++)
+        {
+            if (input.Moves[i].Id is { } name && (!taken.Add(name) || name == Guid.Empty))
+                throw new RefusedException(new Failure("not-chosen", $"path.moves[{i}].id"));
+        }
+    }
+
+    /// <exception cref="RefusedException">A move has the name of a step of another batch.</exception>
+    private async Task CheckNamesAsync(Guid id, Route route, CancellationToken cancel)
+    {
+        var others = await nursery.ListAsync(
+            OfOthers,
+            r => new StepId(r.GetGuid(0)),
+            cancel,
+            Sql.Of(route.Moves.Select(m => m.Id.Value).ToArray()),
+            Sql.Of(id)
+        );
+        if (route.Moves.FirstOrDefault(m => others.Contains(m.Id)) is { Number: > 0 } taken)
+            throw new RefusedException(new Failure("not-chosen", $"path.moves[{taken.Number - 1}].id"));
+    }
+
+    private NpgsqlBatchCommand PathOf(Guid id, Route route, DateOnly today) =>
+        NurseryTransaction.Command(
+            PutPath,
+            Sql.Of(nursery.Nursery),
+            Sql.Of(id),
+            Sql.Of(route.All.Select(s => s.Step.Id.Value).ToArray()),
+            Sql.Of(route.All.Select((_, i) => i).ToArray()),
+            Sql.Of(route.All.Select(s => s.Step.Kind.Word()).ToArray()),
+            Sql.Of(route.All.Select(s => s.At.Place).ToArray()),
+            Sql.Of(route.All.Select(s => s.At.Container).ToArray()),
+            Sql.Of(route.All.Select(s => s.LockedOn).ToArray()),
+            Sql.Of(route.All.Select(s => s.Retired).ToArray()),
+            Sql.Of(today)
+        );
 
     // Records with lists in them compare by reference; what is stored of them does not.
     private static bool Same(BatchInput a, BatchInput b) => JsonSerializer.Serialize(a, Sql.Json) == JsonSerializer.Serialize(b, Sql.Json);
 
-    /// <summary>Fixes the day of a stage, or frees it, and plans the rest around it.</summary>
+    /// <summary>Fixes the day of a step, or frees it, and plans the rest around it.</summary>
     /// <param name="id">The batch.</param>
     /// <param name="version">The batch's version that the grower saw.</param>
-    /// <param name="stage">Any stage of its path but the first ripe fruit.</param>
+    /// <param name="step">Any step of its path but the first ripe fruit.</param>
     /// <param name="day">Null frees it.</param>
     /// <param name="cancel">Cancels.</param>
-    public async Task LockAsync(Guid id, int version, Stage stage, DateOnly? day, CancellationToken cancel)
+    /// <exception cref="NotFoundException">The path has no such step.</exception>
+    public async Task LockAsync(Guid id, int version, Guid step, DateOnly? day, CancellationToken cancel)
     {
         var (batch, catalogue, page) = await OpenAsync(id, cancel);
-        var state = page.State;
         if (batch.Version != version)
             throw new ConflictException("changed-meanwhile", batch.Input.Locks);
-        if (stage == Stage.Ripe)
-            throw new RefusedException(new Failure("not-lockable", "stage"));
-        if (state.Passed(stage))
-            throw new RefusedException(new Failure("done-already", "stage"));
+        if (batch.Route.Find(new(step)) is not { } fixes || batch.Route[fixes].Retired)
+            throw new NotFoundException("step");
+        if (fixes.Kind == StepKind.Ripe)
+            throw new RefusedException(new Failure("not-lockable", "step"));
+        if (page.State.Passed(fixes))
+            throw new RefusedException(new Failure("done-already", "step"));
         if (day < catalogue.Today)
             throw new RefusedException(new Failure("day-passed", "day"));
         if (day > catalogue.Today.AddDays(500))
             throw new RefusedException(new Failure("too-far", "day"));
 
-        var locks = new Dictionary<Stage, DateOnly>(batch.Input.Locks);
-        if (day is { } fixedDay)
-            locks[stage] = fixedDay;
-        else
-            locks.Remove(stage);
-        var changed = batch with { Version = version + 1, Input = batch.Input with { Locks = locks } };
+        var route = new Route(batch.Route.All.Select(s => s.Step == fixes ? s with { LockedOn = day } : s));
+        var changed = batch with { Version = version + 1, Route = route, Input = batch.Input.On(route) };
+        var state = page.With(changed.Input, route);
         await nursery.ExecuteManyAsync(
             [
-                day is { } d
-                    ? NurseryTransaction.Command(SetLock, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of((int)stage), Sql.Of(d))
-                    : NurseryTransaction.Command(Unlock, Sql.Of(id), Sql.Of((int)stage)),
+                NurseryTransaction.Command(SetLock, Sql.Of(step), Sql.OfNull(day)),
                 NurseryTransaction.Command(Raise, Sql.Of(id)),
-                .. PlanWriter.Plan(nursery.Nursery, changed, catalogue, state, PlanStore.Plan(catalogue, changed.Input, state), page.Steps),
+                .. new PlanRows(nursery.Nursery, catalogue, acts: true)
+                    .Plan(changed, state, Planned.Of(catalogue, changed.Input, state), page.Steps)
+                    .Commands(),
             ],
             cancel
         );

@@ -35,7 +35,7 @@ public static class ColdOfWork
         ArgumentNullException.ThrowIfNull(ahead);
         if (
             work.Thin is not null
-            || work.Stage == Stage.Sow
+            || work.Step.Kind == StepKind.Begin
             || Outdoors(to) is not { } out_
             || (from is not null && Outdoors(from)?.Going == out_.Going)
         )

@@ -1,4 +1,3 @@
-using System.Security.Cryptography;
 using System.Text.Json;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Growth;
@@ -52,7 +51,7 @@ public sealed record JobView(
     /// <summary>The group it is about, as it stands; null before sowing.</summary>
     public Group? Group() =>
         Plain is { Group: { } id, From: { } at } && InPotSince is { } since
-            ? new(id, at, Plain.FromSeedlings, Plain.FromContainers, Plain.Day.Stage, since, HardenedSince)
+            ? new(id, at, Plain.FromSeedlings, Plain.FromContainers, Plain.Day.Step, since, HardenedSince)
             : null;
 }
 
@@ -67,13 +66,19 @@ public sealed class JobStore(NurseryTransaction nursery)
             select from standing o
             where o.nursery_id = s.nursery_id and o.batch_id = s.batch_id and o.id <> s.id and o.place_id = s.place_id
               and o.container_id is not distinct from s.container_id and o.seedlings > 0),
-          j.kind, j.stage, j.low, j.mid, j.high, j.due, j.put_off_to, j.group_id, j.from_container_id, j.from_seedlings, j.from_containers,
+          j.kind, w.id, w.kind, w.ordinal,
+          (select 1 + count(*)::int from path_step v
+            where v.nursery_id = w.nursery_id and v.batch_id = w.batch_id and v.kind = 'move' and v.retired_on is null
+              and v.ordinal < w.ordinal),
+          j.low, j.mid, j.high, j.due, j.put_off_to, j.group_id, j.from_container_id, j.from_seedlings, j.from_containers,
           j.seedlings, j.containers, j.seeds, j.trays, j.mix_litres, j.minutes, j.thin
         from job j
         join batch b on b.nursery_id = j.nursery_id and b.id = j.batch_id
         join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
-        join container_kind t on t.nursery_id = b.nursery_id and t.id = b.tray_id
-        left join plan_step p on p.nursery_id = j.nursery_id and p.batch_id = j.batch_id and p.stage = j.stage
+        join path_step w on w.nursery_id = j.nursery_id and w.id = j.step_id
+        join path_step f on f.nursery_id = b.nursery_id and f.batch_id = b.id and f.kind = 'begin'
+        join container_kind t on t.nursery_id = f.nursery_id and t.id = f.container_id
+        left join plan_step p on p.nursery_id = j.nursery_id and p.step_id = j.step_id
         left join standing s on s.nursery_id = j.nursery_id and s.id = j.group_id
         where b.ended_on is null
         """;
@@ -93,35 +98,6 @@ public sealed class JobStore(NurseryTransaction nursery)
           and greatest(j.due, j.put_off_to) <= $2
         order by greatest(j.due, j.put_off_to), length(b.code), b.code
         limit $3
-        """;
-
-    private const string Put = """
-        -- A job as it is now.
-        insert into job (nursery_id, batch_id, kind, stage, group_id, place_id, from_container_id, from_seedlings, from_containers,
-          to_place_id, to_container_id, low, mid, high, due, put_off_to, shows_from, seedlings, containers, seeds, trays, mix_litres,
-          minutes, thin)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24)
-        on conflict (nursery_id, batch_id, kind, group_id) do update
-        set stage = excluded.stage, place_id = excluded.place_id, from_container_id = excluded.from_container_id,
-          from_seedlings = excluded.from_seedlings, from_containers = excluded.from_containers, to_place_id = excluded.to_place_id,
-          to_container_id = excluded.to_container_id, low = excluded.low, mid = excluded.mid, high = excluded.high, due = excluded.due,
-          put_off_to = excluded.put_off_to, shows_from = excluded.shows_from, seedlings = excluded.seedlings,
-          containers = excluded.containers, seeds = excluded.seeds, trays = excluded.trays, mix_litres = excluded.mix_litres,
-          minutes = excluded.minutes, thin = excluded.thin
-        """;
-
-    private const string Delete = """
-        -- Jobs that are done, or not wanted any more.
-        delete from job
-        where batch_id = $1
-          and (kind, coalesce(group_id, batch_id)) not in (select * from unnest($2::text[], $3::uuid[]))
-        """;
-
-    private const string SetDigest = """
-        -- What its jobs say, in short.
-        update batch
-        set jobs_digest = $2
-        where id = $1
         """;
 
     /// <summary>What can be asked for by a day, and the soonest of what comes after it.</summary>
@@ -147,7 +123,7 @@ public sealed class JobStore(NurseryTransaction nursery)
     /// <param name="steps">The plan's.</param>
     /// <param name="toSow">By the plan.</param>
     /// <param name="catalogue">What there is.</param>
-    /// <param name="ahead">The next stage of a group that is ahead of the plan.</param>
+    /// <param name="ahead">The next step of a group that is ahead of the plan.</param>
     internal static IReadOnlyList<Job> Of(
         BatchInput batch,
         SpeciesGroup species,
@@ -158,13 +134,11 @@ public sealed class JobStore(NurseryTransaction nursery)
         Func<Group, StepDay?>? ahead = null
     )
     {
-        // A plan that could not be made anew may have steps that the path has no longer.
-        var path = GrowingPath.Stages(batch.Begins.Kind, batch.Moves.Count).ToHashSet();
         return TodaysWork.Jobs(
-            [.. steps.Where(s => path.Contains(s.Stage))],
+            [.. steps],
             state,
             toSow,
-            stage => batch.TargetOf(stage).Container is { } id ? Catalogue.Of(catalogue.Containers[id]) : null,
+            step => state.Route[step].At.Container is { } id ? Catalogue.Of(catalogue.Containers[id]) : null,
             catalogue.Rules.Rules.Twins,
             batch.Begins.Kind,
             ThinDueOf(batch, species, state, catalogue),
@@ -177,8 +151,8 @@ public sealed class JobStore(NurseryTransaction nursery)
     {
         if (
             state.Trays is not { Count: > 0 }
-            || !state.StageDays.TryGetValue(Stage.Emerge, out var up)
-            || !state.StageDays.TryGetValue(Stage.Sow, out var sown)
+            || state.UpOn is not { } up
+            || state.BegunOn is not { } sown
             || CellStore.Thin(state, batch, catalogue.Rules.Rules.Twins) is not { Crowded.Count: > 0 } plan
         )
             return null;
@@ -187,67 +161,10 @@ public sealed class JobStore(NurseryTransaction nursery)
         return new(plan, Thinning.Due(sown, up, perDay));
     }
 
-    /// <summary>Writes the jobs of a batch where they say something else than before.</summary>
-    internal static IEnumerable<NpgsqlBatchCommand> Write(
-        Guid nursery,
-        Guid batch,
-        BatchInput input,
-        IReadOnlyList<Job> jobs,
-        string? storedDigest
-    )
-    {
-        var digest = Convert.ToHexStringLower(
-            SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(jobs.Select(j => new { j, to = input.TargetOf(j.Day.Stage) }), Sql.Json))[
-                ..12
-            ]
-        );
-        if (digest == storedDigest)
-            yield break;
-        yield return NurseryTransaction.Command(
-            Delete,
-            Sql.Of(batch),
-            Sql.Of(jobs.Select(j => j.Kind.Word()).ToArray()),
-            Sql.Of(jobs.Select(j => j.Group?.Value ?? batch).ToArray())
-        );
-        foreach (var job in jobs)
-        {
-            var to = input.TargetOf(job.Day.Stage);
-            yield return NurseryTransaction.Command(
-                Put,
-                Sql.Of(nursery),
-                Sql.Of(batch),
-                Sql.Of(job.Kind.Word()),
-                Sql.Of((int)job.Day.Stage),
-                Sql.OfNull(job.Group?.Value),
-                Sql.Of(job.From?.Place ?? to.Place),
-                Sql.OfNull(job.From?.Container),
-                Sql.Of(job.FromSeedlings),
-                Sql.Of(job.FromContainers),
-                Sql.Of(to.Place),
-                Sql.OfNull(to.Container),
-                Sql.Of(job.Day.Date.Low),
-                Sql.Of(job.Day.Date.Mid),
-                Sql.Of(job.Day.Date.High),
-                Sql.Of(job.Day.Due),
-                Sql.OfNull(job.Day.PutOffTo),
-                Sql.Of(job.ShowsFrom),
-                Sql.Of(job.Seedlings),
-                Sql.Of(job.Containers),
-                Sql.Of(job.Seeds),
-                Sql.OfNull(job.Trays),
-                Sql.Of(job.MixLitres),
-                Sql.Of(job.Minutes),
-                Sql.OfJson(job.Thin)
-            );
-        }
-
-        yield return NurseryTransaction.Command(SetDigest, Sql.Of(batch), Sql.Of(digest));
-    }
-
     private static JobView Read(NpgsqlDataReader r)
     {
         var place = r.GetGuid(9);
-        var group = r.OrNull<Guid>(26);
+        var group = r.OrNull<Guid>(29);
         return new(
             r.GetGuid(0),
             r.GetString(1),
@@ -271,23 +188,28 @@ public sealed class JobStore(NurseryTransaction nursery)
             new(
                 r.Enum<JobKind>(19),
                 new(
-                    (Stage)r.GetInt32(20),
-                    DateSpread.Around(r.GetFieldValue<DateOnly>(21), r.GetFieldValue<DateOnly>(22), r.GetFieldValue<DateOnly>(23)),
-                    r.GetFieldValue<DateOnly>(24),
-                    r.OrNull<DateOnly>(25)
+                    StepOf(r),
+                    DateSpread.Around(r.GetFieldValue<DateOnly>(24), r.GetFieldValue<DateOnly>(25), r.GetFieldValue<DateOnly>(26)),
+                    r.GetFieldValue<DateOnly>(27),
+                    r.OrNull<DateOnly>(28)
                 ),
                 group is { } id ? new GroupId(id) : null,
-                group is null ? null : new Spot(r.OrNull<Guid>(27), place),
-                r.GetInt32(28),
-                r.GetInt32(29),
-                r.GetInt32(30),
+                group is null ? null : new Spot(r.OrNull<Guid>(30), place),
                 r.GetInt32(31),
                 r.GetInt32(32),
-                r.OrNull<int>(33),
-                r.GetDouble(34),
-                r.GetInt32(35)
+                r.GetInt32(33),
+                r.GetInt32(34),
+                r.GetInt32(35),
+                r.OrNull<int>(36),
+                r.GetDouble(37),
+                r.GetInt32(38)
             ),
-            r.TextOrNull(36)
+            r.TextOrNull(39)
         );
     }
+
+    private static Step StepOf(NpgsqlDataReader r) =>
+        r.Enum<StepKind>(21) is var kind && kind == StepKind.Move
+            ? new(new(r.GetGuid(20)), kind, r.GetInt32(22), r.GetInt32(23))
+            : new(new(r.GetGuid(20)), kind, r.GetInt32(22));
 }

@@ -28,7 +28,7 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
 
     /// <summary>Writes the entries that "done" means for a piece of work.</summary>
     /// <param name="id">The batch.</param>
-    /// <param name="stage">What was done.</param>
+    /// <param name="step">What was done.</param>
     /// <param name="said">What the grower said; its id is the command's.</param>
     /// <param name="from">Where the group stands that it was done with; null for sowing.</param>
     /// <param name="group">Which group; null where only one stands there.</param>
@@ -37,15 +37,17 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
     /// <exception cref="ConflictException">The work is not there any more (done meanwhile), or the id was used for something
     /// else.</exception>
     /// <exception cref="RefusedException">The counts do not allow it.</exception>
-    public async Task<IReadOnlyList<Guid>> DoneAsync(Guid id, Stage stage, Said said, Spot? from, Guid? group, CancellationToken cancel)
+    public async Task<IReadOnlyList<Guid>> DoneAsync(Guid id, Guid step, Said said, Spot? from, Guid? group, CancellationToken cancel)
     {
-        var input = await InputAsync(id, cancel);
+        var (input, route) = await BatchAsync(id, cancel);
+        if (route.Find(new(step)) is not { } doing)
+            throw new NotFoundException("step");
         // Each graft takes a rootstock and a scion from the batches they are raised in.
-        var parts = stage == Stage.Sow && input.Begins.Kind == Start.Grafts ? Parts(input.Start!) : [];
-        var packets = stage == Stage.Sow ? new[] { input.LotId }.OfType<Guid>().ToList() : [];
+        var parts = doing.Kind == StepKind.Begin && input.Begins.Kind == Start.Grafts ? Parts(input.Start!) : [];
+        var packets = doing.Kind == StepKind.Begin ? new[] { input.LotId }.OfType<Guid>().ToList() : [];
         var ledgers = await OpenLedgers.OpenAsync(nursery, clock, [id, .. parts.Select(p => p.Batch)], packets, cancel);
         var now = ledgers[id].Batch.Input;
-        if (stage == Stage.Sow && (now.LotId != input.LotId || now.Start != input.Start))
+        if (doing.Kind == StepKind.Begin && (now.LotId != input.LotId || now.Start != input.Start))
             throw new AgainException();
 
         var acts = new ActStore(nursery);
@@ -54,7 +56,7 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
             {
                 did = "done",
                 id,
-                stage,
+                step,
                 said,
                 from,
                 group,
@@ -62,18 +64,18 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
         );
         if (await acts.WrittenAsync(said.Id, hash, cancel) is { } before)
             return before;
-        if (await BeforeActsAsync(id, stage, said, cancel) is { } old)
+        if (await BeforeActsAsync(id, doing, said, cancel) is { } old)
             return old;
 
         var batch = await new BatchReader(nursery).OneAsync(id, cancel);
-        var works = Next(batch, ledgers.Catalogue).Where(w => w.Stage == stage && w.From == from && w.Thin is null).ToList();
+        var works = Next(batch, ledgers.Catalogue).Where(w => w.Step == doing && w.From == from && w.Thin is null).ToList();
         if (group is null && works.Count > 1)
             throw new RefusedException(new Failure("which-group", "group", works.Count));
         var work = works.Find(w => group is null || w.Group?.Value == group) ?? throw new ConflictException("changed-meanwhile");
-        Check(stage, said, work);
+        Check(doing.Kind, said, work);
         var call = await CallAsync(batch, work, said, ledgers.Catalogue, cancel);
         var written = new List<Guid>();
-        foreach (var done in WorkDone.Entries(work, said, now.TargetOf(stage), now.SeedsPerCell, now.Begins.Kind, now.LotId))
+        foreach (var done in WorkDone.Entries(work, said, batch.TargetOf(doing), now.SeedsPerCell, now.Begins.Kind, now.LotId))
         {
             var entry = done.Kind == EntryKind.Moved && call is not null ? done with { Reason = call } : done;
             ledgers.Append(id, parts.Count > 0 ? entry with { Act = said.Id } : entry);
@@ -95,9 +97,9 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
     private async Task<string?> CallAsync(BatchView batch, Work work, Said said, Catalogue catalogue, CancellationToken cancel)
     {
         // What happened on a day before has happened.
-        if (said.HappenedOn < catalogue.Today || (work.Stage == Stage.Emerge && !said.CarryOn))
+        if (said.HappenedOn < catalogue.Today || (work.Step.Kind == StepKind.Up && !said.CarryOn))
             return null;
-        var to = catalogue.Places[batch.TargetOf(work.Stage).Place];
+        var to = catalogue.Places[batch.TargetOf(work.Step).Place];
         var from = work.From is { } stands ? catalogue.Places[stands.Place] : null;
         if (ColdOfWork.Outdoors(to) is null)
             return null;
@@ -111,29 +113,30 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
         return FormattableString.Invariant($"{call}, nights down to {lowest:0.#} °C").Replace('-', '−');
     }
 
-    private async Task<BatchInput> InputAsync(Guid id, CancellationToken cancel) =>
-        (await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.Of(new[] { id })))?.Input
-        ?? throw new NotFoundException("batch");
+    private async Task<(BatchInput Input, Route Route)> BatchAsync(Guid id, CancellationToken cancel) =>
+        await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.Of(new[] { id })) is { } batch
+            ? (batch.Input, batch.Route)
+            : throw new NotFoundException("batch");
 
     /// <summary>A command that was sent before commands were kept is known by its entries.</summary>
-    private async Task<IReadOnlyList<Guid>?> BeforeActsAsync(Guid id, Stage stage, Said said, CancellationToken cancel)
+    private async Task<IReadOnlyList<Guid>?> BeforeActsAsync(Guid id, Step step, Said said, CancellationToken cancel)
     {
         var reader = new LedgerReader(nursery);
         if (await reader.OneAsync(said.Id, cancel) is not { } same)
             return null;
         var count = same.Entry.Kind == EntryKind.Sown ? same.Entry.Containers : same.Entry.Seedlings;
-        if (same.BatchId != id || same.Entry.Stage != stage || same.Entry.HappenedOn != said.HappenedOn || count != said.Count)
+        if (same.BatchId != id || same.Entry.Step != step.Id || same.Entry.HappenedOn != said.HappenedOn || count != said.Count)
             throw new ConflictException("other-payload");
         return said.ExtraId is { } extra && await reader.OneAsync(extra, cancel) is { } rest && rest.BatchId == id
             ? [extra, said.Id]
             : [said.Id];
     }
 
-    private static void Check(Stage stage, Said said, Work work)
+    private static void Check(StepKind kind, Said said, Work work)
     {
-        if (stage > Stage.Emerge && said.Count > work.Seedlings)
+        if (kind > StepKind.Up && said.Count > work.Seedlings)
             throw new RefusedException(new Failure("more-than-standing", "count", said.Count, 0, work.Seedlings));
-        var least = stage == Stage.Emerge ? 0 : 1;
+        var least = kind == StepKind.Up ? 0 : 1;
         if (said.Count < least)
             throw new RefusedException(Failure.OutOfRange("count", said.Count, least, Math.Max(1, work.Seedlings)));
         if (said.Pairs < 0 || said.Pairs * 2 > said.Count)

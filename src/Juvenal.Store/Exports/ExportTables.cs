@@ -24,8 +24,7 @@ public static class ExportTables
         "seed_lot",
         "lot_entry",
         "batch",
-        "batch_move",
-        "stage_lock",
+        "path_step",
         "tray",
         "tray_row",
         "ledger_entry",
@@ -51,13 +50,15 @@ public static class ExportTables
             ["cultivar"] = 20_000,
             ["seed_lot"] = 20_000,
             ["batch"] = Batches.BatchReader.Most,
-            ["batch_move"] = Batches.BatchReader.Most * 3,
-            ["stage_lock"] = Batches.BatchReader.Most * 8,
-            ["plan_step"] = Batches.BatchReader.Most * 8,
+            ["path_step"] = Batches.BatchReader.Most * MostSteps,
+            ["plan_step"] = Batches.BatchReader.Most * MostSteps,
             ["ledger_entry"] = 1_000_000,
             ["weather_day"] = 120_000,
             ["forecast_day"] = 400,
         };
+
+    /// <summary>Steps of a batch, those taken out of its path among them: on average no nursery has more.</summary>
+    private const int MostSteps = 16;
 
     /// <summary>Of the tables that <see cref="Most"/> does not name.</summary>
     public const int MostOfOthers = 200_000;
@@ -67,9 +68,10 @@ public static class ExportTables
     ["freeze_year", "freeze_fit", "site_curve", "soil_line", "nursery_input", "code_counter", "act", "job"];
 
     /// <summary>
-    /// Given anew where a nursery comes in: whose it is, the number the server counts entries with (their order stays), and what its jobs say.
+    /// Given anew where a nursery comes in: whose it is, the number the server counts entries with (their order stays), what its jobs
+    /// say, and what its plans were made of.
     /// </summary>
-    private static readonly string[] GivenAnew = ["nursery_id", "sequence", "jobs_digest"];
+    private static readonly string[] GivenAnew = ["nursery_id", "sequence", "jobs_digest", "facts", "planned_facts", "planned_inputs"];
 
     private const string Columns = """
         -- The columns of the tables that travel, with their meaning.

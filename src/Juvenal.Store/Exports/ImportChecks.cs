@@ -111,13 +111,14 @@ internal sealed class ImportChecks(NurseryTransaction nursery, TimeProvider cloc
         foreach (var batch in batches)
         {
             Check("batch", Possible(batch.Input, catalogue));
+            Check("path_step", HasAPath(batch, catalogue));
             await CheckAsync("batch", () => new BatchChecks(nursery).CheckAsync(batch.Id, batch.Input, cancel));
             Check("batch", () => PlanSummary.Check(batch.Summary));
             Check("plan_step", batch.Steps.All(s => Possible(s, batch.Input.Season)) && HasItsSteps(batch));
             var entries = ledgers[batch.Id].ToList();
             Ledger(batch, entries, catalogue);
             // What the ledger comes to is written anew: it is not taken from the file.
-            var state = Fold.Of(entries, PlanWriter.SeedsToEmergence(batch.Input));
+            var state = Fold.Of(entries, batch.Route, PlanRows.SeedsToEmergence(batch.Input));
             var jobs = JobStore.Of(
                 batch.Input,
                 batch.Group,
@@ -127,10 +128,7 @@ internal sealed class ImportChecks(NurseryTransaction nursery, TimeProvider cloc
                 catalogue
             );
             await nursery.ExecuteManyAsync(
-                [
-                    .. PlanWriter.Counts(nursery.Nursery, batch.Id, state),
-                    .. JobStore.Write(nursery.Nursery, batch.Id, batch.Input, jobs, null),
-                ],
+                new PlanRows(nursery.Nursery, catalogue, acts: false).Counts(batch.Id, state).Jobs(batch.Id, batch.Route, jobs).Commands(),
                 cancel
             );
         }
@@ -142,11 +140,11 @@ internal sealed class ImportChecks(NurseryTransaction nursery, TimeProvider cloc
         foreach (var entry in entries.OrderBy(e => e.Sequence))
         {
             Check("ledger_entry", entry.HappenedOn <= catalogue.Today.AddDays(1));
-            Check("ledger_entry", () => EntryChecks.Check(entry, before, catalogue, asOf: entry.HappenedOn));
+            Check("ledger_entry", Judge.Fields(entry, before, batch.Route, catalogue.Facts(entry.HappenedOn)).Count == 0);
             before.Add(entry);
         }
 
-        var folded = Fold.Of(entries, PlanWriter.SeedsToEmergence(batch.Input));
+        var folded = Fold.Of(entries, batch.Route, PlanRows.SeedsToEmergence(batch.Input));
         var stored = batch.State();
         if (
             folded.Contradictions.Count > 0
@@ -160,14 +158,16 @@ internal sealed class ImportChecks(NurseryTransaction nursery, TimeProvider cloc
     }
 
     /// <summary>Files from before groups had names say what stands in a place and pot as one.</summary>
-    private static HashSet<(Spot At, int Seedlings, int Containers, Stage Reached)> BySpot(BatchState state) =>
-        [.. state.Groups.GroupBy(g => g.At).Select(g => (g.Key, g.Sum(o => o.Seedlings), g.Sum(o => o.Containers), g.Max(o => o.Reached)))];
+    private static HashSet<(Spot At, int Seedlings, int Containers, int Reached)> BySpot(BatchState state) =>
+        [
+            .. state
+                .Groups.GroupBy(g => g.At)
+                .Select(g => (g.Key, g.Sum(o => o.Seedlings), g.Sum(o => o.Containers), g.Max(o => o.Reached.Order))),
+        ];
 
     private static bool Possible(BatchInput input, Catalogue catalogue)
     {
-        var years = Enumerable.Range(input.Season - 1, 3);
         return input.Season is >= Catalogue.FirstSeason and <= Catalogue.LastSeason
-            && input.Locks.Values.All(d => years.Contains(d.Year))
             && input.Moves.Count <= GrowingPath.MostMoves
             && CatalogueRows.IsBed(catalogue.Places[input.BedId].Kind)
             && SowingQuantity
@@ -196,12 +196,21 @@ internal sealed class ImportChecks(NurseryTransaction nursery, TimeProvider cloc
         && step.Reasons is not null
         && step.Spread is not null;
 
-    /// <summary>A step for each stage of its path, and no other.</summary>
-    private static bool HasItsSteps(BatchView batch)
+    /// <summary>The path is one that can be chosen: its steps come in the order of the work, where such a choice puts them.</summary>
+    private static bool HasAPath(BatchView batch, Catalogue catalogue)
     {
-        var stages = GrowingPath.Stages(batch.Input.Begins.Kind, batch.Input.Moves.Count);
-        return batch.Steps.Select(s => s.Stage).Order().SequenceEqual(stages.Order());
+        var chosen = batch.Input.Path(batch.Id).Select(s => (s.Step.Kind, s.Step.Number, s.At, s.LockedOn));
+        var years = Enumerable.Range(batch.Input.Season - 1, 3);
+        return batch
+                .Route.Living.Select(s => batch.Route[s])
+                .Select(s => (s.Step.Kind, s.Step.Number, s.At, s.LockedOn))
+                .SequenceEqual(chosen)
+            && batch.Route.All.All(s => s.LockedOn is not { } day || s.Retired || years.Contains(day.Year))
+            && batch.Route.All.Where(s => s.At.Container is null).All(s => CatalogueRows.IsBed(catalogue.Places[s.At.Place].Kind));
     }
+
+    /// <summary>A day for each step of its path.</summary>
+    private static bool HasItsSteps(BatchView batch) => batch.Steps.Select(s => s.Step).SequenceEqual(batch.Route.Living);
 
     private async Task<long> CountAsync(string sql, CancellationToken cancel, params Npgsql.NpgsqlParameter[] parameters) =>
         (await nursery.ListAsync(sql, r => r.GetInt64(0), cancel, parameters))[0];

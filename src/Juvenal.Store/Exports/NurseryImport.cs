@@ -50,10 +50,20 @@ public static class NurseryImport
             await nursery.ExecuteAsync(SiteStore.InsertInput, cancel, Sql.Of(nursery.Nursery));
             var columns = await ExportTables.ColumnsAsync(nursery, cancel);
             var first = manifest.Version < 2;
+            var old = manifest.Version < 4 ? await OldSteps.ReadAsync(table => RowsAsync(zip, table, cancel)) : null;
             foreach (var table in ExportTables.All.Where(t => !first || !ExportTables.SinceTwo.Contains(t)))
-                await TableAsync(nursery, zip, table, first, columns, cancel);
+            {
+                var rows = (table, old) switch
+                {
+                    ("path_step", not null) => Made(old, clock),
+                    (_, not null) => Now(RowsAsync(zip, table, cancel), table, old),
+                    _ => RowsAsync(zip, table, cancel),
+                };
+                await TableAsync(nursery, rows, table, first, columns, cancel);
+            }
         }
-        catch (Exception e) when (e is InvalidDataException or JsonException or EndOfStreamException or InvalidOperationException)
+        catch (Exception e)
+            when (e is InvalidDataException or JsonException or EndOfStreamException or InvalidOperationException or ArgumentException)
         {
             throw Refused("import-damaged", null);
         }
@@ -87,24 +97,53 @@ public static class NurseryImport
         return failures.Count > 0 || manifest.Version < 1 ? throw Refused("import-damaged", "manifest") : manifest;
     }
 
+    private static async IAsyncEnumerable<JsonElement> RowsAsync(
+        ZipArchive zip,
+        string table,
+        [System.Runtime.CompilerServices.EnumeratorCancellation] CancellationToken cancel
+    )
+    {
+        await using var stream = Open(zip, $"json/{table}.json", LargestTable);
+        var (count, most) = (0, ExportTables.Most.GetValueOrDefault(table, ExportTables.MostOfOthers));
+        await foreach (var row in ImportRows.ReadAsync(stream, cancel))
+        {
+            if (++count > most)
+                throw Refused("import-too-much", table);
+            yield return row;
+        }
+    }
+
+    /// <summary>The steps of a file that had none.</summary>
+    private static async IAsyncEnumerable<JsonElement> Made(OldSteps old, TimeProvider clock)
+    {
+        await Task.CompletedTask;
+        foreach (var row in old.Path(DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime)))
+            yield return JsonSerializer.SerializeToElement(row);
+    }
+
+    private static async IAsyncEnumerable<JsonElement> Now(IAsyncEnumerable<JsonElement> rows, string table, OldSteps old)
+    {
+        await foreach (var row in rows)
+        {
+            if (old.Row(table, row) is { } now)
+                yield return now;
+        }
+    }
+
     private static async Task TableAsync(
         NurseryTransaction nursery,
-        ZipArchive zip,
+        IAsyncEnumerable<JsonElement> all,
         string table,
         bool first,
         List<ExportColumn> columns,
         CancellationToken cancel
     )
     {
-        await using var stream = Open(zip, $"json/{table}.json", LargestTable);
         var known = columns.Where(c => c.Table == table).ToDictionary(c => c.Name);
-        var (rows, bytes, count) = (new List<string>(), 0, 0);
-        var most = ExportTables.Most.GetValueOrDefault(table, ExportTables.MostOfOthers);
+        var (rows, bytes) = (new List<string>(), 0);
         List<string>? names = null;
-        await foreach (var row in ImportRows.ReadAsync(stream, cancel))
+        await foreach (var row in all.WithCancellation(cancel))
         {
-            if (++count > most)
-                throw Refused("import-too-much", table);
             var own = row.EnumerateObject().Select(p => p.Name).ToList();
             names ??= own;
             // Every row names the same columns; one that an older export did not have yet takes its default.

@@ -39,6 +39,14 @@ internal sealed class ActStore(NurseryTransaction nursery)
         return found[0].Hash.AsSpan().SequenceEqual(hash) ? found[0].Entries : throw new ConflictException("other-payload");
     }
 
+    /// <summary>The entries that an act wrote, in order.</summary>
+    /// <exception cref="NotFoundException">There is no such act.</exception>
+    public async Task<IReadOnlyList<StoredEntry>> EntriesOfAsync(Guid act, LedgerReader reader, CancellationToken cancel)
+    {
+        var found = await nursery.ListAsync(Select, r => r.GetFieldValue<Guid[]>(1), cancel, Sql.Of(act));
+        return found.Count == 0 ? throw new NotFoundException("act") : await reader.SomeAsync(found[0], cancel);
+    }
+
     public Task KeepAsync(Guid id, byte[] hash, IReadOnlyList<Guid> entries, CancellationToken cancel) =>
         nursery.ExecuteAsync(Insert, cancel, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of(hash), Sql.Of(entries.ToArray()));
 }

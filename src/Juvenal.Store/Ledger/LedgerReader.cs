@@ -11,7 +11,7 @@ public sealed record StoredEntry(Guid BatchId, LedgerEntry Entry, DateTime Writt
 internal sealed class LedgerReader(NurseryTransaction nursery)
 {
     private const string Columns = """
-        batch_id, id, sequence, happened_on, kind, stage, from_container_id, from_place_id, to_container_id, to_place_id,
+        batch_id, id, sequence, happened_on, kind, step_id, from_container_id, from_place_id, to_container_id, to_place_id,
           seeds, seedlings, containers, containers_to, reason, new_day, corrects, written_at, payload_hash, by_name, lot_id, trays, act,
           group_id
         """;
@@ -39,6 +39,14 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
         where id = $1
         """;
 
+    private const string ByIds = $"""
+        -- Some entries, in the order they were written.
+        select {Columns}
+        from ledger_entry
+        where id = any($1)
+        order by sequence
+        """;
+
     private const string OfAct = $"""
         -- The entries of one act, in all its batches.
         select {Columns}
@@ -48,6 +56,8 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
         """;
 
     public Task<List<StoredEntry>> ActAsync(Guid act, CancellationToken cancel) => nursery.ListAsync(OfAct, Read, cancel, Sql.Of(act));
+
+    public Task<List<StoredEntry>> SomeAsync(Guid[] ids, CancellationToken cancel) => nursery.ListAsync(ByIds, Read, cancel, Sql.Of(ids));
 
     public Task<List<StoredEntry>> AllAsync(CancellationToken cancel) => nursery.ListAsync(All, Read, cancel);
 
@@ -64,7 +74,7 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
                 r.GetInt64(2),
                 r.GetFieldValue<DateOnly>(3),
                 r.Enum<EntryKind>(4),
-                (Stage?)r.OrNull<int>(5),
+                r.OrNull<Guid>(5) is { } step ? new StepId(step) : null,
                 Spot(r, 6),
                 Spot(r, 8),
                 r.GetInt32(10),

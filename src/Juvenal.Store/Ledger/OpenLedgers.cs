@@ -1,5 +1,6 @@
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
+using Juvenal.Core.Season;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
@@ -17,7 +18,7 @@ internal sealed class OpenLedgers
 {
     private const string Insert = """
         -- One line of the ledger.
-        insert into ledger_entry (nursery_id, id, batch_id, kind, stage, happened_on, from_container_id, from_place_id,
+        insert into ledger_entry (nursery_id, id, batch_id, kind, step_id, happened_on, from_container_id, from_place_id,
           to_container_id, to_place_id,
           seeds, seedlings, containers, containers_to, reason, new_day, corrects, payload_hash, by_name, lot_id, trays, act,
           group_id)
@@ -26,9 +27,10 @@ internal sealed class OpenLedgers
 
     private readonly NurseryTransaction _nursery;
     private readonly Dictionary<Guid, Page> _pages;
+    private readonly LedgerFacts _facts;
 
     private OpenLedgers(NurseryTransaction nursery, Catalogue catalogue, Dictionary<Guid, Page> pages) =>
-        (_nursery, Catalogue, _pages) = (nursery, catalogue, pages);
+        (_nursery, Catalogue, _pages, _facts) = (nursery, catalogue, pages, catalogue.Facts(catalogue.Today));
 
     public Catalogue Catalogue { get; }
 
@@ -53,19 +55,17 @@ internal sealed class OpenLedgers
         if ((await Locks.BatchesAsync(nursery, ids, cancel)).Count < ids.Length)
             throw new NotFoundException("batch");
         var (rows, entries, steps) = (new List<BatchRow>(), new List<StoredEntry>(), new List<StoredDigest>());
-        var catalogue = new Catalogue.Loading(plans: true);
-        await nursery.ReadTogetherAsync(
+        var catalogue = await Catalogue.LoadAsync(
+            nursery,
+            clock,
             cancel,
-            [
-                new(BatchRow.Select, r => rows.Add(BatchRow.Read(r)), Sql.Of(ids)),
-                new(LedgerReader.OfBatches, r => entries.Add(LedgerReader.Read(r)), Sql.Of(ids)),
-                new(StoredDigest.Select, r => steps.Add(StoredDigest.Read(r)), Sql.Of(ids)),
-                .. catalogue.Statements(),
-            ]
+            new(BatchRow.Select, r => rows.Add(BatchRow.Read(r)), Sql.Of(ids)),
+            new(LedgerReader.OfBatches, r => entries.Add(LedgerReader.Read(r)), Sql.Of(ids)),
+            new(StoredDigest.Select, r => steps.Add(StoredDigest.Read(r)), Sql.Of(ids))
         );
         return new(
             nursery,
-            catalogue.Done(clock),
+            catalogue,
             rows.ToDictionary(
                 r => r.Id,
                 r => new Page(r, [.. entries.Where(e => e.BatchId == r.Id)], [.. steps.Where(s => s.BatchId == r.Id)])
@@ -89,21 +89,21 @@ internal sealed class OpenLedgers
         var hash = ActStore.Hash(new { batch, entry = entry with { Sequence = 0 } });
         if (page.Stored.FirstOrDefault(e => e.Entry.Id == entry.Id) is { } same)
             return same.PayloadHash.AsSpan().SequenceEqual(hash) ? false : throw new ConflictException("other-payload");
-        entry = Named(entry, page);
-        if (byRule)
-            entry = Counted(entry, page.On(entry.HappenedOn));
-        EntryChecks.Check(entry, page.Entries, Catalogue);
-        // Another pot is a move up, and a bed is planting out, wherever that is: the Round must not ask for it again. The same pot in
-        // another place is carried: that does nothing but what it says it does.
-        if (entry is { Kind: EntryKind.Moved, Stage: null, From: { } from, To: { } to } && from.Container != to.Container)
+        switch (Judge.Of(page.Ledger, entry, _facts, byRule))
         {
-            entry = entry with { Stage = page.Batch.Input.StageOfMoveTo(to, page.On(entry.HappenedOn).Group(entry.Group)?.Reached) };
+            case Verdict.Accepted accepted:
+                page.Add(accepted, hash);
+                return true;
+            case Verdict.Waiting waiting:
+                // Nothing is sent ahead of what it rests on yet: what is not here was never written.
+                throw new RefusedException(new Failure("not-chosen", waiting.Field));
+            case Verdict.Refused refused:
+                throw new RefusedException(refused.Failures);
+            case Verdict.RestedOn rested:
+                throw new ConflictException("later-work-rests-on-it", rested.Entries.ToList());
+            default:
+                throw new InvalidOperationException("Another verdict.");
         }
-
-        page.Add(entry with { Sequence = long.MaxValue - 1_000_000 + page.New.Count }, hash);
-        if (page.State.Contradictions.Count > 0)
-            throw Contradicted(entry, page.State.Contradictions);
-        return true;
     }
 
     /// <summary>Writes what was added, and what the counts and plans come to with it.</summary>
@@ -111,18 +111,19 @@ internal sealed class OpenLedgers
     {
         foreach (var page in _pages.Values.Where(p => p.New.Count > 0))
             await CheckSeedsAsync(page, cancel);
-        await _nursery.ExecuteManyAsync(_pages.Values.Where(p => p.New.Count > 0).SelectMany(Commands), cancel);
+        var rows = new PlanRows(_nursery.Nursery, Catalogue, acts: true);
+        foreach (var page in _pages.Values.Where(p => p.New.Count > 0))
+        {
+            var (batch, state) = (page.Batch, page.State);
+            rows.Counts(batch.Id, state).Plan(batch, state, Planned.Of(Catalogue, batch.Input, state), page.Steps);
+        }
+
+        await _nursery.ExecuteManyAsync(
+            [.. _pages.Values.SelectMany(p => p.New.Select(e => Command(p.Batch.Id, e.Entry, e.Hash))), .. rows.Commands()],
+            cancel
+        );
         foreach (var page in _pages.Values.Where(p => p.New.Count > 0))
             await LieAsync(page, cancel);
-    }
-
-    private IEnumerable<NpgsqlBatchCommand> Commands(Page page)
-    {
-        var (batch, state) = (page.Batch, page.State);
-        return page
-            .New.Select(e => Command(batch.Id, e.Entry, e.Hash))
-            .Concat(PlanWriter.Counts(_nursery.Nursery, batch.Id, state))
-            .Concat(PlanWriter.Plan(_nursery.Nursery, batch, Catalogue, state, PlanStore.Plan(Catalogue, batch.Input, state), page.Steps));
     }
 
     private NpgsqlBatchCommand Command(Guid batch, LedgerEntry entry, byte[] hash) =>
@@ -132,7 +133,7 @@ internal sealed class OpenLedgers
             Sql.Of(entry.Id),
             Sql.Of(batch),
             Sql.Of(entry.Kind.Word()),
-            Sql.OfNull((int?)entry.Stage),
+            Sql.OfNull(entry.Step?.Value),
             Sql.Of(entry.HappenedOn),
             Sql.OfNull(entry.From?.Container),
             Sql.OfNull(entry.From?.Place),
@@ -157,7 +158,7 @@ internal sealed class OpenLedgers
     private async Task LieAsync(Page page, CancellationToken cancel)
     {
         var sowings = page.New.Select(e =>
-            e.Entry.Kind == EntryKind.Corrected ? page.Entries.Find(o => o.Id == e.Entry.Corrects) : e.Entry
+            e.Entry.Kind == EntryKind.Corrected ? page.Entries.FirstOrDefault(o => o.Id == e.Entry.Corrects) : e.Entry
         );
         foreach (
             var container in sowings
@@ -180,7 +181,7 @@ internal sealed class OpenLedgers
     {
         if (page.New.All(e => e.Entry.Kind is not (EntryKind.Sown or EntryKind.Corrected or EntryKind.Undo)))
             return;
-        var (before, after) = (Taken(page, page.Entries.Except(page.New.Select(e => e.Entry))), Taken(page, page.Entries));
+        var (before, after) = (Taken(page, page.Stored.Select(e => e.Entry)), Taken(page, page.Entries));
         foreach (var (lotId, seeds) in after)
         {
             var more = seeds - before.GetValueOrDefault(lotId);
@@ -205,112 +206,32 @@ internal sealed class OpenLedgers
             .GroupBy(e => (e.LotId ?? page.Batch.Input.LotId)!.Value)
             .ToDictionary(g => g.Key, g => g.Sum(e => e.Seeds));
 
-    /// <summary>
-    /// An entry with the group it is about: said by its name, or found by where it stands. What is sown or comes up goes to what stands in
-    /// its trays; what comes in is a group of its own.
-    /// </summary>
-    /// <exception cref="RefusedException">which-group: two stand there, and none is named. group-elsewhere: the one that is named stands
-    /// elsewhere.</exception>
-    private static LedgerEntry Named(LedgerEntry entry, Page page)
-    {
-        if (entry.Kind is EntryKind.Sown or EntryKind.Received or EntryKind.Emerged && entry is { Group: null, To: { } to })
-        {
-            var trays =
-                entry.Kind == EntryKind.Received
-                    ? null
-                    : page.On(entry.HappenedOn)
-                        .Groups.Where(g => g.At == to && g.Reached <= Core.Season.Stage.Emerge)
-                        .MaxBy(g => g.Containers);
-            return entry with { Group = trays?.Id ?? new(entry.Id) };
-        }
-
-        if (entry.Kind is EntryKind.Sown or EntryKind.Received or EntryKind.Emerged && entry.Group is { } into)
-            return page.On(entry.HappenedOn).Group(into) is null ? throw new RefusedException(new Failure("not-chosen", "group")) : entry;
-
-        if (entry.From is not { } from || entry.Kind is EntryKind.Undo or EntryKind.Corrected or EntryKind.NotYet)
-            return entry;
-        var there = page.On(entry.HappenedOn).Groups.Where(g => g.At == from).ToList();
-        if (entry.Group is { } name)
-        {
-            return page.On(entry.HappenedOn).Group(name) is { } named && named.At != from
-                ? throw new RefusedException(new Failure("group-elsewhere", "from"))
-                : entry;
-        }
-
-        return there.Count > 1
-            ? throw new RefusedException(new Failure("which-group", "group", there.Count))
-            : entry with
-            {
-                Group = there.FirstOrDefault()?.Id,
-            };
-    }
-
-    private static LedgerEntry Counted(LedgerEntry entry, BatchState state)
-    {
-        if (
-            entry.Kind is not (EntryKind.Moved or EntryKind.Lost or EntryKind.Snipped or EntryKind.Used)
-            || state.Group(entry.Group) is not { } group
-        )
-            return entry;
-        var emptied = Emptying.Emptied(entry.Kind, entry.Seedlings, group);
-        return entry with
-        {
-            Containers = emptied,
-            ContainersTo = entry is { Kind: EntryKind.Moved, To: { } to } ? Emptying.Filled(group.At, to, entry.Seedlings, emptied) : 0,
-        };
-    }
-
-    private static Exception Contradicted(LedgerEntry entry, IReadOnlyList<Contradiction> contradictions)
-    {
-        // The entry itself is wrong: say so at its field. Others are wrong only because of it: name them.
-        if (
-            contradictions.FirstOrDefault(c =>
-                c.Entry.Id == entry.Id || (entry.Kind == EntryKind.Corrected && c.Entry.Id == entry.Corrects)
-            ) is
-            { } own
-        )
-        {
-            return new RefusedException(new Failure(own.Code, own.Field, own.Value, own.Right, own.Right));
-        }
-
-        return new ConflictException("later-work-rests-on-it", contradictions.Select(c => c.Entry).ToList());
-    }
-
     /// <summary>One batch's ledger with what is added to it.</summary>
-    internal sealed class Page
+    internal sealed class Page(BatchRow batch, List<StoredEntry> stored, List<StoredDigest> steps)
     {
-        private BatchState? _state;
+        public BatchRow Batch { get; } = batch;
 
-        public Page(BatchRow batch, List<StoredEntry> stored, List<StoredDigest> steps) =>
-            (Batch, Stored, Steps, Entries) = (batch, stored, steps, stored.ConvertAll(e => e.Entry));
+        public List<StoredEntry> Stored { get; } = stored;
 
-        public BatchRow Batch { get; }
+        public List<StoredDigest> Steps { get; } = steps;
 
-        public List<StoredEntry> Stored { get; }
+        /// <summary>With those that are added.</summary>
+        public BatchLedger Ledger { get; private set; } =
+            new(stored.Select(e => e.Entry), batch.Route, PlanRows.SeedsToEmergence(batch.Input));
 
-        public List<StoredDigest> Steps { get; }
-
-        /// <summary>Those stored and those added.</summary>
-        public List<LedgerEntry> Entries { get; }
+        public IReadOnlyList<LedgerEntry> Entries => Ledger.Entries;
 
         public List<(LedgerEntry Entry, byte[] Hash)> New { get; } = [];
 
-        public BatchState State => _state ??= Fold.Of(Entries, PlanWriter.SeedsToEmergence(Batch.Input));
-
-        /// <summary>As it stood at the end of a day: what is dated back is about what stood there then.</summary>
-        public BatchState On(DateOnly day) =>
-            Entries.TrueForAll(e => e.HappenedOn <= day)
-                ? State
-                : Fold.Of(Entries.Where(e => e.HappenedOn <= day), PlanWriter.SeedsToEmergence(Batch.Input));
+        public BatchState State => Ledger.State;
 
         /// <summary>As it would be with other choices: whether half are up is asked of their germination.</summary>
-        public BatchState With(BatchInput input) => Fold.Of(Entries, PlanWriter.SeedsToEmergence(input));
+        public BatchState With(BatchInput input, Route route) => Ledger.With(route, PlanRows.SeedsToEmergence(input));
 
-        public void Add(LedgerEntry entry, byte[] hash)
+        public void Add(Verdict.Accepted accepted, byte[] hash)
         {
-            New.Add((entry, hash));
-            Entries.Add(entry);
-            _state = null;
+            New.Add((accepted.Entry, hash));
+            Ledger = accepted.After;
         }
     }
 }

@@ -6,8 +6,8 @@ using Juvenal.Store.Plans;
 namespace Juvenal.Store.Ledger;
 
 /// <summary>
-/// Adds ledgers up anew whose sums an earlier program wrote, and makes the jobs that follow: a migration marks them by forgetting their
-/// stage days.
+/// Adds ledgers up anew whose sums an earlier program wrote, and makes the jobs that follow: a migration marks them by forgetting the
+/// days of their steps.
 /// </summary>
 public sealed class RefoldStore(NurseryTransaction nursery, TimeProvider clock)
 {
@@ -18,7 +18,7 @@ public sealed class RefoldStore(NurseryTransaction nursery, TimeProvider clock)
         -- Batches whose ledger has to be added up anew, ended ones too.
         select id
         from batch
-        where stage_days is null
+        where step_days is null
         order by id
         """;
 
@@ -29,7 +29,7 @@ public sealed class RefoldStore(NurseryTransaction nursery, TimeProvider clock)
     /// <param name="cancel">Cancels.</param>
     public async Task RefoldAsync(IReadOnlyCollection<Guid> batches, CancellationToken cancel)
     {
-        var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel, plans: false);
+        var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
         foreach (var ids in batches.Chunk(AtOnce))
         {
             await Locks.BatchesAsync(nursery, ids, cancel);
@@ -38,22 +38,14 @@ public sealed class RefoldStore(NurseryTransaction nursery, TimeProvider clock)
                 e => e.BatchId,
                 e => e.Entry
             );
-            await nursery.ExecuteManyAsync(
-                [
-                    .. rows.SelectMany(r =>
-                        PlanWriter.Counts(nursery.Nursery, r.Id, Fold.Of(ledgers[r.Id], PlanWriter.SeedsToEmergence(r.Input)))
-                    ),
-                ],
-                cancel
-            );
-            await nursery.ExecuteManyAsync(
-                [
-                    .. (await new BatchReader(nursery).SomeAsync(ids, cancel)).SelectMany(b =>
-                        JobStore.Write(nursery.Nursery, b.Id, b.Input, WorkStore.Jobs(b, catalogue), null)
-                    ),
-                ],
-                cancel
-            );
+            var counts = new PlanRows(nursery.Nursery, catalogue, acts: false);
+            foreach (var row in rows)
+                counts.Counts(row.Id, Fold.Of(ledgers[row.Id], row.Route, PlanRows.SeedsToEmergence(row.Input)));
+            await nursery.ExecuteManyAsync(counts.Commands(), cancel);
+            var jobs = new PlanRows(nursery.Nursery, catalogue, acts: false);
+            foreach (var batch in await new BatchReader(nursery).SomeAsync(ids, cancel))
+                jobs.Jobs(batch.Id, batch.Route, WorkStore.Jobs(batch, catalogue));
+            await nursery.ExecuteManyAsync(jobs.Commands(), cancel);
         }
     }
 }

@@ -29,6 +29,13 @@ internal static class Locks
         set version = version + 1
         """;
 
+    private const string ForMaybeInputs = """
+        -- The inputs of all plans may change.
+        select version
+        from nursery_input
+        for no key update
+        """;
+
     private const string ForInputsGo = """
         -- One of the inputs goes.
         select version
@@ -81,8 +88,20 @@ internal static class Locks
         if (touches is Touches.Inputs or Touches.InputsGo)
             await nursery.ExecuteAsync(ForInputs, cancel);
         else
-            await nursery.ListAsync(touches == Touches.NewBatch ? ForNewBatch : ForWork, Nothing, cancel);
+            await nursery.ListAsync(
+                touches switch
+                {
+                    Touches.NewBatch => ForNewBatch,
+                    Touches.MaybeInputs => ForMaybeInputs,
+                    _ => ForWork,
+                },
+                Nothing,
+                cancel
+            );
     }
+
+    /// <summary>The inputs have changed, of an act that might change them.</summary>
+    public static Task InputsChangedAsync(NurseryTransaction nursery, CancellationToken cancel) => nursery.ExecuteAsync(ForInputs, cancel);
 
     public static Task PacketsAsync(NurseryTransaction nursery, IEnumerable<Guid> ids, CancellationToken cancel) =>
         nursery.ListAsync(Packets, Nothing, cancel, Sql.Of(ids.Distinct().ToArray()));

@@ -1,4 +1,5 @@
 using System.Data;
+using Juvenal.Store.Plans;
 using Npgsql;
 
 namespace Juvenal.Store.Nurseries;
@@ -9,16 +10,21 @@ public sealed class NurseryTransaction : Walled
     private NurseryTransaction(
         Guid nursery,
         string? by,
+        CatalogueCache catalogues,
         NpgsqlConnection connection,
         NpgsqlTransaction? transaction,
         (string, string)[] settings
     )
-        : base(connection, transaction, settings) => (Nursery, By) = (nursery, by);
+        : base(connection, transaction, settings) => (Nursery, By, Catalogues, Writes) = (nursery, by, catalogues, transaction is not null);
 
     public Guid Nursery { get; }
 
     /// <summary>Who acts, by name; null where nobody does (a new day).</summary>
     public string? By { get; }
+
+    internal CatalogueCache Catalogues { get; }
+
+    internal bool Writes { get; }
 
     /// <inheritdoc cref="Walled.CopyAsync"/>
     internal new Task CopyAsync(string sql, Func<NpgsqlBinaryImporter, Task> write, CancellationToken cancel) =>
@@ -26,6 +32,7 @@ public sealed class NurseryTransaction : Walled
 
     internal static async Task<NurseryTransaction> OpenAsync(
         NpgsqlDataSource source,
+        CatalogueCache catalogues,
         Guid nursery,
         string? by,
         bool writes,
@@ -35,6 +42,6 @@ public sealed class NurseryTransaction : Walled
     {
         (string, string)[] settings = [("app.nursery", nursery.ToString())];
         var (connection, transaction) = await OpenAsync(source, writes, settings, cancel, isolation);
-        return new(nursery, by, connection, transaction, settings);
+        return new(nursery, by, catalogues, connection, transaction, settings);
     }
 }

@@ -34,6 +34,10 @@ internal static class Sql
     /// <summary>A text that is JSON already.</summary>
     public static NpgsqlParameter OfJsonText(string? json) => Nullable(NpgsqlDbType.Jsonb, json);
 
+    /// <summary>Texts that are JSON already, or nothing, in an array.</summary>
+    public static NpgsqlParameter OfJsonTexts(IEnumerable<string?> json) =>
+        new() { NpgsqlDbType = NpgsqlDbType.Array | NpgsqlDbType.Jsonb, Value = json.ToArray() };
+
     /// <summary>Whether a constraint is a primary key: the id was used already.</summary>
     public static bool IsKey(string? constraint) => constraint?.EndsWith("_pkey", StringComparison.Ordinal) == true;
 
@@ -49,7 +53,11 @@ internal static class Sql
         where T : struct, Enum => JsonNamingPolicy.KebabCaseLower.ConvertName(value.ToString());
 
     public static T Enum<T>(this NpgsqlDataReader reader, int column)
-        where T : struct, Enum => System.Enum.Parse<T>(reader.GetString(column).Replace("-", ""), ignoreCase: true);
+        where T : struct, Enum => ToEnum<T>(reader.GetString(column));
+
+    /// <exception cref="ArgumentException">No such word.</exception>
+    public static T ToEnum<T>(string word)
+        where T : struct, Enum => System.Enum.Parse<T>(word.Replace("-", ""), ignoreCase: true);
 
     private static NpgsqlParameter Nullable(NpgsqlDbType type, object? value) =>
         new() { NpgsqlDbType = type, Value = value ?? DBNull.Value };

@@ -12,6 +12,9 @@ public enum Touches
     /// <summary>Site, rules, places, containers, cultivars, forecast or day change: one after the other.</summary>
     Inputs,
 
+    /// <summary>As above, where it shows only while it is done whether they change (devices are asked).</summary>
+    MaybeInputs,
+
     /// <summary>One of them goes: nothing else is under way.</summary>
     InputsGo,
 

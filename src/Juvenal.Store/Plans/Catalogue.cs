@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Growth;
 using Juvenal.Core.Ledger;
@@ -22,6 +23,7 @@ namespace Juvenal.Store.Plans;
 public sealed class Catalogue
 {
     private Catalogue(
+        int inputs,
         SiteRow site,
         RulesRow rules,
         DateOnly today,
@@ -31,14 +33,23 @@ public sealed class Catalogue
         IEnumerable<CultivarRow> cultivars
     )
     {
-        (Site, Rules, Today, Record) = (site, rules, today, record);
+        (Inputs, Site, Rules, Today, Record) = (inputs, site, rules, today, record);
         Places = places.ToDictionary(p => p.Id);
         Containers = containers.ToDictionary(c => c.Id);
         Cultivars = cultivars.ToDictionary(c => c.Id);
     }
 
+    private const string InputsVersion = """
+        -- How often what plans rest on has changed.
+        select version
+        from nursery_input
+        """;
+
     public const int FirstSeason = 1900;
     public const int LastSeason = 2200;
+
+    /// <summary>The version of it all: plans made with an older one are to be made anew.</summary>
+    public int Inputs { get; }
 
     public SiteRow Site { get; }
 
@@ -58,21 +69,30 @@ public sealed class Catalogue
     /// <param name="nursery">Whose.</param>
     /// <param name="clock">For its day.</param>
     /// <param name="cancel">Cancels.</param>
-    /// <param name="plans">False where nothing is planned from it: the mean year's curves stay in the store.</param>
+    /// <param name="with">Read in the same round trip, whether the catalogue has to be read or not.</param>
+    /// <exception cref="NotFoundException">There is no such nursery.</exception>
     public static async Task<Catalogue> LoadAsync(
         NurseryTransaction nursery,
         TimeProvider clock,
         CancellationToken cancel,
-        bool plans = true
+        params Reading[] with
     )
     {
-        var loading = new Loading(plans);
+        var inputs = 0;
+        await nursery.ReadTogetherAsync(cancel, [new(InputsVersion, r => inputs = r.GetInt32(0)), .. with]);
+        if (nursery.Catalogues.Find(nursery.Nursery, inputs, clock) is { } held)
+            return held;
+        var loading = new Loading(inputs);
         await nursery.ReadTogetherAsync(cancel, [.. loading.Statements()]);
-        return loading.Done(clock);
+        var catalogue = loading.Done(clock);
+        if (!nursery.Writes)
+            nursery.Catalogues.Keep(nursery.Nursery, catalogue, clock);
+        return catalogue;
     }
 
-    /// <summary>The statements that read it, to go with others in one round trip; then <see cref="Done"/>.</summary>
-    internal sealed class Loading(bool plans)
+    /// <param name="inputs">Their version, read before: what changes meanwhile makes what is planned out of date, and never the other
+    /// way.</param>
+    private sealed class Loading(int inputs)
     {
         private readonly List<(double Threshold, FreezeDistribution Fit)> _fits = [];
         private readonly List<PlaceRow> _places = [];
@@ -92,8 +112,6 @@ public sealed class Catalogue
             yield return new(PlaceStore.Select, r => _places.Add(PlaceStore.Read(r)));
             yield return new(ContainerStore.Select, r => _containers.Add(ContainerStore.Read(r)));
             yield return new(CultivarStore.Select, r => _cultivars.Add(CultivarStore.Read(r)));
-            if (!plans)
-                yield break;
             yield return new(
                 RecordStore.Curves,
                 r =>
@@ -112,19 +130,29 @@ public sealed class Catalogue
             if (_site is null || _rules is null)
                 throw new NotFoundException("nursery");
             var today = _site.Today(clock);
-            return new(_site, _rules, today, SiteRecord.Of(_fits, _curves, _soil, _line, today), _places, _containers, _cultivars);
+            return new(inputs, _site, _rules, today, SiteRecord.Of(_fits, _curves, _soil, _line, today), _places, _containers, _cultivars);
         }
     }
 
+    /// <summary>What of it the ledger's law asks about.</summary>
+    /// <param name="day">As of which day.</param>
+    public LedgerFacts Facts(DateOnly day) =>
+        new(
+            day,
+            id => Places.TryGetValue(id, out var place) ? (CatalogueRows.IsBed(place.Kind), place.Name) : null,
+            Containers.ContainsKey
+        );
+
     /// <summary>A batch's choices as a request, or what is missing or cannot be.</summary>
     /// <param name="input">The choices.</param>
-    /// <param name="state">What has happened; null before the batch is kept.</param>
+    /// <param name="state">What has happened, on the path that was chosen; null before the batch is kept.</param>
     public Outcome<PlanRequest> Request(BatchInput input, BatchState? state)
     {
         // Before anything is reckoned with it: the calendar ends somewhere.
         if (input.Season is < FirstSeason or > LastSeason)
             return Failure.OutOfRange("season", input.Season, FirstSeason, LastSeason);
-        var failures = LocksOf(input);
+        var route = state?.Route ?? new Route(input.Path(default));
+        var failures = LocksOf(input, route);
         if (failures.Count > 0)
             return failures;
         var season = Record.Season(Site, input.Season);
@@ -135,7 +163,7 @@ public sealed class Catalogue
         var cultivar = Find(Cultivars, input.CultivarId, "cultivarId");
         var tray = Find(Containers, input.TrayId, "path.tray");
         var germination = Growing(input.GerminationPlaceId, "path.germination");
-        var seedling = Growing(input.SeedlingPlaceId, "path.seedling");
+        var seedling = input.Begins.Kind == Start.Plants ? germination : Growing(input.SeedlingPlaceId, "path.seedling");
         var hardening = Growing(input.HardeningPlaceId, "path.hardening");
         var moves = input
             .Moves.Select(
@@ -167,11 +195,12 @@ public sealed class Catalogue
                 hardening!,
                 bed!.Name,
                 SurfaceOf(bed),
-                input.Begins
+                input.Begins,
+                route.Living
             ),
-            Facts(input, state),
+            Facts(route, state),
             // The first few up say nothing of how many there will be.
-            PlantsStanding: state is { Emerged: > 0 } && state.StageDays.ContainsKey(Stage.Emerge)
+            PlantsStanding: state?.UpOn is not null
                 ? CellStore.ProspectOf(state, input, Rules.Rules.Twins, Coming(input, cultivar!.Traits(), germination!, state)).Usable
                 : null
         );
@@ -198,11 +227,14 @@ public sealed class Catalogue
     }
 
     /// <summary>Days that are fixed lie in the season, the year before it or the year after.</summary>
-    private static List<Failure> LocksOf(BatchInput input) =>
+    private static List<Failure> LocksOf(BatchInput input, Route route) =>
         [
-            .. input
-                .Locks.Where(l => l.Value.Year < input.Season - 1 || l.Value.Year > input.Season + 1)
-                .Select(l => Failure.OutOfRange($"locks.{l.Key.Word()}", l.Value.Year, input.Season - 1, input.Season + 1)),
+            .. from s in route.All
+            where !s.Retired && s.LockedOn is { } day && (day.Year < input.Season - 1 || day.Year > input.Season + 1)
+            let field = s.Step.Kind == StepKind.Move
+                ? $"path.moves[{s.Step.Number - 1}].lockedOn"
+                : $"locks.{JsonNamingPolicy.CamelCase.ConvertName(s.Step.Kind.ToString())}"
+            select Failure.OutOfRange(field, s.LockedOn!.Value.Year, input.Season - 1, input.Season + 1),
         ];
 
     /// <summary>Seedlings still expected, at the warmth the place is set to; 0 for what is not raised from seed.</summary>
@@ -220,16 +252,17 @@ public sealed class Catalogue
 
     public static Container Of(ContainerRow row) => new(row.Name, row.Litres, row.Cells, row.Final, row.Form);
 
-    private static Dictionary<Stage, StageFacts> Facts(BatchInput input, BatchState? state)
+    private static Dictionary<StepId, StepFacts> Facts(Route route, BatchState? state)
     {
-        var facts = new Dictionary<Stage, StageFacts>();
-        foreach (var stage in Enum.GetValues<Stage>())
+        var facts = new Dictionary<StepId, StepFacts>();
+        foreach (var (step, _, locked, retired) in route.All)
         {
-            var done = state is not null && state.Passed(stage) ? state.StageDays[stage] : (DateOnly?)null;
-            var locked = input.Locks.TryGetValue(stage, out var fixedDay) ? fixedDay : (DateOnly?)null;
-            var putOff = state is not null && state.PutOff.TryGetValue(stage, out var until) ? until.Day : (DateOnly?)null;
+            if (retired)
+                continue;
+            var done = state is not null && state.Passed(step) ? state.DayOf(step) : null;
+            var putOff = state is not null && state.PutOff.TryGetValue(step.Id, out var until) ? until.Day : (DateOnly?)null;
             if (done is not null || locked is not null || putOff is not null)
-                facts[stage] = new(done, locked, putOff);
+                facts[step.Id] = new(done, locked, putOff);
         }
 
         return facts;

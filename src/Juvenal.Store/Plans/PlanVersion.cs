@@ -15,7 +15,7 @@ public static class PlanVersion
         foreach (var step in plan.Steps)
         {
             text.Append(
-                $"{step.Stage} {step.Date.Low:yyyyMMdd} {step.Date.Mid:yyyyMMdd} {step.Date.High:yyyyMMdd} "
+                $"{step.Step.Kind} {step.Date.Low:yyyyMMdd} {step.Date.Mid:yyyyMMdd} {step.Date.High:yyyyMMdd} "
                     + $"{step.Place} {step.Container} {step.Conflict?.Code};"
             );
         }

@@ -95,18 +95,18 @@ public sealed class SiteStore(NurseryTransaction nursery)
     private const string SetDay = """
         -- Wind the demo's clock.
         update site
-        set demo_day = $1
+        set demo_day = $1, planned_day = $1
         where demo_day is not null
         """;
 
     private const string SetPlanned = """
-        -- The day up to which everything is planned.
+        -- The day that plans are of: they follow.
         update site
         set planned_day = $1
         """;
 
     private const string Planned = """
-        -- For which day was everything planned last?
+        -- Of which day are the plans?
         select planned_day
         from site
         """;
@@ -168,7 +168,12 @@ public sealed class SiteStore(NurseryTransaction nursery)
             throw new RefusedException(new Failure("real-clock", "days"));
     }
 
-    public Task SetPlannedDayAsync(DateOnly day, CancellationToken cancel) => nursery.ExecuteAsync(SetPlanned, cancel, Sql.Of(day));
+    /// <summary>Another day has begun, or the devices said something new: plans are to be made anew for that day.</summary>
+    public async Task PlansOfAsync(DateOnly day, CancellationToken cancel)
+    {
+        await nursery.ExecuteAsync(SetPlanned, cancel, Sql.Of(day));
+        await Locks.InputsChangedAsync(nursery, cancel);
+    }
 
     public async Task<DateOnly?> PlannedDayAsync(CancellationToken cancel) =>
         (await nursery.OneAsync(Planned, r => (object?)r.OrNull<DateOnly>(0) ?? "", cancel)) as DateOnly?;

@@ -137,7 +137,7 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
         var all = laid.Where(t => t.Rows.Any(r => r.BatchId == batchId)).All(t => trays.Any(c => c.TrayId == t.Id));
         var more = TrayCells.More(group.Seedlings, Seedlings(before.Values), stood, stand, all);
         var now = group.Seedlings + more;
-        var entry = new LedgerEntry(id, 0, on, EntryKind.Emerged, Stage.Emerge, Trays: trays);
+        var entry = new LedgerEntry(id, 0, on, EntryKind.Emerged, ledgers[batchId].Batch.Route.Standing.Id, Trays: trays);
         if (means == CellsMean.Miscounted)
             return Correct(ledgers, batchId, entry, Math.Max(0, batch.Emerged + more));
         entry = means switch
@@ -149,7 +149,7 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
             CellsMean.Snipped => entry with
             {
                 Kind = EntryKind.Snipped,
-                Stage = null,
+                Step = null,
                 From = group.At,
                 Seedlings = stood - stand,
                 Group = group.Id,
@@ -157,7 +157,7 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
             _ => entry with
             {
                 Kind = EntryKind.Lost,
-                Stage = null,
+                Step = null,
                 From = group.At,
                 Seedlings = stood - stand,
                 Reason = reason,
@@ -167,7 +167,8 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
         if (entry is null)
             return [];
         ledgers.Append(batchId, entry);
-        var target = batch.TargetOf(Stage.Emerge);
+        var up = batch.Route.Standing;
+        var target = batch.TargetOf(up);
         if (!carryOn || means != CellsMean.Counted || group.At == target)
             return [id];
         var carried = new LedgerEntry(
@@ -175,7 +176,7 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
             0,
             on,
             EntryKind.Moved,
-            Stage.Emerge,
+            up.Id,
             group.At,
             target,
             Seedlings: now,
@@ -273,7 +274,7 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
         var counts = Fold.Effective(ledgers[batchId].Entries).Where(e => e.Kind == EntryKind.Emerged).ToList();
         if (counts.Count == 0)
             throw new RefusedException(new Failure("nothing-to-correct", "trays"));
-        var right = entry with { Kind = EntryKind.Corrected, Seedlings = total, Stage = null };
+        var right = entry with { Kind = EntryKind.Corrected, Seedlings = total, Step = null };
         var written = new List<Guid>();
         foreach (var wrong in counts.SkipLast(1).Where(c => c.Seedlings > total))
         {

@@ -22,7 +22,7 @@ internal static class ExportEndpoints
                 {
                     // Made whole before the first byte goes out: an export that breaks off half-way would look like one.
                     var file = Spool();
-                    await using (var snapshot = await here.Database.SnapshotAsync(here.Nursery, cancel, here.Visitor.Name))
+                    await using (var snapshot = await here.Database.SnapshotAsync(here.Nursery, cancel, here.Membership.Name))
                     {
                         await NurseryExport.WriteAsync(snapshot, file, cancel);
                         await new AuditStore(snapshot).WriteAsync(
@@ -30,7 +30,7 @@ internal static class ExportEndpoints
                             here.Nursery,
                             null,
                             Deed.Exported,
-                            here.Visitor.Name,
+                            here.Membership.Name,
                             null,
                             cancel
                         );
@@ -50,11 +50,18 @@ internal static class ExportEndpoints
     {
         api.MapPost(
                 "/import",
-                async (HttpContext context, Visit visit, Database database, Doors doors, TimeProvider clock, CancellationToken cancel) =>
+                async (
+                    HttpContext context,
+                    RequestUser user,
+                    Database database,
+                    SignInOptions signInOptions,
+                    TimeProvider clock,
+                    CancellationToken cancel
+                ) =>
                 {
-                    await using (var reading = await database.ReadAsync(new Asker(Account: visit.Known.Id), cancel))
+                    await using (var reading = await database.ReadAsync(new Asker(Account: user.Known.Id), cancel))
                     {
-                        if (!doors.MayOpen(await new AccountStore(reading).NurseriesAsync(visit.Known.Id, cancel)))
+                        if (!signInOptions.MayOpen(await new AccountStore(reading).NurseriesAsync(user.Known.Id, cancel)))
                             throw new NotFoundException("way to open a nursery for you");
                     }
 
@@ -62,16 +69,16 @@ internal static class ExportEndpoints
                     await context.Request.Body.CopyToAsync(file, cancel);
                     file.Position = 0;
                     var id = Guid.CreateVersion7();
-                    await using var writing = await database.WriteAsync(id, cancel, visit.Known.Name);
+                    await using var writing = await database.WriteAsync(id, cancel, user.Known.Name);
                     await NurseryImport.ReadAsync(writing, file, clock, cancel);
                     await ImportProof.OpenAllAsync(writing, clock, cancel);
-                    await new PeopleStore(writing).JoinAsync(id, visit.Known.Id, Role.Owner, cancel);
+                    await new PeopleStore(writing).JoinAsync(id, user.Known.Id, Role.Owner, cancel);
                     await new AuditStore(writing).WriteAsync(
                         clock.GetUtcNow(),
                         id,
-                        visit.Known.Id,
+                        user.Known.Id,
                         Deed.Imported,
-                        visit.Known.Name,
+                        user.Known.Name,
                         null,
                         cancel
                     );

@@ -47,14 +47,14 @@ internal static class PeopleEndpoints
                         : throw new NotFoundException("open invitation")
             )
             .WithName("lookAtInvitation")
-            .WithMetadata(new SlowDoor());
+            .WithMetadata(new PasswordWork());
 
         api.MapPost(
                 "/invitation/join",
                 async (JoinInput input, HttpContext context, Database database, Invitations invitations, CancellationToken cancel) =>
                 {
                     Account? known = null;
-                    if (input.Name is null && Gate.SessionOf(context.User) is { } session)
+                    if (input.Name is null && AccessCheck.SessionOf(context.User) is { } session)
                     {
                         await using var reading = await database.ReadAsync(new Asker(Account: session.Account), cancel);
                         known = await new AccountStore(reading).SignedInAsync(session, cancel);
@@ -66,7 +66,7 @@ internal static class PeopleEndpoints
                 }
             )
             .WithName("join")
-            .WithMetadata(new SlowDoor());
+            .WithMetadata(new PasswordWork());
     }
 
     public static void MapPeople(this RouteGroupBuilder nursery)
@@ -78,7 +78,7 @@ internal static class PeopleEndpoints
                 {
                     await using var reading = await here.ReadAsync(cancel);
                     var people = new PeopleStore(reading);
-                    var you = Gate.SessionOf(context.User)!.Value.Account;
+                    var you = AccessCheck.SessionOf(context.User)!.Value.Account;
                     var members = await people.MembersAsync(here.Nursery, cancel);
                     return TypedResults.Ok(
                         new PeopleAnswer(
@@ -107,7 +107,7 @@ internal static class PeopleEndpoints
                                 here.Nursery,
                                 account,
                                 input.Role is null ? Deed.Removed : Deed.RoleChanged,
-                                here.Visitor.Name,
+                                here.Membership.Name,
                                 $"{name}{(input.Role is { } r ? $": {r}" : "")}",
                                 cancel
                             );
@@ -123,7 +123,7 @@ internal static class PeopleEndpoints
                 "/leave",
                 async ([AsParameters] Here here, HttpContext context, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    var you = Gate.SessionOf(context.User)!.Value.Account;
+                    var you = AccessCheck.SessionOf(context.User)!.Value.Account;
                     return await here.DoAsync(
                         Touches.People,
                         async writing =>
@@ -134,8 +134,8 @@ internal static class PeopleEndpoints
                                 here.Nursery,
                                 you,
                                 Deed.Removed,
-                                here.Visitor.Name,
-                                here.Visitor.Name,
+                                here.Membership.Name,
+                                here.Membership.Name,
                                 cancel
                             );
                         },
@@ -165,7 +165,7 @@ internal static class PeopleEndpoints
                                 here.Nursery,
                                 null,
                                 Deed.Invited,
-                                here.Visitor.Name,
+                                here.Membership.Name,
                                 input.Role.ToString(),
                                 cancel
                             );
@@ -192,7 +192,7 @@ internal static class PeopleEndpoints
                                 here.Nursery,
                                 null,
                                 Deed.InvitationWithdrawn,
-                                here.Visitor.Name,
+                                here.Membership.Name,
                                 null,
                                 cancel
                             );

@@ -9,7 +9,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace Juvenal.Web.Accounts;
 
 /// <summary>What the page needs before anything else.</summary>
-/// <param name="Name">Signed in as; null at the door.</param>
+/// <param name="Name">Signed in as; null when signed out.</param>
 /// <param name="Nurseries">Those one may enter.</param>
 /// <param name="Token">To be sent back with every write; another one after each sign-in.</param>
 /// <param name="Demo">The made-up nursery: anyone on this machine enters as they like.</param>
@@ -38,7 +38,13 @@ internal static class SessionEndpoints
     {
         api.MapGet(
                 "/session",
-                async (HttpContext context, Database database, IAntiforgery antiforgery, Doors doors, CancellationToken cancel) =>
+                async (
+                    HttpContext context,
+                    Database database,
+                    IAntiforgery antiforgery,
+                    SignInOptions signInOptions,
+                    CancellationToken cancel
+                ) =>
                 {
                     var (account, nurseries) = await WhoAsync(context, database, cancel);
                     // A session that has ended: the token must not be bound to it.
@@ -49,9 +55,9 @@ internal static class SessionEndpoints
                             account?.Name,
                             nurseries,
                             antiforgery.GetAndStoreTokens(context).RequestToken!,
-                            doors.Demo,
-                            doors.SignUp,
-                            account is not null && doors.MayOpen(nurseries)
+                            signInOptions.Demo,
+                            signInOptions.SignUp,
+                            account is not null && signInOptions.MayOpen(nurseries)
                         )
                     );
                 }
@@ -70,13 +76,13 @@ internal static class SessionEndpoints
                         )
             )
             .WithName("signIn")
-            .WithMetadata(new SlowDoor());
+            .WithMetadata(new PasswordWork());
 
         api.MapPost(
                 "/sign-out",
-                async (Visit visit, Sessions sessions, CancellationToken cancel) =>
+                async (RequestUser user, Sessions sessions, CancellationToken cancel) =>
                 {
-                    await sessions.LeaveAsync(visit.Known, cancel);
+                    await sessions.LeaveAsync(user.Known, cancel);
                     return TypedResults.NoContent();
                 }
             )
@@ -85,23 +91,23 @@ internal static class SessionEndpoints
 
         api.MapPost(
                 "/sign-up",
-                async (SignUpInput input, Doors doors, NewAccounts accounts, CancellationToken cancel) =>
+                async (SignUpInput input, SignInOptions signInOptions, NewAccounts accounts, CancellationToken cancel) =>
                 {
-                    if (!doors.SignUp)
+                    if (!signInOptions.SignUp)
                         throw new NotFoundException("way to make an account without an invitation");
                     return TypedResults.Ok(new Opened(await accounts.SignUpAsync(input.Name, input.Password, input.Nursery, cancel)));
                 }
             )
             .WithName("signUp")
-            .WithMetadata(new SlowDoor());
+            .WithMetadata(new PasswordWork());
 
         api.MapPost(
                 "/password",
-                async (PasswordInput input, Visit visit, Sessions sessions, CancellationToken cancel) =>
+                async (PasswordInput input, RequestUser user, Sessions sessions, CancellationToken cancel) =>
                 {
                     var failures = new List<Failure>();
-                    AccountName.CheckPassword(input.Next, visit.Known.Name, "next", failures);
-                    if (failures.Count == 0 && !await sessions.ChangePasswordAsync(visit.Known, input.Current, input.Next, cancel))
+                    AccountName.CheckPassword(input.Next, user.Known.Name, "next", failures);
+                    if (failures.Count == 0 && !await sessions.ChangePasswordAsync(user.Known, input.Current, input.Next, cancel))
                         failures.Add(new("password-wrong", "current"));
                     if (failures.Count > 0)
                         throw new RefusedException(failures);
@@ -110,24 +116,24 @@ internal static class SessionEndpoints
             )
             .WithName("changePassword")
             .ForAccounts()
-            .WithMetadata(new SlowDoor());
+            .WithMetadata(new PasswordWork());
 
         api.MapPost(
                 "/nurseries",
                 async (
                     NurseryInput input,
                     HttpContext context,
-                    Visit visit,
+                    RequestUser user,
                     Database database,
-                    Doors doors,
+                    SignInOptions signInOptions,
                     NewAccounts accounts,
                     CancellationToken cancel
                 ) =>
                 {
                     var (_, nurseries) = await WhoAsync(context, database, cancel);
-                    if (!doors.MayOpen(nurseries))
+                    if (!signInOptions.MayOpen(nurseries))
                         throw new NotFoundException("way to open a nursery for you");
-                    return TypedResults.Ok(new Opened(await accounts.OpenAsync(visit.Known, input.Name, cancel)));
+                    return TypedResults.Ok(new Opened(await accounts.OpenAsync(user.Known, input.Name, cancel)));
                 }
             )
             .WithName("openNursery")
@@ -137,9 +143,19 @@ internal static class SessionEndpoints
 
         api.MapPost(
                 "/demo",
-                async (DemoInput input, HttpContext context, Database database, Doors doors, Sessions sessions, CancellationToken cancel) =>
+                async (
+                    DemoInput input,
+                    HttpContext context,
+                    Database database,
+                    SignInOptions signInOptions,
+                    Sessions sessions,
+                    CancellationToken cancel
+                ) =>
                 {
-                    if (!doors.Demo || context.Connection.RemoteIpAddress is { } address && !System.Net.IPAddress.IsLoopback(address))
+                    if (
+                        !signInOptions.Demo
+                        || context.Connection.RemoteIpAddress is { } address && !System.Net.IPAddress.IsLoopback(address)
+                    )
                         throw new NotFoundException("demo");
                     var name = DemoPeople.NameOf(input.Role);
                     await using var reading = await database.ReadAsync(new Asker(SignIn: AccountName.Key(name)), cancel);
@@ -158,7 +174,7 @@ internal static class SessionEndpoints
         CancellationToken cancel
     )
     {
-        if (Gate.SessionOf(context.User) is not { } session)
+        if (AccessCheck.SessionOf(context.User) is not { } session)
             return (null, []);
         await using var reading = await database.ReadAsync(new Asker(Account: session.Account), cancel);
         var store = new AccountStore(reading);

@@ -64,8 +64,8 @@ internal sealed class Sessions(Database database, Passwords passwords, TimeProvi
                 new ClaimsIdentity(
                     [
                         new(ClaimTypes.NameIdentifier, account.Id.ToString()),
-                        new(Gate.StampClaim, account.Stamp.ToString()),
-                        new(Gate.SessionClaim, Guid.NewGuid().ToString()),
+                        new(AccessCheck.StampClaim, account.Stamp.ToString()),
+                        new(AccessCheck.SessionClaim, Guid.NewGuid().ToString()),
                     ],
                     CookieAuthenticationDefaults.AuthenticationScheme
                 )
@@ -75,7 +75,7 @@ internal sealed class Sessions(Database database, Passwords passwords, TimeProvi
 
     public async Task LeaveAsync(Account account, CancellationToken cancel)
     {
-        if (Gate.SessionOf(Context.User) is { } session)
+        if (AccessCheck.SessionOf(Context.User) is { } session)
         {
             await using var writing = await database.WriteAsync(new Asker(Account: session.Account), cancel);
             await new AccountStore(writing).EndAsync(session, clock.GetUtcNow(), cancel);

@@ -23,13 +23,14 @@ public sealed record GroupAnswer(
     string Place,
     int Seedlings,
     int Containers,
-    Stage Reached,
+    StepName Reached,
     string State,
     bool Merged
 );
 
 /// <summary>A batch in a list.</summary>
-/// <param name="Next">The next stage; null when all is done.</param>
+/// <param name="Next">The next step; null when all is done.</param>
+/// <param name="OutOfDate">Its plan is being made anew: the days are those of before.</param>
 public sealed record BatchRowAnswer(
     Guid Id,
     string Code,
@@ -45,18 +46,19 @@ public sealed record BatchRowAnswer(
     NextAnswer? Next,
     IReadOnlyList<StepDayAnswer> Steps,
     bool Conflict,
-    DateOnly? EndedOn
+    DateOnly? EndedOn,
+    bool OutOfDate
 );
 
-/// <summary>The next stage of a batch.</summary>
+/// <summary>The next step of a batch.</summary>
 /// <param name="Day">The day it stands under: put off, where it was.</param>
-public sealed record NextAnswer(Stage Stage, string Title, DateOnly Day);
+public sealed record NextAnswer(StepName Step, DateOnly Day);
 
 /// <param name="Total">Of all that were asked for, on this page or not.</param>
 public sealed record BatchPageAnswer(int Total, IReadOnlyList<BatchRowAnswer> Batches);
 
 /// <summary>As much of a step as a small stem-line needs.</summary>
-public sealed record StepDayAnswer(Stage Stage, DateOnly Low, DateOnly Mid, DateOnly High, DateOnly? DoneOn, DateOnly? LockedOn);
+public sealed record StepDayAnswer(StepName Step, DateOnly Low, DateOnly Mid, DateOnly High, DateOnly? DoneOn, DateOnly? LockedOn);
 
 /// <summary>A line of the ledger.</summary>
 /// <param name="Seeds">As they count now: with the last correction.</param>
@@ -67,7 +69,7 @@ public sealed record StepDayAnswer(Stage Stage, DateOnly Low, DateOnly Mid, Date
 public sealed record EntryAnswer(
     Guid Id,
     EntryKind Kind,
-    Stage? Stage,
+    StepName? Step,
     DateOnly HappenedOn,
     DateTime WrittenAt,
     string Text,
@@ -92,6 +94,7 @@ public sealed record ProspectAnswer(int Usable, double Expected, double Probabil
 /// <param name="HasTrays">It is sown in trays, whose cells can be counted.</param>
 /// <param name="Emergence">How it comes up, in words; null where it has left its trays.</param>
 /// <param name="EmergenceTroubled">It is slow, late, or fewer than the packet let expect.</param>
+/// <param name="OutOfDate">Its plan is being made anew: the days are those of before.</param>
 /// <param name="Bought">What its plants cost; null where they were not bought in.</param>
 public sealed record BatchAnswer(
     Guid Id,
@@ -129,14 +132,15 @@ public sealed record BatchAnswer(
     DateOnly? EndedOn,
     string? EndReason,
     string? Emergence,
-    bool EmergenceTroubled
+    bool EmergenceTroubled,
+    bool OutOfDate
 );
 
 internal static class BatchAnswers
 {
     public static BatchRowAnswer Row(ListedBatch batch)
     {
-        var next = batch.Steps.FirstOrDefault(s => s.DoneOn is null && s.Stage != Stage.Ripe);
+        var next = batch.Steps.FirstOrDefault(s => s.DoneOn is null && s.Step.Kind != StepKind.Ripe);
         return new(
             batch.Id,
             batch.Code,
@@ -149,12 +153,11 @@ internal static class BatchAnswers
             batch.Standing,
             batch.Lost,
             batch.Snipped,
-            next is null
-                ? null
-                : new(next.Stage, LedgerWords.Stage(next.Stage, batch.Start), next.PutOffTo is { } put && put > next.Mid ? put : next.Mid),
-            [.. batch.Steps.Select(s => new StepDayAnswer(s.Stage, s.Low, s.Mid, s.High, s.DoneOn, s.LockedOn))],
+            next is null ? null : new(StepName.Of(next.Step, batch.Start), next.PutOffTo is { } put && put > next.Mid ? put : next.Mid),
+            [.. batch.Steps.Select(s => new StepDayAnswer(StepName.Of(s.Step, batch.Start), s.Low, s.Mid, s.High, s.DoneOn, s.LockedOn))],
             batch.EndedOn is null && batch.Steps.Any(s => s.Conflict),
-            batch.EndedOn
+            batch.EndedOn,
+            batch.OutOfDate
         );
     }
 
@@ -195,16 +198,16 @@ internal static class BatchAnswers
                 .. b.Steps.Select(s =>
                     StepAnswer.Of(s, b.Input.Begins.Kind, measures) with
                     {
-                        Progress = LedgerWords.Progress(s.Stage, state),
+                        Progress = LedgerWords.Progress(s.Step, state),
                     }
                 ),
             ],
-            [.. b.Standing.Select(g => Group(g, catalogue))],
+            [.. b.Standing.Select(g => Group(g, b, catalogue))],
             ReasonSentences.Of(b.Summary.Warnings, measures),
             [.. b.Summary.Choices.Select(c => PlanAnswer.Choice(c, measures))],
             [.. b.Summary.Failures.Select(FailureSentences.Of)],
             prospect is null ? null : new(prospect.Usable, Math.Round(prospect.Expected, 1), prospect.ProbabilityOfEnough),
-            [.. entries.Select(e => Entry(e, b.Input.Begins.Kind, entries, takenBack, catalogue))],
+            [.. entries.Select(e => Entry(e, b, entries, takenBack, catalogue))],
             catalogue.Today,
             b.Summary.SowNoEarlier,
             b.Summary.SowNoLater,
@@ -212,33 +215,38 @@ internal static class BatchAnswers
             b.EndedOn,
             b.EndReason,
             course?.Text,
-            course is { Pace: Pace.Slow or Pace.Late or Pace.Fewer }
+            course is { Pace: Pace.Slow or Pace.Late or Pace.Fewer },
+            b.OutOfDate
         );
     }
 
-    public static GroupAnswer Group(StoredGroup g, Store.Plans.Catalogue catalogue) =>
-        new(
-            g.Id,
-            g.ContainerId,
-            g.ContainerId is { } c ? catalogue.Containers[c].Name : null,
-            g.PlaceId,
-            catalogue.Places[g.PlaceId].Name,
+    public static GroupAnswer Group(StoredGroup stored, BatchView batch, Store.Plans.Catalogue catalogue)
+    {
+        var g = stored.Group(batch.Route);
+        return new(
+            g.Id.Value,
+            g.At.Container,
+            g.At.Container is { } c ? catalogue.Containers[c].Name : null,
+            g.At.Place,
+            catalogue.Places[g.At.Place].Name,
             g.Seedlings,
             g.Containers,
-            g.Reached,
-            LedgerWords.State(g.Group()),
+            StepName.Of(g.Reached, batch.Input.Begins.Kind),
+            LedgerWords.State(g),
             g.Merged
         );
+    }
 
     private static EntryAnswer Entry(
         StoredEntry stored,
-        Start start,
+        BatchView batch,
         IReadOnlyList<StoredEntry> all,
         IReadOnlySet<Guid> takenBack,
         Store.Plans.Catalogue catalogue
     )
     {
-        var e = stored.Entry;
+        var (e, start) = (stored.Entry, batch.Input.Begins.Kind);
+        var step = e.Step is { } id && batch.Route.Find(id) is { } found ? StepName.Of(found, start) : null;
         var taken = takenBack.Contains(e.Id);
         var right = all.Select(a => a.Entry)
             .Where(a => a.Kind == EntryKind.Corrected && a.Corrects == e.Id && !takenBack.Contains(a.Id))
@@ -247,10 +255,10 @@ internal static class BatchAnswers
         return new(
             e.Id,
             e.Kind,
-            e.Stage,
+            step,
             e.HappenedOn,
             DateTime.SpecifyKind(stored.WrittenAt, DateTimeKind.Utc),
-            Text(e, start, all, catalogue),
+            Text(e, step, start, all, catalogue),
             e.Reason,
             taken,
             !taken && e.Kind != EntryKind.Undo,
@@ -273,7 +281,7 @@ internal static class BatchAnswers
             _ => numbers.Seedlings,
         };
 
-    private static string Text(LedgerEntry e, Start start, IReadOnlyList<StoredEntry> all, Store.Plans.Catalogue catalogue)
+    private static string Text(LedgerEntry e, StepName? step, Start start, IReadOnlyList<StoredEntry> all, Store.Plans.Catalogue catalogue)
     {
         return e.Kind switch
         {
@@ -290,10 +298,10 @@ internal static class BatchAnswers
             EntryKind.Lost => $"{e.Seedlings} lost, {At(e.From)}",
             EntryKind.Snipped => $"{e.Seedlings} snipped, {At(e.From)}",
             EntryKind.Moved when e.To?.Container is null => $"{e.Seedlings} planted, {At(e.To)}",
-            EntryKind.Moved when e.From == e.To => $"{e.Seedlings}: {LedgerWords.Stage(e.Stage!.Value, start)}, {At(e.To)}",
-            EntryKind.Moved when e.Stage is null && e.From?.Container == e.To?.Container => $"{e.Seedlings} carried to {At(e.To)}",
+            EntryKind.Moved when e.From == e.To => $"{e.Seedlings}: {step!.Title}, {At(e.To)}",
+            EntryKind.Moved when e.Step is null && e.From?.Container == e.To?.Container => $"{e.Seedlings} carried to {At(e.To)}",
             EntryKind.Moved => $"{e.Seedlings} to {At(e.To)}, {e.ContainersTo} × {In(e.To)}",
-            EntryKind.NotYet => $"{LedgerWords.Stage(e.Stage!.Value)} put off to {Days.Say(e.NewDay)}",
+            EntryKind.NotYet => $"{step!.Title} put off to {Days.Say(e.NewDay)}",
             _ => "Undone",
         };
 

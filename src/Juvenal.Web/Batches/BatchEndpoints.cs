@@ -22,7 +22,7 @@ public sealed record GroupInput(Guid? ContainerId, Guid PlaceId)
 /// <param name="Id">Made by the client (UUIDv7): sent twice, it has one effect.</param>
 /// <param name="Kind">What happened.</param>
 /// <param name="HappenedOn">Today or earlier.</param>
-/// <param name="Stage">The stage it does or puts off.</param>
+/// <param name="Step">The step it does or puts off, by its id.</param>
 /// <param name="From">Lost, snipped, moved.</param>
 /// <param name="To">Sown, emerged, moved.</param>
 /// <param name="Seeds">Sown.</param>
@@ -38,7 +38,7 @@ public sealed record EntryInput(
     Guid Id,
     EntryKind Kind,
     DateOnly HappenedOn,
-    Stage? Stage = null,
+    Guid? Step = null,
     GroupInput? From = null,
     GroupInput? To = null,
     int Seeds = 0,
@@ -57,7 +57,7 @@ public sealed record EntryInput(
             0,
             HappenedOn,
             Kind,
-            Stage,
+            Step is { } step ? new StepId(step) : null,
             From?.Key,
             To?.Key,
             Seeds,
@@ -70,6 +70,41 @@ public sealed record EntryInput(
             Group: Group is { } group ? new GroupId(group) : null
         );
 }
+
+/// <summary>One entry of an act; its day is that of the act.</summary>
+/// <inheritdoc cref="EntryInput"/>
+/// <param name="Batch">Whose ledger.</param>
+public sealed record ActEntryInput(
+    Guid Id,
+    Guid Batch,
+    EntryKind Kind,
+    Guid? Step = null,
+    GroupInput? From = null,
+    GroupInput? To = null,
+    int Seeds = 0,
+    int Seedlings = 0,
+    int? Containers = null,
+    int? ContainersTo = null,
+    string? Reason = null,
+    DateOnly? NewDay = null,
+    Guid? Group = null
+)
+{
+    internal ActEntry On(DateOnly day) =>
+        new(
+            Batch,
+            new EntryInput(Id, Kind, day, Step, From, To, Seeds, Seedlings, Containers, ContainersTo, Reason, NewDay, null, Group).Entry,
+            Containers is null
+        );
+}
+
+/// <summary>What was done in one go: all of it counts, or nothing.</summary>
+/// <param name="Id">Made by the client (UUIDv7): sent twice, it has one effect.</param>
+/// <param name="On">The day, today or earlier.</param>
+/// <param name="Entries">Judged in order: one may name a group that one before it makes. 1–100; none where an act is only taken
+/// back.</param>
+/// <param name="Corrects">An act that this one takes back, and holds all of anew.</param>
+public sealed record ActInput(Guid Id, DateOnly On, IReadOnlyList<ActEntryInput> Entries, Guid? Corrects = null);
 
 /// <summary>"Done", said of a piece of work in the Round.</summary>
 /// <param name="Id">Of the entry it makes.</param>
@@ -163,16 +198,16 @@ internal static class BatchEndpoints
 
         nursery
             .MapGet(
-                "/batches/{id:guid}/stages/{stage}/why",
-                async ([AsParameters] Here here, Guid id, string stage, CancellationToken cancel) =>
+                "/batches/{id:guid}/steps/{step:guid}/why",
+                async ([AsParameters] Here here, Guid id, Guid step, CancellationToken cancel) =>
                 {
                     await using var reading = await here.ReadAsync(cancel);
                     var site = await new Store.Site.SiteStore(reading).GetAsync(cancel);
-                    var reasons = await new BatchReader(reading).WhyAsync(id, StageOf(stage), cancel);
+                    var reasons = await new BatchReader(reading).WhyAsync(id, step, cancel);
                     return TypedResults.Ok(ReasonSentences.Of(reasons, new Measures(site.UsUnits)));
                 }
             )
-            .WithName("whyStage")
+            .WithName("whyStep")
             .For(Role.Helper);
 
         nursery
@@ -212,6 +247,23 @@ internal static class BatchEndpoints
 
         nursery
             .MapPost(
+                "/acts",
+                ([AsParameters] Here here, ActInput input, TimeProvider clock, CancellationToken cancel) =>
+                    here.ActAsync(
+                        Touches.Work,
+                        async writing =>
+                        {
+                            var act = new Act(input.Id, input.On, [.. input.Entries.Select(e => e.On(input.On))], input.Corrects);
+                            return TypedResults.Ok(new Written(await new Acts(writing, clock).WriteAsync(act, cancel)));
+                        },
+                        cancel
+                    )
+            )
+            .WithName("act")
+            .For(Role.Helper);
+
+        nursery
+            .MapPost(
                 "/batches/{id:guid}/entries",
                 ([AsParameters] Here here, Guid id, EntryInput input, TimeProvider clock, CancellationToken cancel) =>
                     here.ActAsync(
@@ -234,8 +286,8 @@ internal static class BatchEndpoints
 
         nursery
             .MapPost(
-                "/batches/{id:guid}/stages/{stage}/done",
-                ([AsParameters] Here here, Guid id, string stage, DoneInput input, TimeProvider clock, CancellationToken cancel) =>
+                "/batches/{id:guid}/steps/{step:guid}/done",
+                ([AsParameters] Here here, Guid id, Guid step, DoneInput input, TimeProvider clock, CancellationToken cancel) =>
                     here.ActAsync(
                         Touches.Work,
                         async writing =>
@@ -253,7 +305,7 @@ internal static class BatchEndpoints
                             );
                             var written = await new WorkStore(writing, clock).DoneAsync(
                                 id,
-                                StageOf(stage),
+                                step,
                                 said,
                                 input.From?.Key,
                                 input.Group,
@@ -264,20 +316,20 @@ internal static class BatchEndpoints
                         cancel
                     )
             )
-            .WithName("stageDone")
+            .WithName("stepDone")
             .For(Role.Helper);
 
         nursery
             .MapPut(
-                "/batches/{id:guid}/stages/{stage}/lock",
-                ([AsParameters] Here here, Guid id, string stage, LockInput input, TimeProvider clock, CancellationToken cancel) =>
+                "/batches/{id:guid}/steps/{step:guid}/lock",
+                ([AsParameters] Here here, Guid id, Guid step, LockInput input, TimeProvider clock, CancellationToken cancel) =>
                     here.DoAsync(
                         Touches.Work,
-                        writing => new BatchStore(writing, clock).LockAsync(id, input.Version, StageOf(stage), input.Day, cancel),
+                        writing => new BatchStore(writing, clock).LockAsync(id, input.Version, step, input.Day, cancel),
                         cancel
                     )
             )
-            .WithName("lockStage")
+            .WithName("lockStep")
             .For(Role.Grower);
     }
 
@@ -291,18 +343,11 @@ internal static class BatchEndpoints
         var reader = new BatchReader(reading);
         var batch = await reader.OneAsync(id, cancel);
         var (entries, takenBack) = await reader.LedgerAsync(id, cancel);
-        var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false);
+        var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
         // How it comes up is of interest as long as it stands in its trays.
         var course = TrayCells.Group(batch.State(), batch.Input.TrayId) is null
             ? null
             : await TrayEndpoints.CourseAsync(reading, batch, [.. entries.Select(e => e.Entry)], catalogue, cancel);
         return BatchAnswers.Whole(batch, catalogue, entries, takenBack, course);
     }
-
-    private static Stage StageOf(string word) =>
-        Enum.TryParse<Stage>(word.Replace("-", "", StringComparison.Ordinal), true, out var stage)
-        && Enum.IsDefined(stage)
-        && !char.IsDigit(word[0])
-            ? stage
-            : throw new NotFoundException("stage");
 }

@@ -4,9 +4,9 @@ using Juvenal.Store.Accounts;
 using Juvenal.Store.Cultivars;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Places;
-using Juvenal.Store.Plans;
 using Juvenal.Web.Accounts;
 using Juvenal.Web.Hosting;
+using Juvenal.Web.Plans;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Juvenal.Web.Catalogue;
@@ -117,7 +117,7 @@ internal static class CatalogueEndpoints
         nursery
             .MapPost(
                 "/cultivars.csv",
-                async ([AsParameters] Here here, CultivarFile file, TimeProvider clock, CancellationToken cancel) =>
+                async ([AsParameters] Here here, CultivarFile file, Planning planning, CancellationToken cancel) =>
                 {
                     if (!file.Keep)
                     {
@@ -125,18 +125,19 @@ internal static class CatalogueEndpoints
                         return TypedResults.Ok(CultivarCsv.Read(file.Text, await new CultivarStore(reading).AllAsync(cancel)).Answer);
                     }
 
-                    return await here.ActAsync(
+                    var kept = await here.ActAsync(
                         Touches.Inputs,
                         async writing =>
                         {
                             var store = new CultivarStore(writing);
                             var read = CultivarCsv.Read(file.Text, await store.AllAsync(cancel));
                             await store.PutManyAsync(read.Rows, cancel);
-                            await new PlanStore(writing, clock).ReplanAllAsync(cancel);
-                            return TypedResults.Ok(read.Answer);
+                            return read.Answer;
                         },
                         cancel
                     );
+                    await planning.AwaitAsync(here.Nursery, told: false, cancel);
+                    return TypedResults.Ok(kept);
                 }
             )
             .WithName("importCultivars")
@@ -162,23 +163,26 @@ internal static class CatalogueEndpoints
     }
 }
 
-/// <summary>A change that plans rest on: written, re-planned and committed in one.</summary>
-internal sealed class Writer(TimeProvider clock)
+/// <summary>A change that plans rest on: kept, and then the plans follow.</summary>
+internal sealed class Writer(Planning planning)
 {
-    public Task<NoContent> ChangeAsync(
+    public async Task<NoContent> ChangeAsync(
         Here here,
         Func<NurseryTransaction, Task> change,
         CancellationToken cancel,
         Touches touches = Touches.Inputs
-    ) =>
-        here.DoAsync(
+    )
+    {
+        var done = await here.DoAsync(
             touches,
             async writing =>
             {
                 await new Store.Site.SiteStore(writing).GetAsync(cancel);
                 await change(writing);
-                await new PlanStore(writing, clock).ReplanAllAsync(cancel);
             },
             cancel
         );
+        await planning.AwaitAsync(here.Nursery, told: false, cancel);
+        return done;
+    }
 }

@@ -2,15 +2,16 @@ using Juvenal.Store;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
 using Juvenal.Store.Site;
+using Juvenal.Web.Plans;
 using Npgsql;
 
 namespace Juvenal.Web.Hosting;
 
 /// <summary>
 /// When a new day begins in a nursery, its plans are made anew: what was not done yesterday is not planned for yesterday.
-/// And its devices are asked what is new.
+/// Its devices are asked what is new. And plans that a crash left behind their inputs follow.
 /// </summary>
-internal sealed class DayWatch(Database database, Devices.Collector collector, TimeProvider clock, ILogger<DayWatch> log)
+internal sealed class DayWatch(Database database, Devices.Collector collector, Planning planning, TimeProvider clock, ILogger<DayWatch> log)
     : BackgroundService
 {
     private static readonly TimeSpan Each = TimeSpan.FromMinutes(1);
@@ -56,26 +57,34 @@ internal sealed class DayWatch(Database database, Devices.Collector collector, T
     {
         SiteRow nursery;
         bool newDay;
+        int waiting;
         await using (var reading = await database.ReadAsync(id, cancel))
         {
             var site = new SiteStore(reading);
             nursery = await site.GetAsync(cancel);
             newDay = await site.PlannedDayAsync(cancel) != nursery.Today(clock);
+            waiting = await Replanner.WaitingAsync(reading, cancel);
         }
 
-        if (!newDay && (nursery.Devices ?? DeviceChoice.None) == DeviceChoice.None)
-            return;
+        if (newDay || (nursery.Devices ?? DeviceChoice.None) != DeviceChoice.None)
+        {
+            waiting += await database.ActAsync(
+                id,
+                null,
+                Touches.MaybeInputs,
+                async writing =>
+                {
+                    var heard = await collector.CollectAsync(writing, nursery, nursery.Today(clock), cancel);
+                    if (!heard && !newDay)
+                        return 0;
+                    await new SiteStore(writing).PlansOfAsync(nursery.Today(clock), cancel);
+                    return 1;
+                },
+                cancel
+            );
+        }
 
-        await database.ActAsync(
-            id,
-            null,
-            Touches.Inputs,
-            async writing =>
-            {
-                if (await collector.CollectAsync(writing, nursery, nursery.Today(clock), cancel) || newDay)
-                    await new PlanStore(writing, clock).ReplanAllAsync(cancel);
-            },
-            cancel
-        );
+        if (waiting > 0)
+            await planning.StartAsync(id, told: false);
     }
 }

@@ -2,19 +2,19 @@ namespace Juvenal.Web.Hosting;
 
 /// <summary>How much is too much. Settings, so that a slow machine, or a test on one, can be given more.</summary>
 /// <param name="Request">An answer that takes longer is given up: 503. JUVENAL_REQUEST_SECONDS.</param>
-/// <param name="DoorsAMinute">Sign-ins and the like from one address in a minute; a family behind one router does not come near.
-/// JUVENAL_DOORS_A_MINUTE.</param>
-/// <param name="DoorsAtOnce">Passwords are slow on purpose: no more of them at once than leave the machine for the Round.
-/// JUVENAL_DOORS_AT_ONCE.</param>
-/// <param name="DoorsWaiting">That wait for their turn; more are sent away. JUVENAL_DOORS_WAITING.</param>
-internal sealed record Limits(TimeSpan Request, int DoorsAMinute, int DoorsAtOnce, int DoorsWaiting)
+/// <param name="SignInsAMinute">Sign-ins and the like from one address in a minute; a family behind one router does not come near.
+/// JUVENAL_SIGN_INS_A_MINUTE.</param>
+/// <param name="SignInsAtOnce">Passwords are slow on purpose: no more of them at once than leave the machine for the Round.
+/// JUVENAL_SIGN_INS_AT_ONCE.</param>
+/// <param name="SignInsWaiting">That wait for their turn; more are sent away. JUVENAL_SIGN_INS_WAITING.</param>
+internal sealed record Limits(TimeSpan Request, int SignInsAMinute, int SignInsAtOnce, int SignInsWaiting)
 {
     public static Limits Of(IConfiguration settings) =>
         new(
             TimeSpan.FromSeconds(Number(settings, "JUVENAL_REQUEST_SECONDS", 30)),
-            Number(settings, "JUVENAL_DOORS_A_MINUTE", 40),
-            Number(settings, "JUVENAL_DOORS_AT_ONCE", 2),
-            Number(settings, "JUVENAL_DOORS_WAITING", 40)
+            Number(settings, "JUVENAL_SIGN_INS_A_MINUTE", 40),
+            Number(settings, "JUVENAL_SIGN_INS_AT_ONCE", 2),
+            Number(settings, "JUVENAL_SIGN_INS_WAITING", 40)
         );
 
     /// <exception cref="InvalidOperationException">It is no whole number from 1 to a million.</exception>

@@ -41,6 +41,7 @@ public static class Server
         builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddSingleton(_ => Database.Source(builder.Configuration["JUVENAL_DB"] ?? Settings.Required("JUVENAL_DB")));
         builder.Services.AddSingleton<Database>();
+        builder.Services.AddSingleton<Planning>();
         builder.Services.AddSingleton<Writer>();
         builder.Services.AddSingleton<Devices.Collector>();
         // It warns at each start that the keys lie unencrypted: they lie in the database, behind its own password.
@@ -72,7 +73,7 @@ public static class Server
         // The key ring is read at start; while the API is written down there is no database.
         if (!IsWritingOpenApi)
             builder.Services.AddSingleton<IConfigureOptions<KeyManagementOptions>, KeyRingOptions>();
-        builder.AddDoorway();
+        builder.AddSignIn();
 
         var app = builder.Build();
         if (builder.Configuration["JUVENAL_BEHIND"] is { Length: > 0 })
@@ -85,7 +86,7 @@ public static class Server
         app.UseRequestTimeouts();
         app.UseRateLimiter();
         app.UseAuthentication();
-        app.UseMiddleware<Gate>();
+        app.UseMiddleware<AccessCheck>();
         app.MapOpenApi("/openapi/{documentName}.json");
         var api = app.MapGroup("/api").AddEndpointFilter(NoHoles.FilterAsync);
         api.MapCalculators();
@@ -100,6 +101,7 @@ public static class Server
         nursery.MapSeeds();
         nursery.MapCatalogue();
         nursery.MapPlans();
+        nursery.MapPlanning();
         nursery.MapBatches();
         nursery.MapRound();
         nursery.MapTrays();

@@ -114,7 +114,7 @@ internal static class LabelEndpoints
 
         Label Make(BatchView batch, string where)
         {
-            var sown = batch.Steps.First(s => s.Stage == Stage.Sow);
+            var sown = batch.StepOf(StepKind.Begin);
             var begun = batch.Input.Begins.Kind switch
             {
                 Start.Plants => "came",

@@ -10,9 +10,18 @@ namespace Juvenal.Web.Plans;
 
 public sealed record SpreadAnswer(string Source, double Days);
 
-/// <summary>A stage with its day.</summary>
-/// <param name="Stage">Which.</param>
+/// <summary>A step of a batch as it is named.</summary>
+/// <param name="Id">What is done, fixed or put off says it.</param>
+/// <param name="Kind">What is done.</param>
+/// <param name="Number">Of a move: which, from 1; 0 for the others.</param>
 /// <param name="Title">In words.</param>
+public sealed record StepName(Guid Id, StepKind Kind, int Number, string Title)
+{
+    internal static StepName Of(Step step, Start start) => new(step.Id.Value, step.Kind, step.Number, LedgerWords.Step(step, start));
+}
+
+/// <summary>A step with its day.</summary>
+/// <param name="Step">Which.</param>
 /// <param name="Low">10 %.</param>
 /// <param name="Mid">The day to plan for.</param>
 /// <param name="High">90 %.</param>
@@ -31,8 +40,7 @@ public sealed record SpreadAnswer(string Source, double Days);
 /// <param name="Conflict">What contradicts a fixed day.</param>
 /// <param name="Progress">How many have done it, where some have and others have not: “20 of 36”.</param>
 public sealed record StepAnswer(
-    Stage Stage,
-    string Title,
+    StepName Step,
     DateOnly Low,
     DateOnly Mid,
     DateOnly High,
@@ -54,8 +62,7 @@ public sealed record StepAnswer(
 {
     internal static StepAnswer Of(PlanStep s, Start start, Measures m) =>
         new(
-            s.Stage,
-            LedgerWords.Stage(s.Stage, start),
+            StepName.Of(s.Step, start),
             s.Date.Low,
             s.Date.Mid,
             s.Date.High,
@@ -76,8 +83,7 @@ public sealed record StepAnswer(
 
     internal static StepAnswer Of(StoredStep s, Start start, Measures m) =>
         new(
-            s.Stage,
-            LedgerWords.Stage(s.Stage, start),
+            StepName.Of(s.Step, start),
             s.Low,
             s.Mid,
             s.High,
@@ -156,7 +162,7 @@ public sealed record PlanAnswer(
                 plan.Quantity.Trays,
                 Math.Round(plan.Quantity.ExpectedPlants, 1),
                 plan.Quantity.ProbabilityOfEnough,
-                plan.Step(Stage.Sow).MixLitres
+                plan.Step(StepKind.Begin).MixLitres
             ),
             plan.SowNoEarlier,
             plan.SowNoLater,

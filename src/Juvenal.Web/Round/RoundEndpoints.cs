@@ -11,6 +11,7 @@ using Juvenal.Store.Site;
 using Juvenal.Store.Sowing;
 using Juvenal.Web.Accounts;
 using Juvenal.Web.Batches;
+using Juvenal.Web.Plans;
 using Juvenal.Web.Words;
 
 namespace Juvenal.Web.Round;
@@ -34,7 +35,7 @@ public sealed record TaskAnswer(
     string Code,
     string Cultivar,
     Crop Crop,
-    Stage Stage,
+    StepName Step,
     Press Press,
     string Title,
     DateOnly Due,
@@ -91,6 +92,7 @@ public sealed record PickAnswer(string What, double Amount, string Unit);
 /// <param name="Batches">How many batches there are.</param>
 /// <param name="Nights">The nights ahead, for every role.</param>
 /// <param name="Troubled">Batches whose work cannot be shown.</param>
+/// <param name="Waiting">Plans that are being made anew: their jobs have the days of before.</param>
 /// <param name="Missing">What to set up first: site, places, cultivars, batch; null when nothing is.</param>
 public sealed record RoundAnswer(
     DateOnly Today,
@@ -101,7 +103,8 @@ public sealed record RoundAnswer(
     int Batches,
     string? Missing,
     NightsAnswer Nights,
-    IReadOnlyList<TroubledAnswer> Troubled
+    IReadOnlyList<TroubledAnswer> Troubled,
+    int Waiting
 );
 
 internal static class RoundEndpoints
@@ -131,20 +134,22 @@ internal static class RoundEndpoints
         CancellationToken cancel
     )
     {
-        var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false);
+        var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
         var today = catalogue.Today;
         var jobs = await new JobStore(reading).DueAsync(today, today.AddDays(Ahead), MostComing, cancel);
         var any = await new BatchReader(reading).CountAsync(cancel);
+        var waiting = await Store.Plans.Replanner.WaitingAsync(reading, cancel);
         var ahead = await NightsAhead.LoadAsync(reading, catalogue.Site, today, cancel);
-        var sown = jobs.Where(j => j.Plain.Day.Stage == Stage.Sow && j.Plain.On(today) is { Press: not Press.Coming })
+        var sown = jobs.Where(j => j.Plain.Day.Step.Kind == StepKind.Begin && j.Plain.On(today) is { Press: not Press.Coming })
             .Select(j => j.BatchId);
         var trays = await new TrayStore(reading).OfAsync(sown, cancel);
-        return Answer(jobs, any, catalogue, ahead, trays, log);
+        return Answer(jobs, any, waiting, catalogue, ahead, trays, log);
     }
 
     private static RoundAnswer Answer(
         IReadOnlyList<JobView> jobs,
         int any,
+        int waiting,
         Store.Plans.Catalogue catalogue,
         NightsAhead ahead,
         IReadOnlyList<TrayView> trays,
@@ -208,7 +213,8 @@ internal static class RoundEndpoints
                 : any == 0 ? "batch"
                 : null,
             new(ahead.From, ahead.MadeOn, [.. ahead.Nights.Select(n => new NightAnswer(n.Evening, n.LowC))]),
-            troubled
+            troubled,
+            waiting
         );
     }
 
@@ -222,17 +228,17 @@ internal static class RoundEndpoints
         var twins = catalogue.Rules.Rules.Twins;
         var count = work.Thin is { } plan
             ? plan.Snips
-            : work.Stage switch
+            : work.Step.Kind switch
             {
-                Stage.Sow => work.Containers,
-                Stage.Emerge => work.Seedlings,
-                Stage.PlantOut => work.Seedlings,
+                StepKind.Begin => work.Containers,
+                StepKind.Up => work.Seedlings,
+                StepKind.PlantOut => work.Seedlings,
                 _ => Math.Min(work.Seedlings, work.Containers),
             };
-        var most = work.Stage switch
+        var most = work.Step.Kind switch
         {
-            Stage.Sow => 1_000_000,
-            Stage.Emerge => work.Seeds,
+            StepKind.Begin => 1_000_000,
+            StepKind.Up => work.Seeds,
             _ => work.Seedlings,
         };
         var day = job.Plain.Day;
@@ -241,13 +247,13 @@ internal static class RoundEndpoints
             job.Code,
             job.Cultivar,
             job.Crop,
-            work.Stage,
+            StepName.Of(work.Step, job.Start),
             work.Press,
             work.Kind switch
             {
                 JobKind.Thin => "Thin",
                 JobKind.CountAgain => "Count once more",
-                _ => Title(work.Stage, job.Start),
+                _ => Title(work.Step, job.Start),
             },
             day.Shown,
             day.Date.Low,
@@ -262,7 +268,7 @@ internal static class RoundEndpoints
             work.Minutes,
             // Only twins are left over by rule; a plant left behind is a plant.
             twins == Twins.Snip
-            && work.Stage == Stage.PrickOut
+            && work.Step.Number == 1
             && work.Seedlings > work.Containers
                 ? Rest.Snipped
                 : Rest.Stays,
@@ -271,11 +277,11 @@ internal static class RoundEndpoints
             place.Id,
             place.Name,
             job.Container,
-            work.Stage == Stage.Emerge && work.Thin is null && target != work.From ? to.Name : null,
+            work.Step.Kind == StepKind.Up && work.Thin is null && target != work.From ? to.Name : null,
             to.Name,
             job.Conflict is null ? null : ReasonSentences.Of(job.Conflict, measures).Text,
             work.Kind == JobKind.Step ? job.PutOffReason : null,
-            CautionsOf(job, work.Stage, place.Kind, catalogue),
+            CautionsOf(job, work.Step.Kind, place.Kind, catalogue),
             job.Start,
             work.Thin is not null,
             job.HasTrays,
@@ -298,27 +304,27 @@ internal static class RoundEndpoints
             : null;
     }
 
-    private static string Title(Stage stage, Start start) =>
-        (stage, start) switch
+    private static string Title(Step step, Start start) =>
+        (step.Kind, start) switch
         {
-            (Stage.Emerge, Start.Seed) => "Count what is up",
-            (Stage.Emerge, Start.Cuttings) => "Count what has rooted",
-            (Stage.Emerge, _) => "Count what has healed",
-            _ => LedgerWords.Stage(stage, start),
+            (StepKind.Up, Start.Seed) => "Count what is up",
+            (StepKind.Up, Start.Cuttings) => "Count what has rooted",
+            (StepKind.Up, _) => "Count what has healed",
+            _ => LedgerWords.Step(step, start),
         };
 
-    private static List<string> CautionsOf(JobView job, Stage stage, PlaceKind kind, Store.Plans.Catalogue catalogue)
+    private static List<string> CautionsOf(JobView job, StepKind step, PlaceKind kind, Store.Plans.Catalogue catalogue)
     {
         var cautions = new List<string>();
         var filled = job.ToContainerId is { } id ? Store.Plans.Catalogue.Of(catalogue.Containers[id]) : null;
-        var moves = stage is Stage.Sow or Stage.PrickOut or Stage.PotUp or Stage.PotOn;
+        var moves = step is StepKind.Begin or StepKind.Move;
         if (moves && filled is { TakesMix: true })
             cautions.Add(Cautions.Mix);
         if (moves && filled is { WaterCulture: true })
             cautions.Add(Cautions.Solution);
-        if (stage == Stage.Sow && job.Start == Start.Seed && job.Species != SpeciesGroup.Tomato)
+        if (step == StepKind.Begin && job.Start == Start.Seed && job.Species != SpeciesGroup.Tomato)
             cautions.Add(Cautions.PepperSeed);
-        if (stage == Stage.Sow && job.Start == Start.Grafts)
+        if (step == StepKind.Begin && job.Start == Start.Grafts)
             cautions.Add(Cautions.Blade);
         if (kind == PlaceKind.Mat)
             cautions.Add(Cautions.Mat);
@@ -328,13 +334,13 @@ internal static class RoundEndpoints
     private static IEnumerable<PickAnswer> PickList(IReadOnlyList<TaskAnswer> due, IReadOnlyList<TrayView> laid)
     {
         // Trays that are laid out are fetched once, whoever shares them, and a shared one has a label for each row.
-        var sown = due.Where(t => t.Stage == Stage.Sow).Select(t => t.BatchId).ToHashSet();
+        var sown = due.Where(t => t.Step.Kind == StepKind.Begin).Select(t => t.BatchId).ToHashSet();
         var own = laid.Where(t => t.Rows.Any(r => sown.Contains(r.BatchId))).ToList();
         var inTrays = own.SelectMany(t => t.Rows).Select(r => r.BatchId).ToHashSet();
-        var loose = due.Where(t => t.Stage != Stage.Sow || !inTrays.Contains(t.BatchId)).ToList();
-        foreach (var group in due.Where(t => t is { Stage: Stage.Sow, Start: Start.Seed }).GroupBy(t => t.Cultivar))
+        var loose = due.Where(t => t.Step.Kind != StepKind.Begin || !inTrays.Contains(t.BatchId)).ToList();
+        foreach (var group in due.Where(t => t is { Step.Kind: StepKind.Begin, Start: Start.Seed }).GroupBy(t => t.Cultivar))
             yield return new($"{group.Key} seed", group.Sum(t => t.Seeds), "seeds");
-        foreach (var group in due.Where(t => t.Stage == Stage.Sow && t.Start != Start.Plants).GroupBy(t => t.Container))
+        foreach (var group in due.Where(t => t.Step.Kind == StepKind.Begin && t.Start != Start.Plants).GroupBy(t => t.Container))
         {
             var ids = group.Select(t => t.BatchId).ToHashSet();
             var shared = own.Count(t => t.Rows.Any(r => ids.Contains(r.BatchId)));
@@ -345,10 +351,10 @@ internal static class RoundEndpoints
             );
         }
 
-        foreach (var group in due.Where(t => t.Stage is Stage.PrickOut or Stage.PotUp or Stage.PotOn).GroupBy(t => t.Container))
+        foreach (var group in due.Where(t => t.Step.Kind == StepKind.Move).GroupBy(t => t.Container))
             yield return new(group.Key ?? "", group.Sum(t => t.Containers), "");
-        var seedMix = due.Where(t => t.Stage == Stage.Sow).Sum(t => t.MixLitres);
-        var pottingMix = due.Where(t => t.Stage != Stage.Sow).Sum(t => t.MixLitres);
+        var seedMix = due.Where(t => t.Step.Kind == StepKind.Begin).Sum(t => t.MixLitres);
+        var pottingMix = due.Where(t => t.Step.Kind != StepKind.Begin).Sum(t => t.MixLitres);
         if (seedMix > 0)
             yield return new("Seed mix", seedMix, "L");
         if (pottingMix > 0)
@@ -357,10 +363,10 @@ internal static class RoundEndpoints
         var labels =
             own.Sum(t => Labels(t, sown))
             + loose.Sum(t =>
-                t.Stage switch
+                t.Step.Kind switch
                 {
-                    Stage.Sow => t.Trays ?? t.Containers,
-                    Stage.PrickOut or Stage.PotUp or Stage.PotOn => t.Containers,
+                    StepKind.Begin => t.Trays ?? t.Containers,
+                    StepKind.Move => t.Containers,
                     _ => 0,
                 }
             );

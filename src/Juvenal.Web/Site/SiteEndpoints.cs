@@ -3,11 +3,11 @@ using Juvenal.Core.Rules;
 using Juvenal.Core.Site;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Nurseries;
-using Juvenal.Store.Plans;
 using Juvenal.Store.Rules;
 using Juvenal.Store.Site;
 using Juvenal.Web.Accounts;
 using Juvenal.Web.Hosting;
+using Juvenal.Web.Plans;
 using Juvenal.Web.Words;
 
 namespace Juvenal.Web.Site;
@@ -54,8 +54,6 @@ public sealed record SiteInput(
 public sealed record SiteAnswer(SiteInput Input, DateOnly Today, int Season, bool DemoClock, bool FreezeKnown);
 
 /// <summary>A day that moved with a change.</summary>
-public sealed record ShiftAnswer(Guid BatchId, string Code, string Stage, DateOnly Was, DateOnly Is);
-
 public sealed record RulesAnswer(int Version, HouseRules Rules, IReadOnlyList<RuleText> Texts);
 
 public sealed record RulesInput(int Version, HouseRules Rules);
@@ -83,8 +81,16 @@ internal static class SiteEndpoints
         nursery
             .MapPut(
                 "/site",
-                ([AsParameters] Here here, SiteInput input, Devices.Collector collector, TimeProvider clock, CancellationToken cancel) =>
-                    here.ActAsync(
+                async (
+                    [AsParameters] Here here,
+                    SiteInput input,
+                    Devices.Collector collector,
+                    Planning planning,
+                    TimeProvider clock,
+                    CancellationToken cancel
+                ) =>
+                {
+                    await here.DoAsync(
                         Touches.Inputs,
                         async writing =>
                         {
@@ -96,10 +102,11 @@ internal static class SiteEndpoints
                             if (before.OffsetC != after.OffsetC || before.Hemisphere != after.Hemisphere)
                                 await new RecordWriter(writing).RecomputeAsync(after, cancel);
                             await collector.CollectAsync(writing, after, after.Today(clock), cancel);
-                            return await ReplannedAsync(writing, clock, cancel);
                         },
                         cancel
-                    )
+                    );
+                    return await planning.FollowAsync(here, cancel);
+                }
             )
             .WithName("changeSite")
             .TakesLong()
@@ -121,16 +128,15 @@ internal static class SiteEndpoints
         nursery
             .MapPut(
                 "/rules",
-                ([AsParameters] Here here, RulesInput input, TimeProvider clock, CancellationToken cancel) =>
-                    here.ActAsync(
+                async ([AsParameters] Here here, RulesInput input, Planning planning, CancellationToken cancel) =>
+                {
+                    await here.DoAsync(
                         Touches.Inputs,
-                        async writing =>
-                        {
-                            await new RulesStore(writing).ChangeAsync(new(input.Version, input.Rules), cancel);
-                            return await ReplannedAsync(writing, clock, cancel);
-                        },
+                        writing => new RulesStore(writing).ChangeAsync(new(input.Version, input.Rules), cancel),
                         cancel
-                    )
+                    );
+                    return await planning.FollowAsync(here, cancel);
+                }
             )
             .WithName("changeRules")
             .TakesLong()
@@ -143,13 +149,14 @@ internal static class SiteEndpoints
                     [AsParameters] Here here,
                     WindInput input,
                     Devices.Collector collector,
+                    Planning planning,
                     TimeProvider clock,
                     CancellationToken cancel
                 ) =>
                 {
                     if (input.Days is < 1 or > 60)
                         throw new RefusedException(Failure.OutOfRange("days", input.Days, 1, 60));
-                    return await here.ActAsync(
+                    await here.DoAsync(
                         Touches.Inputs,
                         async writing =>
                         {
@@ -157,10 +164,10 @@ internal static class SiteEndpoints
                             await store.WindToAsync((await store.GetAsync(cancel)).Today(clock).AddDays(input.Days), cancel);
                             var site = await store.GetAsync(cancel);
                             await collector.CollectAsync(writing, site, site.Today(clock), cancel);
-                            return await ReplannedAsync(writing, clock, cancel);
                         },
                         cancel
                     );
+                    return await planning.FollowAsync(here, cancel);
                 }
             )
             .WithName("windClock")
@@ -186,17 +193,6 @@ internal static class SiteEndpoints
             )
             .WithName("numbers")
             .For(Role.Helper);
-    }
-
-    /// <summary>Plans all batches anew, and says what moved.</summary>
-    internal static async Task<Microsoft.AspNetCore.Http.HttpResults.Ok<List<ShiftAnswer>>> ReplannedAsync(
-        NurseryTransaction writing,
-        TimeProvider clock,
-        CancellationToken cancel
-    )
-    {
-        var shifts = await new PlanStore(writing, clock).ReplanAllAsync(cancel);
-        return TypedResults.Ok(shifts.Select(s => new ShiftAnswer(s.BatchId, s.Code, LedgerWords.Stage(s.Stage), s.Was, s.Is)).ToList());
     }
 
     private static SiteChange Change(SiteInput input)

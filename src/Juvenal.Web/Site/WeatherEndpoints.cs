@@ -9,6 +9,7 @@ using Juvenal.Store.Nurseries;
 using Juvenal.Store.Site;
 using Juvenal.Web.Accounts;
 using Juvenal.Web.Hosting;
+using Juvenal.Web.Plans;
 using Juvenal.Web.Problems;
 using Microsoft.AspNetCore.Mvc;
 
@@ -49,8 +50,8 @@ public sealed record LineErrorAnswer(int Line, string Sentence);
 public sealed record LeftOutAnswer(DateOnly Day, string Sentence);
 
 /// <param name="Changed">Days that are new or other than before.</param>
-/// <param name="Shifts">Plans that moved.</param>
-public sealed record WeatherKept(int Changed, IReadOnlyList<ShiftAnswer> Shifts);
+/// <param name="Plans">How far the plans have followed.</param>
+public sealed record WeatherKept(int Changed, PlanningAnswer Plans);
 
 public sealed record SoilInput(Guid Id, DateOnly Day, Surface Surface, double Celsius);
 
@@ -138,7 +139,7 @@ internal static class WeatherEndpoints
                 async (
                     [AsParameters] Here here,
                     HttpContext context,
-                    TimeProvider clock,
+                    Planning planning,
                     CancellationToken cancel,
                     string? dates = null,
                     string? scale = null,
@@ -155,18 +156,18 @@ internal static class WeatherEndpoints
                     var looked = WeatherChecks.Of(file.Days);
                     if (looked.Days.Count == 0)
                         throw Refused("file-empty");
-                    return await here.ActAsync(
+                    var changed = await here.ActAsync(
                         Touches.Inputs,
                         async writing =>
                         {
                             var changed = await new RecordStore(writing).PutAsync(looked.Days, imported: true, cancel);
                             await new RecordWriter(writing).RecomputeAsync(await new SiteStore(writing).GetAsync(cancel), cancel);
-                            return TypedResults.Ok(
-                                new WeatherKept(changed, (await SiteEndpoints.ReplannedAsync(writing, clock, cancel)).Value!)
-                            );
+                            return changed;
                         },
                         cancel
                     );
+                    await planning.AwaitAsync(here.Nursery, told: true, cancel);
+                    return TypedResults.Ok(new WeatherKept(changed, await planning.AnswerAsync(here, cancel)));
                 }
             )
             .WithName("keepWeather")
@@ -178,17 +179,20 @@ internal static class WeatherEndpoints
         nursery
             .MapDelete(
                 "/weather",
-                ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
-                    here.ActAsync(
+                async ([AsParameters] Here here, Planning planning, CancellationToken cancel) =>
+                {
+                    await here.DoAsync(
                         Touches.Inputs,
                         async writing =>
                         {
                             await new RecordStore(writing).ForgetAsync(all: true, cancel);
                             await new RecordWriter(writing).RecomputeAsync(await new SiteStore(writing).GetAsync(cancel), cancel);
-                            return TypedResults.Ok(new WeatherKept(0, (await SiteEndpoints.ReplannedAsync(writing, clock, cancel)).Value!));
                         },
                         cancel
-                    )
+                    );
+                    await planning.AwaitAsync(here.Nursery, told: true, cancel);
+                    return TypedResults.Ok(new WeatherKept(0, await planning.AnswerAsync(here, cancel)));
+                }
             )
             .WithName("forgetWeather")
             .TakesLong()
@@ -222,8 +226,9 @@ internal static class WeatherEndpoints
         nursery
             .MapPost(
                 "/soil",
-                ([AsParameters] Here here, SoilInput input, TimeProvider clock, CancellationToken cancel) =>
-                    here.ActAsync(
+                async ([AsParameters] Here here, SoilInput input, Planning planning, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await here.DoAsync(
                         Touches.Inputs,
                         async writing =>
                         {
@@ -239,10 +244,11 @@ internal static class WeatherEndpoints
                                 new(input.Id, input.Day, input.Surface, input.Celsius, Hand: true),
                                 cancel
                             );
-                            return await SiteEndpoints.ReplannedAsync(writing, clock, cancel);
                         },
                         cancel
-                    )
+                    );
+                    return await planning.FollowAsync(here, cancel);
+                }
             )
             .WithName("addSoil")
             .TakesLong()
@@ -251,16 +257,11 @@ internal static class WeatherEndpoints
         nursery
             .MapDelete(
                 "/soil/{id:guid}",
-                ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
-                    here.ActAsync(
-                        Touches.Inputs,
-                        async writing =>
-                        {
-                            await new RecordStore(writing).RemoveSoilAsync(id, cancel);
-                            return await SiteEndpoints.ReplannedAsync(writing, clock, cancel);
-                        },
-                        cancel
-                    )
+                async ([AsParameters] Here here, Guid id, Planning planning, CancellationToken cancel) =>
+                {
+                    await here.DoAsync(Touches.Inputs, writing => new RecordStore(writing).RemoveSoilAsync(id, cancel), cancel);
+                    return await planning.FollowAsync(here, cancel);
+                }
             )
             .WithName("removeSoil")
             .TakesLong()

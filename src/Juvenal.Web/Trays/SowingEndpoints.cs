@@ -128,7 +128,7 @@ internal static class SowingEndpoints
         CancellationToken cancel
     )
     {
-        var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false);
+        var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
         var all = (await new BatchReader(reading).ToSowAsync(cancel)).ToDictionary(b => b.Id);
         var lots = (await new SeedLotStore(reading).AllAsync(cancel)).ToDictionary(l => l.Row.Id);
         var sowing = ToSow(all.Values, catalogue, layout).ToList();
@@ -178,7 +178,7 @@ internal static class SowingEndpoints
                 .ThenBy(b => b.Code, StringComparer.Ordinal);
     }
 
-    private static StoredStep SowStep(BatchView batch) => batch.Steps.First(s => s.Stage == Stage.Sow);
+    private static StoredStep SowStep(BatchView batch) => batch.StepOf(StepKind.Begin);
 
     private static IReadOnlyList<LaidRow> Arranged(IReadOnlyList<BatchView> batches, LayoutInput layout, TrayFormat format) =>
         TrayLayout.Arrange(batches.Select(b => new CellWish(b.Id, b.Cells)), format, layout.Share, layout.Extra);
@@ -287,7 +287,7 @@ internal static class SowingEndpoints
 
     private static async Task KeepAsync(NurseryTransaction writing, LayoutInput layout, TimeProvider clock, CancellationToken cancel)
     {
-        var catalogue = await Store.Plans.Catalogue.LoadAsync(writing, clock, cancel, plans: false);
+        var catalogue = await Store.Plans.Catalogue.LoadAsync(writing, clock, cancel);
         if (layout.Batches.Count == 0 || layout.Batches.Distinct().Count() != layout.Batches.Count)
             throw new RefusedException(new Failure("not-chosen", "batches"));
         var batches = ToSow(await new BatchReader(writing).ToSowAsync(cancel), catalogue, layout).ToList();

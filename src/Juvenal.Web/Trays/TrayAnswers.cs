@@ -169,7 +169,7 @@ internal static class TrayAnswers
     )
     {
         var state = batch.State();
-        if (batch.Input.Begins.Kind != Start.Seed || !state.StageDays.TryGetValue(Stage.Sow, out var sown))
+        if (batch.Input.Begins.Kind != Start.Seed || state.BegunOn is not { } sown)
             return null;
         var place = catalogue.Places[batch.Input.GerminationPlaceId];
         var set = place.Climate()?.SoilCelsius ?? 0;
@@ -204,11 +204,11 @@ internal static class TrayAnswers
             state,
             batch.Input,
             catalogue.Rules.Rules.Twins,
-            state.Groups.Any(g => g.Reached <= Stage.Emerge) ? verdict.Coming : 0
+            state.Groups.Any(g => g.Reached.Kind <= StepKind.Up) ? verdict.Coming : 0
         );
         var until = all.FirstOrDefault(d => d.Progress >= 1.7)?.Day ?? catalogue.Today;
         var last = until > catalogue.Today ? until : catalogue.Today;
-        var moved = state.StageDays.Where(d => d.Key > Stage.Emerge).Select(d => (DateOnly?)d.Value).Min() ?? last;
+        var moved = state.Route.All.Where(s => s.Step.Kind > StepKind.Up).Select(s => state.DayOf(s.Step)).Min() ?? last;
         return new(
             verdict.Pace,
             TrayWords.Pace(verdict, state, counts.Count == 0 ? null : counts[^1].Day),

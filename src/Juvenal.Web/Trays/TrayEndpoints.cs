@@ -141,7 +141,7 @@ internal static class TrayEndpoints
     {
         var reader = new BatchReader(reading);
         var batch = await reader.OneAsync(id, cancel);
-        var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel, plans: false);
+        var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
         var trays = await new TrayStore(reading).OfAsync([id], cancel);
         Guid[] others = [.. trays.SelectMany(t => t.Rows).Select(r => r.BatchId).Where(b => b != id).Distinct()];
         var batches = (others.Length > 0 ? await reader.SomeAsync(others, cancel) : []).Append(batch).ToDictionary(b => b.Id);
@@ -157,7 +157,7 @@ internal static class TrayEndpoints
             batch.Cultivar,
             batch.Crop,
             catalogue.Today,
-            batch.DoneOn(Core.Season.Stage.Sow),
+            batch.BegunOn,
             state.SeedsSown,
             state.Emerged,
             group?.Seedlings ?? 0,
@@ -167,10 +167,7 @@ internal static class TrayEndpoints
             hasCells && group is not null ? Math.Max(0, group.Containers - laid) : 0,
             (int)Math.Ceiling(state.SeedsSown * batch.Input.Begins.ShareOf(batch.Input.Germination) / 2),
             batch.TrayCounts.Count == 0 ? null : CellTally.Of(batch.TrayCounts.Select(t => t.Cells)),
-            group is not null
-            && batch.TargetOf(Core.Season.Stage.Emerge) is var on
-            && on != group.At
-            && group.Reached < Core.Season.Stage.Emerge
+            group is not null && batch.TargetOf(batch.Route.Standing) is var on && on != group.At && group.Reached < batch.Route.Standing
                 ? catalogue.Places[on.Place].Name
                 : null,
             TrayAnswers.Thin(batch, catalogue),
@@ -188,10 +185,10 @@ internal static class TrayEndpoints
         CancellationToken cancel
     )
     {
-        if (batch.DoneOn(Core.Season.Stage.Sow) is not { } sown)
+        if (batch.BegunOn is not { } sown)
             return null;
         // Emptied trays bring nothing more, whatever cells they still have.
-        if (batch.Emerged > 0 && batch.Standing.Where(g => g.Reached <= Core.Season.Stage.Emerge).Sum(g => g.Seedlings) == 0)
+        if (batch.Emerged > 0 && batch.State().Groups.Where(g => g.Reached.Kind <= Core.Season.StepKind.Up).Sum(g => g.Seedlings) == 0)
             return null;
         var readings = await new ReadingStore(reading).SinceAsync(batch.Input.GerminationPlaceId, sown, cancel);
         var lot = batch.Input.LotId is { } lotId ? await new SeedLotStore(reading).FactsAsync(lotId, cancel) : null;
@@ -202,7 +199,7 @@ internal static class TrayEndpoints
     private static async Task LayAsync(NurseryTransaction writing, Guid id, TimeProvider clock, CancellationToken cancel)
     {
         var batch = await new BatchReader(writing).OneAsync(id, cancel);
-        var catalogue = await Store.Plans.Catalogue.LoadAsync(writing, clock, cancel, plans: false);
+        var catalogue = await Store.Plans.Catalogue.LoadAsync(writing, clock, cancel);
         if (
             catalogue.Containers[batch.Input.TrayId].Format() is not { } format
             || TrayCells.Group(batch.State(), batch.Input.TrayId) is not { } group

@@ -2,7 +2,7 @@ using Juvenal.Store.Accounts;
 
 namespace Juvenal.Web.Words;
 
-/// <summary>What was done at the door and with people, in words.</summary>
+/// <summary>Signing in and changes of people, in words.</summary>
 internal static class AuditWords
 {
     public static string Of(AuditEntry e) =>

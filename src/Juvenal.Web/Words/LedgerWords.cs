@@ -27,7 +27,7 @@ internal static class LedgerWords
         var parts = new List<string>
         {
             group.At.Container is null ? $"planted {Days.Say(group.InPotSince)}"
-            : group.Reached <= Core.Season.Stage.Emerge ? $"since {Days.Say(group.InPotSince)}"
+            : group.Reached.Kind <= StepKind.Up ? $"since {Days.Say(group.InPotSince)}"
             : $"in this pot since {Days.Say(group.InPotSince)}",
         };
         if (group.HardenedSince is { } hardened && group.At.Container is not null)
@@ -35,39 +35,40 @@ internal static class LedgerWords
         return string.Join(", ", parts);
     }
 
-    /// <summary>How many of those that stand have done a stage that others have yet to do; null where all have, or none.</summary>
-    public static string? Progress(Stage stage, BatchState state)
+    /// <summary>How many of those that stand have done a step that others have yet to do; null where all have, or none.</summary>
+    public static string? Progress(Step step, BatchState state)
     {
-        if (stage is < Core.Season.Stage.PrickOut or > Core.Season.Stage.PlantOut)
+        if (step.Kind is < StepKind.Move or > StepKind.PlantOut)
             return null;
-        var before = state.Before(stage);
+        var before = state.Before(step);
         return before > 0 && before < state.Seedlings ? $"{state.Seedlings - before:#,0} of {state.Seedlings:#,0}" : null;
     }
 
-    /// <summary>A stage as it is called for what begins otherwise than with seed.</summary>
-    public static string Stage(Stage stage, Start start) =>
-        (stage, start) switch
-        {
-            (Core.Season.Stage.Sow, Start.Plants) => "Take in plants",
-            (Core.Season.Stage.Sow, Start.Cuttings) => "Take cuttings",
-            (Core.Season.Stage.Sow, Start.Grafts) => "Graft",
-            (Core.Season.Stage.Emerge, Start.Cuttings) => "Rooted",
-            (Core.Season.Stage.Emerge, Start.Grafts) => "Healed",
-            (Core.Season.Stage.PrickOut, not Start.Seed) => "Pot up",
-            (Core.Season.Stage.PotUp, not Start.Seed) => "Pot up again",
-            _ => Stage(stage),
-        };
+    /// <summary>A step as it is called for what begins with that.</summary>
+    public static string Step(Step step, Start start) => Step(step.Kind, step.Number, start);
 
-    public static string Stage(Stage stage) =>
-        stage switch
+    /// <param name="kind">Of the step.</param>
+    /// <param name="number">Of a move: which, from 1.</param>
+    /// <param name="start">What the batch begins with.</param>
+    public static string Step(StepKind kind, int number, Start start) =>
+        (kind, start) switch
         {
-            Core.Season.Stage.Sow => "Sow",
-            Core.Season.Stage.Emerge => "Up",
-            Core.Season.Stage.PrickOut => "Prick out",
-            Core.Season.Stage.PotUp => "Pot up",
-            Core.Season.Stage.PotOn => "Pot up again",
-            Core.Season.Stage.Harden => "Harden off",
-            Core.Season.Stage.PlantOut => "Plant out",
+            (StepKind.Begin, Start.Plants) => "Take in plants",
+            (StepKind.Begin, Start.Cuttings) => "Take cuttings",
+            (StepKind.Begin, Start.Grafts) => "Graft",
+            (StepKind.Begin, _) => "Sow",
+            (StepKind.Up, Start.Cuttings) => "Rooted",
+            (StepKind.Up, Start.Grafts) => "Healed",
+            (StepKind.Up, _) => "Up",
+            // Only seedlings are pricked out; what begins otherwise stands in a pot already.
+            (StepKind.Move, _) => (number, start) switch
+            {
+                (1, Start.Seed) => "Prick out",
+                (1, _) or (2, Start.Seed) => "Pot up",
+                _ => "Pot up again",
+            },
+            (StepKind.Harden, _) => "Harden off",
+            (StepKind.PlantOut, _) => "Plant out",
             _ => "First ripe fruit",
         };
 }

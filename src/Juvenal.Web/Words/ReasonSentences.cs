@@ -1,5 +1,6 @@
 using Juvenal.Core.Measures;
 using Juvenal.Core.Rules;
+using Juvenal.Core.Season;
 using static System.FormattableString;
 
 namespace Juvenal.Web.Words;
@@ -117,8 +118,7 @@ internal static class ReasonSentences
             "check-depth" =>
                 $"Depth: about {(m.Us ? "¼ in" : Invariant($"{r.Value:0} mm"))}; deeper comes later. Dig up two or three: firm is late, soft is dead.",
             "lock-passed" => $"The day you fixed, {Days.Say(r.Day)}, has passed.",
-            "lock-before-stage" =>
-                $"You fixed a day before “{LedgerWords.Stage(Enum.Parse<Core.Season.Stage>(r.Subject!))}”, which comes {Days.Say(r.Day)}.",
+            "lock-before-stage" => $"You fixed a day before “{StepBefore(r)}”, which comes {Days.Say(r.Day)}.",
             "lock-before-window" => Invariant(
                 $"{Days.Many(r.Value!.Value)} before the window opens ({Days.Say(r.Day)}): it still freezes in {Risk(r.Limit)}."
             ),
@@ -151,5 +151,16 @@ internal static class ReasonSentences
             2 => "First true leaves (2)",
             4 => "Second true leaves (4)",
             _ => Invariant($"{leaves:0.#} true leaves"),
+        };
+
+    /// <summary>A step that a reason names, in words. Reasons from before steps had names say the word of its stage.</summary>
+    private static string StepBefore(Reason r) =>
+        r.Subject switch
+        {
+            "PrickOut" => LedgerWords.Step(StepKind.Move, 1, Start.Seed),
+            "PotUp" or "PotOn" => LedgerWords.Step(StepKind.Move, r.Subject == "PotUp" ? 2 : 3, Start.Seed),
+            "Sow" => LedgerWords.Step(StepKind.Begin, 0, Start.Seed),
+            "Emerge" => LedgerWords.Step(StepKind.Up, 0, Start.Seed),
+            _ => LedgerWords.Step(Enum.Parse<StepKind>(r.Subject!), (int)(r.Value ?? 0), Start.Seed),
         };
 }

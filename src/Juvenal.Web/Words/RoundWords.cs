@@ -17,11 +17,11 @@ internal static class RoundWords
         var rules = catalogue.Rules.Rules;
         var start = job.Start;
         var into = job.ToContainerId is { } id ? Store.Plans.Catalogue.Of(catalogue.Containers[id]) : null;
-        return work.Stage switch
+        return work.Step.Kind switch
         {
-            Stage.Sow => [.. Begin(job, start, into)],
-            Stage.Emerge => [.. Up(start, rules, into)],
-            Stage.PrickOut or Stage.PotUp or Stage.PotOn => [.. Move(job, work, start, rules, into, catalogue)],
+            StepKind.Begin => [.. Begin(job, start, into)],
+            StepKind.Up => [.. Up(start, rules, into)],
+            StepKind.Move => [.. Move(job, work, start, rules, into, catalogue)],
             _ => [],
         };
     }
@@ -70,7 +70,7 @@ internal static class RoundWords
         Store.Plans.Catalogue catalogue
     )
     {
-        var first = work.Stage == Stage.PrickOut;
+        var first = work.Step.Number == 1;
         var from = work.From?.Container is { } id ? Store.Plans.Catalogue.Of(catalogue.Containers[id]) : null;
         yield return from switch
         {
@@ -87,7 +87,7 @@ internal static class RoundWords
             yield return "Set up to the lowest kept leaves.";
         else
             yield return job.Crop == Crop.Pepper ? "Set at the old soil level." : "Dwarf types only a little deeper.";
-        var second = work.Stage == Stage.PotUp;
+        var second = work.Step.Number == 2;
         var leaves = job.Leaves ?? 0;
         if (rules.SeedLeaves == SeedLeaves.SecondMove && second)
             yield return "Pinch off the seed leaves.";

@@ -2,7 +2,6 @@ using FsCheck.Xunit;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.MovingUp;
 using Juvenal.Core.Places;
-using Juvenal.Core.Season;
 using Xunit;
 
 namespace Juvenal.Core.Tests.Ledger;
@@ -19,7 +18,7 @@ public class EmptyingTests
     [InlineData(EntryKind.Snipped, 30, 100, 70, 0)] // twins: every cell keeps its plant
     [InlineData(EntryKind.Snipped, 35, 100, 70, 5)]
     public void Containers_go_with_their_plants(EntryKind kind, int seedlings, int standing, int containers, int emptied) =>
-        Assert.Equal(emptied, Emptying.Emptied(kind, seedlings, new(default, Tray, standing, containers, Stage.Emerge, default)));
+        Assert.Equal(emptied, Emptying.Emptied(kind, seedlings, new(default, Tray, standing, containers, Usual.Emerge, default)));
 
     [Property]
     public bool Never_more_is_emptied_than_stands(byte kind, byte seedlings, byte standing, byte containers)
@@ -27,7 +26,7 @@ public class EmptyingTests
         var emptied = Emptying.Emptied(
             (EntryKind)(2 + (kind % 3)),
             seedlings,
-            new(default, Tray, standing, containers, Stage.Emerge, default)
+            new(default, Tray, standing, containers, Usual.Emerge, default)
         );
         return emptied >= 0 && emptied <= containers;
     }

@@ -1,6 +1,5 @@
 using FsCheck.Xunit;
 using Juvenal.Core.Ledger;
-using Juvenal.Core.Season;
 using Xunit;
 
 namespace Juvenal.Core.Tests.Ledger;
@@ -63,11 +62,11 @@ public class FoldTests
                         Seedlings = w.Count % 30,
                         Containers = w.Count % 7,
                         ContainersTo = w.Count % 30,
-                        Stage = Stage.PrickOut,
+                        Step = Usual.PrickOut.Id,
                     };
             }
         );
-        var state = Fold.Of([Sown(300), .. entries], 0.8);
+        var state = Fold.Of([Sown(300), .. entries], Usual.Route, 0.8);
         return state.Emerged == state.Seedlings + state.Lost + state.Snipped + state.Used
             && state.Groups.All(g => g.Seedlings >= 0 && g.Containers >= 0)
             && state.Emerged <= state.SeedsSown;
@@ -79,16 +78,16 @@ public class FoldTests
         LedgerEntry[] entries = [Sown(), .. counts.Select((c, i) => Up(i + 2, c % 20, c % 73))];
         var shuffled = entries.ToArray();
         new Random(seed).Shuffle(shuffled);
-        return Fold.Of(entries, 0.8).Groups.SequenceEqual(Fold.Of(shuffled, 0.8).Groups);
+        return Fold.Of(entries, Usual.Route, 0.8).Groups.SequenceEqual(Fold.Of(shuffled, Usual.Route, 0.8).Groups);
     }
 
     [Fact]
     public void A_total_to_date_adds_only_what_is_new()
     {
-        var state = Fold.Of([Sown(), Up(2, 7, 18), Up(3, 9, 61)], 0.8);
+        var state = Fold.Of([Sown(), Up(2, 7, 18), Up(3, 9, 61)], Usual.Route, 0.8);
         Assert.Equal((61, 61, 72), (state.Emerged, state.Seedlings, state.Containers));
         // Half of the 57.6 expected: the second count is the first that reaches it.
-        Assert.Equal(First.AddDays(9), state.StageDays[Stage.Emerge]);
+        Assert.Equal(First.AddDays(9), state.StepDays[Usual.Emerge.Id]);
     }
 
     [Theory]
@@ -96,7 +95,7 @@ public class FoldTests
     [InlineData(10, "emerged-goes-back", 18)]
     public void A_count_that_cannot_be_is_named_with_the_right_number(int total, string code, int right)
     {
-        var contradiction = Assert.Single(Fold.Of([Sown(), Up(2, 7, 18), Up(3, 9, total)], 0.8).Contradictions);
+        var contradiction = Assert.Single(Fold.Of([Sown(), Up(2, 7, 18), Up(3, 9, total)], Usual.Route, 0.8).Contradictions);
         Assert.Equal((code, right), (contradiction.Code, contradiction.Right));
     }
 
@@ -110,10 +109,10 @@ public class FoldTests
             Seedlings = 60,
             Containers = 72,
             ContainersTo = 60,
-            Stage = Stage.PrickOut,
+            Step = Usual.PrickOut.Id,
         };
         var loss = Entry(4, 8, EntryKind.Lost) with { From = new(Cells, Places[0]), Seedlings = 5, Reason = "slugs" };
-        var contradiction = Assert.Single(Fold.Of([Sown(), Up(2, 7, 60), move, loss], 0.8).Contradictions);
+        var contradiction = Assert.Single(Fold.Of([Sown(), Up(2, 7, 60), move, loss], Usual.Route, 0.8).Contradictions);
         Assert.Equal((move.Id, "more-than-standing", 55), (contradiction.Entry.Id, contradiction.Code, contradiction.Right));
     }
 
@@ -123,8 +122,8 @@ public class FoldTests
         var up = Up(2, 7, 60);
         var undo = Entry(3, 7, EntryKind.Undo) with { Corrects = up.Id };
         var redo = Entry(4, 7, EntryKind.Undo) with { Corrects = undo.Id };
-        Assert.Equal(0, Fold.Of([Sown(), up, undo], 0.8).Emerged);
-        Assert.Equal(60, Fold.Of([Sown(), up, undo, redo], 0.8).Emerged);
+        Assert.Equal(0, Fold.Of([Sown(), up, undo], Usual.Route, 0.8).Emerged);
+        Assert.Equal(60, Fold.Of([Sown(), up, undo, redo], Usual.Route, 0.8).Emerged);
     }
 
     [Fact]
@@ -132,13 +131,13 @@ public class FoldTests
     {
         var (first, second) = (Up(2, 7, 40), Up(3, 9, 61));
         var right = Entry(4, 12, EntryKind.Corrected) with { Corrects = first.Id, Seedlings = 45 };
-        var state = Fold.Of([Sown(), first, second, right], 0.8);
+        var state = Fold.Of([Sown(), first, second, right], Usual.Route, 0.8);
         Assert.Equal((61, 61), (state.Emerged, state.Seedlings));
         Assert.Empty(state.Contradictions);
         // Half of 57.6 is reached by 40 already: the day stays.
-        Assert.Equal(First.AddDays(7), state.StageDays[Stage.Emerge]);
+        Assert.Equal(First.AddDays(7), state.StepDays[Usual.Emerge.Id]);
         var less = Entry(5, 13, EntryKind.Corrected) with { Corrects = second.Id, Seedlings = 44 };
-        var contradiction = Assert.Single(Fold.Of([Sown(), first, second, right, less], 0.8).Contradictions);
+        var contradiction = Assert.Single(Fold.Of([Sown(), first, second, right, less], Usual.Route, 0.8).Contradictions);
         Assert.Equal((second.Id, "emerged-goes-back", 45), (contradiction.Entry.Id, contradiction.Code, contradiction.Right));
         // The last correction counts; undone, the one before does.
         var again = Entry(6, 13, EntryKind.Corrected) with
@@ -146,9 +145,9 @@ public class FoldTests
             Corrects = first.Id,
             Seedlings = 20,
         };
-        Assert.Equal(44, Fold.Of([Sown(), first, second, right, less, again], 0.8).Emerged);
+        Assert.Equal(44, Fold.Of([Sown(), first, second, right, less, again], Usual.Route, 0.8).Emerged);
         var undo = Entry(7, 14, EntryKind.Undo) with { Corrects = less.Id };
-        Assert.Equal(61, Fold.Of([Sown(), first, second, right, less, again, undo], 0.8).Emerged);
+        Assert.Equal(61, Fold.Of([Sown(), first, second, right, less, again, undo], Usual.Route, 0.8).Emerged);
     }
 
     [Fact]
@@ -157,9 +156,9 @@ public class FoldTests
         var key = new Spot(Cells, Places[0]);
         var came = Entry(1, 0, EntryKind.Received) with { To = key, Seedlings = 60, Containers = 60 };
         var used = Entry(2, 3, EntryKind.Used) with { From = key, Seedlings = 25, Containers = 25 };
-        var state = Fold.Of([came, used], 1);
+        var state = Fold.Of([came, used], Usual.Bought, 1);
         Assert.Equal((60, 35, 25, 35), (state.Emerged, state.Seedlings, state.Used, state.Containers));
-        Assert.Equal((First, First), (state.StageDays[Stage.Sow], state.StageDays[Stage.Emerge]));
+        Assert.Equal((First, First), (state.BegunOn, state.UpOn));
     }
 
     [Fact]
@@ -167,8 +166,11 @@ public class FoldTests
     {
         var tray = Guid.NewGuid();
         var (one, two) = (Up(2, 7, 2) with { Trays = [new(tray, "110")] }, Up(3, 8, 3) with { Trays = [new(tray, "111")] });
-        Assert.Equal("111", Fold.Of([Sown(), one, two], 0.8).Trays![tray].Cells);
-        Assert.Equal("110", Fold.Of([Sown(), one, two, Entry(4, 8, EntryKind.Undo) with { Corrects = two.Id }], 0.8).Trays![tray].Cells);
+        Assert.Equal("111", Fold.Of([Sown(), one, two], Usual.Route, 0.8).Trays![tray].Cells);
+        Assert.Equal(
+            "110",
+            Fold.Of([Sown(), one, two, Entry(4, 8, EntryKind.Undo) with { Corrects = two.Id }], Usual.Route, 0.8).Trays![tray].Cells
+        );
         Assert.Equal(
             "100",
             Fold.Of(
@@ -183,6 +185,7 @@ public class FoldTests
                             Trays = [new(tray, "100")],
                         },
                     ],
+                    Usual.Route,
                     0.8
                 )
                 .Trays![tray]
@@ -201,7 +204,7 @@ public class FoldTests
             Seedlings = 20,
             Containers = 20,
             ContainersTo = 20,
-            Stage = Stage.PrickOut,
+            Step = Usual.PrickOut.Id,
         };
         var rest = Entry(4, 16, EntryKind.Moved) with
         {
@@ -210,27 +213,27 @@ public class FoldTests
             Seedlings = 40,
             Containers = 52,
             ContainersTo = 40,
-            Stage = Stage.PrickOut,
+            Step = Usual.PrickOut.Id,
         };
-        var half = Fold.Of([Sown(), Up(2, 7, 60), some], 0.8);
-        Assert.False(half.StageDays.ContainsKey(Stage.PrickOut));
-        Assert.Equal(40, half.Before(Stage.PrickOut));
-        var all = Fold.Of([Sown(), Up(2, 7, 60), some, rest], 0.8);
-        Assert.Equal(First.AddDays(16), all.StageDays[Stage.PrickOut]);
+        var half = Fold.Of([Sown(), Up(2, 7, 60), some], Usual.Route, 0.8);
+        Assert.False(half.StepDays.ContainsKey(Usual.PrickOut.Id));
+        Assert.Equal(40, half.Before(Usual.PrickOut));
+        var all = Fold.Of([Sown(), Up(2, 7, 60), some, rest], Usual.Route, 0.8);
+        Assert.Equal(First.AddDays(16), all.StepDays[Usual.PrickOut.Id]);
         Assert.Equal(
             new Group(
                 new(some.Id),
                 new(Pots, Places[1]),
                 60,
                 60,
-                Stage.PrickOut,
+                Usual.PrickOut,
                 First.AddDays(14),
                 From: new(all.Groups[0].From!.Value.Value)
             ),
             Assert.Single(all.Groups)
         );
         // Behind it lies what all but a tenth have done.
-        Assert.True(all.Passed(Stage.PrickOut));
-        Assert.False(half.Passed(Stage.PrickOut));
+        Assert.True(all.Passed(Usual.PrickOut));
+        Assert.False(half.Passed(Usual.PrickOut));
     }
 }

@@ -20,7 +20,7 @@ public class GroupTests
     private static LedgerEntry Entry(long sequence, int day, EntryKind kind) =>
         new(Guid.CreateVersion7(), sequence, First.AddDays(day), kind);
 
-    private static LedgerEntry Move(long sequence, int day, Guid group, int plants, Spot to, Stage? stage = null) =>
+    private static LedgerEntry Move(long sequence, int day, Guid group, int plants, Spot to, Step? stage = null) =>
         Entry(sequence, day, EntryKind.Moved) with
         {
             Group = new(group),
@@ -28,39 +28,39 @@ public class GroupTests
             Seedlings = plants,
             Containers = plants,
             ContainersTo = plants,
-            Stage = stage,
+            Step = stage?.Id,
         };
 
-    private static BatchState After(params LedgerEntry[] entries) => Fold.Of([Sown, Up, .. entries], 0.8);
+    private static BatchState After(params LedgerEntry[] entries) => Fold.Of([Sown, Up, .. entries], Usual.Route, 0.8);
 
     /// <summary>Twenty hardened beside a hundred tender ones: they stay twenty and a hundred.</summary>
     [Fact]
     public void Hardened_plants_set_beside_tender_ones_make_none_of_them_hardened()
     {
         var house = new Spot(Pots, Places[1]);
-        var potted = Move(3, 20, Sown.Id, 120, house, Stage.PrickOut);
-        var out_ = Move(4, 40, potted.Id, 20, new(Pots, Places[2]), Stage.Harden);
+        var potted = Move(3, 20, Sown.Id, 120, house, Usual.PrickOut);
+        var out_ = Move(4, 40, potted.Id, 20, new(Pots, Places[2]), Usual.Harden);
         var in_ = Move(5, 45, out_.Id, 20, house);
         var state = After(potted, out_, in_);
         Assert.Equal(
-            [(100, Stage.PrickOut, null), (20, Stage.Harden, (DateOnly?)First.AddDays(40))],
+            [(100, Usual.PrickOut, null), (20, Usual.Harden, (DateOnly?)First.AddDays(40))],
             state.Groups.Where(g => g.At == house).OrderBy(g => g.Reached).Select(g => (g.Seedlings, g.Reached, g.HardenedSince))
         );
-        Assert.Equal(180, state.Before(Stage.Harden));
+        Assert.Equal(180, state.Before(Usual.Harden));
     }
 
     [Fact]
     public void Carried_in_for_a_night_and_out_again_they_are_one_group_as_before()
     {
         var house = new Spot(Pots, Places[1]);
-        var potted = Move(3, 20, Sown.Id, 120, house, Stage.PrickOut);
+        var potted = Move(3, 20, Sown.Id, 120, house, Usual.PrickOut);
         var away = Move(4, 30, potted.Id, 50, new(Pots, Places[2]));
-        Assert.Equal([50, 70], After(potted, away).Groups.Where(g => g.Reached == Stage.PrickOut).Select(g => g.Seedlings).Order());
+        Assert.Equal([50, 70], After(potted, away).Groups.Where(g => g.Reached == Usual.PrickOut).Select(g => g.Seedlings).Order());
         var back = Move(5, 31, away.Id, 50, house);
         var state = After(potted, away, back);
         var one = Assert.Single(state.Groups, g => g.At == house);
         Assert.Equal(
-            (new GroupId(potted.Id), 120, First.AddDays(20), Stage.PrickOut),
+            (new GroupId(potted.Id), 120, First.AddDays(20), Usual.PrickOut),
             (one.Id, one.Seedlings, one.InPotSince, one.Reached)
         );
         // The name of the last carry means those plants still.
@@ -73,9 +73,9 @@ public class GroupTests
     {
         var house = new Spot(Pots, Places[1]);
         var (first, second, late) = (
-            Move(3, 20, Sown.Id, 60, house, Stage.PrickOut),
-            Move(4, 20 + Group.OneJobDays, Sown.Id, 60, house, Stage.PrickOut),
-            Move(5, 27, Sown.Id, 60, house, Stage.PrickOut)
+            Move(3, 20, Sown.Id, 60, house, Usual.PrickOut),
+            Move(4, 20 + Group.OneJobDays, Sown.Id, 60, house, Usual.PrickOut),
+            Move(5, 27, Sown.Id, 60, house, Usual.PrickOut)
         );
         var groups = After(first, second, late).Groups.Where(g => g.At == house).ToList();
         Assert.Equal([(120, First.AddDays(20)), (60, First.AddDays(27))], groups.Select(g => (g.Seedlings, g.InPotSince)));
@@ -87,41 +87,52 @@ public class GroupTests
         Assert.Equal(60, After(first, second, late, undo).Group(new(second.Id))!.Seedlings);
     }
 
+    /// <summary>Carried together from either side, the days in the pot would add up.</summary>
+    [Fact]
+    public void Those_that_were_potted_on_other_days_stay_apart_wherever_they_are_carried()
+    {
+        var (house, porch) = (new Spot(Pots, Places[1]), new Spot(Pots, Places[2]));
+        var (older, young) = (Move(3, 20, Sown.Id, 30, porch, Usual.PrickOut), Move(4, 22, Sown.Id, 30, house, Usual.PrickOut));
+        var joined = After(older, young, Move(5, 30, older.Id, 30, house)).Groups.Where(g => g.At == house);
+        Assert.Equal([(30, First.AddDays(20)), (30, First.AddDays(22))], joined.Select(g => (g.Seedlings, g.InPotSince)));
+        Assert.Equal(2, After(older, young, Move(5, 30, young.Id, 30, porch)).Groups.Count(g => g.At == porch));
+    }
+
     [Fact]
     public void Half_moved_is_not_done_and_the_day_of_half_is_known()
     {
         var house = new Spot(Pots, Places[1]);
-        var most = Move(3, 20, Sown.Id, 150, house, Stage.PrickOut);
-        var more = Move(4, 22, Sown.Id, 31, house, Stage.PrickOut);
-        Assert.Equal((true, false), (After(most).StageDays.ContainsKey(Stage.PrickOut), After(most).Passed(Stage.PrickOut)));
+        var most = Move(3, 20, Sown.Id, 150, house, Usual.PrickOut);
+        var more = Move(4, 22, Sown.Id, 31, house, Usual.PrickOut);
+        Assert.Equal((true, false), (After(most).StepDays.ContainsKey(Usual.PrickOut.Id), After(most).Passed(Usual.PrickOut)));
         // 180 of 200 leave just a tenth, which is still to be planned for; 181 do not.
-        Assert.False(After(most, more with { Seedlings = 30 }).Passed(Stage.PrickOut));
-        Assert.True(After(most, more).Passed(Stage.PrickOut));
-        Assert.Equal(First.AddDays(20), After(most, more).StageDays[Stage.PrickOut]);
+        Assert.False(After(most, more with { Seedlings = 30 }).Passed(Usual.PrickOut));
+        Assert.True(After(most, more).Passed(Usual.PrickOut));
+        Assert.Equal(First.AddDays(20), After(most, more).StepDays[Usual.PrickOut.Id]);
     }
 
     [Fact]
     public void What_dies_before_a_stage_may_complete_it()
     {
         var house = new Spot(Pots, Places[1]);
-        var some = Move(3, 20, Sown.Id, 80, house, Stage.PrickOut);
+        var some = Move(3, 20, Sown.Id, 80, house, Usual.PrickOut);
         var lost = Entry(4, 25, EntryKind.Lost) with { Group = new(Sown.Id), Seedlings = 120, Containers = 220, Reason = "slugs" };
-        Assert.False(After(some).StageDays.ContainsKey(Stage.PrickOut));
-        Assert.Equal(First.AddDays(25), After(some, lost).StageDays[Stage.PrickOut]);
-        Assert.True(After(some, lost).Passed(Stage.PrickOut));
+        Assert.False(After(some).StepDays.ContainsKey(Usual.PrickOut.Id));
+        Assert.Equal(First.AddDays(25), After(some, lost).StepDays[Usual.PrickOut.Id]);
+        Assert.True(After(some, lost).Passed(Usual.PrickOut));
     }
 
     [Fact]
     public void Seedlings_that_come_up_after_the_others_were_moved_stand_in_their_cells_since_sowing()
     {
-        var all = Move(3, 20, Sown.Id, 200, new(Pots, Places[1]), Stage.PrickOut) with { Containers = 300 };
+        var all = Move(3, 20, Sown.Id, 200, new(Pots, Places[1]), Usual.PrickOut) with { Containers = 300 };
         var late = Entry(4, 24, EntryKind.Emerged) with { To = Trays, Seedlings = 203 };
         var state = After(all, late with { Group = new(late.Id) });
         Assert.Equal(
-            (3, First, Stage.Emerge),
+            (3, First, Usual.Emerge),
             state.Groups.Where(g => g.At == Trays).Select(g => (g.Seedlings, g.InPotSince, g.Reached)).Single()
         );
-        Assert.Equal((200, 3), (state.Seedlings - state.Before(Stage.PrickOut), state.Before(Stage.PrickOut)));
+        Assert.Equal((200, 3), (state.Seedlings - state.Before(Usual.PrickOut), state.Before(Usual.PrickOut)));
     }
 
     /// <summary>What was set together before groups had names stays one: as far as its furthest, hardened as long as its latest.</summary>
@@ -129,24 +140,24 @@ public class GroupTests
     public void What_was_merged_is_marked_and_counts_on_the_careful_side()
     {
         var (house, stand) = (new Spot(Pots, Places[1]), new Spot(Pots, Places[2]));
-        LedgerEntry Old(long sequence, int day, Spot from, Spot to, int plants, Stage? stage) =>
+        LedgerEntry Old(long sequence, int day, Spot from, Spot to, int plants, Step? stage) =>
             Move(sequence, day, Guid.Empty, plants, to, stage) with
             {
                 Group = null,
                 From = from,
             };
 
-        LedgerEntry[] potted = [Old(3, 20, Trays, house, 60, Stage.PrickOut), Old(4, 30, Trays, house, 40, Stage.PrickOut)];
+        LedgerEntry[] potted = [Old(3, 20, Trays, house, 60, Usual.PrickOut), Old(4, 30, Trays, house, 40, Usual.PrickOut)];
         var alike = Assert.Single(After(potted).Groups, g => g.At == house);
         Assert.Equal((100, First.AddDays(20), false), (alike.Seedlings, alike.InPotSince, alike.Merged));
 
-        LedgerEntry[] hardened = [.. potted, Old(5, 40, house, stand, 20, Stage.Harden), Old(6, 50, house, stand, 30, Stage.Harden)];
+        LedgerEntry[] hardened = [.. potted, Old(5, 40, house, stand, 20, Usual.Harden), Old(6, 50, house, stand, 30, Usual.Harden)];
         var latest = Assert.Single(After(hardened).Groups, g => g.At == stand);
         Assert.Equal((50, First.AddDays(50), true), (latest.Seedlings, latest.HardenedSince, latest.Merged));
 
         // Set back among the tender ones: all count as hardening, from the day they were set together.
         var among = Assert.Single(After([.. hardened, Old(7, 60, stand, house, 50, null)]).Groups, g => g.At == house);
-        Assert.Equal((100, Stage.Harden, First.AddDays(60), true), (among.Seedlings, among.Reached, among.HardenedSince, among.Merged));
+        Assert.Equal((100, Usual.Harden, First.AddDays(60), true), (among.Seedlings, among.Reached, among.HardenedSince, among.Merged));
     }
 
     /// <summary>
@@ -170,7 +181,7 @@ public class GroupTests
                         EntryKind.Received,
                         EntryKind.Sown,
                     ];
-                    Stage?[] stages = [null, Stage.PrickOut, Stage.PotUp, Stage.Harden, Stage.PlantOut, Stage.Emerge];
+                    Step?[] stages = [null, Usual.PrickOut, Usual.PotUp, Usual.Harden, Usual.PlantOut, Usual.Emerge];
                     var (from, to) = (
                         new Spot(w.From % 2 == 0 ? Cells : Pots, Places[w.From % 3]),
                         new Spot(w.To % 2 == 0 ? Cells : Pots, Places[w.To % 3])
@@ -183,7 +194,7 @@ public class GroupTests
                         Seedlings = w.Kind % kinds.Length == 1 ? w.Count : 1 + (w.Count % 40),
                         Containers = w.Count % 9,
                         ContainersTo = w.Count % 30,
-                        Stage = stages[w.Stage % stages.Length],
+                        Step = stages[w.Stage % stages.Length]?.Id,
                     };
                 }
             )
@@ -192,13 +203,13 @@ public class GroupTests
         var old = new OldSums(0.8);
         foreach (var entry in Fold.Effective([Sown, Up, .. entries]))
             old.Add(entry);
-        var now = Fold.Of([Sown, Up, .. entries], 0.8);
+        var now = Fold.Of([Sown, Up, .. entries], Usual.Route, 0.8);
         Assert.Equal(old.Counts, (now.SeedsSown, now.Emerged, now.Lost, now.Snipped, now.Used));
         Assert.Equal(old.Contradictions, now.Contradictions.Count);
         Assert.Equal(old.Groups.Count, now.Groups.Count);
-        Assert.All(now.Groups, g => Assert.Equal(old.Groups[g.At], (g.Seedlings, g.Containers, g.Reached)));
+        Assert.All(now.Groups, g => Assert.Equal(old.Groups[g.At], (g.Seedlings, g.Containers, OldSums.StageOf(g.Reached.Id))));
         // A stage may be done earlier, where what had not done it died: never later, and none is forgotten.
-        Assert.All(old.Days, d => Assert.True(now.StageDays[d.Key] <= d.Value));
+        Assert.All(old.Days, d => Assert.True(now.StepDays[Usual.All[(int)d.Key].Id] <= d.Value));
     }
 
     /// <summary>
@@ -209,7 +220,7 @@ public class GroupTests
     public void Each_plant_is_where_its_group_says_and_has_done_what_it_says((byte Act, byte Group, byte To, byte Count, byte Stage)[] work)
     {
         var entries = new List<LedgerEntry> { Sown, Up };
-        var plants = Enumerable.Repeat(new Plant(Trays, Stage.Emerge, First, null), 200).ToList();
+        var plants = Enumerable.Repeat(new Plant(Trays, Usual.Emerge, First, null), 200).ToList();
         var names = new Dictionary<Guid, List<int>> { [Sown.Id] = [.. Enumerable.Range(0, 200)] };
         for (var i = 0; i < work.Length; i++)
         {
@@ -236,7 +247,7 @@ public class GroupTests
                 continue;
             }
 
-            var stage = w.Act % 4 == 1 ? null : (Stage?)(2 + (w.Stage % 5));
+            var stage = w.Act % 4 == 1 ? null : (Step?)Usual.All[2 + (w.Stage % 5)];
             var to = w.To % 7 == 6 ? new Spot(null, Places[2]) : new Spot(w.To % 2 == 0 ? Cells : Pots, Places[w.To % 3]);
             var entry = Move(i + 3, 10 + i, name, count, to, stage) with { Containers = Cost(entries, name, count) };
             entries.Add(entry);
@@ -246,13 +257,13 @@ public class GroupTests
                     to,
                     stage > plants[p].Reached ? stage.Value : plants[p].Reached,
                     to.Container == plants[p].At.Container ? plants[p].InPotSince : day,
-                    stage == Stage.Harden ? day : plants[p].HardenedSince
+                    stage == Usual.Harden ? day : plants[p].HardenedSince
                 );
             }
 
             members.RemoveAll(goes.Contains);
             // Those that stand as one from now on are one, under either name.
-            var state = Fold.Of(entries, 0.8);
+            var state = Fold.Of(entries, Usual.Route, 0.8);
             var one = state.Group(new(entry.Id))!.Id.Value;
             if (one != entry.Id && names.TryGetValue(one, out var there))
                 there.AddRange(goes);
@@ -260,7 +271,7 @@ public class GroupTests
                 names[entry.Id] = goes;
         }
 
-        var after = Fold.Of(entries, 0.8);
+        var after = Fold.Of(entries, Usual.Route, 0.8);
         Assert.Empty(after.Contradictions);
         Assert.Equal(plants.Count(p => !p.Gone), after.Seedlings);
         Assert.Equal(plants.Count(p => p.Gone), after.Lost);
@@ -285,7 +296,7 @@ public class GroupTests
 
     /// <summary>Containers that so many plants leave: never more than are there.</summary>
     private static int Cost(List<LedgerEntry> entries, Guid name, int count) =>
-        Math.Min(count, Fold.Of(entries, 0.8).Group(new(name))?.Containers ?? 0);
+        Math.Min(count, Fold.Of(entries, Usual.Route, 0.8).Group(new(name))?.Containers ?? 0);
 
-    private sealed record Plant(Spot At, Stage Reached, DateOnly InPotSince, DateOnly? HardenedSince, bool Gone = false);
+    private sealed record Plant(Spot At, Step Reached, DateOnly InPotSince, DateOnly? HardenedSince, bool Gone = false);
 }

@@ -7,8 +7,23 @@ namespace Juvenal.Core.Tests.Ledger;
 /// The sums as they were made before groups had names, frozen: what stands in a place and pot is one, and what was written then must come
 /// to the same for ever. Not to be changed.
 /// </summary>
+/// <remarks>Steps were stages then; what an entry names is looked up among those of a path of three moves.</remarks>
 internal sealed class OldSums(double seedsToEmergence)
 {
+    internal enum Stage
+    {
+        Sow,
+        Emerge,
+        PrickOut,
+        PotUp,
+        PotOn,
+        Harden,
+        PlantOut,
+        Ripe,
+    }
+
+    public static Stage StageOf(StepId step) => (Stage)Usual.All.ToList().FindIndex(s => s.Id == step);
+
     private readonly Dictionary<Spot, (int Seedlings, int Containers, Stage Reached)> _groups = [];
     private readonly Dictionary<Stage, DateOnly> _days = [];
     private readonly List<Contradiction> _contradictions = [];
@@ -75,7 +90,7 @@ internal sealed class OldSums(double seedsToEmergence)
             case EntryKind.Moved:
                 var reached = _groups.GetValueOrDefault(entry.From!.Value).Reached;
                 Change(entry.From!.Value, -entry.Seedlings, -entry.Containers, null);
-                Change(entry.To!.Value, entry.Seedlings, entry.ContainersTo, entry.Stage ?? reached);
+                Change(entry.To!.Value, entry.Seedlings, entry.ContainersTo, entry.Step is { } step ? StageOf(step) : reached);
                 Reach(entry.HappenedOn);
                 break;
         }

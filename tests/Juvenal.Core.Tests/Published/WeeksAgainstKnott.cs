@@ -35,9 +35,9 @@ public class WeeksAgainstKnott
     public void First_true_leaves_two_weeks_after_sowing_and_second_pot_two_weeks_later()
     {
         var plan = Planner.Plan(Nurseries.Request(path: Nurseries.Path(21, 21, 21))).Value;
-        Assert.InRange(plan.DaysBetween(Stage.Sow, Stage.PrickOut), 12, 16);
-        Assert.InRange(plan.DaysBetween(Stage.PrickOut, Stage.PotUp), 12, 16);
+        Assert.InRange(plan.DaysBetween(Usual.Sow, Usual.PrickOut), 12, 16);
+        Assert.InRange(plan.DaysBetween(Usual.PrickOut, Usual.PotUp), 12, 16);
     }
 
-    private static double Weeks(PlanRequest request) => Planner.Plan(request).Value.DaysBetween(Stage.Sow, Stage.PlantOut) / 7.0;
+    private static double Weeks(PlanRequest request) => Planner.Plan(request).Value.DaysBetween(Usual.Sow, Usual.PlantOut) / 7.0;
 }

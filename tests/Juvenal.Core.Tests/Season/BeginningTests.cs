@@ -23,22 +23,22 @@ public class BeginningTests
     {
         var seed = Planned(Beginning.Seed);
         var bought = Planned(new(Start.Plants, 2));
-        Assert.True(bought.Day(Stage.Sow) > seed.Day(Stage.Emerge));
-        Assert.DoesNotContain(Stage.Emerge, bought.Steps.Select(s => s.Stage));
-        Assert.Equal(seed.Day(Stage.PlantOut), bought.Day(Stage.PlantOut));
+        Assert.True(bought.Day(Usual.Sow) > seed.Day(Usual.Emerge));
+        Assert.DoesNotContain(Usual.Emerge, bought.Steps.Select(s => s.Step));
+        Assert.Equal(seed.Day(Usual.PlantOut), bought.Day(Usual.PlantOut));
         // They bring their own mix, and no seed fails: 60 of those that come live with 0.95 × the share that arrives sound.
-        Assert.Equal(0, bought.Step(Stage.Sow).MixLitres);
+        Assert.Equal(0, bought.Step(Usual.Sow).MixLitres);
         Assert.True(bought.Quantity.Cells < seed.Quantity.Cells);
-        Assert.True(Planned(new(Start.Plants, 5)).Day(Stage.Sow) > bought.Day(Stage.Sow));
+        Assert.True(Planned(new(Start.Plants, 5)).Day(Usual.Sow) > bought.Day(Usual.Sow));
     }
 
     [Fact]
     public void Cuttings_and_grafts_stand_after_their_own_days_whatever_the_seed_table_says()
     {
         var cold = Planned(new(Start.Cuttings, 3), change: p => p with { Germination = Nurseries.Place("Cool shelf", 12, 8) });
-        Assert.Equal((int)Beginning.RootingDays, cold.DaysBetween(Stage.Sow, Stage.Emerge));
-        Assert.Equal((int)Beginning.HealingDays, Planned(new(Start.Grafts, 3)).DaysBetween(Stage.Sow, Stage.Emerge));
-        Assert.Equal("healing-days", Planned(new(Start.Grafts, 3)).Step(Stage.Emerge).Reasons[0].Code);
+        Assert.Equal((int)Beginning.RootingDays, cold.DaysBetween(Usual.Sow, Usual.Emerge));
+        Assert.Equal((int)Beginning.HealingDays, Planned(new(Start.Grafts, 3)).DaysBetween(Usual.Sow, Usual.Emerge));
+        Assert.Equal("healing-days", Planned(new(Start.Grafts, 3)).Step(Usual.Emerge).Reasons[0].Code);
     }
 
     [Fact]
@@ -53,13 +53,13 @@ public class BeginningTests
     {
         var pellet = new Container("Pellet", 0.05, null, false, ContainerForm.Pellet);
         var plan = Planned(Beginning.Seed, change: p => p with { Tray = pellet });
-        Assert.Equal(0, plan.Step(Stage.Sow).MixLitres);
-        Assert.True(plan.Step(Stage.PrickOut).MixLitres > 0);
+        Assert.Equal(0, plan.Step(Usual.Sow).MixLitres);
+        Assert.True(plan.Step(Usual.PrickOut).MixLitres > 0);
         var inCells = Planned(
             Beginning.Seed,
             change: p => p with { Tray = new("Cells of that size", 0.05, 72, false, ContainerForm.Tray) }
         );
-        Assert.Equal(inCells.Day(Stage.PotUp), inCells.Day(Stage.PrickOut).AddDays(plan.DaysBetween(Stage.PrickOut, Stage.PotUp) + 2));
+        Assert.Equal(inCells.Day(Usual.PotUp), inCells.Day(Usual.PrickOut).AddDays(plan.DaysBetween(Usual.PrickOut, Usual.PotUp) + 2));
         var wool = new Container("Plug", 0.02, 98, false, ContainerForm.Wool);
         Assert.Equal((0, true, true), (wool.MixLitres(98), wool.WaterCulture, wool.KeepsBall));
         Assert.Equal(98 * 0.02 * Container.SoakingShare, wool.WaterLitres(98), 9);
@@ -72,23 +72,27 @@ public class BeginningTests
         Spot cells = new(Guid.NewGuid(), Guid.NewGuid()),
             pots = new(Guid.NewGuid(), Guid.NewGuid());
         var day = new DateOnly(2026, 4, 1);
-        LedgerEntry sown = new(Guid.NewGuid(), 1, day.AddDays(-20), EntryKind.Sown, Stage.Sow, To: cells, Seeds: 144, Containers: 72);
-        LedgerEntry up = new(Guid.NewGuid(), 2, day.AddDays(-10), EntryKind.Emerged, Stage.Emerge, To: cells, Seedlings: 70);
-        var work = new Work(Stage.PrickOut, new(sown.Id), cells, 70, 72, Press.Due, day, 70, 64, 0, null, 0, 1);
+        LedgerEntry sown = new(Guid.NewGuid(), 1, day.AddDays(-20), EntryKind.Sown, Usual.Sow.Id, To: cells, Seeds: 144, Containers: 72);
+        LedgerEntry up = new(Guid.NewGuid(), 2, day.AddDays(-10), EntryKind.Emerged, Usual.Emerge.Id, To: cells, Seedlings: 70);
+        var work = new Work(Usual.PrickOut, new(sown.Id), cells, 70, 72, Press.Due, day, 70, 64, 0, null, 0, 1);
         var entries = WorkDone.Entries(work, new(Guid.NewGuid(), Guid.NewGuid(), day, 70, Pairs: 3), pots, 2);
-        var state = Fold.Of([sown, up, .. entries.Select((e, i) => e with { Sequence = 3 + i })], 0.8);
-        Assert.Equal((pots, 70, 67, Stage.PrickOut), Told(state));
+        var state = Fold.Of([sown, up, .. entries.Select((e, i) => e with { Sequence = 3 + i })], Usual.Route, 0.8);
+        Assert.Equal((pots, 70, 67, Usual.PrickOut), Told(state));
         LedgerEntry apart = new(Guid.NewGuid(), 9, day.AddDays(14), EntryKind.Separated, From: pots, Containers: 3);
         Assert.Equal(
-            (pots, 70, 70, Stage.PrickOut),
-            Told(Fold.Of([sown, up, .. entries.Select((e, i) => e with { Sequence = 3 + i }), apart], 0.8))
+            (pots, 70, 70, Usual.PrickOut),
+            Told(Fold.Of([sown, up, .. entries.Select((e, i) => e with { Sequence = 3 + i }), apart], Usual.Route, 0.8))
         );
         var one = Assert.Single(
-            Fold.Of([sown, up, .. entries.Select((e, i) => e with { Sequence = 3 + i }), apart with { Containers = 4 }], 0.8).Contradictions
+            Fold.Of(
+                [sown, up, .. entries.Select((e, i) => e with { Sequence = 3 + i }), apart with { Containers = 4 }],
+                Usual.Route,
+                0.8
+            ).Contradictions
         );
         Assert.Equal(("more-pots-than-plants", 3), (one.Code, one.Right));
 
-        static (Spot, int, int, Stage) Told(BatchState state) =>
+        static (Spot, int, int, Step) Told(BatchState state) =>
             Assert.Single(state.Groups) is var g ? (g.At, g.Seedlings, g.Containers, g.Reached) : default;
     }
 }

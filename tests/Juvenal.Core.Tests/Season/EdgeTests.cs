@@ -31,13 +31,13 @@ public class EdgeTests
     [InlineData(39, false)]
     [InlineData(40, true)]
     public void Emergence_has_taken_place_when_exactly_half_of_what_is_expected_is_up(int up, bool done) =>
-        Assert.Equal(done, Fold.Of([Sown(100), Up(5, up)], 0.8).StageDays.ContainsKey(Stage.Emerge));
+        Assert.Equal(done, Fold.Of([Sown(100), Up(5, up)], Usual.Route, 0.8).StepDays.ContainsKey(Usual.Emerge.Id));
 
     [Theory]
     [InlineData(29, false)]
     [InlineData(30, true)]
     public void A_move_has_taken_place_when_exactly_half_of_what_stands_has_made_it(int moved, bool done) =>
-        Assert.Equal(done, Fold.Of([Sown(100), Up(5, 60), Move(10, moved)], 0.8).StageDays.ContainsKey(Stage.PrickOut));
+        Assert.Equal(done, Fold.Of([Sown(100), Up(5, 60), Move(10, moved)], Usual.Route, 0.8).StepDays.ContainsKey(Usual.PrickOut.Id));
 
     /// <summary>A fixed day that nobody kept says so, from the day after on.</summary>
     [Theory]
@@ -47,8 +47,8 @@ public class EdgeTests
     public void A_fixed_day_that_has_passed_is_said(int days, double? since)
     {
         var fixedDay = new DateOnly(2026, 3, 20);
-        var plan = Planner.Plan(Nurseries.Request(today: fixedDay.AddDays(days)).With(Stage.Sow, new StageFacts(Locked: fixedDay)));
-        var conflict = plan.Value.Step(Stage.Sow).Conflict;
+        var plan = Planner.Plan(Nurseries.Request(today: fixedDay.AddDays(days)).With(Usual.Sow, new StepFacts(Locked: fixedDay)));
+        var conflict = plan.Value.Step(Usual.Sow).Conflict;
         Assert.Equal(since, conflict is { Code: "lock-passed" } ? conflict.Value : null);
     }
 
@@ -59,9 +59,9 @@ public class EdgeTests
         var undo = Entry(4, 7, EntryKind.Undo) with { Corrects = loss.Id };
         var undone = Entry(5, 8, EntryKind.Undo) with { Corrects = undo.Id };
         var again = Entry(6, 9, EntryKind.Undo) with { Corrects = undone.Id };
-        Assert.Equal(0, Fold.Of([Sown(100), Up(5, 60), loss, undo], 0.8).Lost);
-        Assert.Equal(5, Fold.Of([Sown(100), Up(5, 60), loss, undo, undone], 0.8).Lost);
-        Assert.Equal(0, Fold.Of([Sown(100), Up(5, 60), loss, undo, undone, again], 0.8).Lost);
+        Assert.Equal(0, Fold.Of([Sown(100), Up(5, 60), loss, undo], Usual.Route, 0.8).Lost);
+        Assert.Equal(5, Fold.Of([Sown(100), Up(5, 60), loss, undo, undone], Usual.Route, 0.8).Lost);
+        Assert.Equal(0, Fold.Of([Sown(100), Up(5, 60), loss, undo, undone, again], Usual.Route, 0.8).Lost);
     }
 
     [Fact]
@@ -74,13 +74,14 @@ public class EdgeTests
                 Move(10, 60),
                 Entry(4, 40, EntryKind.Moved) with
                 {
-                    Stage = Stage.PlantOut,
+                    Step = Usual.PlantOut.Id,
                     From = new(Pot, Glass),
                     To = new(null, Bed),
                     Seedlings = 20,
                     Containers = 20,
                 },
             ],
+            Usual.Route,
             0.8
         );
         var prospect = Prospect.Of(state, 50, 0.5, Twins.Snip);
@@ -93,24 +94,24 @@ public class EdgeTests
     public void What_happened_beats_the_day_that_was_fixed()
     {
         var (done, locked) = (new DateOnly(2026, 3, 14), new DateOnly(2026, 3, 20));
-        var facts = new Dictionary<Stage, StageFacts> { [Stage.Sow] = new(Done: done, Locked: locked) };
+        var facts = new Dictionary<StepId, StepFacts> { [Usual.Sow.Id] = new(Done: done, Locked: locked) };
         var plan = Planner.Plan(Nurseries.Request(today: new(2026, 3, 25)) with { Facts = facts }).Value;
-        Assert.Equal(done, plan.Step(Stage.Sow).Date.Mid);
-        var emerged = new Dictionary<Stage, StageFacts>
+        Assert.Equal(done, plan.Step(Usual.Sow).Date.Mid);
+        var emerged = new Dictionary<StepId, StepFacts>
         {
-            [Stage.Sow] = new(Done: done),
-            [Stage.Emerge] = new(Done: done.AddDays(9), Locked: done.AddDays(20)),
+            [Usual.Sow.Id] = new(Done: done),
+            [Usual.Emerge.Id] = new(Done: done.AddDays(9), Locked: done.AddDays(20)),
         };
         plan = Planner.Plan(Nurseries.Request(today: new(2026, 3, 25)) with { Facts = emerged }).Value;
-        Assert.Equal(done.AddDays(9), plan.Step(Stage.Emerge).Date.Mid);
+        Assert.Equal(done.AddDays(9), plan.Step(Usual.Emerge).Date.Mid);
     }
 
     [Fact]
     public void A_fixed_day_is_kept_against_the_plans_own_and_a_put_off_one_is_not_before_its_day()
     {
         var locked = new DateOnly(2026, 6, 12);
-        var facts = new Dictionary<Stage, StageFacts> { [Stage.PlantOut] = new(Locked: locked) };
-        Assert.Equal(locked, Planner.Plan(Nurseries.Request() with { Facts = facts }).Value.Step(Stage.PlantOut).Date.Mid);
+        var facts = new Dictionary<StepId, StepFacts> { [Usual.PlantOut.Id] = new(Locked: locked) };
+        Assert.Equal(locked, Planner.Plan(Nurseries.Request() with { Facts = facts }).Value.Step(Usual.PlantOut).Date.Mid);
     }
 
     [Theory]
@@ -140,7 +141,7 @@ public class EdgeTests
     private static LedgerEntry Move(int day, int count) =>
         Entry(3, day, EntryKind.Moved) with
         {
-            Stage = Stage.PrickOut,
+            Step = Usual.PrickOut.Id,
             From = new(Tray, Mat),
             To = new(Pot, Glass),
             Seedlings = count,

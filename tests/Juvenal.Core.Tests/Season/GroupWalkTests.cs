@@ -5,7 +5,8 @@ using Xunit;
 
 namespace Juvenal.Core.Tests.Season;
 
-/// <summary>A group that is ahead of its batch has days of its own: those that a batch would have which did only what the group did.</summary>
+/// <summary>A group that is ahead of its batch has days of its own: those that a batch would have which did only what the group
+/// did.</summary>
 public class GroupWalkTests
 {
     private static readonly DateOnly Sown = new(2026, 3, 10),
@@ -22,29 +23,29 @@ public class GroupWalkTests
     )
     {
         var path = Nurseries.Path(moves: 1 + (moves % 3));
-        var stages = path.Stages().Where(s => s is > Stage.Emerge and < Stage.PlantOut).ToList();
+        var stages = path.Steps.Where(s => s > Usual.Emerge && s < Usual.PlantOut).ToList();
         var stage = stages[reached % stages.Count];
         var inPot = Up.AddDays(5 + (potted % 30));
-        var since = stage == Stage.Harden ? inPot.AddDays(hardened % 80) : (DateOnly?)null;
+        var since = stage == Usual.Harden ? inPot.AddDays(hardened % 80) : (DateOnly?)null;
         var group = new Group(new(Guid.NewGuid()), default, 20, 20, stage, inPot, since);
-        var next = path.Stages().First(s => s > stage);
-        var settled = new StageFacts(
+        var next = path.Steps.First(s => s > stage);
+        var settled = new StepFacts(
             Locked: fixedDay ? new DateOnly(2026, 6, 1) : null,
             NotBefore: putOff ? new DateOnly(2026, 5, 28) : null
         );
-        var batch = new Dictionary<Stage, StageFacts>
+        var batch = new Dictionary<StepId, StepFacts>
         {
-            [Stage.Sow] = new(Done: Sown),
-            [Stage.Emerge] = new(Done: Up),
-            [next] = settled,
+            [Usual.Sow.Id] = new(Done: Sown),
+            [Usual.Emerge.Id] = new(Done: Up),
+            [next.Id] = settled,
         };
         var request = Nurseries.Request(path: path, today: (since ?? inPot).AddDays(20)) with { Facts = batch };
         var plan = Planner.Plan(request).Value;
         var own = GroupWalk.Next(request, plan, group)!;
 
-        var done = stages.Where(s => s <= stage).ToDictionary(s => s, s => new StageFacts(Done: s == Stage.Harden ? since : inPot));
+        var done = stages.Where(s => s <= stage).ToDictionary(s => s.Id, s => new StepFacts(Done: s == Usual.Harden ? since : inPot));
         var alone = Planner.Plan(request with { Facts = batch.Concat(done).ToDictionary() }).Value.Step(next);
-        Assert.Equal((next, alone.Date.Mid, alone.Due), (own.Stage, own.Date.Mid, own.Due));
+        Assert.Equal((next, alone.Date.Mid, alone.Due), (own.Step, own.Date.Mid, own.Due));
         Assert.Equal(settled.NotBefore, own.PutOffTo);
         // Never later than those behind it, who do the same stages and have more to do.
         Assert.True(own.Date.Mid <= plan.Step(next).Date.Mid);
@@ -55,10 +56,10 @@ public class GroupWalkTests
     {
         var request = Nurseries.Request(today: Up.AddDays(20)) with
         {
-            Facts = new Dictionary<Stage, StageFacts> { [Stage.Sow] = new(Done: Sown), [Stage.Emerge] = new(Done: Up) },
+            Facts = new Dictionary<StepId, StepFacts> { [Usual.Sow.Id] = new(Done: Sown), [Usual.Emerge.Id] = new(Done: Up) },
         };
         var plan = Planner.Plan(request).Value;
-        Assert.Null(GroupWalk.Next(request, plan, new(default, default, 20, 20, Stage.Emerge, Sown)));
-        Assert.Null(GroupWalk.Next(request, plan, new(default, default, 20, 0, Stage.PlantOut, Up.AddDays(19))));
+        Assert.Null(GroupWalk.Next(request, plan, new(default, default, 20, 20, Usual.Emerge, Sown)));
+        Assert.Null(GroupWalk.Next(request, plan, new(default, default, 20, 0, Usual.PlantOut, Up.AddDays(19))));
     }
 }

@@ -14,7 +14,7 @@ public class PathTests
     {
         var days = Enumerable
             .Range(0, 4)
-            .Select(moves => Planner.Plan(Nurseries.Request(path: Nurseries.Path(moves: moves))).Value.DaysBetween(Stage.Sow, Stage.Harden))
+            .Select(moves => Planner.Plan(Nurseries.Request(path: Nurseries.Path(moves: moves))).Value.DaysBetween(Usual.Sow, Usual.Harden))
             .ToList();
         Assert.Equal(days.Order(), days);
         // Pricking out costs 4 days, each potting up 2.
@@ -29,8 +29,8 @@ public class PathTests
         var path = Nurseries.Path(24, 20) with { Moves = [new(new("Thimble", 0.012), house), new(new("9 cm pot", 0.4), house)] };
         var seedLeaves = HouseRules.Default with { PrickOut = PrickOutStage.SeedLeaves };
         var plan = Planner.Plan(Nurseries.Request(Nurseries.Slow, path, seedLeaves)).Value;
-        Assert.Equal("pot-full", plan.Step(Stage.PotUp).Reasons[0].Code);
-        Assert.True(plan.Step(Stage.PotUp).Leaves < 5);
+        Assert.Equal("pot-full", plan.Step(Usual.PotUp).Reasons[0].Code);
+        Assert.True(plan.Step(Usual.PotUp).Leaves < 5);
         var roomy = Planner
             .Plan(
                 Nurseries.Request(
@@ -43,7 +43,7 @@ public class PathTests
                 )
             )
             .Value;
-        Assert.Equal("leaves-at", roomy.Step(Stage.PotUp).Reasons[0].Code);
+        Assert.Equal("leaves-at", roomy.Step(Usual.PotUp).Reasons[0].Code);
     }
 
     [Fact]
@@ -64,9 +64,9 @@ public class PathTests
             Planner.Plan(Nurseries.Request(Nurseries.Slow)).Value,
             Planner.Plan(Nurseries.Request(Nurseries.Pepper)).Value
         );
-        Assert.Equal(common.Day(Stage.PlantOut), slow.Day(Stage.PlantOut));
-        Assert.InRange(common.Day(Stage.Sow).DayNumber - slow.Day(Stage.Sow).DayNumber, 14, 35);
-        Assert.Contains(slow.Step(Stage.Emerge).Reasons, r => r.Code == "slow-species");
+        Assert.Equal(common.Day(Usual.PlantOut), slow.Day(Usual.PlantOut));
+        Assert.InRange(common.Day(Usual.Sow).DayNumber - slow.Day(Usual.Sow).DayNumber, 14, 35);
+        Assert.Contains(slow.Step(Usual.Emerge).Reasons, r => r.Code == "slow-species");
     }
 
     [Fact]
@@ -76,7 +76,7 @@ public class PathTests
             Planner.Plan(Nurseries.Request()).Value,
             Planner.Plan(Nurseries.Request(path: Nurseries.Path() with { Surface = Surface.Tunnel })).Value
         );
-        Assert.All([Stage.Sow, Stage.PrickOut, Stage.Harden, Stage.PlantOut], s => Assert.Equal(open.Day(s).AddDays(-14), tunnel.Day(s)));
+        Assert.All([Usual.Sow, Usual.PrickOut, Usual.Harden, Usual.PlantOut], s => Assert.Equal(open.Day(s).AddDays(-14), tunnel.Day(s)));
     }
 
     [Theory]
@@ -86,23 +86,23 @@ public class PathTests
     public void The_ladder_is_as_long_as_the_house_rule(int days)
     {
         var plan = Planner.Plan(Nurseries.Request(rules: HouseRules.Default with { HardeningDays = days })).Value;
-        Assert.Equal(days, plan.DaysBetween(Stage.Harden, Stage.PlantOut));
-        Assert.Equal(RuleCodes.HardeningLength, plan.Step(Stage.Harden).Reasons[0].Rule);
+        Assert.Equal(days, plan.DaysBetween(Usual.Harden, Usual.PlantOut));
+        Assert.Equal(RuleCodes.HardeningLength, plan.Step(Usual.Harden).Reasons[0].Rule);
     }
 
     [Fact]
     public void Sowing_has_a_span_of_days_that_would_still_do()
     {
         var plan = Planner.Plan(Nurseries.Request()).Value;
-        Assert.InRange(plan.Day(Stage.Sow).DayNumber - plan.SowNoEarlier.DayNumber, 0, Planner.MostSlackDays);
-        Assert.Equal(plan.Day(Stage.Sow).AddDays(7), plan.SowNoLater);
+        Assert.InRange(plan.Day(Usual.Sow).DayNumber - plan.SowNoEarlier.DayNumber, 0, Planner.MostSlackDays);
+        Assert.Equal(plan.Day(Usual.Sow).AddDays(7), plan.SowNoLater);
         // In a tub that is never too small there is all the time in the world, as far as we say.
         var tub = Nurseries.Path() with
         {
             Moves = [new(new("Tub", 12, Final: true), Nurseries.Place("House", 21, 17))],
         };
         var roomy = Planner.Plan(Nurseries.Request(path: tub)).Value;
-        Assert.Equal(Planner.MostSlackDays, roomy.Day(Stage.Sow).DayNumber - roomy.SowNoEarlier.DayNumber);
+        Assert.Equal(Planner.MostSlackDays, roomy.Day(Usual.Sow).DayNumber - roomy.SowNoEarlier.DayNumber);
     }
 
     [Fact]
@@ -111,8 +111,8 @@ public class PathTests
         var cold = Nurseries.Path() with { Germination = Nurseries.Place("Porch", 9, 6) };
         var request = Nurseries
             .Request(path: cold, today: new DateOnly(2026, 4, 10))
-            .With(Stage.Sow, new(Done: new DateOnly(2026, 3, 20)))
-            .With(Stage.Emerge, new(Done: new DateOnly(2026, 4, 8)));
+            .With(Usual.Sow, new(Done: new DateOnly(2026, 3, 20)))
+            .With(Usual.Emerge, new(Done: new DateOnly(2026, 4, 8)));
         Assert.True(Planner.Plan(request).Succeeded);
     }
 
@@ -141,14 +141,14 @@ public class PathTests
         var plan = Planner.Plan(request).Value;
         Assert.Equal(
             (plan.Quantity.Cells, plan.Quantity.Cells * 0.05 * 1.15),
-            (plan.Step(Stage.Sow).Containers, plan.Step(Stage.Sow).MixLitres)
+            (plan.Step(Usual.Sow).Containers, plan.Step(Usual.Sow).MixLitres)
         );
-        var pots = plan.Step(Stage.PrickOut).Containers;
+        var pots = plan.Step(Usual.PrickOut).Containers;
         Assert.InRange(pots * 0.95, plan.Quantity.ExpectedPlants, plan.Quantity.ExpectedPlants + 1);
-        Assert.Equal(pots * 1.0 * 1.15, plan.Step(Stage.PotUp).MixLitres, 1e-9);
-        Assert.Equal(0, plan.Step(Stage.Harden).Containers);
+        Assert.Equal(pots * 1.0 * 1.15, plan.Step(Usual.PotUp).MixLitres, 1e-9);
+        Assert.Equal(0, plan.Step(Usual.Harden).Containers);
         // Once they are counted, what stands counts.
-        Assert.Equal(41, Planner.Plan(request with { PlantsStanding = 41 }).Value.Step(Stage.PrickOut).Containers);
+        Assert.Equal(41, Planner.Plan(request with { PlantsStanding = 41 }).Value.Step(Usual.PrickOut).Containers);
     }
 
     [Fact]
@@ -164,14 +164,14 @@ public class PathTests
                 }
             )
             .Value;
-        Assert.Equal(new DateOnly(2026, 10, 18), plan.Day(Stage.PlantOut));
+        Assert.Equal(new DateOnly(2026, 10, 18), plan.Day(Usual.PlantOut));
     }
 
     [Fact]
-    public void More_than_three_moves_are_refused()
+    public void More_than_six_moves_are_refused()
     {
         var house = Nurseries.Place("House", 20, 16);
-        var path = Nurseries.Path() with { Moves = [.. Enumerable.Range(1, 4).Select(i => new Move(new Container($"Pot {i}", i), house))] };
+        var path = Nurseries.Path() with { Moves = [.. Enumerable.Range(1, 7).Select(i => new Move(new Container($"Pot {i}", i), house))] };
         Assert.Equal("path.moves", Assert.Single(Planner.Plan(Nurseries.Request(path: path)).Failures).Field);
     }
 }

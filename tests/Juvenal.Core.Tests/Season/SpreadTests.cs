@@ -8,6 +8,28 @@ namespace Juvenal.Core.Tests.Season;
 
 public class SpreadTests
 {
+    /// <summary>Two that share a draw would stray together.</summary>
+    [Fact]
+    public void Each_source_of_each_move_has_a_draw_of_its_own()
+    {
+        var moves = Enumerable.Range(0, GrowingPath.MostMoves).ToList();
+        int[] all =
+        [
+            Variates.Emergence,
+            Variates.Freeze,
+            Variates.Ripening,
+            .. moves.Append(GrowingPath.MostMoves).Select(Variates.LeafStage),
+            .. moves.Select(Variates.Setback),
+            .. Enumerable.Range(0, GrowingPath.MostMoves + 2).Select(Variates.Place),
+        ];
+        Assert.Equal(Enumerable.Range(0, Variates.Count), all.Order());
+        Assert.All(
+            moves,
+            i => Assert.Equal(("leaves", "setbacks"), (Variates.SourceOf(Variates.LeafStage(i)), Variates.SourceOf(Variates.Setback(i))))
+        );
+        Assert.All(moves, i => Assert.Equal("temperature", Variates.SourceOf(Variates.Place(i + 2))));
+    }
+
     [Fact]
     public void A_late_year_widens_planting_where_half_the_risk_is_taken()
     {
@@ -18,9 +40,9 @@ public class SpreadTests
         var fickle = Planner
             .Plan(Nurseries.Request(rules: rules) with { Site = Nurseries.Site(Nurseries.May9 with { StandardDeviationDays = 14 }) })
             .Value;
-        Assert.Equal(steady.Day(Stage.PlantOut), fickle.Day(Stage.PlantOut));
-        Assert.True(fickle.Width(Stage.PlantOut) >= steady.Width(Stage.PlantOut) + 8);
-        Assert.Contains(fickle.Step(Stage.PlantOut).Spread, p => p.Source == "freeze");
+        Assert.Equal(steady.Day(Usual.PlantOut), fickle.Day(Usual.PlantOut));
+        Assert.True(fickle.Width(Usual.PlantOut) >= steady.Width(Usual.PlantOut) + 8);
+        Assert.Contains(fickle.Step(Usual.PlantOut).Spread, p => p.Source == "freeze");
         // The window's own spread is the year's last freeze: 10–90 % of a normal, ± 1.28 deviations, at any risk.
         var window = Planner
             .Plan(Nurseries.Request() with { Site = Nurseries.Site(Nurseries.May9 with { StandardDeviationDays = 14 }) })
@@ -44,24 +66,25 @@ public class SpreadTests
                     )
                 )
                 .Value;
-        Assert.True(plan(2).Width(Stage.Emerge) > plan(0).Width(Stage.Emerge));
-        Assert.True(plan(2).Width(Stage.PrickOut) > plan(0).Width(Stage.PrickOut) + 2);
-        Assert.DoesNotContain(plan(0).Step(Stage.Emerge).Spread, p => p.Source == "temperature");
+        Assert.True(plan(2).Width(Usual.Emerge) > plan(0).Width(Usual.Emerge));
+        Assert.True(plan(2).Width(Usual.PrickOut) > plan(0).Width(Usual.PrickOut) + 2);
+        Assert.DoesNotContain(plan(0).Step(Usual.Emerge).Spread, p => p.Source == "temperature");
     }
 
-    public static TheoryData<string, StageSpreads, Stage> Sources =>
+    public static TheoryData<string, StageSpreads, int> Sources =>
         new()
         {
-            { "emergence", new(0.3, 0, 0, 0), Stage.Emerge },
-            { "leaves", new(0, 0.3, 0, 0), Stage.PrickOut },
-            { "setbacks", new(0, 0, 0.9, 0), Stage.PotUp },
-            { "ripening", new(0, 0, 0, 0.3), Stage.Ripe },
+            { "emergence", new(0.3, 0, 0, 0), 1 },
+            { "leaves", new(0, 0.3, 0, 0), 2 },
+            { "setbacks", new(0, 0, 0.9, 0), 3 },
+            { "ripening", new(0, 0, 0, 0.3), 7 },
         };
 
     [Theory]
     [MemberData(nameof(Sources))]
-    public void Each_source_alone_spreads_its_stage_and_none_before(string source, StageSpreads spreads, Stage stage)
+    public void Each_source_alone_spreads_its_stage_and_none_before(string source, StageSpreads spreads, int which)
     {
+        var step = Usual.All[which];
         var still = new StageSpreads(0, 0, 0, 0);
         var path = Nurseries.Path() with
         {
@@ -69,23 +92,23 @@ public class SpreadTests
             Seedling = Nurseries.Place("Rack", 21, 17, deviation: 0),
             Moves = [.. Nurseries.Path().Moves.Select(m => m with { Place = m.Place with { DeviationCelsius = 0 } })],
         };
-        var request = Nurseries.Request(path: path).With(Stage.Sow, new(Locked: Nurseries.Winter));
+        var request = Nurseries.Request(path: path).With(Usual.Sow, new(Locked: Nurseries.Winter));
         var quiet = Planner.Plan(request with { Spreads = still }).Value;
         var noisy = Planner.Plan(request with { Spreads = spreads }).Value;
-        Assert.True(noisy.Width(stage) >= quiet.Width(stage) + 2, $"{source}: {quiet.Width(stage)} → {noisy.Width(stage)}");
-        Assert.All(quiet.Steps.Where(s => s.Stage < stage), s => Assert.Equal(quiet.Width(s.Stage), noisy.Width(s.Stage)));
-        Assert.Equal(source, noisy.Step(stage).Spread[0].Source);
+        Assert.True(noisy.Width(step) >= quiet.Width(step) + 2, $"{source}: {quiet.Width(step)} → {noisy.Width(step)}");
+        Assert.All(quiet.Steps.Where(s => s.Step < step), s => Assert.Equal(quiet.Width(s.Step), noisy.Width(s.Step)));
+        Assert.Equal(source, noisy.Step(step).Spread[0].Source);
     }
 
     [Fact]
     public void Each_source_has_its_part_where_it_belongs()
     {
         var plan = Planner.Plan(Nurseries.Request()).Value;
-        Assert.Equal(["emergence", "temperature"], plan.Step(Stage.Emerge).Spread.Select(p => p.Source).Order());
-        Assert.Contains(plan.Step(Stage.PrickOut).Spread, p => p.Source == "leaves");
-        Assert.DoesNotContain(plan.Step(Stage.PrickOut).Spread, p => p.Source == "setbacks");
-        Assert.Contains(plan.Step(Stage.PotUp).Spread, p => p.Source == "setbacks");
-        Assert.Contains(plan.Step(Stage.Ripe).Spread, p => p.Source == "ripening");
+        Assert.Equal(["emergence", "temperature"], plan.Step(Usual.Emerge).Spread.Select(p => p.Source).Order());
+        Assert.Contains(plan.Step(Usual.PrickOut).Spread, p => p.Source == "leaves");
+        Assert.DoesNotContain(plan.Step(Usual.PrickOut).Spread, p => p.Source == "setbacks");
+        Assert.Contains(plan.Step(Usual.PotUp).Spread, p => p.Source == "setbacks");
+        Assert.Contains(plan.Step(Usual.Ripe).Spread, p => p.Source == "ripening");
     }
 
     /// <summary>
@@ -98,7 +121,7 @@ public class SpreadTests
     public void The_fixed_draws_agree_with_Monte_Carlo(double day, double night, double soil)
     {
         var plan = Planner
-            .Plan(Nurseries.Request(path: Nurseries.Path(day, night, soil, 1)).With(Stage.Sow, new(Locked: Nurseries.Winter)))
+            .Plan(Nurseries.Request(path: Nurseries.Path(day, night, soil, 1)).With(Usual.Sow, new(Locked: Nurseries.Winter)))
             .Value;
         var random = new Random(4711);
         var mean = ((14 * day) + (10 * night)) / 24;
@@ -111,7 +134,7 @@ public class SpreadTests
             })
             .Order()
             .ToArray();
-        var step = plan.Step(Stage.PrickOut).Date;
+        var step = plan.Step(Usual.PrickOut).Date;
         var start = Nurseries.Winter.DayNumber;
         Assert.InRange(step.Low.DayNumber - start, draws[20_000] - 1.5, draws[20_000] + 0.5);
         Assert.InRange(step.High.DayNumber - start, draws[180_000] - 0.5 - (mean < 12 ? 1 : 0), draws[180_000] + 1.5 + (mean < 12 ? 1 : 0));

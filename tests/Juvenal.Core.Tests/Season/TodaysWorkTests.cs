@@ -19,22 +19,19 @@ public class TodaysWorkTests
 
     private static readonly StepDay[] Steps =
     [
-        Step(Stage.Sow, new(2026, 3, 20)),
-        Step(Stage.Emerge, new(2026, 3, 27)),
-        Step(Stage.PrickOut, Day),
-        Step(Stage.Harden, new(2026, 5, 10)),
-        Step(Stage.PlantOut, new(2026, 5, 20)),
-        Step(Stage.Ripe, new(2026, 8, 1)),
+        Step(Usual.Sow, new(2026, 3, 20)),
+        Step(Usual.Emerge, new(2026, 3, 27)),
+        Step(Usual.PrickOut, Day),
+        Step(Usual.Harden, new(2026, 5, 10)),
+        Step(Usual.PlantOut, new(2026, 5, 20)),
+        Step(Usual.Ripe, new(2026, 8, 1)),
     ];
 
     [Fact]
     public void A_batch_that_is_not_sown_is_sown_first()
     {
         var work = Assert.Single(Next(State(), new DateOnly(2026, 3, 20)));
-        Assert.Equal(
-            (Stage.Sow, Press.Due, 80, 160, 2, 8),
-            (work.Stage, work.Press, work.Containers, work.Seeds, work.Trays, work.Minutes)
-        );
+        Assert.Equal((Usual.Sow, Press.Due, 80, 160, 2, 8), (work.Step, work.Press, work.Containers, work.Seeds, work.Trays, work.Minutes));
         Assert.Equal(80 * 0.045 * 1.15, work.MixLitres, 1e-9);
         Assert.Null(work.From);
     }
@@ -52,7 +49,7 @@ public class TodaysWorkTests
     public void What_was_put_off_is_left_alone_until_its_new_day()
     {
         var steps = Steps
-            .Select(s => s.Stage == Stage.PrickOut ? s with { PutOffTo = Day.AddDays(7), Date = DateSpread.Certain(Day.AddDays(7)) } : s)
+            .Select(s => s.Step == Usual.PrickOut ? s with { PutOffTo = Day.AddDays(7), Date = DateSpread.Certain(Day.AddDays(7)) } : s)
             .ToArray();
         Assert.Equal(Press.Coming, Assert.Single(Next(Up(60), Day.AddDays(2), steps)).Press);
         Assert.Equal(Press.Due, Assert.Single(Next(Up(60), Day.AddDays(7), steps)).Press);
@@ -73,13 +70,13 @@ public class TodaysWorkTests
     public void Plants_left_behind_are_work_of_their_own_where_they_stand()
     {
         var state = State(
-            [At(new(Tray, Rack), 20, 24, Stage.Emerge), At(new(Pot, Mat), 40, 40, Stage.PrickOut)],
-            [Stage.Sow, Stage.Emerge, Stage.PrickOut]
+            [At(new(Tray, Rack), 20, 24, Usual.Emerge), At(new(Pot, Mat), 40, 40, Usual.PrickOut)],
+            [Usual.Sow, Usual.Emerge, Usual.PrickOut]
         );
         var works = Next(state, Day);
-        Assert.Equal((Stage.PrickOut, new Spot(Tray, Rack), 20), (works[0].Stage, works[0].From!.Value, works[0].Seedlings));
+        Assert.Equal((Usual.PrickOut, new Spot(Tray, Rack), 20), (works[0].Step, works[0].From!.Value, works[0].Seedlings));
         // And those ahead go on: they do not wait for the last.
-        Assert.Equal((Stage.Harden, new Spot(Pot, Mat), 40), (works[1].Stage, works[1].From!.Value, works[1].Seedlings));
+        Assert.Equal((Usual.Harden, new Spot(Pot, Mat), 40), (works[1].Step, works[1].From!.Value, works[1].Seedlings));
         Assert.Equal(2, works.Count);
     }
 
@@ -87,8 +84,8 @@ public class TodaysWorkTests
     public void Two_groups_at_one_stage_are_two_pieces_of_work()
     {
         var state = State(
-            [At(new(Pot, Rack), 20, 20, Stage.PrickOut), At(new(Pot, Mat), 40, 40, Stage.PrickOut)],
-            [Stage.Sow, Stage.Emerge, Stage.PrickOut]
+            [At(new(Pot, Rack), 20, 20, Usual.PrickOut), At(new(Pot, Mat), 40, 40, Usual.PrickOut)],
+            [Usual.Sow, Usual.Emerge, Usual.PrickOut]
         );
         Assert.Equal([20, 40], Next(state, new DateOnly(2026, 5, 10)).Select(w => w.Seedlings).Order());
     }
@@ -96,10 +93,10 @@ public class TodaysWorkTests
     [Fact]
     public void A_batch_without_plants_or_with_all_planted_asks_for_nothing()
     {
-        Assert.Empty(Next(State([], [Stage.Sow, Stage.Emerge], emerged: 30), Day));
+        Assert.Empty(Next(State([], [Usual.Sow, Usual.Emerge], emerged: 30), Day));
         var planted = State(
-            [At(new(null, Bed), 40, 0, Stage.PlantOut)],
-            [Stage.Sow, Stage.Emerge, Stage.PrickOut, Stage.Harden, Stage.PlantOut],
+            [At(new(null, Bed), 40, 0, Usual.PlantOut)],
+            [Usual.Sow, Usual.Emerge, Usual.PrickOut, Usual.Harden, Usual.PlantOut],
             emerged: 40
         );
         Assert.Empty(Next(planted, Day));
@@ -117,12 +114,12 @@ public class TodaysWorkTests
         var entries = WorkDone.Entries(work, new(Guid.NewGuid(), Guid.NewGuid(), Day, moved, Rest: rest, Reason: "slug"), new(Pot, Mat), 1);
         LedgerEntry[] history =
         [
-            new(InTrays.Value, 1, Day.AddDays(-20), EntryKind.Sown, Stage.Sow, null, new(Tray, Rack), 72, 0, 72),
-            new(Guid.NewGuid(), 2, Day.AddDays(-10), EntryKind.Emerged, Stage.Emerge, null, new(Tray, Rack), 0, standing),
+            new(InTrays.Value, 1, Day.AddDays(-20), EntryKind.Sown, Usual.Sow.Id, null, new(Tray, Rack), 72, 0, 72),
+            new(Guid.NewGuid(), 2, Day.AddDays(-10), EntryKind.Emerged, Usual.Emerge.Id, null, new(Tray, Rack), 0, standing),
         ];
-        var after = Fold.Of([.. history, .. entries.Select((e, i) => e with { Sequence = 3 + i })], 0.8);
+        var after = Fold.Of([.. history, .. entries.Select((e, i) => e with { Sequence = 3 + i })], Usual.Route, 0.8);
         Assert.Empty(after.Contradictions);
-        Assert.Equal(moved, after.Groups.Where(g => g.Reached == Stage.PrickOut).Sum(g => g.Seedlings));
+        Assert.Equal(moved, after.Groups.Where(g => g.Reached == Usual.PrickOut).Sum(g => g.Seedlings));
         Assert.Equal(rest == Rest.Stays ? standing : moved, after.Seedlings);
         // Nothing stands in the tray any more: its blank cells went with the last plant.
         Assert.Equal(rest == Rest.Stays && moved < standing, after.Groups.Any(g => g.At.Container == Tray));
@@ -132,7 +129,7 @@ public class TodaysWorkTests
     [Fact]
     public void A_tray_is_counted_where_it_stands_and_carried_on_whole()
     {
-        var before = State([At(new(Tray, Mat), 12, 72, Stage.Emerge)], [Stage.Sow], emerged: 12, seeds: 72);
+        var before = State([At(new(Tray, Mat), 12, 72, Usual.Emerge)], [Usual.Sow], emerged: 12, seeds: 72);
         var work = Assert.Single(Next(before, Day));
         var entries = WorkDone.Entries(work, new(Guid.NewGuid(), Guid.NewGuid(), Day, 60, CarryOn: true), new(Tray, Rack), 1);
         Assert.Equal([EntryKind.Emerged, EntryKind.Moved], entries.Select(e => e.Kind));
@@ -154,7 +151,7 @@ public class TodaysWorkTests
         Assert.Equal(
             1,
             Prospect
-                .Of(State([At(new(null, Bed), 60, 0, Stage.PlantOut)], [Stage.PlantOut], emerged: 60), 60, 0.5, Twins.Snip)
+                .Of(State([At(new(null, Bed), 60, 0, Usual.PlantOut)], [Usual.PlantOut], emerged: 60), 60, 0.5, Twins.Snip)
                 .ProbabilityOfEnough
         );
     }
@@ -166,32 +163,32 @@ public class TodaysWorkTests
                 state,
                 (80, 160, 2),
                 s =>
-                    s < Stage.PrickOut ? new Container("72-cell tray", 0.045, 72)
-                    : s >= Stage.PlantOut ? null
+                    s < Usual.PrickOut ? new Container("72-cell tray", 0.045, 72)
+                    : s >= Usual.PlantOut ? null
                     : new Container("9 cm pot", 0.4),
                 twins
             ),
             today
         );
 
-    private static StepDay Step(Stage stage, DateOnly day) =>
-        new(stage, DateSpread.Around(day.AddDays(-3), day, day.AddDays(3)), day, null);
+    private static StepDay Step(Step stage, DateOnly day) => new(stage, DateSpread.Around(day.AddDays(-3), day, day.AddDays(3)), day, null);
 
-    private static Group At(Spot spot, int seedlings, int containers, Stage reached) =>
+    private static Group At(Spot spot, int seedlings, int containers, Step reached) =>
         new(spot.Container == Tray ? InTrays : new(Guid.NewGuid()), spot, seedlings, containers, reached, Day.AddDays(-20));
 
     private static BatchState Up(int seedlings, int containers = 72) =>
-        State([At(new(Tray, Rack), seedlings, containers, Stage.Emerge)], [Stage.Sow, Stage.Emerge], seedlings, 160);
+        State([At(new(Tray, Rack), seedlings, containers, Usual.Emerge)], [Usual.Sow, Usual.Emerge], seedlings, 160);
 
-    private static BatchState State(Group[]? groups = null, Stage[]? done = null, int emerged = 0, int seeds = 0) =>
+    private static BatchState State(Group[]? groups = null, Step[]? done = null, int emerged = 0, int seeds = 0) =>
         new(
+            Usual.Route,
             seeds,
             emerged,
             groups ?? [],
             0,
             0,
-            (done ?? []).ToDictionary(s => s, s => Day.AddDays(-20 + (int)s)),
-            new Dictionary<Stage, (DateOnly, string)>(),
+            (done ?? []).ToDictionary(s => s.Id, s => Day.AddDays(-20 + Usual.All.ToList().IndexOf(s))),
+            new Dictionary<StepId, (DateOnly, string)>(),
             []
         );
 }

@@ -820,6 +820,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/planning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["planning"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/batches/names": {
         parameters: {
             query?: never;
@@ -852,14 +868,14 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/nurseries/{nursery}/batches/{id}/stages/{stage}/why": {
+    "/api/nurseries/{nursery}/batches/{id}/steps/{step}/why": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["whyStage"];
+        get: operations["whyStep"];
         put?: never;
         post?: never;
         delete?: never;
@@ -900,6 +916,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/acts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["act"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/batches/{id}/entries": {
         parameters: {
             query?: never;
@@ -916,7 +948,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/nurseries/{nursery}/batches/{id}/stages/{stage}/done": {
+    "/api/nurseries/{nursery}/batches/{id}/steps/{step}/done": {
         parameters: {
             query?: never;
             header?: never;
@@ -925,14 +957,14 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["stageDone"];
+        post: operations["stepDone"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/nurseries/{nursery}/batches/{id}/stages/{stage}/lock": {
+    "/api/nurseries/{nursery}/batches/{id}/steps/{step}/lock": {
         parameters: {
             query?: never;
             header?: never;
@@ -940,7 +972,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["lockStage"];
+        put: operations["lockStep"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1080,6 +1112,63 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description One entry of an act; its day is that of the act. */
+        ActEntryInput: {
+            /** Format: uuid */
+            id: string;
+            /**
+             * Format: uuid
+             * @description Whose ledger.
+             */
+            batch: string;
+            kind: components["schemas"]["EntryKind"];
+            /** Format: uuid */
+            step?: null | string;
+            from?: null | components["schemas"]["GroupInput"];
+            to?: null | components["schemas"]["GroupInput"];
+            /**
+             * Format: int32
+             * @default 0
+             */
+            seeds?: number;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            seedlings?: number;
+            /** Format: int32 */
+            containers?: null | number;
+            /** Format: int32 */
+            containersTo?: null | number;
+            reason?: null | string;
+            /** Format: date */
+            newDay?: null | string;
+            /** Format: uuid */
+            group?: null | string;
+        };
+        /** @description What was done in one go: all of it counts, or nothing. */
+        ActInput: {
+            /**
+             * Format: uuid
+             * @description Made by the client (UUIDv7): sent twice, it has one effect.
+             */
+            id: string;
+            /**
+             * Format: date
+             * @description The day, today or earlier.
+             */
+            on: string;
+            /**
+             * @description Judged in order: one may name a group that one before it makes. 1–100; none where an act is only taken
+             *         back.
+             */
+            entries: components["schemas"]["ActEntryInput"][];
+            /**
+             * Format: uuid
+             * @description An act that this one takes back, and holds all of anew.
+             */
+            corrects?: null | string;
+        };
         AuditAnswer: {
             /** Format: date-time */
             at: string;
@@ -1149,6 +1238,8 @@ export interface components {
             emergence: null | string;
             /** @description It is slow, late, or fewer than the packet let expect. */
             emergenceTroubled: boolean;
+            /** @description Its plan is being made anew: the days are those of before. */
+            outOfDate: boolean;
         };
         /** @description What the grower chooses for a batch. Preview, keeping and changing all take this. */
         BatchInput: {
@@ -1204,10 +1295,10 @@ export interface components {
             germinationPlaceId: string;
             /**
              * Format: uuid
-             * @description Where it stands until the first move.
+             * @description Where it stands until the first move; plants that are bought in stand where they came to.
              */
             seedlingPlaceId: string;
-            /** @description 0–3. */
+            /** @description 0–6, in order. */
             moves: components["schemas"]["MoveInput"][];
             /**
              * Format: uuid
@@ -1219,10 +1310,8 @@ export interface components {
              * @description Where it ends.
              */
             bedId: string;
-            /** @description Days the grower fixed, by stage. */
-            locks: {
-                [key: string]: string;
-            };
+            /** @description Days the grower fixed. */
+            locks: components["schemas"]["FixedDays"];
             /**
              * Format: uuid
              * @description The packet it is sown from; null where not said.
@@ -1265,6 +1354,8 @@ export interface components {
             conflict: boolean;
             /** Format: date */
             endedOn: null | string;
+            /** @description Its plan is being made anew: the days are those of before. */
+            outOfDate: boolean;
         };
         /** @description How a batch begins: with what, and how far that has grown. */
         Beginning: {
@@ -1810,7 +1901,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             kind: components["schemas"]["EntryKind"];
-            stage: null | components["schemas"]["Stage"];
+            step: null | components["schemas"]["StepName"];
             /** Format: date */
             happenedOn: string;
             /** Format: date-time */
@@ -1861,7 +1952,11 @@ export interface components {
              * @description Today or earlier.
              */
             happenedOn: string;
-            stage?: null | components["schemas"]["Stage"];
+            /**
+             * Format: uuid
+             * @description The step it does or puts off, by its id.
+             */
+            step?: null | string;
             from?: null | components["schemas"]["GroupInput"];
             to?: null | components["schemas"]["GroupInput"];
             /**
@@ -1926,6 +2021,17 @@ export interface components {
             unit: string;
             mark: components["schemas"]["Mark"];
             source: string;
+        };
+        /** @description Days the grower fixed, of the steps that every path has; those of moves stand with the moves. */
+        FixedDays: {
+            /** Format: date */
+            begin?: null | string;
+            /** Format: date */
+            up?: null | string;
+            /** Format: date */
+            harden?: null | string;
+            /** Format: date */
+            plantOut?: null | string;
         };
         ForecastAnswer: {
             /** Format: date */
@@ -2074,7 +2180,7 @@ export interface components {
             seedlings: number;
             /** Format: int32 */
             containers: number;
-            reached: components["schemas"]["Stage"];
+            reached: components["schemas"]["StepName"];
             /** @description What it has behind it, in words: since when it stands in this pot, and hardens off. */
             state: string;
             /** @description Plants of unlike state were set together before groups had names. */
@@ -2468,11 +2574,30 @@ export interface components {
             /** Format: int32 */
             day: number;
         };
+        /** @description A move into another container. */
         MoveInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Into what.
+             */
             containerId: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Where the plants stand then.
+             */
             placeId: string;
+            /**
+             * Format: uuid
+             * @description Names the move for good: a move that is given the same name again is the same, wherever it comes. Null: the one that
+             *                 stands there in
+             *                 the path now, or a new one.
+             */
+            id?: null | string;
+            /**
+             * Format: date
+             * @description The day the grower fixed.
+             */
+            lockedOn?: null | string;
         };
         /** @description A batch that is not ended, by its name. */
         NamedBatch: {
@@ -2484,10 +2609,9 @@ export interface components {
             /** Format: int32 */
             standing: number;
         };
-        /** @description The next stage of a batch. */
+        /** @description The next step of a batch. */
         NextAnswer: {
-            stage: components["schemas"]["Stage"];
-            title: string;
+            step: components["schemas"]["StepName"];
             /**
              * Format: date
              * @description The day it stands under: put off, where it was.
@@ -2653,6 +2777,16 @@ export interface components {
             /** @description Ways out where it is late. */
             choices: components["schemas"]["ChoiceAnswer"][];
         };
+        /** @description How far the plans have followed a change. */
+        PlanningAnswer: {
+            /**
+             * Format: int32
+             * @description Plans that are still being made anew: their old days are shown.
+             */
+            waiting: number;
+            /** @description What moved since the grower was last told; as long as any wait, nothing is said. */
+            moved: components["schemas"]["ShiftAnswer"][];
+        };
         PotDaysInput: {
             crop: components["schemas"]["Crop"];
             /** Format: double */
@@ -2816,6 +2950,11 @@ export interface components {
             nights: components["schemas"]["NightsAnswer"];
             /** @description Batches whose work cannot be shown. */
             troubled: components["schemas"]["TroubledAnswer"][];
+            /**
+             * Format: int32
+             * @description Plans that are being made anew: their jobs have the days of before.
+             */
+            waiting: number;
         };
         /** @description One way to do it, and why people hold it. */
         RuleOption: {
@@ -2834,6 +2973,7 @@ export interface components {
             /** @description The default first. */
             options: components["schemas"]["RuleOption"][];
         };
+        /** @description A day that moved with a change. */
         RulesAnswer: {
             /** Format: int32 */
             version: number;
@@ -2902,7 +3042,7 @@ export interface components {
         SeedOrigin: "unknown" | "open-pollinated" | "hybrid";
         /** @description What the page needs before anything else. */
         Session: {
-            /** @description Signed in as; null at the door. */
+            /** @description Signed in as; null when signed out. */
             name: null | string;
             /** @description Those one may enter. */
             nurseries: components["schemas"]["NurseryOf"][];
@@ -2915,12 +3055,11 @@ export interface components {
             /** @description May open another nursery. */
             mayOpen: boolean;
         };
-        /** @description A day that moved with a change. */
         ShiftAnswer: {
             /** Format: uuid */
             batchId: string;
             code: string;
-            stage: string;
+            step: string;
             /** Format: date */
             was: string;
             /** Format: date */
@@ -3162,11 +3301,6 @@ export interface components {
             minimumC: null | number;
         };
         /**
-         * @description The stages of a batch, in the order of the work. Moves beyond the first two are not planned.
-         * @enum {unknown}
-         */
-        Stage: "sow" | "emerge" | "prick-out" | "pot-up" | "pot-on" | "harden" | "plant-out" | "ripe";
-        /**
          * @description What a batch begins with.
          * @enum {unknown}
          */
@@ -3201,12 +3335,10 @@ export interface components {
              */
             unionCm?: null | number;
         };
-        /** @description A stage with its day. */
+        /** @description A step with its day. */
         StepAnswer: {
             /** @description Which. */
-            stage: components["schemas"]["Stage"];
-            /** @description In words. */
-            title: string;
+            step: components["schemas"]["StepName"];
             /**
              * Format: date
              * @description 10 %.
@@ -3274,7 +3406,7 @@ export interface components {
         };
         /** @description As much of a step as a small stem-line needs. */
         StepDayAnswer: {
-            stage: components["schemas"]["Stage"];
+            step: components["schemas"]["StepName"];
             /** Format: date */
             low: string;
             /** Format: date */
@@ -3285,6 +3417,28 @@ export interface components {
             doneOn: null | string;
             /** Format: date */
             lockedOn: null | string;
+        };
+        /**
+         * @description What is done at a step, in the order of the work.
+         * @enum {unknown}
+         */
+        StepKind: "begin" | "up" | "move" | "harden" | "plant-out" | "ripe";
+        /** @description A step of a batch as it is named. */
+        StepName: {
+            /**
+             * Format: uuid
+             * @description What is done, fixed or put off says it.
+             */
+            id: string;
+            /** @description What is done. */
+            kind: components["schemas"]["StepKind"];
+            /**
+             * Format: int32
+             * @description Of a move: which, from 1; 0 for the others.
+             */
+            number: number;
+            /** @description In words. */
+            title: string;
         };
         /** @description A place on the walk with its tasks. */
         StopAnswer: {
@@ -3317,7 +3471,7 @@ export interface components {
             code: string;
             cultivar: string;
             crop: components["schemas"]["Crop"];
-            stage: components["schemas"]["Stage"];
+            step: components["schemas"]["StepName"];
             press: components["schemas"]["Press"];
             /** @description What to do, in words. */
             title: string;
@@ -3549,8 +3703,8 @@ export interface components {
              * @description Days that are new or other than before.
              */
             changed: number;
-            /** @description Plans that moved. */
-            shifts: components["schemas"]["ShiftAnswer"][];
+            /** @description How far the plans have followed. */
+            plans: components["schemas"]["PlanningAnswer"];
         };
         /** @description A file looked through before it is kept. */
         WeatherPreview: {
@@ -4330,7 +4484,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShiftAnswer"][];
+                    "application/json": components["schemas"]["PlanningAnswer"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanningAnswer"];
                 };
             };
         };
@@ -4378,7 +4541,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShiftAnswer"][];
+                    "application/json": components["schemas"]["PlanningAnswer"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanningAnswer"];
                 };
             };
         };
@@ -4404,7 +4576,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShiftAnswer"][];
+                    "application/json": components["schemas"]["PlanningAnswer"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanningAnswer"];
                 };
             };
         };
@@ -4602,7 +4783,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShiftAnswer"][];
+                    "application/json": components["schemas"]["PlanningAnswer"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanningAnswer"];
                 };
             };
         };
@@ -4625,7 +4815,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShiftAnswer"][];
+                    "application/json": components["schemas"]["PlanningAnswer"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanningAnswer"];
                 };
             };
         };
@@ -5003,6 +5202,28 @@ export interface operations {
             };
         };
     };
+    planning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanningAnswer"];
+                };
+            };
+        };
+    };
     batchNames: {
         parameters: {
             query?: never;
@@ -5073,14 +5294,14 @@ export interface operations {
             };
         };
     };
-    whyStage: {
+    whyStep: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 nursery: string;
                 id: string;
-                stage: string;
+                step: string;
             };
             cookie?: never;
         };
@@ -5149,6 +5370,32 @@ export interface operations {
             };
         };
     };
+    act: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ActInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
     logEntry: {
         parameters: {
             query?: never;
@@ -5176,14 +5423,14 @@ export interface operations {
             };
         };
     };
-    stageDone: {
+    stepDone: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 nursery: string;
                 id: string;
-                stage: string;
+                step: string;
             };
             cookie?: never;
         };
@@ -5204,14 +5451,14 @@ export interface operations {
             };
         };
     };
-    lockStage: {
+    lockStep: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 nursery: string;
                 id: string;
-                stage: string;
+                step: string;
             };
             cookie?: never;
         };

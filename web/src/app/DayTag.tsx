@@ -5,7 +5,8 @@ import { api, unwrap } from '../api/client';
 import { day } from '../ui/dates';
 import { useSay } from '../ui/Say';
 import { Tag } from '../ui/Tag';
-import { useNursery, useRefresh, useSite } from './nursery';
+import { usePlansFollow } from '../data/plans';
+import { useNursery, useSite } from './nursery';
 import { useMay } from './session';
 
 /** The nursery's day. In the demo it can be wound forward. */
@@ -13,20 +14,12 @@ export function DayTag() {
   const nursery = useNursery();
   const site = useSite();
   const may = useMay('grower');
-  const refresh = useRefresh();
-  const { say, complain } = useSay();
+  const follow = usePlansFollow();
+  const { complain } = useSay();
   const wind = useMutation({
     mutationFn: (days: number) =>
       unwrap(api.POST('/api/nurseries/{nursery}/clock', { params: { path: { nursery } }, body: { days } })),
-    onSuccess: (moved) => {
-      const first = moved[0];
-      say(
-        first
-          ? `A new day. ${new Set(moved.map((m) => m.batchId)).size} plans moved, ${first.code} first.`
-          : 'A new day. No plan moved.',
-      );
-      return refresh();
-    },
+    onSuccess: (answer) => follow('A new day.', answer),
     onError: (e) => complain(e.message),
   });
   if (!site.data) return null;

@@ -8,8 +8,8 @@ import { useColorScheme } from '@mui/material/styles';
 import Typography from '@mui/material/Typography';
 import { useCallback, useState } from 'react';
 import { NavLink, Outlet, Link as To } from 'react-router';
-import { SignIn } from '../door/SignIn';
-import { Threshold } from '../door/Threshold';
+import { SignIn } from '../account/SignIn';
+import { AccountPage } from '../account/AccountPage';
 import { Waiting } from '../ui/Page';
 import { DayTag } from './DayTag';
 import { useKeys, useViews } from './keys';
@@ -42,18 +42,18 @@ export function Shell() {
   const name = session.data.nurseries.find((n) => n.id === nursery)?.name;
   if (!inside && !entered) {
     return (
-      <Threshold title="Sign in">
+      <AccountPage title="Sign in">
         <SignIn />
-      </Threshold>
+      </AccountPage>
     );
   }
   if (inside && !name) {
     return (
-      <Threshold title="There is no such nursery here">
+      <AccountPage title="There is no such nursery here">
         <Button variant="contained" component={To} to="/">
           To your nurseries
         </Button>
-      </Threshold>
+      </AccountPage>
     );
   }
 
@@ -115,7 +115,7 @@ export function Shell() {
         <Outlet />
       </Box>
       <Views base={base} wide={false} />
-      {/* The session ended while someone was working: what they typed stays behind the door. */}
+      {/* The session ended while someone was working: what they typed stays there. */}
       <Dialog open={!inside} fullWidth maxWidth="xs">
         <DialogTitle>Sign in again</DialogTitle>
         <DialogContent>

@@ -1,6 +1,6 @@
 import { createBrowserRouter, Navigate, useRouteError } from 'react-router';
-import { SignIn } from '../door/SignIn';
-import { Threshold } from '../door/Threshold';
+import { SignIn } from '../account/SignIn';
+import { AccountPage } from '../account/AccountPage';
 import { Waiting } from '../ui/Page';
 import { useSession } from './session';
 import { Shell } from './Shell';
@@ -12,9 +12,9 @@ function Door() {
   if (first) return <Navigate to={`/n/${first.id}/round`} replace />;
   if (session.data.name !== null) return <Navigate to="/account" replace />;
   return (
-    <Threshold title="Sign in">
+    <AccountPage title="Sign in">
       <SignIn />
-    </Threshold>
+    </AccountPage>
   );
 }
 
@@ -36,13 +36,13 @@ export const router = createBrowserRouter([
     path: '/invitation',
     HydrateFallback: Fallback,
     ErrorBoundary: Broken,
-    lazy: async () => ({ Component: (await import('../door/InvitationView')).InvitationView }),
+    lazy: async () => ({ Component: (await import('../account/InvitationView')).InvitationView }),
   },
   {
     path: '/account',
     HydrateFallback: Fallback,
     ErrorBoundary: Broken,
-    lazy: async () => ({ Component: (await import('../door/AccountView')).AccountView }),
+    lazy: async () => ({ Component: (await import('../account/AccountView')).AccountView }),
   },
   {
     path: '/n/:nursery',

@@ -9,7 +9,7 @@ import type { Batch } from './useBatch';
 const entry = (change: Partial<Schemas['EntryAnswer']>): Schemas['EntryAnswer'] => ({
   id: 'e1',
   kind: 'emerged',
-  stage: 'emerge',
+  step: { id: 'up', kind: 'up', number: 0, title: 'Up' },
   happenedOn: '2026-04-10',
   writtenAt: '2026-04-10T08:00:00Z',
   text: '40 up so far, Mat',

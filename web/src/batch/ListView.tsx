@@ -33,7 +33,7 @@ export function BatchListView() {
       </Empty>
     );
   const shown = batches.data.pages.flatMap((p) => p.batches);
-  const days = shown.flatMap((b) => b.steps.filter((s) => s.stage !== 'ripe').flatMap((s) => [s.low, s.high])).sort();
+  const days = shown.flatMap((b) => b.steps.filter((s) => s.step.kind !== 'ripe').flatMap((s) => [s.low, s.high])).sort();
   const range = { from: days[0] ?? site.data.today, to: days.at(-1) ?? site.data.today };
 
   return (
@@ -101,8 +101,13 @@ export function BatchListView() {
             </Box>
             <Box sx={{ gridColumn: { xs: '1 / 3', md: 'auto' } }}>
               <Typography>
-                {b.endedOn ? `ended ${day(b.endedOn)}` : b.next ? `${b.next.title} ${day(b.next.day)}` : 'done'}
+                {b.endedOn ? `ended ${day(b.endedOn)}` : b.next ? `${b.next.step.title} ${day(b.next.day)}` : 'done'}
               </Typography>
+              {b.outOfDate && (
+                <Typography variant="body2" color="textSecondary">
+                  being planned anew
+                </Typography>
+              )}
               {b.conflict && (
                 <Typography variant="body2" color="error">
                   a fixed day conflicts

@@ -9,7 +9,7 @@ import { Problem } from '../api/client';
 import { useCatalogue } from '../app/nursery';
 import { Choose, DayField, NumberField } from '../ui/Field';
 import { number } from '../ui/units';
-import { groupName, stageBefore } from './model';
+import { groupName, tender } from './model';
 import { useLog, type Batch, type Entry } from './useBatch';
 
 type Kind = 'emerged' | 'lost' | 'snipped' | 'moved' | 'separated';
@@ -44,8 +44,7 @@ export function LogForm({ batch }: { batch: Batch }) {
   const intoBed = place?.dayC === null;
   const same = to.containerId === '' || to.containerId === group.containerId;
   // Carried for a night, or to harden off? The same move does two things; which one is said, not guessed.
-  const mayHarden =
-    kind === 'moved' && same && to.placeId === batch.input.hardeningPlaceId && stageBefore(group.reached, 'harden');
+  const mayHarden = kind === 'moved' && same && to.placeId === batch.input.hardeningPlaceId && tender(group);
 
   const send = () => {
     const seedlings = number(count);
@@ -74,7 +73,7 @@ export function LogForm({ batch }: { batch: Batch }) {
       if (kind === 'lost') entry.reason = reason.trim();
       if (kind === 'moved') {
         entry.to = { containerId: intoBed ? null : to.containerId || group.containerId, placeId: to.placeId };
-        if (mayHarden && hardens) entry.stage = 'harden';
+        if (mayHarden && hardens) entry.step = batch.steps.find((s) => s.step.kind === 'harden')?.step.id ?? null;
         entry.containersTo = emptied === null || intoBed ? null : (seedlings ?? 0);
       }
     }

@@ -3,7 +3,7 @@ import { useTheme } from '@mui/material/styles';
 import type { Schemas } from '../api/client';
 import { daysBetween } from '../ui/dates';
 
-/** A batch's stages on a line that it shares with all others: one column is one day in every row. */
+/** A batch's steps on a line that it shares with all others: one column is one day in every row. */
 export function SmallStem({
   steps,
   range,
@@ -17,7 +17,7 @@ export function SmallStem({
   const p = (theme.vars ?? theme).palette;
   const total = Math.max(1, daysBetween(range.from, range.to));
   const x = (iso: string) => 8 + (484 * daysBetween(range.from, iso)) / total;
-  const shown = steps.filter((s) => s.stage !== 'ripe');
+  const shown = steps.filter((s) => s.step.kind !== 'ripe');
   const [first, last] = [shown[0], shown.at(-1)];
   if (!first || !last) return null;
   return (
@@ -25,7 +25,7 @@ export function SmallStem({
       <line x1={x(today)} x2={x(today)} y1="0" y2="26" stroke={p.label.main} strokeWidth="3" />
       <line x1={x(first.mid)} x2={x(last.mid)} y1="13" y2="13" stroke={p.stem.main} strokeWidth="3" />
       {shown.map((s) => (
-        <g key={s.stage}>
+        <g key={s.step.id}>
           {!s.doneOn && (
             <path
               d={`M${x(s.low)} 13Q${x(s.mid)} 0 ${x(s.high)} 13Q${x(s.mid)} 26 ${x(s.low)} 13Z`}

@@ -43,7 +43,7 @@ function Whole({ batch }: { batch: Batch }) {
   const plans = useMay('grower');
   const [ending, setEnding] = useState(false);
   const [fixing, setFixing] = useState<Schemas['StepAnswer'] | null>(null);
-  const next = batch.steps.find((s) => s.doneOn === null && s.stage !== 'ripe');
+  const next = batch.steps.find((s) => s.doneOn === null && s.step.kind !== 'ripe');
   return (
     <Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1.5, mb: 1 }}>
@@ -78,8 +78,8 @@ function Whole({ batch }: { batch: Batch }) {
         batch.steps.map(
           (s) =>
             s.conflict && (
-              <Typography key={s.stage} color="error" sx={{ fontSize: '1.05rem', mb: 1.5 }}>
-                {s.title}: {s.conflict}
+              <Typography key={s.step.id} color="error" sx={{ fontSize: '1.05rem', mb: 1.5 }}>
+                {s.step.title}: {s.conflict}
               </Typography>
             ),
         )}
@@ -107,7 +107,8 @@ function Whole({ batch }: { batch: Batch }) {
       )}
       {next && !batch.endedOn && (
         <Typography sx={{ fontSize: '1.1rem', mb: 1.5 }}>
-          Next: <b>{next.title.toLowerCase()}</b> on <b>{day(next.mid)}</b>. {next.why[0]?.text}
+          {batch.outOfDate && 'Its plan is being made anew; until then the old days are shown. '}
+          Next: <b>{next.step.title.toLowerCase()}</b> on <b>{day(next.mid)}</b>. {next.why[0]?.text}
         </Typography>
       )}
       <StemLine steps={batch.steps} window={batch.window} today={batch.today} />
@@ -127,12 +128,12 @@ function Whole({ batch }: { batch: Batch }) {
           <StepList
             steps={batch.steps}
             actions={(step) =>
-              !plans || step.doneOn || step.stage === 'ripe' ? null : (
+              !plans || step.doneOn || step.step.kind === 'ripe' ? null : (
                 <Button
                   variant="text"
                   onClick={() => setFixing(step)}
                   sx={{ px: 1 }}
-                  aria-label={`${step.lockedOn ? 'Fixed' : 'Fix'} the day: ${step.title}`}
+                  aria-label={`${step.lockedOn ? 'Fixed' : 'Fix'} the day: ${step.step.title}`}
                 >
                   {step.lockedOn ? 'Fixed' : 'Fix'}
                 </Button>
@@ -204,7 +205,7 @@ function Fix({ batch, step, onClose }: { batch: Batch; step: Schemas['StepAnswer
   const problem = lock.error instanceof Problem ? lock.error : null;
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <DialogTitle>{step.title}: fix the day</DialogTitle>
+      <DialogTitle>{step.step.title}: fix the day</DialogTitle>
       <DialogContent>
         <Typography sx={{ mb: 2 }}>
           A fixed day stays. What comes after is planned around it; if it cannot be, the plan says so.
@@ -213,7 +214,7 @@ function Fix({ batch, step, onClose }: { batch: Batch; step: Schemas['StepAnswer
       </DialogContent>
       <DialogActions>
         {step.lockedOn && (
-          <Button variant="text" onClick={() => lock.mutate({ stage: step.stage, day: null }, { onSuccess: onClose })}>
+          <Button variant="text" onClick={() => lock.mutate({ step: step.step.id, day: null }, { onSuccess: onClose })}>
             Free it
           </Button>
         )}
@@ -224,7 +225,7 @@ function Fix({ batch, step, onClose }: { batch: Batch; step: Schemas['StepAnswer
           variant="contained"
           loading={lock.isPending}
           disabled={!on}
-          onClick={() => lock.mutate({ stage: step.stage, day: on }, { onSuccess: onClose })}
+          onClick={() => lock.mutate({ step: step.step.id, day: on }, { onSuccess: onClose })}
         >
           Fix
         </Button>

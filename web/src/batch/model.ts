@@ -8,10 +8,8 @@ export const groupName = (g: Schemas['GroupAnswer'], others: readonly Schemas['G
   return `${g.place}${g.container ? `, ${g.container}` : ''}${here.length > 1 ? `, ${g.state}` : ''}`;
 };
 
-const stages: readonly Schemas['Stage'][] = ['sow', 'emerge', 'prick-out', 'pot-up', 'pot-on', 'harden', 'plant-out', 'ripe'];
-
-export const stageBefore = (reached: Schemas['Stage'], stage: Schemas['Stage']): boolean =>
-  stages.indexOf(reached) < stages.indexOf(stage);
+/** Whether a group has yet to harden off. */
+export const tender = (g: Schemas['GroupAnswer']): boolean => !['harden', 'plant-out', 'ripe'].includes(g.reached.kind);
 
 /** The counts of a batch as a row of figures, the important one first. */
 export function figures(b: Batch): { label: string; value: string; note: string }[] {

@@ -1,6 +1,7 @@
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery } from '@tanstack/react-query';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useNursery, useRefresh } from '../app/nursery';
+import { lookAgain } from '../data/plans';
 import { useEntries } from '../ui/useEntries';
 
 export type Batch = Schemas['BatchAnswer'];
@@ -19,6 +20,7 @@ export function useBatches(find: string) {
     getNextPageParam: (last, pages) => (pages.length * page < last.total ? pages.length * page : undefined),
     // What stood there stands until the next answer comes.
     placeholderData: keepPreviousData,
+    refetchInterval: (q) => lookAgain(q.state.data?.pages.some((p) => p.batches.some((b) => b.outOfDate))),
   });
 }
 
@@ -27,6 +29,7 @@ export function useBatch(id: string) {
   return useQuery({
     queryKey: [nursery, 'batch', id],
     queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/batches/{id}', { params: { path: { nursery, id } } })),
+    refetchInterval: (q) => lookAgain(q.state.data?.outOfDate),
   });
 }
 
@@ -50,10 +53,10 @@ export function useLock(batch: Batch) {
   const nursery = useNursery();
   const refresh = useRefresh();
   return useMutation({
-    mutationFn: ({ stage, day }: { stage: string; day: string | null }) =>
+    mutationFn: ({ step, day }: { step: string; day: string | null }) =>
       unwrap(
-        api.PUT('/api/nurseries/{nursery}/batches/{id}/stages/{stage}/lock', {
-          params: { path: { nursery, id: batch.id, stage } },
+        api.PUT('/api/nurseries/{nursery}/batches/{id}/steps/{step}/lock', {
+          params: { path: { nursery, id: batch.id, step } },
           body: { version: batch.version, day },
         }),
       ),

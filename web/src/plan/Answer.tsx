@@ -28,9 +28,9 @@ const words: Record<Schemas['Start'], [string, string]> = {
 
 /** The answer first: when, how much, and what to know before keeping it. */
 export function Figures({ plan, form, units, tray, keep }: Props) {
-  const sow = plan.steps.find((s) => s.stage === 'sow');
-  const out = plan.steps.find((s) => s.stage === 'plant-out');
-  const ripe = plan.steps.find((s) => s.stage === 'ripe');
+  const sow = plan.steps.find((s) => s.step.kind === 'begin');
+  const out = plan.steps.find((s) => s.step.kind === 'plant-out');
+  const ripe = plan.steps.find((s) => s.step.kind === 'ripe');
   const q = plan.quantity;
   if (!sow || !out || !ripe) return null;
   const mix = q.mixLitres === 0 ? null : `${many(volume.shown(q.mixLitres, units))} ${volume.unit(units)} mix`;
@@ -41,7 +41,11 @@ export function Figures({ plan, form, units, tray, keep }: Props) {
       <Box
         sx={{ display: 'flex', flexWrap: { xs: 'wrap', md: 'nowrap' }, columnGap: 3, rowGap: 1, mb: 1, alignItems: 'flex-start' }}
       >
-        <Figure label={sow.title} value={day(sow.mid)} note={sow.low === sow.high ? '' : `${span(sow.low, sow.high)} would do`} />
+        <Figure
+          label={sow.step.title}
+          value={day(sow.mid)}
+          note={sow.low === sow.high ? '' : `${span(sow.low, sow.high)} would do`}
+        />
         <Figure
           label={ask}
           value={counted(q.cells, what)}

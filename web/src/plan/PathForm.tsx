@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
+import { v7 } from 'uuid';
 import type { Schemas } from '../api/client';
 import { Choose } from '../ui/Field';
 import { temperature, volume, type UnitSystem } from '../ui/units';
@@ -15,7 +16,10 @@ interface Props {
   error: (field: string) => string | undefined;
 }
 
-const names = ['Prick out into', 'Pot up into', 'Pot up again into'];
+const most = 6;
+
+const name = (move: number, seed: boolean) =>
+  move === 0 && seed ? 'Prick out into' : move === (seed ? 1 : 0) ? 'Pot up into' : 'Pot up again';
 
 /** The way from seed to bed, station by station. */
 export function PathForm({ form, set, catalogue, units, error }: Props) {
@@ -30,7 +34,13 @@ export function PathForm({ form, set, catalogue, units, error }: Props) {
   const trays = catalogue.containers.map((c) => ({ value: c.id, label: c.name }));
   const move = (i: number, change: Partial<Form['moves'][number]>) =>
     set({ moves: form.moves.map((m, j) => (j === i ? { ...m, ...change } : m)) });
-  const last = form.moves.at(-1);
+  /** A move into what is bigger than that before it. Where nothing is bigger the same is offered: the plan says that it is not. */
+  const putIn = (at: number) => {
+    const before = form.moves[at - 1];
+    const now = before?.containerId ?? form.trayId;
+    const added = { id: v7(), containerId: catalogue.next[now] ?? now, placeId: before?.placeId ?? form.seedlingPlaceId };
+    set({ moves: [...form.moves.slice(0, at), added, ...form.moves.slice(at)] });
+  };
 
   return (
     <Box>
@@ -50,25 +60,42 @@ export function PathForm({ form, set, catalogue, units, error }: Props) {
           error={error('path.germination')}
         />
       </Station>
-      <Station title="When up, to">
-        <Choose
-          label="Place"
-          value={form.seedlingPlaceId}
-          onChange={(seedlingPlaceId) => set({ seedlingPlaceId })}
-          options={growing}
-          error={error('path.seedling')}
-        />
-      </Station>
+      {form.start !== 'plants' && (
+        <Station title="When up, to">
+          <Choose
+            label="Place"
+            value={form.seedlingPlaceId}
+            onChange={(seedlingPlaceId) => set({ seedlingPlaceId })}
+            options={growing}
+            error={error('path.seedling')}
+          />
+        </Station>
+      )}
       {form.moves.map((m, i) => (
         <Station
-          key={i}
-          title={names[i] ?? ''}
+          key={m.id ?? i}
+          title={name(i, form.start === 'seed')}
           action={
-            i === form.moves.length - 1 && (
-              <Button variant="text" onClick={() => set({ moves: form.moves.slice(0, -1) })} sx={{ minHeight: 32, py: 0 }}>
+            <Box sx={{ whiteSpace: 'nowrap' }}>
+              {form.moves.length < most && (
+                <Button
+                  variant="text"
+                  aria-label={`Put a move before this one: ${name(i, form.start === 'seed')}`}
+                  onClick={() => putIn(i)}
+                  sx={{ minHeight: 32, py: 0, px: 1, minWidth: 0 }}
+                >
+                  Add before
+                </Button>
+              )}
+              <Button
+                variant="text"
+                aria-label={`Leave out: ${name(i, form.start === 'seed')}`}
+                onClick={() => set({ moves: form.moves.filter((_, j) => j !== i) })}
+                sx={{ minHeight: 32, py: 0, px: 1, minWidth: 0 }}
+              >
                 Leave out
               </Button>
-            )
+            </Box>
           }
         >
           <Choose
@@ -87,18 +114,8 @@ export function PathForm({ form, set, catalogue, units, error }: Props) {
           />
         </Station>
       ))}
-      {form.moves.length < 3 && (
-        <Button
-          variant="text"
-          sx={{ mb: 1 }}
-          onClick={() => {
-            const now = last?.containerId ?? form.trayId;
-            // Where nothing is bigger the same is offered: the plan says that it is not.
-            set({
-              moves: [...form.moves, { containerId: catalogue.next[now] ?? now, placeId: last?.placeId ?? form.seedlingPlaceId }],
-            });
-          }}
-        >
+      {form.moves.length < most && (
+        <Button variant="text" sx={{ mb: 1 }} onClick={() => putIn(form.moves.length)}>
           Add a move
         </Button>
       )}

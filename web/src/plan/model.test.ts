@@ -66,7 +66,7 @@ describe('what is typed in the planner', () => {
     expect(read({ ...form, plantsWanted: '0' }).input?.plantsWanted).toBe(0));
 
   it('fixes the planting day', () =>
-    expect(read({ ...form, plantOutOn: '2026-05-16' }).input?.locks).toEqual({ 'plant-out': '2026-05-16' }));
+    expect(read({ ...form, plantOutOn: '2026-05-16' }).input?.locks).toEqual({ plantOut: '2026-05-16' }));
 });
 
 describe('a batch that is changed', () => {
@@ -81,18 +81,21 @@ describe('a batch that is changed', () => {
   });
 
   it('keeps days that were fixed elsewhere, and frees the planting day where it is left empty', () => {
-    const locks = { harden: '2026-05-08', 'plant-out': '2026-05-16' };
-    expect(read(form, locks).input?.locks).toEqual({ harden: '2026-05-08' });
+    const locks = { harden: '2026-05-08', plantOut: '2026-05-16' };
+    expect(read(form, locks).input?.locks).toEqual({ harden: '2026-05-08', plantOut: null });
     expect(read({ ...form, plantOutOn: '2026-05-20' }, locks).input?.locks).toEqual({
       harden: '2026-05-08',
-      'plant-out': '2026-05-20',
+      plantOut: '2026-05-20',
     });
   });
 });
 
 describe('what differs between two plans', () => {
   const plan = (mid: string, cells: number) =>
-    ({ steps: [{ stage: 'sow', title: 'Sow', mid }], quantity: { cells, seeds: cells } }) as unknown as PlanAnswer;
+    ({
+      steps: [{ step: { id: 's', kind: 'begin', number: 0, title: 'Sow' }, mid }],
+      quantity: { cells, seeds: cells },
+    }) as unknown as PlanAnswer;
 
   it('names days and amounts', () =>
     expect(differences(plan('2026-03-28', 60), plan('2026-03-30', 72))).toEqual([

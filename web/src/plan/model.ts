@@ -19,7 +19,7 @@ export interface Form {
   trayId: string;
   germinationPlaceId: string;
   seedlingPlaceId: string;
-  moves: { containerId: string; placeId: string }[];
+  moves: Schemas['MoveInput'][];
   hardeningPlaceId: string;
   bedId: string;
   plantOutOn: string;
@@ -91,7 +91,7 @@ export function formOf(input: BatchInput): Form {
     moves: input.moves,
     hardeningPlaceId: input.hardeningPlaceId,
     bedId: input.bedId,
-    plantOutOn: input.locks['plant-out'] ?? '',
+    plantOutOn: input.locks.plantOut ?? '',
     lotId: input.lotId ?? '',
     ...(input.start
       ? {
@@ -108,7 +108,12 @@ export function formOf(input: BatchInput): Form {
 
 /** The form of another batch like one that is there: its days are free again, and its packet is looked at anew. */
 export const again = (input: BatchInput, plants: string | null): Form => ({
-  ...formOf({ ...input, locks: {}, seedsAvailable: null }),
+  ...formOf({
+    ...input,
+    locks: {},
+    seedsAvailable: null,
+    moves: input.moves.map(({ containerId, placeId }) => ({ containerId, placeId })),
+  }),
   plantsWanted: plants ?? String(input.plantsWanted),
 });
 
@@ -150,14 +155,15 @@ export function read(form: Form, locks: BatchInput['locks'] = {}): { input: Batc
     seedsAvailable: form.seedsAvailable.trim() === '' ? null : whole('seedsAvailable', 'sowing.seedsAvailable'),
     trayId: form.trayId,
     germinationPlaceId: form.germinationPlaceId,
-    seedlingPlaceId: form.seedlingPlaceId,
+    // Plants that are bought in grow on where they came to.
+    seedlingPlaceId: form.start === 'plants' ? form.germinationPlaceId : form.seedlingPlaceId,
     moves: form.moves,
     hardeningPlaceId: form.hardeningPlaceId,
     bedId: form.bedId,
     lotId: form.start === 'seed' ? form.lotId || null : null,
     start: form.start === 'seed' ? null : start(),
     // Days fixed elsewhere stay fixed.
-    locks: Object.fromEntries(Object.entries(locks).filter(([stage]) => stage !== 'plant-out')),
+    locks: { ...locks, plantOut: null },
   };
   if (Math.abs(input.plantsWanted) > 2_000_000_000 || Math.abs(input.seedsAvailable ?? 0) > 2_000_000_000) {
     errors['sowing.plantsWanted'] = 'From 1 to 1,000,000.';
@@ -165,7 +171,7 @@ export function read(form: Form, locks: BatchInput['locks'] = {}): { input: Batc
   if (form.plantOutOn) {
     const fixed = dayjs(form.plantOutOn);
     if (fixed.isValid() && fixed.year() > 1900 && fixed.year() < 2200)
-      input.locks = { ...input.locks, 'plant-out': form.plantOutOn };
+      input.locks = { ...input.locks, plantOut: form.plantOutOn };
     else errors['locks'] = 'There is no such day.';
   }
   return { input: Object.keys(errors).length === 0 ? input : null, errors };
@@ -174,8 +180,8 @@ export function read(form: Form, locks: BatchInput['locks'] = {}): { input: Batc
 /** What differs between the plan that was shown and the one that holds now. */
 export function differences(shown: PlanAnswer, now: PlanAnswer): string[] {
   const changes = now.steps.flatMap((step) => {
-    const was = shown.steps.find((s) => s.stage === step.stage);
-    return was && was.mid !== step.mid ? [`${step.title}: ${day(step.mid)} instead of ${day(was.mid)}`] : [];
+    const was = shown.steps.find((s) => s.step.kind === step.step.kind && s.step.number === step.step.number);
+    return was && was.mid !== step.mid ? [`${step.step.title}: ${day(step.mid)} instead of ${day(was.mid)}`] : [];
   });
   if (shown.quantity.cells !== now.quantity.cells)
     changes.push(`Cells: ${now.quantity.cells} instead of ${shown.quantity.cells}`);

@@ -10,7 +10,7 @@ const task: Task = {
   code: '26-01',
   cultivar: 'Made-up Red',
   crop: 'tomato',
-  stage: 'prick-out',
+  step: { id: 'm1', kind: 'move', number: 1, title: 'Prick out' },
   press: 'due',
   title: 'Prick out',
   due: '2026-04-18',
@@ -43,7 +43,7 @@ const task: Task = {
   state: null,
 };
 
-const done = 'POST batches/b1/stages/prick-out/done';
+const done = 'POST batches/b1/steps/m1/done';
 
 describe('a piece of work', () => {
   beforeEach(() => on(done, { entries: ['e1'] }));
@@ -61,8 +61,15 @@ describe('a piece of work', () => {
 
   it('is never a plain done where the nights say hold: two taps take it on oneself', async () => {
     const cold = { verdict: 'hold', freezes: true, text: 'Hold: −3.5 °C tonight. Tomatoes from indoors want 7 °C.' } as const;
-    const hardening = { ...task, stage: 'harden', hasTrays: false, seedlings: 60, most: 60, cold } as const;
-    on('POST batches/b1/stages/harden/done', { entries: ['e1'] });
+    const hardening = {
+      ...task,
+      step: { id: 'hard', kind: 'harden', number: 0, title: 'Harden off' },
+      hasTrays: false,
+      seedlings: 60,
+      most: 60,
+      cold,
+    } as const;
+    on('POST batches/b1/steps/hard/done', { entries: ['e1'] });
     const { user } = show(<TaskCard task={hardening} today="2026-04-18" />);
     expect(screen.getByText(cold.text)).toBeTruthy();
     expect(screen.queryByRole('button', { name: 'Done' })).toBeNull();
@@ -74,9 +81,19 @@ describe('a piece of work', () => {
 
   it('is a plain done where the nights say go', async () => {
     const cold = { verdict: 'go', freezes: false, text: 'Go: nights stay at 7 °C or above.' } as const;
-    on('POST batches/b1/stages/harden/done', { entries: ['e1'] });
+    on('POST batches/b1/steps/hard/done', { entries: ['e1'] });
     const { user } = show(
-      <TaskCard task={{ ...task, stage: 'harden', hasTrays: false, seedlings: 60, most: 60, cold }} today="2026-04-18" />,
+      <TaskCard
+        task={{
+          ...task,
+          step: { id: 'hard', kind: 'harden', number: 0, title: 'Harden off' },
+          hasTrays: false,
+          seedlings: 60,
+          most: 60,
+          cold,
+        }}
+        today="2026-04-18"
+      />,
     );
     await user.click(screen.getByRole('button', { name: 'Done' }));
     await waitFor(() => expect(said()).toMatchObject({ myCall: false }));
@@ -127,7 +144,7 @@ describe('a piece of work', () => {
   });
 
   it('shows how it is done, why, and what to take care of, when it is asked', async () => {
-    on('GET batches/b1/stages/prick-out/why', [{ text: '2 true leaves at 18 °C', rule: 'Prick out at', source: null }]);
+    on('GET batches/b1/steps/m1/why', [{ text: '2 true leaves at 18 °C', rule: 'Prick out at', source: null }]);
     const { user } = show(<TaskCard task={task} today="2026-04-18" />);
     expect(screen.queryByText('Water first.')).toBeNull();
     expect(asked('GET')).toEqual([]);
@@ -141,7 +158,7 @@ describe('a piece of work', () => {
 describe('a count', () => {
   const counting: Task = {
     ...task,
-    stage: 'emerge',
+    step: { id: 'up', kind: 'up', number: 0, title: 'Up' },
     title: 'Count what is up',
     count: 12,
     seedlings: 12,
@@ -152,7 +169,7 @@ describe('a count', () => {
   };
 
   it('begins empty: yesterday’s number is not today’s', async () => {
-    on('POST batches/b1/stages/emerge/done', { entries: ['e1'] });
+    on('POST batches/b1/steps/up/done', { entries: ['e1'] });
     const { user } = show(<TaskCard task={counting} today="2026-04-18" />);
     await user.click(screen.getByRole('button', { name: 'Log' }));
     expect(screen.getByText('Type how many are up so far.')).toBeTruthy();
@@ -171,7 +188,7 @@ describe('a count', () => {
 describe('a thinning', () => {
   const thinning: Task = {
     ...task,
-    stage: 'emerge',
+    step: { id: 'up', kind: 'up', number: 0, title: 'Up' },
     title: 'Thin',
     thinning: true,
     count: 11,

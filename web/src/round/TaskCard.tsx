@@ -33,7 +33,7 @@ function TaskReasons({ task }: { task: Task }) {
 export function TaskCard({ task, today }: { task: Task; today: string }) {
   const nursery = useNursery();
   const units = useUnits();
-  const counting = task.stage === 'emerge' && !task.thinning;
+  const counting = task.step.kind === 'up' && !task.thinning;
   // A thinning is done as shown: its cells stand on the tray map.
   const fixed = task.thinning;
   const [typed, setTyped] = useState<string | null>(null);
@@ -53,12 +53,12 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
 
   const text = typed ?? (counting ? '' : String(task.count));
   const count = number(text);
-  const left = task.stage === 'sow' || counting || fixed ? 0 : task.seedlings - (count ?? 0);
+  const left = task.step.kind === 'begin' || counting || fixed ? 0 : task.seedlings - (count ?? 0);
   // What becomes of the rest is the house rule's as long as every cell gave its plant; fewer than that stay, unless said otherwise.
   const rest = chosen ?? (count !== null && count >= task.count ? task.leftover : 'stays');
   const together = pairs.trim() === '' ? 0 : number(pairs);
   // Only where two stand in a cell can a pair go on as one.
-  const asked = task.stage === 'prick-out' && task.hasTrays && task.seedlings > task.count;
+  const asked = task.step.number === 1 && task.hasTrays && task.seedlings > task.count;
   const finish = () => {
     if (count === null || !Number.isInteger(count) || count < 0) {
       setWrong(counting ? 'Type how many are up so far.' : 'Type a whole number.');
@@ -255,7 +255,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
             {fixed ? 'Which cells' : 'Cell by cell'}
           </Button>
         )}
-        {task.stage === 'sow' && task.start === 'seed' && (
+        {task.step.kind === 'begin' && task.start === 'seed' && (
           <Button variant="text" component={To} to={`/n/${nursery}/sowing`} sx={{ px: 1 }}>
             Bench sheet
           </Button>

@@ -10,7 +10,7 @@ import { CropMark } from '../ui/CropMark';
 import { day } from '../ui/dates';
 import { Empty, Waiting } from '../ui/Page';
 import { Warning } from '../ui/Warning';
-import { many, volume } from '../ui/units';
+import { counted, many, volume } from '../ui/units';
 import { degrees, headline, nightName } from './model';
 import { TaskCard } from './TaskCard';
 import { useRound } from './useRound';
@@ -20,7 +20,7 @@ export function RoundView() {
   const nursery = useNursery();
   const round = useRound();
   if (!round.data) return <Waiting error={round.error} retry={() => void round.refetch()} />;
-  const { stops, today, coming, pickList, minutes, missing, nights, troubled } = round.data;
+  const { stops, today, coming, pickList, minutes, missing, nights, troubled, waiting } = round.data;
   if (missing) return <First missing={missing} base={`/n/${nursery}`} />;
   const jobs = stops.reduce((n, s) => n + s.tasks.length, 0);
 
@@ -46,6 +46,11 @@ export function RoundView() {
           </Button>
         </Box>
         <Nights nights={nights} today={today} />
+        {waiting > 0 && (
+          <Typography color="textSecondary" sx={{ mb: 1.5 }}>
+            {counted(waiting, 'plan')} being made anew; until then their old days are shown.
+          </Typography>
+        )}
         {troubled.map((t) => (
           <Warning key={t.batchId}>
             The work of {t.cultivar} {t.code} cannot be shown.{' '}
@@ -112,7 +117,7 @@ function Stop({ stop, number, today, last }: { stop: Schemas['StopAnswer']; numb
       </Box>
       <Box sx={{ display: 'grid', gap: 1.25 }}>
         {stop.tasks.map((task) => (
-          <TaskCard key={`${task.batchId}${task.stage}${task.group ?? ''}`} task={task} today={today} />
+          <TaskCard key={`${task.batchId}${task.step.id}${task.group ?? ''}`} task={task} today={today} />
         ))}
       </Box>
     </Box>
@@ -186,7 +191,7 @@ function Coming({ tasks, base }: { tasks: Schemas['TaskAnswer'][]; base: string 
         {tasks.map((t) => (
           <Box
             component="li"
-            key={`${t.batchId}${t.stage}${t.placeId}`}
+            key={`${t.batchId}${t.step.id}${t.placeId}`}
             sx={{
               py: 0.75,
               borderBottom: 1,

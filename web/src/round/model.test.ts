@@ -7,7 +7,7 @@ const task: Task = {
   code: '26-01',
   cultivar: 'Lantern Row',
   crop: 'tomato',
-  stage: 'prick-out',
+  step: { id: 'm1', kind: 'move', number: 1, title: 'Prick out' },
   press: 'due',
   title: 'Prick out',
   due: '2026-04-18',
@@ -60,21 +60,34 @@ describe('with what, and where to', () => {
   it('counts trays where there are trays', () =>
     expect(
       amounts(
-        { ...task, stage: 'sow', seeds: 161, trays: 2, container: '128-cell tray', mixLitres: 3.7, toPlace: 'Heat mat' },
+        {
+          ...task,
+          step: { id: 's', kind: 'begin', number: 0, title: '' },
+          seeds: 161,
+          trays: 2,
+          container: '128-cell tray',
+          mixLitres: 3.7,
+          toPlace: 'Heat mat',
+        },
         'metric',
       ),
     ).toBe('161 seeds · 2 × 128-cell tray · 3.7 L mix · to Heat mat'));
 
   it('says what is up of what was sown', () =>
-    expect(amounts({ ...task, stage: 'emerge', containers: 72, seedlings: 1, seeds: 72 }, 'metric')).toBe(
-      '72 cells, 1 up so far of 72 seeds',
-    ));
+    expect(
+      amounts(
+        { ...task, step: { id: 's', kind: 'up', number: 0, title: '' }, containers: 72, seedlings: 1, seeds: 72 },
+        'metric',
+      ),
+    ).toBe('72 cells, 1 up so far of 72 seeds'));
 
   it('carries and plants in words', () => {
-    expect(amounts({ ...task, stage: 'harden', toPlace: 'Hardening stand' }, 'metric')).toBe(
-      'Carry 60 × 9 cm pot to Hardening stand',
-    );
-    expect(amounts({ ...task, stage: 'plant-out', toPlace: 'Long bed' }, 'metric')).toContain('Into Long bed');
+    expect(
+      amounts({ ...task, step: { id: 's', kind: 'harden', number: 0, title: '' }, toPlace: 'Hardening stand' }, 'metric'),
+    ).toBe('Carry 60 × 9 cm pot to Hardening stand');
+    expect(
+      amounts({ ...task, step: { id: 's', kind: 'plant-out', number: 0, title: '' }, toPlace: 'Long bed' }, 'metric'),
+    ).toContain('Into Long bed');
   });
 });
 

@@ -6,7 +6,7 @@ const things = { seed: 'cell', plants: 'plant', cuttings: 'cutting', grafts: 'gr
 
 /** "Sow 80 cells", "Thin 12 seedlings", "Pot up 60 plants". */
 export const what = (task: Task): string =>
-  counted(task.count, task.thinning ? 'seedling' : task.stage === 'sow' ? things[task.start] : 'plant');
+  counted(task.count, task.thinning ? 'seedling' : task.step.kind === 'begin' ? things[task.start] : 'plant');
 
 /** What the button says where the nights do not say go: first that it is one's own word, then what that means. */
 export const callWords = (verdict: NonNullable<Task['cold']>['verdict'], asked: boolean): string =>
@@ -35,8 +35,8 @@ export const degrees = (celsius: number, units: UnitSystem): string =>
 export function amounts(task: Task, units: UnitSystem): string {
   const mix = task.mixLitres > 0 ? `${many(volume.shown(task.mixLitres, units))} ${volume.unit(units)} mix` : null;
   if (task.thinning) return task.checks[0] ?? '';
-  switch (task.stage) {
-    case 'sow':
+  switch (task.step.kind) {
+    case 'begin':
       if (task.start === 'plants')
         return [task.trays === null ? null : `in ${task.container ?? ''}`, `to ${task.toPlace}`].filter(Boolean).join(' · ');
       return [
@@ -47,7 +47,7 @@ export function amounts(task: Task, units: UnitSystem): string {
       ]
         .filter(Boolean)
         .join(' · ');
-    case 'emerge':
+    case 'up':
       return `${counted(task.containers, 'cell')}, ${task.seedlings}${task.start === 'seed' ? ' up' : ''} so far of ${counted(task.seeds, task.start === 'seed' ? 'seed' : task.start === 'grafts' ? 'graft' : 'cutting')}`;
     case 'harden':
       return `Carry ${task.containers} × ${task.container ?? ''} to ${task.toPlace}`;

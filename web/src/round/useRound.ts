@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useNursery } from '../app/nursery';
+import { lookAgain } from '../data/plans';
 import { useEntries } from '../ui/useEntries';
 
 export type Task = Schemas['TaskAnswer'];
@@ -10,6 +11,7 @@ export function useRound() {
   return useQuery({
     queryKey: [nursery, 'round'],
     queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/round', { params: { path: { nursery } } })),
+    refetchInterval: (q) => lookAgain(q.state.data?.waiting),
   });
 }
 
@@ -17,11 +19,11 @@ export function useRound() {
 export function useWhy(task: Task) {
   const nursery = useNursery();
   return useQuery({
-    queryKey: [nursery, 'batch', task.batchId, 'why', task.stage],
+    queryKey: [nursery, 'batch', task.batchId, 'why', task.step.id],
     queryFn: () =>
       unwrap(
-        api.GET('/api/nurseries/{nursery}/batches/{id}/stages/{stage}/why', {
-          params: { path: { nursery, id: task.batchId, stage: task.stage } },
+        api.GET('/api/nurseries/{nursery}/batches/{id}/steps/{step}/why', {
+          params: { path: { nursery, id: task.batchId, step: task.step.id } },
         }),
       ),
   });
@@ -52,8 +54,8 @@ export function useDone(task: Task, today: string) {
             }),
           )
         : unwrap(
-            api.POST('/api/nurseries/{nursery}/batches/{id}/stages/{stage}/done', {
-              params: { path: { ...params.path, stage: task.stage } },
+            api.POST('/api/nurseries/{nursery}/batches/{id}/steps/{step}/done', {
+              params: { path: { ...params.path, step: task.step.id } },
               body: { ...said, id, extraId, happenedOn: today, from: task.from, group: task.group },
             }),
           ),
@@ -71,7 +73,7 @@ export function useNotYet(task: Task, today: string) {
       unwrap(
         api.POST('/api/nurseries/{nursery}/batches/{id}/entries', {
           params: { path: { nursery, id: task.batchId } },
-          body: { id, kind: 'not-yet', happenedOn: today, stage: task.stage, newDay, reason },
+          body: { id, kind: 'not-yet', happenedOn: today, step: task.step.id, newDay, reason },
         }),
       ),
     tell: () => `${task.title} ${task.cultivar}: put off`,

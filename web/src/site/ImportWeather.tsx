@@ -10,10 +10,10 @@ import Typography from '@mui/material/Typography';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, Problem, unwrap } from '../api/client';
-import { useNursery, useRefresh } from '../app/nursery';
+import { useNursery } from '../app/nursery';
+import { usePlansFollow } from '../data/plans';
 import { day, daysBetween } from '../ui/dates';
 import { Choose } from '../ui/Field';
-import { useSay } from '../ui/Say';
 import { counted, many, temperature, type UnitSystem } from '../ui/units';
 
 interface Told {
@@ -33,8 +33,7 @@ const sent = (nursery: string, file: File, query: Told) => ({
 /** A weather file is looked through first; only then it is kept. */
 export function ImportWeather({ file, units, onClose }: { file: File; units: UnitSystem; onClose: () => void }) {
   const nursery = useNursery();
-  const refresh = useRefresh();
-  const { say } = useSay();
+  const follow = usePlansFollow();
   const [told, setTold] = useState<Told>({});
   const seen = useQuery({
     queryKey: ['weather-file', nursery, file.name, file.lastModified, file.size, told],
@@ -46,10 +45,8 @@ export function ImportWeather({ file, units, onClose }: { file: File; units: Uni
   const keep = useMutation({
     mutationFn: () => unwrap(api.POST('/api/nurseries/{nursery}/weather', sent(nursery, file, told))),
     onSuccess: async (kept) => {
-      const plans = new Set(kept.shifts.map((s) => s.batchId)).size;
-      say(`${counted(kept.changed, 'day')} kept.${plans > 0 ? ` ${counted(plans, 'plan')} moved.` : ''}`);
-      await refresh();
       onClose();
+      await follow(`${counted(kept.changed, 'day')} kept.`, kept.plans);
     },
   });
   const s = seen.data;

@@ -11,14 +11,14 @@ import { SureButton } from '../ui/SureButton';
 import { Code, Warning } from '../ui/Warning';
 import { ImportWeather } from './ImportWeather';
 import type { View } from './model';
-import { useMoves } from './useSiteView';
+import { useMoves } from '../data/plans';
 
 /** The weather that is kept, what is coming, and files in and out. */
 export function Record({ view, units, may }: { view: View; units: UnitSystem; may: boolean }) {
   const nursery = useNursery();
   const [file, setFile] = useState<File | null>(null);
   const forget = useMoves(
-    async () => (await unwrap(api.DELETE('/api/nurseries/{nursery}/weather', { params: { path: { nursery } } }))).shifts,
+    async () => (await unwrap(api.DELETE('/api/nurseries/{nursery}/weather', { params: { path: { nursery } } }))).plans,
     'The record is gone.',
   );
   const r = view.record;

@@ -11,7 +11,7 @@ import { Choose, NumberField } from '../ui/Field';
 import { number } from '../ui/units';
 import { Code } from '../ui/Warning';
 import { MonthDayField } from './MonthDayField';
-import { useMoves } from './useSiteView';
+import { useMoves } from '../data/plans';
 
 const sources: { value: Schemas['DeviceSource']; label: string }[] = [
   { value: 'none', label: 'none' },
@@ -32,7 +32,7 @@ export function Settings({ site, folder, recorded }: { site: Schemas['SiteAnswer
     unwrap(api.PUT('/api/nurseries/{nursery}/site', { params: { path: { nursery } }, body })),
   );
   const problem = change.error instanceof Problem ? change.error : null;
-  const moved = change.data ?? [];
+  const moved = change.data?.moved ?? [];
   const devices = form.devices ?? { station: 'none', probe: 'none', forecast: 'none' };
   const usesFolder = Object.values(devices).includes('folder');
 
@@ -147,8 +147,8 @@ export function Settings({ site, folder, recorded }: { site: Schemas['SiteAnswer
         <Box>
           <Typography variant="h3">What moved</Typography>
           {moved.slice(0, 8).map((m) => (
-            <Typography key={m.batchId + m.stage} variant="body2">
-              {m.code} {m.stage.toLowerCase()}: {day(m.was)} → {day(m.is)}
+            <Typography key={m.batchId + m.step} variant="body2">
+              {m.code} {m.step.toLowerCase()}: {day(m.was)} → {day(m.is)}
             </Typography>
           ))}
         </Box>

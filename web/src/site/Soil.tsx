@@ -16,7 +16,7 @@ import { useWidth } from '../ui/useWidth';
 import { counted, number, temperature, type UnitSystem } from '../ui/units';
 import { surfaceName, surfaces } from '../ui/surfaces';
 import { months, path, scale, type Surface } from './model';
-import { useMoves } from './useSiteView';
+import { useMoves } from '../data/plans';
 
 interface Props {
   windows: Schemas['WindowAnswer'][];

@@ -1,13 +1,13 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useNursery, useRefresh } from '../app/nursery';
-import { useSay } from './Say';
+import { usePlansFollow } from '../data/plans';
 
 /** The house rules, and changing them: all plans follow, and the change can be undone. */
 export function useRules() {
   const nursery = useNursery();
   const refresh = useRefresh();
-  const { say } = useSay();
+  const follow = usePlansFollow();
   const rules = useQuery({
     queryKey: [nursery, 'rules'],
     queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/rules', { params: { path: { nursery } } })),
@@ -15,13 +15,12 @@ export function useRules() {
   const change = useMutation({
     mutationFn: (body: Schemas['RulesInput']) =>
       unwrap(api.PUT('/api/nurseries/{nursery}/rules', { params: { path: { nursery } }, body })),
-    onSuccess: (moved, sent) => {
+    onSuccess: (answer, sent) => {
       const before = rules.data?.rules;
-      const plans = new Set(moved.map((m) => m.batchId)).size;
-      say(plans > 0 ? `Kept. ${plans} plans moved.` : 'Kept. No plan moved.', () => {
+      // What is undone is the change; whether the plans have followed it by then does not matter.
+      void follow('Kept.', answer, () => {
         if (before) change.mutate({ version: sent.version + 1, rules: before });
-      });
-      return refresh();
+      }).catch(() => undefined);
     },
     onError: () => refresh(),
   });

@@ -15,7 +15,7 @@ interface Props {
 const rowHeight = 38;
 
 /**
- * The stem-line: a batch's stages along one stem, each a leaf as wide as its spread.
+ * The stem-line: a batch's steps along one stem, each a leaf as wide as its spread.
  * Filled is done, hollow is planned, square is fixed; behind it the cold until the window opens.
  */
 export function StemLine({ steps, window: gate, today }: Props) {
@@ -48,7 +48,7 @@ function Picture({ steps, window: gate, today, width }: Props & { width: number 
   if (!first) return null;
   const todayX = picture.x(today);
   const [cold, open, late] = [picture.x(gate.low), picture.x(gate.opens), picture.x(gate.high)];
-  const ripe = steps.find((s) => s.stage === 'ripe');
+  const ripe = steps.find((s) => s.step.kind === 'ripe');
   const text = { fontFamily: condensed, fill: p.text.primary };
 
   return (
@@ -121,14 +121,14 @@ function Picture({ steps, window: gate, today, width }: Props & { width: number 
       )}
 
       {picture.nodes.map((node) => (
-        <Stage key={node.step.stage} node={node} stem={stem} small={small} />
+        <Node key={node.step.step.id} node={node} stem={stem} small={small} />
       ))}
     </Box>
   );
 }
 
 /** A leaf as wide as the spread, and the node itself. */
-function Stage({ node, stem, small }: { node: StemNode; stem: number; small: boolean }) {
+function Node({ node, stem, small }: { node: StemNode; stem: number; small: boolean }) {
   const theme = useTheme();
   const p = (theme.vars ?? theme).palette;
   const { step, x, low, high, due, label } = node;
@@ -137,7 +137,7 @@ function Stage({ node, stem, small }: { node: StemNode; stem: number; small: boo
   const stroke = step.conflict ? p.error.main : p.text.primary;
   return (
     <g>
-      <title>{`${step.title}: ${done ? `done ${day(step.mid)}` : `${day(step.mid)} (${span(step.low, step.high)})`}`}</title>
+      <title>{`${step.step.title}: ${done ? `done ${day(step.mid)}` : `${day(step.mid)} (${span(step.low, step.high)})`}`}</title>
       {high - low > 6 && <path d={leaf(low, high, x, stem)} fill={p.stem.main} opacity="0.3" />}
       {due !== null && Math.abs(due - x) > 3 && (
         <g opacity="0.75">
@@ -195,6 +195,8 @@ function leaf(low: number, high: number, x: number, y: number): string {
 
 function spoken(steps: Schemas['StepAnswer'][]): string {
   return steps
-    .map((s) => `${s.title} ${s.doneOn ? `done ${day(s.doneOn)}` : `${day(s.mid)}, between ${day(s.low)} and ${day(s.high)}`}`)
+    .map(
+      (s) => `${s.step.title} ${s.doneOn ? `done ${day(s.doneOn)}` : `${day(s.mid)}, between ${day(s.low)} and ${day(s.high)}`}`,
+    )
     .join('; ');
 }

@@ -10,12 +10,12 @@ import { many, volume } from '../units';
 
 type Step = Schemas['StepAnswer'];
 
-/** The stages as a list: day first, then what, where, and the reason when opened. */
+/** The steps as a list: day first, then what, where, and the reason when opened. */
 export function StepList({ steps, actions }: { steps: Step[]; actions?: (step: Step) => ReactNode }) {
   return (
     <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0, borderTop: 1, borderColor: 'divider' }}>
       {steps.map((step) => (
-        <Row key={step.stage} step={step} actions={actions?.(step)} />
+        <Row key={step.step.id} step={step} actions={actions?.(step)} />
       ))}
     </Box>
   );
@@ -24,7 +24,7 @@ export function StepList({ steps, actions }: { steps: Step[]; actions?: (step: S
 /** Where they stand after it, and in what: so many, where they have to be filled. */
 function where(step: Step): string {
   if (!step.container) return step.place;
-  return `${step.place}, ${step.containers > 0 && step.stage !== 'sow' ? `${step.containers} × ` : ''}${step.container}`;
+  return `${step.place}, ${step.containers > 0 && step.step.kind !== 'begin' ? `${step.containers} × ` : ''}${step.container}`;
 }
 
 function Row({ step, actions }: { step: Step; actions?: ReactNode }) {
@@ -44,7 +44,7 @@ function Row({ step, actions }: { step: Step; actions?: ReactNode }) {
       >
         <Typography sx={{ fontWeight: 600, fontSize: '1.06rem', opacity: done ? 0.85 : 1 }}>{day(step.mid)}</Typography>
         <Typography sx={{ gridRow: { xs: 2, sm: 1 }, gridColumn: { xs: 1, sm: 2 } }}>
-          {step.title}
+          {step.step.title}
           <Typography component="span" variant="body2" color="textSecondary" sx={{ display: 'block' }}>
             {done
               ? off === 0
@@ -60,7 +60,7 @@ function Row({ step, actions }: { step: Step; actions?: ReactNode }) {
           </Typography>
         </Typography>
         <Typography color="textSecondary" sx={{ display: { xs: 'none', sm: 'block' }, minWidth: 0 }}>
-          {step.stage === 'ripe' ? '' : where(step)}
+          {step.step.kind === 'ripe' ? '' : where(step)}
           {step.mixLitres > 0 && ` · ${many(volume.shown(step.mixLitres, units))} ${volume.unit(units)} mix`}
         </Typography>
         <Box sx={{ gridRow: { xs: '1 / 3', sm: 1 }, gridColumn: { xs: 2, sm: 4 }, display: 'flex', alignItems: 'center' }}>

@@ -3,9 +3,8 @@ import type { Schemas } from '../../api/client';
 import { plusDays } from '../dates';
 import { fitting, stemPicture } from './model';
 
-const step = (stage: Schemas['Stage'], mid: string, spread = 3, doneOn: string | null = null): Schemas['StepAnswer'] => ({
-  stage,
-  title: stage,
+const step = (kind: Schemas['StepKind'], mid: string, spread = 3, doneOn: string | null = null): Schemas['StepAnswer'] => ({
+  step: { id: `${kind} ${mid}`, kind, number: kind === 'move' ? 1 : 0, title: kind },
   low: plusDays(mid, -spread),
   mid,
   high: plusDays(mid, spread),
@@ -25,9 +24,9 @@ const step = (stage: Schemas['Stage'], mid: string, spread = 3, doneOn: string |
 });
 
 const steps = [
-  step('sow', '2026-03-28'),
-  step('emerge', '2026-04-03'),
-  step('prick-out', '2026-04-12'),
+  step('begin', '2026-03-28'),
+  step('up', '2026-04-03'),
+  step('move', '2026-04-12'),
   step('harden', '2026-05-10'),
   step('plant-out', '2026-05-20'),
   step('ripe', '2026-08-01'),
@@ -50,7 +49,7 @@ describe('the stem-line', () => {
 
   it('never lets two labels of one row overlap, even when stages crowd', () => {
     const crowded = ['2026-04-01', '2026-04-02', '2026-04-03', '2026-04-04', '2026-04-05'].map((d, i) =>
-      step((['sow', 'emerge', 'prick-out', 'harden', 'plant-out'] as const)[i] ?? 'sow', d, 0),
+      step((['begin', 'up', 'move', 'harden', 'plant-out'] as const)[i] ?? 'begin', d, 0),
     );
     const { nodes } = stemPicture(crowded, '2026-04-01', '2026-07-01', 700);
     for (const a of nodes) {
@@ -64,7 +63,7 @@ describe('the stem-line', () => {
   });
 
   it('shows where a stage was due that was done on another day', () => {
-    const late = { ...step('emerge', '2026-04-09', 0, '2026-04-09'), due: '2026-04-03' };
+    const late = { ...step('up', '2026-04-09', 0, '2026-04-09'), due: '2026-04-03' };
     const node = stemPicture([steps[0] ?? late, late], '2026-04-18', '2026-06-01', 800).nodes[1];
     expect(node?.due).toBeLessThan(node?.x ?? 0);
   });

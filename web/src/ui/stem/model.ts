@@ -32,7 +32,7 @@ const letter = 7.2;
 const afterPlanting = 9;
 
 export function stemPicture(steps: Step[], today: string, windowHigh: string, width: number): StemPicture {
-  const shown = steps.filter((s) => s.stage !== 'ripe');
+  const shown = steps.filter((s) => s.step.kind !== 'ripe');
   const firstStep = shown[0];
   const lastStep = shown.at(-1);
   if (!firstStep || !lastStep) return { width, x: () => 0, nodes: [], months: [], stretches: [], rows: 0 };
@@ -53,7 +53,7 @@ export function stemPicture(steps: Step[], today: string, windowHigh: string, wi
   const nodes = shown.map((step, i): StemNode => {
     const at = x(step.mid);
     const date = dayjs(step.mid).format('ddd D MMM');
-    const half = (Math.max(step.title.length, date.length) * letter) / 2 + 5;
+    const half = (Math.max(step.step.title.length, date.length) * letter) / 2 + 5;
     const centre = Math.min(Math.max(at, half), width - half);
     const { row, above } = place(ends, centre, half, i % 2 === 0);
     return {
@@ -62,7 +62,7 @@ export function stemPicture(steps: Step[], today: string, windowHigh: string, wi
       low: x(step.low),
       high: x(step.high),
       due: step.doneOn && step.due !== step.doneOn ? x(step.due) : null,
-      label: { x: centre, row, above, title: step.title, date },
+      label: { x: centre, row, above, title: step.step.title, date },
     };
   });
 

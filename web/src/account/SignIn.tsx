@@ -9,7 +9,7 @@ import { Waiting } from '../ui/Page';
 import { Code } from '../ui/Warning';
 import { PasswordField, TextLine } from '../ui/Field';
 
-/** At the door: a name and a password. In the demo anyone on this machine comes in. */
+/** Signing in: a name and a password. In the demo anyone on this machine comes in. */
 export function SignIn() {
   const session = useSession();
   const [isNew, setIsNew] = useState(false);

@@ -12,7 +12,7 @@ import { PasswordField, TextLine } from '../ui/Field';
 import { Waiting } from '../ui/Page';
 import { useSay } from '../ui/Say';
 import { SignIn } from './SignIn';
-import { Threshold } from './Threshold';
+import { AccountPage } from './AccountPage';
 
 /** One's account: its nurseries, its password. */
 export function AccountView() {
@@ -21,13 +21,13 @@ export function AccountView() {
   if (!session.data) return <Waiting error={session.error} retry={() => void session.refetch()} />;
   if (session.data.name === null) {
     return (
-      <Threshold title="Sign in">
+      <AccountPage title="Sign in">
         <SignIn />
-      </Threshold>
+      </AccountPage>
     );
   }
   return (
-    <Threshold title={session.data.name}>
+    <AccountPage title={session.data.name}>
       <Box sx={{ display: 'grid', gap: 4 }}>
         <Nurseries session={session.data} />
         {!session.data.demo && <Password />}
@@ -38,7 +38,7 @@ export function AccountView() {
           {signOut.error && <Alert severity="error">{signOut.error.message}</Alert>}
         </Box>
       </Box>
-    </Threshold>
+    </AccountPage>
   );
 }
 

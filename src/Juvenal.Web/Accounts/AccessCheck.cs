@@ -20,12 +20,12 @@ internal static class NeedsExtensions
         where TBuilder : IEndpointConventionBuilder => builder.WithMetadata(new Needs((Role?)null));
 }
 
-/// <summary>Who asks, filled in at the gate; an endpoint that was reached without it cannot open a nursery.</summary>
-internal sealed class Visit
+/// <summary>Who asks, filled in by the access check; an endpoint that was reached without it cannot open a nursery.</summary>
+internal sealed class RequestUser
 {
     public Account? Account { get; set; }
 
-    public Visitor? Visitor { get; set; }
+    public Membership? Membership { get; set; }
 
     public Account Known => Account ?? throw new InvalidOperationException("The endpoint does not say that it needs an account.");
 }
@@ -33,21 +33,22 @@ internal sealed class Visit
 /// <summary>The nursery in the path, opened for one who may enter it.</summary>
 internal readonly record struct Here(
     [FromRoute(Name = "nursery")] Guid Nursery,
-    [FromServices] Visit Visit,
+    [FromServices] RequestUser RequestUser,
     [FromServices] Database Database
 )
 {
-    public Visitor Visitor => Visit.Visitor ?? throw new InvalidOperationException("The endpoint does not say which role it needs.");
+    public Membership Membership =>
+        RequestUser.Membership ?? throw new InvalidOperationException("The endpoint does not say which role it needs.");
 
     public Task<NurseryTransaction> ReadAsync(CancellationToken cancel)
     {
-        _ = Visitor;
+        _ = Membership;
         return Database.ReadAsync(Nursery, cancel);
     }
 
     /// <inheritdoc cref="Database.ActAsync{T}"/>
     public Task<T> ActAsync<T>(Touches touches, Func<NurseryTransaction, Task<T>> act, CancellationToken cancel) =>
-        Database.ActAsync(Nursery, Visitor.Name, touches, act, cancel);
+        Database.ActAsync(Nursery, Membership.Name, touches, act, cancel);
 
     /// <summary>An act that has nothing to answer.</summary>
     /// <inheritdoc cref="Database.ActAsync{T}"/>
@@ -67,15 +68,15 @@ internal readonly record struct Here(
 /// Stands before every endpoint of the API: is there a session, may it enter this nursery, does the write carry the page's token?
 /// It looks before anything of the body is read. The framework's own antiforgery looks at forms alone.
 /// </summary>
-internal sealed class Gate(RequestDelegate next)
+internal sealed class AccessCheck(RequestDelegate next)
 {
     public const string StampClaim = "stamp";
     public const string SessionClaim = "session";
 
-    public async Task InvokeAsync(HttpContext context, Visit visit, Database database, IAntiforgery antiforgery)
+    public async Task InvokeAsync(HttpContext context, RequestUser user, Database database, IAntiforgery antiforgery)
     {
         var needs = context.GetEndpoint()?.Metadata.GetMetadata<Needs>();
-        if (needs is not null && await RefusedAsync(context, needs, visit, database) is { } refused)
+        if (needs is not null && await RefusedAsync(context, needs, user, database) is { } refused)
         {
             await refused.ExecuteAsync(context);
             return;
@@ -97,7 +98,7 @@ internal sealed class Gate(RequestDelegate next)
         await next(context);
     }
 
-    private static async Task<IResult?> RefusedAsync(HttpContext context, Needs needs, Visit visit, Database database)
+    private static async Task<IResult?> RefusedAsync(HttpContext context, Needs needs, RequestUser user, Database database)
     {
         var cancel = context.RequestAborted;
         if (SessionOf(context.User) is not { } session)
@@ -105,23 +106,23 @@ internal sealed class Gate(RequestDelegate next)
         if (needs.Role is not { } role)
         {
             await using var reading = await database.ReadAsync(new Asker(Account: session.Account), cancel);
-            visit.Account = await new AccountStore(reading).SignedInAsync(session, cancel);
-            return visit.Account is null ? SignedOut() : null;
+            user.Account = await new AccountStore(reading).SignedInAsync(session, cancel);
+            return user.Account is null ? SignedOut() : null;
         }
 
         var nursery = Guid.Parse((string)context.GetRouteValue("nursery")!);
         await using (var reading = await database.ReadAsync(new Asker(Account: session.Account, Nursery: nursery), cancel))
         {
             var accounts = new AccountStore(reading);
-            visit.Visitor = await accounts.AtTheDoorAsync(session, nursery, cancel);
+            user.Membership = await accounts.MemberAsync(session, nursery, cancel);
             // Another's nursery and one that is not there are the same; an ended session is told apart only from one's own.
-            if (visit.Visitor is null)
+            if (user.Membership is null)
                 return await accounts.SignedInAsync(session, cancel) is null
                     ? SignedOut()
                     : Problem("There is no such nursery here.", 404, null);
         }
 
-        return visit.Visitor.Role >= role
+        return user.Membership.Role >= role
             ? null
             : Problem(
                 role == Role.Owner

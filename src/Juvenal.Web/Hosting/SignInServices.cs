@@ -8,16 +8,16 @@ using Microsoft.AspNetCore.RateLimiting;
 
 namespace Juvenal.Web.Hosting;
 
-/// <summary>Cookies, tokens, limits at the door, and which names and proxies the server answers to.</summary>
-internal static class Doorway
+/// <summary>Cookies, tokens, limits of sign-ins, and which names and proxies the server answers to.</summary>
+internal static class SignInServices
 {
-    public static void AddDoorway(this WebApplicationBuilder builder)
+    public static void AddSignIn(this WebApplicationBuilder builder)
     {
         var services = builder.Services;
         services.AddSingleton(s => Limits.Of(s.GetRequiredService<IConfiguration>()));
-        services.AddSingleton<Doors>();
+        services.AddSingleton<SignInOptions>();
         services.AddSingleton(_ => new Passwords());
-        services.AddScoped<Visit>();
+        services.AddScoped<RequestUser>();
         services.AddScoped<Sessions>();
         services.AddScoped<NewAccounts>();
         services.AddScoped<Invitations>();
@@ -57,7 +57,7 @@ internal static class Doorway
                                     _ =>
                                         new()
                                         {
-                                            PermitLimit = limits.DoorsAMinute,
+                                            PermitLimit = limits.SignInsAMinute,
                                             Window = TimeSpan.FromMinutes(1),
                                             SegmentsPerWindow = 6,
                                         }
@@ -71,8 +71,8 @@ internal static class Doorway
                                     _ =>
                                         new()
                                         {
-                                            PermitLimit = limits.DoorsAtOnce,
-                                            QueueLimit = limits.DoorsWaiting,
+                                            PermitLimit = limits.SignInsAtOnce,
+                                            QueueLimit = limits.SignInsWaiting,
                                             QueueProcessingOrder = QueueProcessingOrder.OldestFirst,
                                         }
                                 )
@@ -107,5 +107,5 @@ internal static class Doorway
         }
     }
 
-    private static bool IsSlow(HttpContext context) => context.GetEndpoint()?.Metadata.GetMetadata<SlowDoor>() is not null;
+    private static bool IsSlow(HttpContext context) => context.GetEndpoint()?.Metadata.GetMetadata<PasswordWork>() is not null;
 }

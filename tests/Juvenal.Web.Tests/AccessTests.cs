@@ -11,7 +11,7 @@ using Xunit;
 namespace Juvenal.Web.Tests;
 
 /// <summary>Roles, invitations, accounts: who may come in, and as what.</summary>
-public class DoorTests(OwnHouse house) : IClassFixture<OwnHouse>
+public class AccessTests(OwnHouse house) : IClassFixture<OwnHouse>
 {
     /// <summary>What a helper may do besides reading; every other write is refused, also one that is added later.</summary>
     private static readonly string[] HelpersWrites =
@@ -22,7 +22,8 @@ public class DoorTests(OwnHouse house) : IClassFixture<OwnHouse>
         "/api/nurseries/{nursery:guid}/batches/{id:guid}/trays",
         "/api/nurseries/{nursery:guid}/readings",
         "/api/nurseries/{nursery:guid}/readings/{id:guid}",
-        "/api/nurseries/{nursery:guid}/batches/{id:guid}/stages/{stage}/done",
+        "/api/nurseries/{nursery:guid}/batches/{id:guid}/steps/{step:guid}/done",
+        "/api/nurseries/{nursery:guid}/acts",
         "/api/nurseries/{nursery:guid}/leave",
         "/api/nurseries/{nursery:guid}/soil",
     ];

@@ -3,10 +3,10 @@ using Juvenal.Store.Accounts;
 namespace Juvenal.Web.Accounts;
 
 /// <summary>On an endpoint that looks at passwords: it takes its time, so only few at once and not too many from one address.</summary>
-internal sealed record SlowDoor;
+internal sealed record PasswordWork;
 
-/// <summary>Which doors this server has.</summary>
-internal sealed class Doors(IConfiguration configuration)
+/// <summary>Which ways to sign in this server offers.</summary>
+internal sealed class SignInOptions(IConfiguration configuration)
 {
     /// <summary>The made-up nursery is entered without a password, from this machine.</summary>
     public bool Demo { get; } = configuration["JUVENAL_DEMO"] == "open";

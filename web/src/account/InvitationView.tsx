@@ -9,7 +9,7 @@ import { api, Problem, unwrap, type Schemas } from '../api/client';
 import { roles, useJoin, useSession } from '../app/session';
 import { Waiting } from '../ui/Page';
 import { NewAccountFields, SignInForm } from './SignIn';
-import { Threshold } from './Threshold';
+import { AccountPage } from './AccountPage';
 
 /** A one-time link was opened: what it is for, and who joins. */
 export function InvitationView() {
@@ -23,25 +23,25 @@ export function InvitationView() {
   });
   if (!secret || (look.error instanceof Problem && look.error.status === 404)) {
     return (
-      <Threshold title="This link opens nothing">
+      <AccountPage title="This link opens nothing">
         <Typography>It works once and for seven days. Ask an owner of the nursery for a new one.</Typography>
-      </Threshold>
+      </AccountPage>
     );
   }
   if (!look.data || !session.data) {
     return (
-      <Threshold title="An invitation">
+      <AccountPage title="An invitation">
         <Waiting error={look.error ?? session.error} retry={() => void look.refetch()} />
-      </Threshold>
+      </AccountPage>
     );
   }
   return (
-    <Threshold title={look.data.nursery}>
+    <AccountPage title={look.data.nursery}>
       <Typography sx={{ mb: 2 }}>
         You are asked in as <b>{roles[look.data.role].name.toLowerCase()}</b>. {roles[look.data.role].may}.
       </Typography>
       <Join secret={secret} session={session.data} />
-    </Threshold>
+    </AccountPage>
   );
 }
 

@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 import { condensed } from '../app/theme';
 
 /** A page outside any nursery: one narrow column under the name. */
-export function Threshold({ title, children }: { title: string; children: ReactNode }) {
+export function AccountPage({ title, children }: { title: string; children: ReactNode }) {
   return (
     <Box
       component="main"

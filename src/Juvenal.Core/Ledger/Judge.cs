@@ -1,0 +1,274 @@
+using Juvenal.Core.Measures;
+using Juvenal.Core.Season;
+
+namespace Juvenal.Core.Ledger;
+
+/// <summary>What of a nursery the ledger's law asks about.</summary>
+/// <param name="Today">The nursery's day.</param>
+/// <param name="Place">A place by its id: whether plants stand there without containers, and its name; null: there is none.</param>
+/// <param name="IsContainer">Whether there is such a container.</param>
+public sealed record LedgerFacts(DateOnly Today, Func<Guid, (bool IsBed, string Name)?> Place, Func<Guid, bool> IsContainer);
+
+/// <summary>What becomes of an entry.</summary>
+public abstract record Verdict
+{
+    private Verdict() { }
+
+    /// <summary>It stands.</summary>
+    /// <param name="Entry">With what it did not say itself: its group, the step it does, containers that nobody counted.</param>
+    /// <param name="After">The ledger with it.</param>
+    public sealed record Accepted(LedgerEntry Entry, BatchLedger After) : Verdict;
+
+    /// <summary>It rests on what this ledger does not have: it may come yet, or never.</summary>
+    /// <param name="Field">That names it.</param>
+    /// <param name="Needs">The entry, or the entry that makes the group.</param>
+    public sealed record Waiting(string Field, Guid Needs) : Verdict;
+
+    /// <summary>The fields, the days or the counts do not allow it.</summary>
+    public sealed record Refused(IReadOnlyList<Failure> Failures) : Verdict;
+
+    /// <summary>By itself it could stand, but later work rests on what was before.</summary>
+    /// <param name="Entries">That work.</param>
+    public sealed record RestedOn(IReadOnlyList<LedgerEntry> Entries) : Verdict;
+}
+
+/// <summary>The law of a batch's ledger, whole: what an entry must say, what it may leave out, and whether the counts allow it.</summary>
+public static class Judge
+{
+    /// <summary>A reason is no longer than this, characters.</summary>
+    public const int LongestReason = 200;
+
+    /// <summary>No entry is about more than this: a typing error.</summary>
+    public const int MostAtOnce = 5_000_000;
+
+    /// <summary>Nothing happened longer ago than this before the nursery's day, days: a typing error.</summary>
+    public const int LongestAgo = 3660;
+
+    /// <summary>Nothing is put off further than this, days.</summary>
+    public const int LongestPutOff = 366;
+
+    /// <param name="ledger">Before it.</param>
+    /// <param name="entry">As it was said; where it comes among those of its day is given here.</param>
+    /// <param name="facts">What there is.</param>
+    /// <param name="byRule">Containers were not counted: they follow from the seedlings (<see cref="Emptying"/>).</param>
+    public static Verdict Of(BatchLedger ledger, LedgerEntry entry, LedgerFacts facts, bool byRule = false)
+    {
+        ArgumentNullException.ThrowIfNull(ledger);
+        ArgumentNullException.ThrowIfNull(entry);
+        ArgumentNullException.ThrowIfNull(facts);
+        if (Needs(ledger, entry) is { } waiting)
+            return waiting;
+        // What is dated back is about what stood there then.
+        var then = ledger.On(entry.HappenedOn);
+        if (Named(entry, then) is not { } named)
+            return new Verdict.Refused([WhichGroup(entry, then)]);
+        if (byRule)
+            named = Counted(named, then);
+        var failures = Fields(named, ledger.Entries, ledger.Route, facts);
+        if (failures.Count > 0)
+            return new Verdict.Refused(failures);
+        // Another pot is a move up, and a bed is planting out, wherever that is: the Round must not ask for it again. The same pot in
+        // another place is carried: that does nothing but what it says it does.
+        if (named is { Kind: EntryKind.Moved, Step: null, From: { } from, To: { } to } && from.Container != to.Container)
+            named = named with { Step = ledger.Route.OfMoveTo(to, then.Group(named.Group)?.Reached)?.Id };
+        var after = ledger.And(named);
+        if (after.State.Contradictions.Count == 0)
+            return new Verdict.Accepted(named, after);
+
+        // The entry itself is wrong: say so at its field. Others are wrong only because of it: name them.
+        return
+            after.State.Contradictions.FirstOrDefault(c =>
+                c.Entry.Id == entry.Id || (entry.Kind == EntryKind.Corrected && c.Entry.Id == entry.Corrects)
+            )
+                is { } own
+            ? new Verdict.Refused([new(own.Code, own.Field, own.Value, own.Right, own.Right)])
+            : new Verdict.RestedOn([.. after.State.Contradictions.Select(c => c.Entry)]);
+    }
+
+    private static Verdict.Waiting? Needs(BatchLedger ledger, LedgerEntry entry)
+    {
+        if (entry.Group is { } group && group.Value != entry.Id && ledger.Entries.All(e => e.Id != group.Value))
+            return new("group", group.Value);
+        return entry is { Kind: EntryKind.Undo or EntryKind.Corrected, Corrects: { } wrong } && ledger.Entries.All(e => e.Id != wrong)
+            ? new("corrects", wrong)
+            : null;
+    }
+
+    /// <summary>
+    /// An entry with the group it is about: said by its name, or found by where it stands. What is sown or comes up goes to what stands in
+    /// its trays; what comes in is a group of its own.
+    /// </summary>
+    /// <returns>Null where it cannot be told (<see cref="WhichGroup"/>).</returns>
+    private static LedgerEntry? Named(LedgerEntry entry, BatchState then)
+    {
+        if (entry.Kind is EntryKind.Sown or EntryKind.Received or EntryKind.Emerged)
+        {
+            if (entry.Group is { } into)
+                return then.Group(into) is null ? null : entry;
+            if (entry.To is not { } to)
+                return entry;
+            var trays =
+                entry.Kind == EntryKind.Received
+                    ? null
+                    : then.Groups.Where(g => g.At == to && g.Reached.Kind <= StepKind.Up).MaxBy(g => g.Containers);
+            return entry with { Group = trays?.Id ?? new(entry.Id) };
+        }
+
+        if (entry.From is not { } from || entry.Kind is EntryKind.Undo or EntryKind.Corrected or EntryKind.NotYet)
+            return entry;
+        if (entry.Group is { } name)
+            return then.Group(name) is { } group && group.At != from ? null : entry;
+        var there = then.Groups.Where(g => g.At == from).Take(2).ToList();
+        return there.Count > 1 ? null : entry with { Group = there.FirstOrDefault()?.Id };
+    }
+
+    /// <summary>Two stand there and none is named; or the one that is named stands elsewhere, or no more.</summary>
+    private static Failure WhichGroup(LedgerEntry entry, BatchState then) =>
+        entry.Group is null ? new("which-group", "group", then.Groups.Count(g => g.At == entry.From))
+        : entry.From is null ? new("not-chosen", "group")
+        : new("group-elsewhere", "from");
+
+    private static LedgerEntry Counted(LedgerEntry entry, BatchState state)
+    {
+        if (
+            entry.Kind is not (EntryKind.Moved or EntryKind.Lost or EntryKind.Snipped or EntryKind.Used)
+            || state.Group(entry.Group) is not { } group
+        )
+            return entry;
+        var emptied = Emptying.Emptied(entry.Kind, entry.Seedlings, group);
+        return entry with
+        {
+            Containers = emptied,
+            ContainersTo = entry is { Kind: EntryKind.Moved, To: { } to } ? Emptying.Filled(group.At, to, entry.Seedlings, emptied) : 0,
+        };
+    }
+
+    /// <summary>What an entry must say, and what it must not; what the counts allow is not looked at.</summary>
+    /// <param name="entry">To be judged.</param>
+    /// <param name="entries">Those before it.</param>
+    /// <param name="route">The steps of its batch.</param>
+    /// <param name="facts">What there is.</param>
+    /// <returns>Sentences at fields; empty where it says what it must.</returns>
+    public static IReadOnlyList<Failure> Fields(LedgerEntry entry, IReadOnlyList<LedgerEntry> entries, Route route, LedgerFacts facts)
+    {
+        ArgumentNullException.ThrowIfNull(entry);
+        ArgumentNullException.ThrowIfNull(facts);
+        ArgumentNullException.ThrowIfNull(route);
+        var failures = new List<Failure>();
+        if (entry.HappenedOn > facts.Today)
+            failures.Add(new("in-the-future", "happenedOn"));
+        if (entry.HappenedOn < facts.Today.AddDays(-LongestAgo))
+            failures.Add(new("too-long-ago", "happenedOn"));
+        if (entry.Reason?.Length > LongestReason)
+            failures.Add(new("reason-too-long", "reason", entry.Reason.Length, 0, LongestReason));
+        foreach (
+            var (field, value) in new[]
+            {
+                ("seeds", entry.Seeds),
+                ("seedlings", entry.Seedlings),
+                ("containers", entry.Containers),
+                ("containersTo", entry.ContainersTo),
+            }
+        )
+        {
+            if (value is < 0 or > MostAtOnce)
+                failures.Add(Failure.OutOfRange(field, value, 0, MostAtOnce));
+        }
+
+        foreach (var (field, group) in new[] { ("from", entry.From), ("to", entry.To) })
+        {
+            if (group is not { } g)
+                continue;
+            if (facts.Place(g.Place) is not { } place)
+                failures.Add(new("not-chosen", field + ".placeId"));
+            else if (g.Container is null && !place.IsBed)
+                failures.Add(new("container-missing", field + ".containerId", Subject: place.Name));
+            if (g.Container is { } c && !facts.IsContainer(c))
+                failures.Add(new("not-chosen", field + ".containerId"));
+        }
+
+        if (entry.Step is { } step && route.Find(step) is null)
+            failures.Add(new("not-chosen", "step"));
+        if (entry.Corrects is not null && entry.Kind is not (EntryKind.Undo or EntryKind.Corrected))
+            failures.Add(new("not-chosen", "corrects"));
+        switch (entry.Kind)
+        {
+            case EntryKind.Sown:
+                Needs(entry.To is not null, "to");
+                if (entry.Seeds < 1)
+                    failures.Add(Failure.OutOfRange("seeds", entry.Seeds, 1, MostAtOnce));
+                if (entry.Containers < 1)
+                    failures.Add(Failure.OutOfRange("containers", entry.Containers, 1, MostAtOnce));
+                break;
+            case EntryKind.Emerged:
+                Needs(entry.To is not null, "to");
+                var sown = Fold.Effective(entries).FirstOrDefault(e => e.Kind == EntryKind.Sown);
+                if (sown is not null && entry.HappenedOn < sown.HappenedOn)
+                    failures.Add(new("before-sowing", "happenedOn", sown.HappenedOn.DayNumber));
+                break;
+            case EntryKind.Received:
+                Needs(entry.To is not null, "to");
+                if (entry.Seedlings < 1)
+                    failures.Add(Failure.OutOfRange("seedlings", entry.Seedlings, 1, MostAtOnce));
+                break;
+            case EntryKind.Separated:
+                Needs(entry.From is not null, "from");
+                if (entry.Containers < 1)
+                    failures.Add(Failure.OutOfRange("containers", entry.Containers, 1, MostAtOnce));
+                break;
+            case EntryKind.Corrected:
+                if (
+                    entries.FirstOrDefault(e => e.Id == entry.Corrects) is not { } wrong
+                    || wrong.Kind is EntryKind.Undo or EntryKind.NotYet or EntryKind.Corrected
+                )
+                    failures.Add(new("not-chosen", "corrects"));
+                else if (Fold.TakenBack(entries).Contains(wrong.Id))
+                    failures.Add(new("undone-already", "corrects"));
+                else if (wrong.Act is not null)
+                    failures.Add(new("part-of-an-act", "corrects"));
+                else if (wrong.Kind == EntryKind.Sown && entry.Seeds < 1)
+                    failures.Add(Failure.OutOfRange("seeds", entry.Seeds, 1, MostAtOnce));
+                break;
+            case EntryKind.Lost or EntryKind.Snipped or EntryKind.Used:
+                Needs(entry.From is not null, "from");
+                if (entry.Seedlings < 1 && entry.Containers < 1)
+                    failures.Add(Failure.OutOfRange("seedlings", entry.Seedlings, 1, MostAtOnce));
+                if (entry.Kind == EntryKind.Lost && string.IsNullOrWhiteSpace(entry.Reason))
+                    failures.Add(new("reason-missing", "reason"));
+                break;
+            case EntryKind.Moved:
+                Needs(entry.From is not null, "from");
+                Needs(entry.To is not null, "to");
+                // What stands already where a step wants it has not moved, but done that step.
+                if (entry.From is not null && entry.From == entry.To && entry.Step is null)
+                    failures.Add(new("moves-nowhere", "to"));
+                if (entry.Seedlings < 1 && entry.Containers < 1)
+                    failures.Add(Failure.OutOfRange("seedlings", entry.Seedlings, 1, MostAtOnce));
+                if (entry.To is { Container: not null } && entry.ContainersTo < 1)
+                    failures.Add(Failure.OutOfRange("containersTo", entry.ContainersTo, 1, MostAtOnce));
+                break;
+            case EntryKind.NotYet:
+                Needs(entry.Step is not null, "step");
+                Needs(entry.NewDay is not null, "newDay");
+                if (entry.NewDay <= facts.Today)
+                    failures.Add(new("not-later", "newDay"));
+                else if (entry.NewDay > facts.Today.AddDays(LongestPutOff))
+                    failures.Add(new("too-far", "newDay"));
+                break;
+            case EntryKind.Undo:
+                if (entries.All(e => e.Id != entry.Corrects))
+                    failures.Add(new("not-chosen", "corrects"));
+                else if (Fold.TakenBack(entries).Contains(entry.Corrects!.Value))
+                    failures.Add(new("undone-already", "corrects"));
+                break;
+        }
+
+        return failures;
+
+        void Needs(bool there, string field)
+        {
+            if (!there)
+                failures.Add(new("not-chosen", field));
+        }
+    }
+}

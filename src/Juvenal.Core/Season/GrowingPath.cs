@@ -1,0 +1,69 @@
+using Juvenal.Core.Places;
+using Juvenal.Core.Site;
+
+namespace Juvenal.Core.Season;
+
+/// <summary>One move into another container.</summary>
+public sealed record Move(Container Container, PlaceClimate Place);
+
+/// <summary>The places and containers a batch passes through.</summary>
+/// <param name="Tray">What it is sown in.</param>
+/// <param name="Germination">Where the tray stands until emergence.</param>
+/// <param name="Seedling">Where it stands from emergence to the first move.</param>
+/// <param name="Moves">0–6; the first is pricking out.</param>
+/// <param name="Hardening">The hardening stand.</param>
+/// <param name="Bed">Where it ends.</param>
+/// <param name="Surface">What lies on the bed, or a tunnel over it.</param>
+/// <param name="Beginning">What the batch begins with; null: seed.</param>
+/// <param name="Named">Its steps in order, as the batch names them; null: as nobody named them.</param>
+public sealed record GrowingPath(
+    Container Tray,
+    PlaceClimate Germination,
+    PlaceClimate Seedling,
+    IReadOnlyList<Move> Moves,
+    PlaceClimate Hardening,
+    string Bed,
+    Surface Surface,
+    Beginning? Beginning = null,
+    IReadOnlyList<Step>? Named = null
+)
+{
+    /// <summary>More moves than this no plant is worth. [model]</summary>
+    public const int MostMoves = 6;
+
+    public Beginning Begins => Beginning ?? Season.Beginning.Seed;
+
+    /// <summary>The steps of this path, in order. Plants that are bought in have none of coming up.</summary>
+    public IReadOnlyList<Step> Steps => Named ?? Route.Unnamed(Begins.Kind, Moves.Count);
+
+    /// <summary>
+    /// Whether move <paramref name="index"/> bares roots: seedlings pricked out of mix. Plugs, pellets, pots and grown plants keep their
+    /// ball.
+    /// </summary>
+    public bool BaresRoots(int index) => index == 0 && Begins.Kind == Start.Seed && !Tray.KeepsBall;
+
+    /// <summary>The same without its last move.</summary>
+    public GrowingPath WithoutLastMove() =>
+        this with
+        {
+            Moves = [.. Moves.SkipLast(1)],
+            Named = Named is null ? null : [.. Named.Where(s => s.Kind != StepKind.Move || s.Number < Moves.Count)],
+        };
+
+    /// <summary>How many places a walk keeps days in: each step has one, coming up also where there is none.</summary>
+    internal int Slots => SlotOf(StepKind.Ripe) + 1;
+
+    /// <summary>The place of a step in what a walk keeps.</summary>
+    internal int SlotOf(Step step) => SlotOf(step.Kind, step.Number);
+
+    /// <param name="kind">Of the step.</param>
+    /// <param name="number">Of a move: which, from 1.</param>
+    internal int SlotOf(StepKind kind, int number = 0) =>
+        kind switch
+        {
+            StepKind.Begin => 0,
+            StepKind.Up => 1,
+            StepKind.Move => 1 + number,
+            _ => 2 + Moves.Count + (kind - StepKind.Harden),
+        };
+}

@@ -1,0 +1,111 @@
+using Juvenal.Core.Ledger;
+using Juvenal.Core.Measures;
+using Juvenal.Store.Batches;
+using Juvenal.Store.Nurseries;
+
+namespace Juvenal.Store.Ledger;
+
+/// <summary>One entry of an act.</summary>
+/// <param name="Batch">Whose ledger.</param>
+/// <param name="Entry">What happened, on the day of the act.</param>
+/// <param name="ByRule">Containers were not counted: they follow from the seedlings.</param>
+public sealed record ActEntry(Guid Batch, LedgerEntry Entry, bool ByRule);
+
+/// <summary>What a grower did in one go: all of it counts, or nothing.</summary>
+/// <param name="Id">Made by the client; sent again, it is answered the same.</param>
+/// <param name="Entries">In the order in which they are judged: one may rest on those before it.</param>
+/// <param name="Corrects">An act that is taken back by this one, which holds all of it anew; without entries it is undone.</param>
+public sealed record Act(Guid Id, DateOnly On, IReadOnlyList<ActEntry> Entries, Guid? Corrects);
+
+/// <summary>Writes acts: judged in order, written in one transaction. To be called in an act that touches work.</summary>
+public sealed class Acts(NurseryTransaction nursery, TimeProvider clock)
+{
+    /// <summary>More than this nobody does in one go.</summary>
+    public const int MostEntries = 100;
+
+    /// <returns>The entries that were written, in order; sent again, the same.</returns>
+    /// <exception cref="RefusedException">An entry cannot stand; its fields begin with <c>entries[i]</c>.</exception>
+    /// <exception cref="ConflictException">The id was used for something else; or later work rests on what is taken back.</exception>
+    /// <exception cref="NotFoundException">No such batch, or no such act.</exception>
+    public async Task<IReadOnlyList<Guid>> WriteAsync(Act act, CancellationToken cancel)
+    {
+        ArgumentNullException.ThrowIfNull(act);
+        Check(act);
+        var store = new ActStore(nursery);
+        var hash = ActStore.Hash(new { did = "act", act });
+        if (await store.WrittenAsync(act.Id, hash, cancel) is { } before)
+            return before;
+
+        // Before the locks, to know what to lock. Entries never change, so that what is read of them holds.
+        var reader = new LedgerReader(nursery);
+        foreach (var same in await reader.SomeAsync([.. act.Entries.Select(e => e.Entry.Id)], cancel))
+        {
+            if (act.Entries.Any(e => e.Entry.Id == same.Entry.Id && e.Batch != same.BatchId))
+                throw new ConflictException("other-payload");
+        }
+
+        var wrong = act.Corrects is { } corrected ? await store.EntriesOfAsync(corrected, reader, cancel) : [];
+        var batches = act.Entries.Select(e => e.Batch).Concat(wrong.Select(e => e.BatchId)).Distinct().ToList();
+        var taken = await PacketsAsync(batches, cancel);
+        var ledgers = await OpenLedgers.OpenAsync(
+            nursery,
+            clock,
+            batches,
+            taken.Values.OfType<Guid>().Concat(wrong.Select(e => e.Entry.LotId).OfType<Guid>()),
+            cancel
+        );
+        if (batches.Exists(b => ledgers[b].Batch.Input.LotId != taken.GetValueOrDefault(b)))
+            throw new AgainException();
+
+        var written = new List<Guid>();
+        // The last first: what it did rests on what was done before.
+        foreach (var entry in wrong.Reverse().Where(e => !Fold.TakenBack(ledgers[e.BatchId].Entries).Contains(e.Entry.Id)))
+        {
+            var id = WorkStore.Derived(act.Id, entry.Entry.Id.ToString());
+            ledgers.Append(entry.BatchId, new(id, 0, act.On, EntryKind.Undo, Corrects: entry.Entry.Id, Act: act.Id));
+            written.Add(id);
+        }
+
+        for (var i = 0; i < act.Entries.Count; i++)
+        {
+            var (batch, said, byRule) = act.Entries[i];
+            var shared = act.Entries.Count + wrong.Count > 1;
+            var lot = said.Kind == EntryKind.Sown ? said.LotId ?? taken.GetValueOrDefault(batch) : null;
+            try
+            {
+                ledgers.Append(batch, said with { Act = shared ? act.Id : null, LotId = lot }, byRule);
+            }
+            catch (RefusedException e)
+            {
+                throw new RefusedException([.. e.Failures.Select(f => f with { Field = $"entries[{i}].{f.Field}" })]);
+            }
+
+            written.Add(said.Id);
+        }
+
+        await ledgers.SaveAsync(cancel);
+        await store.KeepAsync(act.Id, hash, written, cancel);
+        return written;
+    }
+
+    private static void Check(Act act)
+    {
+        if (act.Entries.Count > MostEntries || (act.Entries.Count == 0 && act.Corrects is null))
+            throw new RefusedException(Failure.OutOfRange("entries", act.Entries.Count, 1, MostEntries));
+        var ids = new HashSet<Guid>();
+        for (var i = 0; i < act.Entries.Count; i++)
+        {
+            if (!ids.Add(act.Entries[i].Entry.Id))
+                throw new RefusedException(new Failure("not-chosen", $"entries[{i}].id"));
+            // An act is taken back and put right whole, by naming it.
+            if (act.Entries[i].Entry.Kind is EntryKind.Undo or EntryKind.Corrected)
+                throw new RefusedException(new Failure("not-chosen", $"entries[{i}].kind"));
+        }
+    }
+
+    private async Task<Dictionary<Guid, Guid?>> PacketsAsync(List<Guid> batches, CancellationToken cancel) =>
+        (await nursery.ListAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.Of(batches.ToArray()))).ToDictionary(
+            r => r.Id,
+            r => r.Input.LotId
+        );
+}

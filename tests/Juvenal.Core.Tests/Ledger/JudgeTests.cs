@@ -1,0 +1,199 @@
+using FsCheck.Xunit;
+using Juvenal.Core.Ledger;
+using Xunit;
+
+namespace Juvenal.Core.Tests.Ledger;
+
+/// <summary>The ledger's law: what is accepted always adds up, and what is not changes nothing and says why.</summary>
+public class JudgeTests
+{
+    private static readonly Guid Cells = Guid.NewGuid(),
+        Pots = Guid.NewGuid(),
+        Bed = Guid.NewGuid(),
+        Mat = Guid.NewGuid(),
+        House = Guid.NewGuid();
+
+    private static readonly DateOnly First = new(2026, 3, 1),
+        Today = First.AddDays(60);
+
+    private static readonly LedgerFacts Facts = new(
+        Today,
+        id =>
+            id == Bed ? (true, "Bed")
+            : id == Mat || id == House ? (false, "House")
+            : null,
+        id => id == Cells || id == Pots
+    );
+
+    private static readonly Spot Trays = new(Cells, Mat);
+
+    private static LedgerEntry Entry(int day, EntryKind kind) => new(Guid.CreateVersion7(), 0, First.AddDays(day), kind);
+
+    private static BatchLedger Up(int seeds = 100, int up = 80)
+    {
+        var sown = Accepted(
+            new BatchLedger([], Usual.Route, 0.8),
+            Entry(0, EntryKind.Sown) with
+            {
+                To = Trays,
+                Seeds = seeds,
+                Containers = seeds,
+            }
+        );
+        return Accepted(sown.After, Entry(8, EntryKind.Emerged) with { To = Trays, Seedlings = up }).After;
+    }
+
+    private static Verdict.Accepted Accepted(BatchLedger ledger, LedgerEntry entry, bool byRule = false) =>
+        Assert.IsType<Verdict.Accepted>(Judge.Of(ledger, entry, Facts, byRule));
+
+    private static LedgerEntry Moved(int day, Guid group, Spot from, Spot to, int plants) =>
+        Entry(day, EntryKind.Moved) with
+        {
+            Group = new(group),
+            From = from,
+            To = to,
+            Seedlings = plants,
+        };
+
+    /// <summary>
+    /// Whatever is said, in whatever order and of whatever day: each verdict is one of four; what was accepted adds up with no
+    /// contradiction and
+    /// no plant lost from sight; what was not accepted left the ledger as it was.
+    /// </summary>
+    [Property(MaxTest = 400)]
+    public void What_is_accepted_adds_up((byte Kind, byte Day, byte From, byte To, byte Count, byte Which, bool Named)[] said)
+    {
+        var ledger = Up();
+        Spot[] spots = [Trays, new(Pots, House), new(Cells, House), new(null, Bed), new(Pots, Guid.NewGuid())];
+        foreach (var s in said)
+        {
+            var kinds = Enum.GetValues<EntryKind>();
+            var old = ledger.Entries.Count == 0 ? (LedgerEntry?)null : ledger.Entries[s.Which % ledger.Entries.Count];
+            var entry = Entry(s.Day % 64, kinds[s.Kind % kinds.Length]) with
+            {
+                From = spots[s.From % spots.Length],
+                To = spots[s.To % spots.Length],
+                Seeds = s.Count,
+                Seedlings = s.Count % 70,
+                Containers = s.Count % 50,
+                ContainersTo = s.Count % 40,
+                Reason = "slug",
+                NewDay = Today.AddDays(s.Count % 9),
+                Step = s.Which % 3 == 0 ? Usual.All[s.Which % 8].Id : null,
+                Corrects = s.Kind % kinds.Length is (int)EntryKind.Undo or (int)EntryKind.Corrected ? old?.Id : null,
+                Group = s.Named && old is not null ? new GroupId(old.Id) : null,
+            };
+            var (entries, state) = (ledger.Entries.Count, ledger.State);
+            switch (Judge.Of(ledger, entry, Facts, byRule: s.Which % 2 == 0))
+            {
+                case Verdict.Accepted accepted:
+                    Assert.Empty(accepted.After.State.Contradictions);
+                    Assert.Equal(entries + 1, accepted.After.Entries.Count);
+                    ledger = accepted.After;
+                    break;
+                case Verdict.Refused refused:
+                    Assert.NotEmpty(refused.Failures);
+                    Assert.All(refused.Failures, f => Assert.NotEmpty(f.Field));
+                    break;
+                case Verdict.RestedOn rested:
+                    Assert.NotEmpty(rested.Entries);
+                    break;
+            }
+
+            Assert.True(ledger.Entries.Count == entries + 1 || ReferenceEquals(state, ledger.State));
+            var now = ledger.State;
+            Assert.Equal(now.Emerged, now.Seedlings + now.Lost + now.Snipped + now.Used);
+            Assert.All(now.Groups, g => Assert.True(g is { Seedlings: >= 0, Containers: >= 0 }));
+        }
+    }
+
+    [Fact]
+    public void An_entry_that_names_what_is_not_there_waits_for_it()
+    {
+        var (ledger, nowhere) = (Up(), Guid.NewGuid());
+        Assert.Equal(
+            new Verdict.Waiting("group", nowhere),
+            Judge.Of(ledger, Moved(20, nowhere, Trays, new(Pots, House), 5), Facts, byRule: true)
+        );
+        Assert.Equal(
+            new Verdict.Waiting("corrects", nowhere),
+            Judge.Of(ledger, Entry(20, EntryKind.Undo) with { Corrects = nowhere }, Facts)
+        );
+        // A group may be named as soon as the entry that makes it is there, by that entry's id.
+        var move = Moved(20, ledger.Entries[0].Id, Trays, new(Pots, House), 40);
+        var after = Accepted(ledger, move, byRule: true).After;
+        Assert.Equal(40, Accepted(after, Moved(21, move.Id, new(Pots, House), new(null, Bed), 40), byRule: true).Entry.Seedlings);
+    }
+
+    [Fact]
+    public void What_an_entry_does_not_say_follows_from_the_rule_and_the_day_it_is_of()
+    {
+        var ledger = Up();
+        var moved = Accepted(ledger, Entry(20, EntryKind.Moved) with { From = Trays, To = new(Pots, House), Seedlings = 30 }, byRule: true);
+        Assert.Equal(
+            (new GroupId(ledger.Entries[0].Id), Usual.PrickOut.Id, 30, 30),
+            (moved.Entry.Group!.Value, moved.Entry.Step!.Value, moved.Entry.Containers, moved.Entry.ContainersTo)
+        );
+        // Dated back before that, they stood in their trays all eighty.
+        var lost = Accepted(moved.After, Entry(15, EntryKind.Lost) with { From = Trays, Seedlings = 50, Reason = "slug" }, byRule: true);
+        Assert.Equal((0, 30), (lost.After.State.Seedlings - 30, lost.After.State.Group(new(moved.Entry.Id))!.Seedlings));
+        // One more than that, and the move that came later has too few: it is named.
+        var more = Entry(15, EntryKind.Lost) with
+        {
+            From = Trays,
+            Seedlings = 51,
+            Reason = "slug",
+        };
+        Assert.Equal(
+            moved.Entry.Id,
+            Assert.Single(Assert.IsType<Verdict.RestedOn>(Judge.Of(moved.After, more, Facts, byRule: true)).Entries).Id
+        );
+    }
+
+    [Fact]
+    public void What_comes_up_is_found_where_it_stood_on_its_day()
+    {
+        var ledger = Up();
+        var sown = new GroupId(ledger.Entries[0].Id);
+        var all = Accepted(ledger, Moved(20, sown.Value, Trays, new(Pots, House), 80), byRule: true);
+        // Counted again, for a day on which they still stood in their trays.
+        Assert.Equal(sown, Accepted(all.After, Entry(15, EntryKind.Emerged) with { To = Trays, Seedlings = 82 }).Entry.Group);
+    }
+
+    [Fact]
+    public void An_entry_that_is_wrong_itself_is_told_at_its_field_with_the_number_that_would_be_right()
+    {
+        var lost = Entry(20, EntryKind.Lost) with { From = Trays, Seedlings = 81, Reason = "slug" };
+        var failure = Assert.Single(Assert.IsType<Verdict.Refused>(Judge.Of(Up(), lost, Facts, byRule: true)).Failures);
+        Assert.Equal(("more-than-standing", "seedlings", 81.0, 80.0), (failure.Code, failure.Field, failure.Value, failure.High));
+    }
+
+    [Fact]
+    public void Two_groups_in_one_place_and_pot_have_to_be_told_apart()
+    {
+        var ledger = Up();
+        var sown = ledger.Entries[0].Id;
+        var (one, two) = (Moved(20, sown, Trays, new(Pots, House), 30), Moved(40, sown, Trays, new(Pots, House), 30));
+        ledger = Accepted(Accepted(ledger, one, byRule: true).After, two, byRule: true).After;
+        var lost = Entry(50, EntryKind.Lost) with { From = new(Pots, House), Seedlings = 1, Reason = "slug" };
+        Assert.Equal(
+            "which-group",
+            Assert.Single(Assert.IsType<Verdict.Refused>(Judge.Of(ledger, lost, Facts, byRule: true)).Failures).Code
+        );
+        var after = Accepted(ledger, lost with { Group = new(two.Id) }, byRule: true).After;
+        Assert.Equal((30, 29), (after.State.Group(new(one.Id))!.Seedlings, after.State.Group(new(two.Id))!.Seedlings));
+        // From one pot into another it is the next move, whatever pot that is.
+        var potted = Accepted(ledger, Moved(51, one.Id, new(Pots, House), new(Cells, House), 30), byRule: true);
+        Assert.Equal(Usual.PotUp.Id, potted.Entry.Step);
+    }
+
+    [Fact]
+    public void A_ledger_that_is_judged_is_the_one_that_is_folded()
+    {
+        var ledger = Up();
+        var move = Accepted(ledger, Moved(20, ledger.Entries[0].Id, Trays, new(Pots, House), 80), byRule: true);
+        Assert.Equal(Fold.Of(move.After.Entries, Usual.Route, 0.8).Groups, move.After.State.Groups);
+        Assert.Equal(80, ledger.State.Groups.Single().Seedlings);
+        Assert.Equal(0, ledger.On(First.AddDays(3)).Emerged);
+    }
+}
