@@ -50,3 +50,53 @@ public class ListTests(House house) : IClassFixture<House>
     private async Task<List<Guid>> FoundAsync(string find) =>
         [.. (await house.GetAsync($"batches?find={Uri.EscapeDataString(find)}"))["batches"]!.AsArray().Select(b => (Guid)b!["id"]!)];
 }
+
+/// <summary>The Round in pages.</summary>
+public class RoundPageTests(House house) : IClassFixture<House>
+{
+    [Fact]
+    public async Task The_pages_of_a_round_are_the_walk_and_each_says_what_the_whole_morning_takes()
+    {
+        for (var i = 0; i < 3; i++)
+        {
+            var batch = await house.KeepAsync(house.Input(cultivar: i == 1 ? house.Pepper : null));
+            await house.LogAsync(batch, house.Sown());
+            await house.LogAsync(batch, house.Up(60 + i, "2026-01-27"));
+        }
+
+        var whole = await house.GetAsync("round");
+        var jobs = (int)whole["jobs"]!;
+        Assert.True(jobs >= 3);
+        Assert.Null(whole["next"]);
+        var pages = new List<JsonNode>();
+        for (int? skip = 0; skip is not null; skip = (int?)pages[^1]["next"])
+            pages.Add(await house.GetAsync($"round?skip={skip}&take=2"));
+        Assert.Equal((jobs + 1) / 2, pages.Count);
+        Assert.Equal(Tasks(whole), pages.SelectMany(Tasks));
+        Assert.All(
+            pages,
+            p =>
+            {
+                Assert.Equal(jobs, (int)p["jobs"]!);
+                Assert.Equal((int)whole["minutes"]!, (int)p["minutes"]!);
+                Assert.Equal(whole["pickList"]!.ToJsonString(), p["pickList"]!.ToJsonString());
+            }
+        );
+        // A place says how much there is to do in it, on this page or not.
+        Assert.Equal(
+            whole["stops"]!.AsArray().ToDictionary(s => (Guid)s!["placeId"]!, s => s!["tasks"]!.AsArray().Count),
+            pages
+                .SelectMany(p => p["stops"]!.AsArray())
+                .DistinctBy(s => (Guid)s!["placeId"]!)
+                .ToDictionary(s => (Guid)s!["placeId"]!, s => (int)s!["jobs"]!)
+        );
+        foreach (var query in new[] { "skip=-1", "take=0", "take=101" })
+            Assert.Equal(422, (await House.AnswerAsync(await house.Client.GetAsync(house.Path("round?" + query)))).Status);
+
+        static IEnumerable<(Guid, Guid, Guid?)> Tasks(JsonNode round) =>
+            round["stops"]!
+                .AsArray()
+                .SelectMany(s => s!["tasks"]!.AsArray())
+                .Select(t => ((Guid)t!["batchId"]!, (Guid)t["step"]!["id"]!, (Guid?)t["group"]));
+    }
+}

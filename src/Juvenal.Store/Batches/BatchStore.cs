@@ -36,6 +36,14 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         where id = $1
         """;
 
+    private const string NoJobs = """
+        -- Nobody asks for the work of a batch that has ended.
+        with gone as (delete from job where batch_id = $1)
+        update batch
+        set jobs_digest = null
+        where id = $1
+        """;
+
     private const string PutPath = """
         -- The steps of a batch: those of its path, and those taken out of it since.
         insert into path_step (nursery_id, id, batch_id, ordinal, kind, place_id, container_id, locked_on, retired_on)
@@ -224,7 +232,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         if (reason is null)
             await nursery.ExecuteManyAsync(
                 new PlanRows(nursery.Nursery, catalogue, acts: true)
-                    .Plan(page.Batch, state, Planned.Of(catalogue, page.Batch.Input, state), page.Steps)
+                    .Plan(page.Batch with { EndedOn = null }, state, Planned.Of(catalogue, page.Batch.Input, state), page.Steps)
                     .Commands(),
                 cancel
             );
@@ -235,6 +243,8 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
             Sql.OfNull(reason is null ? null : catalogue.Today),
             Sql.OfNull(reason?.Trim())
         );
+        if (reason is not null)
+            await nursery.ExecuteAsync(NoJobs, cancel, Sql.Of(id));
     }
 
     /// <summary>Under lock, to change it.</summary>

@@ -12,27 +12,34 @@ using Npgsql;
 
 namespace Juvenal.Store.Batches;
 
-/// <summary>A job as the Round shows it: what of its batch, its cultivar and its step goes with it.</summary>
-/// <param name="UnionCm">Of grafts: height of the union.</param>
-/// <param name="HasTrays">It is sown in trays, whose cells can be counted.</param>
+/// <summary>A job, by what puts it in the order of the walk and says what to fetch for it.</summary>
+/// <param name="Id">Names the row, for as long as the job says the same.</param>
+/// <param name="PlaceId">Where it is done.</param>
 /// <param name="ToPlaceId">Where the plan puts the plants.</param>
 /// <param name="ToContainerId">In what; null in a bed.</param>
-/// <param name="Container">What they stand in after it, as the plan names it.</param>
-/// <param name="Leaves">True leaves expected on that day.</param>
-/// <param name="Shared">Other groups of the batch stand in the same place and pot.</param>
-public sealed record JobView(
+/// <param name="Plain">The job, without its cells to thin.</param>
+public sealed record JobHead(
+    Guid Id,
     Guid BatchId,
     string Code,
-    string Cultivar,
-    Crop Crop,
-    SpeciesGroup Species,
-    Habit Habit,
+    Guid CultivarId,
     Start Start,
-    double? UnionCm,
-    bool HasTrays,
     Guid PlaceId,
     Guid ToPlaceId,
     Guid? ToContainerId,
+    Job Plain
+);
+
+/// <summary>A job as the Round shows it: what of its batch, its group and its step goes with it.</summary>
+/// <param name="UnionCm">Of grafts: height of the union.</param>
+/// <param name="HasTrays">It is sown in trays, whose cells can be counted.</param>
+/// <param name="Container">What they stand in after it, as the plan names it.</param>
+/// <param name="Leaves">True leaves expected on that day.</param>
+/// <param name="Shared">Other groups of the batch stand in the same place and pot.</param>
+/// <param name="Move">The first, second, … move; 0 where the step is none.</param>
+public sealed record JobDetail(
+    double? UnionCm,
+    bool HasTrays,
     string? Container,
     double? Leaves,
     Reason? Conflict,
@@ -40,80 +47,116 @@ public sealed record JobView(
     DateOnly? InPotSince,
     DateOnly? HardenedSince,
     bool Shared,
-    Job Plain,
+    int Move,
     string? ThinJson
-)
+);
+
+/// <summary>A job with all that its card says.</summary>
+public sealed record JobView(JobHead Head, JobDetail Detail)
 {
+    private Step Step => Head.Plain.Day.Step with { Number = Detail.Move };
+
     /// <summary>The job, with its thinning where it is one.</summary>
     /// <exception cref="JsonException">The thinning cannot be read.</exception>
-    public Job Job() => ThinJson is null ? Plain : Plain with { Thin = JsonSerializer.Deserialize<ThinPlan>(ThinJson, Sql.Json) };
+    public Job Job() =>
+        Head.Plain with
+        {
+            Day = Head.Plain.Day with { Step = Step },
+            Thin = Detail.ThinJson is { } json ? JsonSerializer.Deserialize<ThinPlan>(json, Sql.Json) : null,
+        };
 
     /// <summary>The group it is about, as it stands; null before sowing.</summary>
     public Group? Group() =>
-        Plain is { Group: { } id, From: { } at } && InPotSince is { } since
-            ? new(id, at, Plain.FromSeedlings, Plain.FromContainers, Plain.Day.Step, since, HardenedSince)
+        Head.Plain is { Group: { } id, From: { } at } job && Detail.InPotSince is { } since
+            ? new(id, at, job.FromSeedlings, job.FromContainers, Step, since, Detail.HardenedSince)
             : null;
 }
 
 /// <summary>The next jobs of batches: made by the core, written with their plans, read by the Round.</summary>
 public sealed class JobStore(NurseryTransaction nursery)
 {
-    private const string Select = """
-        select j.batch_id, b.code, c.name, c.crop, c.species_group, c.habit, b.start, b.union_cm, t.cells is not null,
-          j.place_id, j.to_place_id, j.to_container_id, p.container, p.leaves, p.conflict, p.put_off_reason,
-          s.in_pot_since, s.hardened_since,
-          exists (
-            select from standing o
-            where o.nursery_id = s.nursery_id and o.batch_id = s.batch_id and o.id <> s.id and o.place_id = s.place_id
-              and o.container_id is not distinct from s.container_id and o.seedlings > 0),
-          j.kind, w.id, w.kind, w.ordinal,
-          (select 1 + count(*)::int from path_step v
-            where v.nursery_id = w.nursery_id and v.batch_id = w.batch_id and v.kind = 'move' and v.retired_on is null
-              and v.ordinal < w.ordinal),
-          j.low, j.mid, j.high, j.due, j.put_off_to, j.group_id, j.from_container_id, j.from_seedlings, j.from_containers,
-          j.seedlings, j.containers, j.seeds, j.trays, j.mix_litres, j.minutes, j.thin
+    private const string Heads = """
+        select j.id, j.batch_id, b.code, b.cultivar_id, b.start, j.place_id, j.to_place_id, j.to_container_id,
+          j.kind, j.step_id, w.kind, w.ordinal, j.low, j.mid, j.high, j.due, j.put_off_to, j.group_id, j.from_container_id,
+          j.from_seedlings, j.from_containers, j.seedlings, j.containers, j.seeds, j.trays, j.mix_litres, j.minutes
         from job j
         join batch b on b.nursery_id = j.nursery_id and b.id = j.batch_id
-        join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
         join path_step w on w.nursery_id = j.nursery_id and w.id = j.step_id
-        join path_step f on f.nursery_id = b.nursery_id and f.batch_id = b.id and f.kind = 'begin'
-        join container_kind t on t.nursery_id = f.nursery_id and t.id = f.container_id
-        left join plan_step p on p.nursery_id = j.nursery_id and p.step_id = j.step_id
-        left join standing s on s.nursery_id = j.nursery_id and s.id = j.group_id
-        where b.ended_on is null
         """;
 
     private const string Now = $"""
         -- Jobs that are asked for by a day, or may be.
-        {Select}
-          and j.shows_from <= $1
+        {Heads}
+        where j.shows_from <= $1
           and (j.put_off_to is null or j.put_off_to <= $1)
         limit $2
         """;
 
     private const string Coming = $"""
         -- The next jobs after a day, soonest first.
-        {Select}
-          and (j.shows_from > $1 or j.put_off_to > $1)
+        {Heads}
+        where (j.shows_from > $1 or j.put_off_to > $1)
           and greatest(j.due, j.put_off_to) <= $2
         order by greatest(j.due, j.put_off_to), length(b.code), b.code
         limit $3
         """;
 
-    /// <summary>What can be asked for by a day, and the soonest of what comes after it.</summary>
+    private const string Details = """
+        -- What the cards of some jobs say.
+        select j.id, b.union_cm, t.cells is not null, p.container, p.leaves, p.conflict, p.put_off_reason, s.in_pot_since, s.hardened_since,
+          coalesce(o.shared, false), w.move, j.thin
+        from unnest($1::uuid[]) as wanted (id)
+        join job j on j.id = wanted.id
+        join batch b on b.nursery_id = j.nursery_id and b.id = j.batch_id
+        join lateral (
+          select max(w.container_id::text) filter (where w.kind = 'begin')::uuid as begins_in,
+            case when bool_or(w.id = j.step_id and w.kind = 'move') then
+              count(*) filter (where w.kind = 'move' and w.retired_on is null and w.ordinal <= (
+                select v.ordinal from path_step v where v.nursery_id = j.nursery_id and v.id = j.step_id))
+              else 0 end::int as move
+          from path_step w
+          where w.nursery_id = j.nursery_id and w.batch_id = j.batch_id) w on true
+        join container_kind t on t.nursery_id = j.nursery_id and t.id = w.begins_in
+        left join plan_step p on p.nursery_id = j.nursery_id and p.step_id = j.step_id
+        left join standing s on s.nursery_id = j.nursery_id and s.id = j.group_id
+        left join lateral (
+          select true as shared
+          from standing o
+          where o.nursery_id = s.nursery_id and o.batch_id = s.batch_id and o.id <> s.id and o.place_id = s.place_id
+            and o.container_id is not distinct from s.container_id and o.seedlings > 0
+          limit 1) o on true
+        """;
+
+    /// <summary>What can be asked for by a day, and the soonest of what comes after it; in no order.</summary>
     /// <param name="today">The day.</param>
     /// <param name="until">How far ahead is looked.</param>
     /// <param name="most">Of those to come.</param>
     /// <param name="cancel">Cancels.</param>
-    public async Task<List<JobView>> DueAsync(DateOnly today, DateOnly until, int most, CancellationToken cancel)
+    public async Task<List<JobHead>> DueAsync(DateOnly today, DateOnly until, int most, CancellationToken cancel)
     {
-        var found = new List<JobView>();
+        var found = new List<JobHead>();
+        await nursery.ReadTogetherAsync(cancel, [.. Due(today, until, most, found.Add)]);
+        return found;
+    }
+
+    /// <summary>The statements of <see cref="DueAsync"/>, to be read together with others.</summary>
+    public static IEnumerable<Reading> Due(DateOnly today, DateOnly until, int most, Action<JobHead> found)
+    {
+        yield return new(Now, r => found(ReadHead(r)), Sql.Of(today), Sql.Of(BatchReader.Most));
+        yield return new(Coming, r => found(ReadHead(r)), Sql.Of(today), Sql.Of(until), Sql.Of(most));
+    }
+
+    /// <summary>Some jobs with all that their cards say, in the order that is given; one that is done meanwhile is left out.</summary>
+    public async Task<List<JobView>> OpenAsync(IReadOnlyCollection<JobHead> heads, CancellationToken cancel)
+    {
+        if (heads.Count == 0)
+            return [];
+        var details = new Dictionary<Guid, JobDetail>();
         await nursery.ReadTogetherAsync(
             cancel,
-            new(Now, r => found.Add(Read(r)), Sql.Of(today), Sql.Of(BatchReader.Most)),
-            new(Coming, r => found.Add(Read(r)), Sql.Of(today), Sql.Of(until), Sql.Of(most))
+            new Reading(Details, r => details[r.GetGuid(0)] = ReadDetail(r), Sql.Of(heads.Select(h => h.Id).ToArray()))
         );
-        return found;
+        return [.. from h in heads where details.ContainsKey(h.Id) select new JobView(h, details[h.Id])];
     }
 
     /// <summary>The next jobs of a batch from its plan and what stands.</summary>
@@ -161,55 +204,45 @@ public sealed class JobStore(NurseryTransaction nursery)
         return new(plan, Thinning.Due(sown, up, perDay));
     }
 
-    private static JobView Read(NpgsqlDataReader r)
+    private static JobHead ReadHead(NpgsqlDataReader r)
     {
-        var place = r.GetGuid(9);
-        var group = r.OrNull<Guid>(29);
-        return new(
-            r.GetGuid(0),
-            r.GetString(1),
-            r.GetString(2),
-            r.Enum<Crop>(3),
-            r.Enum<SpeciesGroup>(4),
-            r.Enum<Habit>(5),
-            r.Enum<Start>(6),
-            r.OrNull<double>(7),
-            r.GetBoolean(8),
-            place,
-            r.GetGuid(10),
-            r.OrNull<Guid>(11),
-            r.TextOrNull(12),
-            r.OrNull<double>(13),
-            r.IsDBNull(14) ? null : r.FromJson<Reason>(14),
-            r.TextOrNull(15),
-            r.OrNull<DateOnly>(16),
-            r.OrNull<DateOnly>(17),
-            !r.IsDBNull(18) && r.GetBoolean(18),
-            new(
-                r.Enum<JobKind>(19),
-                new(
-                    StepOf(r),
-                    DateSpread.Around(r.GetFieldValue<DateOnly>(24), r.GetFieldValue<DateOnly>(25), r.GetFieldValue<DateOnly>(26)),
-                    r.GetFieldValue<DateOnly>(27),
-                    r.OrNull<DateOnly>(28)
-                ),
-                group is { } id ? new GroupId(id) : null,
-                group is null ? null : new Spot(r.OrNull<Guid>(30), place),
-                r.GetInt32(31),
-                r.GetInt32(32),
-                r.GetInt32(33),
-                r.GetInt32(34),
-                r.GetInt32(35),
-                r.OrNull<int>(36),
-                r.GetDouble(37),
-                r.GetInt32(38)
-            ),
-            r.TextOrNull(39)
+        var place = r.GetGuid(5);
+        var group = r.OrNull<Guid>(17);
+        var day = new StepDay(
+            new(new(r.GetGuid(9)), r.Enum<StepKind>(10), r.GetInt32(11)),
+            DateSpread.Around(r.GetFieldValue<DateOnly>(12), r.GetFieldValue<DateOnly>(13), r.GetFieldValue<DateOnly>(14)),
+            r.GetFieldValue<DateOnly>(15),
+            r.OrNull<DateOnly>(16)
         );
+        var job = new Job(
+            r.Enum<JobKind>(8),
+            day,
+            group is { } id ? new GroupId(id) : null,
+            group is null ? null : new Spot(r.OrNull<Guid>(18), place),
+            FromSeedlings: r.GetInt32(19),
+            FromContainers: r.GetInt32(20),
+            Seedlings: r.GetInt32(21),
+            Containers: r.GetInt32(22),
+            Seeds: r.GetInt32(23),
+            Trays: r.OrNull<int>(24),
+            MixLitres: r.GetDouble(25),
+            Minutes: r.GetInt32(26)
+        );
+        return new(r.GetGuid(0), r.GetGuid(1), r.GetString(2), r.GetGuid(3), r.Enum<Start>(4), place, r.GetGuid(6), r.OrNull<Guid>(7), job);
     }
 
-    private static Step StepOf(NpgsqlDataReader r) =>
-        r.Enum<StepKind>(21) is var kind && kind == StepKind.Move
-            ? new(new(r.GetGuid(20)), kind, r.GetInt32(22), r.GetInt32(23))
-            : new(new(r.GetGuid(20)), kind, r.GetInt32(22));
+    private static JobDetail ReadDetail(NpgsqlDataReader r) =>
+        new(
+            UnionCm: r.OrNull<double>(1),
+            HasTrays: r.GetBoolean(2),
+            Container: r.TextOrNull(3),
+            Leaves: r.OrNull<double>(4),
+            Conflict: r.IsDBNull(5) ? null : r.FromJson<Reason>(5),
+            PutOffReason: r.TextOrNull(6),
+            InPotSince: r.OrNull<DateOnly>(7),
+            HardenedSince: r.OrNull<DateOnly>(8),
+            Shared: r.GetBoolean(9),
+            Move: r.GetInt32(10),
+            ThinJson: r.TextOrNull(11)
+        );
 }

@@ -172,7 +172,7 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts)
         StepDay Day(Step step, DateSpread date, DateOnly due, DateOnly? putOffTo) => StepDay.Kept(step, date, due, putOffTo, batch.KeptOn);
 
         void Add(PlanTotals totals, IReadOnlyList<Job> jobs) =>
-            _plans.Add((batch.Id, totals, _jobs.Add(batch.Id, batch.Route, jobs, batch.JobsDigest), true));
+            _plans.Add((batch.Id, totals, _jobs.Add(batch.Id, batch.Route, batch.EndedOn is null ? jobs : [], batch.JobsDigest), true));
     }
 
     /// <summary>The jobs of a batch that is not planned anew.</summary>

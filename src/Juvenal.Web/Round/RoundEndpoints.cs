@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Ledger;
+using Juvenal.Core.Measures;
 using Juvenal.Core.Season;
 using Juvenal.Core.Seeds;
 using Juvenal.Store.Accounts;
@@ -17,56 +18,91 @@ using Juvenal.Web.Words;
 namespace Juvenal.Web.Round;
 
 /// <summary>A piece of work.</summary>
-/// <param name="Count">What "done" would say: cells, seedlings up so far, or plants.</param>
-/// <param name="Most">The most that can be said.</param>
-/// <param name="Leftover">What becomes of the rest by the house rule.</param>
-/// <param name="CarryTo">Emergence: where the tray goes on to; null where it stays.</param>
-/// <param name="Title">What to do, in words.</param>
-/// <param name="Cautions">Where the work can hurt someone.</param>
-/// <param name="Start">What the batch begins with.</param>
-/// <param name="Thinning">It is a thinning: done as shown; the count is the seedlings to snip.</param>
-/// <param name="HasTrays">Its cells can be counted on the tray map.</param>
-/// <param name="Group">Which group it is about: "done" says it.</param>
-/// <param name="State">What tells it from others of its batch in the same place and pot; null where there are none.</param>
-/// <param name="Cold">What the nights ahead say, where plants go out; null indoors.</param>
-/// <param name="Checks">What else to do and to look after, by the house rules.</param>
-public sealed record TaskAnswer(
-    Guid BatchId,
-    string Code,
-    string Cultivar,
-    Crop Crop,
-    StepName Step,
-    Press Press,
-    string Title,
-    DateOnly Due,
-    DateOnly Low,
-    DateOnly High,
-    int Count,
-    int Most,
-    int Seedlings,
-    int Containers,
-    int Seeds,
-    int? Trays,
-    double MixLitres,
-    int Minutes,
-    Rest Leftover,
-    GroupInput? From,
-    Guid? Group,
-    Guid PlaceId,
-    string Place,
-    string? Container,
-    string? CarryTo,
-    string ToPlace,
-    string? Conflict,
-    string? PutOffReason,
-    IReadOnlyList<string> Cautions,
-    Start Start,
-    bool Thinning,
-    bool HasTrays,
-    IReadOnlyList<string> Checks,
-    ColdAnswer? Cold,
-    string? State
-);
+public sealed record TaskAnswer
+{
+    public required Guid BatchId { get; init; }
+
+    public required string Code { get; init; }
+
+    public required string Cultivar { get; init; }
+
+    public required Crop Crop { get; init; }
+
+    public required StepName Step { get; init; }
+
+    public required Press Press { get; init; }
+
+    /// <summary>What to do, in words.</summary>
+    public required string Title { get; init; }
+
+    public required DateOnly Due { get; init; }
+
+    public required DateOnly Low { get; init; }
+
+    public required DateOnly High { get; init; }
+
+    /// <summary>What "done" would say: cells, seedlings up so far, or plants.</summary>
+    public required int Count { get; init; }
+
+    /// <summary>The most that can be said.</summary>
+    public required int Most { get; init; }
+
+    public required int Seedlings { get; init; }
+
+    public required int Containers { get; init; }
+
+    public required int Seeds { get; init; }
+
+    public required int? Trays { get; init; }
+
+    public required double MixLitres { get; init; }
+
+    public required int Minutes { get; init; }
+
+    /// <summary>What becomes of the rest by the house rule.</summary>
+    public required Rest Leftover { get; init; }
+
+    public required GroupInput? From { get; init; }
+
+    /// <summary>Which group it is about: "done" says it.</summary>
+    public required Guid? Group { get; init; }
+
+    public required Guid PlaceId { get; init; }
+
+    public required string Place { get; init; }
+
+    public required string? Container { get; init; }
+
+    /// <summary>Emergence: where the tray goes on to; null where it stays.</summary>
+    public required string? CarryTo { get; init; }
+
+    public required string ToPlace { get; init; }
+
+    public required string? Conflict { get; init; }
+
+    public required string? PutOffReason { get; init; }
+
+    /// <summary>Where the work can hurt someone.</summary>
+    public required IReadOnlyList<string> Cautions { get; init; }
+
+    /// <summary>What the batch begins with.</summary>
+    public required Start Start { get; init; }
+
+    /// <summary>It is a thinning: done as shown; the count is the seedlings to snip.</summary>
+    public required bool Thinning { get; init; }
+
+    /// <summary>Its cells can be counted on the tray map.</summary>
+    public required bool HasTrays { get; init; }
+
+    /// <summary>What else to do and to look after, by the house rules.</summary>
+    public required IReadOnlyList<string> Checks { get; init; }
+
+    /// <summary>What the nights ahead say, where plants go out; null indoors.</summary>
+    public required ColdAnswer? Cold { get; init; }
+
+    /// <summary>What tells it from others of its batch in the same place and pot; null where there are none.</summary>
+    public required string? State { get; init; }
+}
 
 /// <summary>A batch whose work cannot be shown: it is said, and the others are shown.</summary>
 public sealed record TroubledAnswer(Guid BatchId, string Code, string Cultivar);
@@ -78,14 +114,18 @@ public sealed record NightAnswer(DateOnly Evening, double LowC);
 /// <param name="Nights">Tonight first.</param>
 public sealed record NightsAnswer(NightsFrom Known, DateOnly? MadeOn, IReadOnlyList<NightAnswer> Nights);
 
-/// <summary>A place on the walk with its tasks.</summary>
-public sealed record StopAnswer(Guid PlaceId, string Place, PlaceKind Kind, IReadOnlyList<TaskAnswer> Tasks);
+/// <summary>A place on the walk.</summary>
+/// <param name="Jobs">All that there is to do there.</param>
+/// <param name="Tasks">Those of them that this page has.</param>
+public sealed record StopAnswer(Guid PlaceId, string Place, PlaceKind Kind, int Jobs, IReadOnlyList<TaskAnswer> Tasks);
 
 /// <summary>To fetch from the store.</summary>
 public sealed record PickAnswer(string What, double Amount, string Unit);
 
 /// <param name="Today">The nursery's day.</param>
-/// <param name="Stops">In walking order; only places with something to do.</param>
+/// <param name="Jobs">What is due, or may be, on all pages.</param>
+/// <param name="Next">How many of them come before the next page; null where there is none.</param>
+/// <param name="Stops">In walking order; only places that this page has something of.</param>
 /// <param name="Coming">The next days' work, soonest first.</param>
 /// <param name="PickList">For what is due.</param>
 /// <param name="Minutes">For what is due.</param>
@@ -96,6 +136,8 @@ public sealed record PickAnswer(string What, double Amount, string Unit);
 /// <param name="Missing">What to set up first: site, places, cultivars, batch; null when nothing is.</param>
 public sealed record RoundAnswer(
     DateOnly Today,
+    int Jobs,
+    int? Next,
     IReadOnlyList<StopAnswer> Stops,
     IReadOnlyList<TaskAnswer> Coming,
     IReadOnlyList<PickAnswer> PickList,
@@ -114,21 +156,43 @@ internal static class RoundEndpoints
 
     private const int MostComing = 12;
 
+    /// <summary>Jobs on a page: more nobody does between two looks.</summary>
+    private const int OnPage = 100;
+
     public static void MapRound(this RouteGroupBuilder nursery) =>
         nursery
             .MapGet(
                 "/round",
-                async ([AsParameters] Here here, TimeProvider clock, ILogger<RoundAnswer> log, CancellationToken cancel) =>
+                async (
+                    [AsParameters] Here here,
+                    int? skip,
+                    int? take,
+                    TimeProvider clock,
+                    ILogger<RoundAnswer> log,
+                    CancellationToken cancel
+                ) =>
                 {
+                    if (skip < 0)
+                        throw new RefusedException(Failure.OutOfRange("skip", skip.Value, 0, BatchReader.Most));
+                    if (take is < 1 or > OnPage)
+                        throw new RefusedException(Failure.OutOfRange("take", take.Value, 1, OnPage));
                     await using var reading = await here.ReadAsync(cancel);
-                    return TypedResults.Ok(await AnswerAsync(reading, clock, log, cancel));
+                    return TypedResults.Ok(await AnswerAsync(reading, skip ?? 0, take ?? OnPage, clock, log, cancel));
                 }
             )
             .WithName("round")
             .For(Role.Helper);
 
+    /// <param name="reading">Whose.</param>
+    /// <param name="skip">Jobs before the page.</param>
+    /// <param name="take">Jobs on it.</param>
+    /// <param name="clock">For the nursery's day.</param>
+    /// <param name="log">What cannot be shown.</param>
+    /// <param name="cancel">Cancels.</param>
     internal static async Task<RoundAnswer> AnswerAsync(
         NurseryTransaction reading,
+        int skip,
+        int take,
         TimeProvider clock,
         ILogger<RoundAnswer> log,
         CancellationToken cancel
@@ -136,23 +200,70 @@ internal static class RoundEndpoints
     {
         var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
         var today = catalogue.Today;
-        var jobs = await new JobStore(reading).DueAsync(today, today.AddDays(Ahead), MostComing, cancel);
+        var heads = await new JobStore(reading).DueAsync(today, today.AddDays(Ahead), MostComing, cancel);
         var any = await new BatchReader(reading).CountAsync(cancel);
         var waiting = await Store.Plans.Replanner.WaitingAsync(reading, cancel);
         var ahead = await NightsAhead.LoadAsync(reading, catalogue.Site, today, cancel);
-        var sown = jobs.Where(j => j.Plain.Day.Step.Kind == StepKind.Begin && j.Plain.On(today) is { Press: not Press.Coming })
-            .Select(j => j.BatchId);
-        var trays = await new TrayStore(reading).OfAsync(sown, cancel);
-        return Answer(jobs, any, waiting, catalogue, ahead, trays, log);
+        var walk = Walk(heads, catalogue);
+        var page = walk.Skip(skip).Take(take).Select(w => w.Head).ToList();
+        var coming = heads
+            .Select(h => (Head: h, Work: h.Plain.On(today)))
+            .Where(c => c.Work is { Press: Press.Coming })
+            .OrderBy(c => c.Head.Plain.Day.Shown)
+            .ThenBy(c => c.Head.Code.Length)
+            .ThenBy(c => c.Head.Code, StringComparer.Ordinal)
+            .Take(MostComing)
+            .Select(c => c.Head);
+        var opened = await new JobStore(reading).OpenAsync([.. page, .. coming], cancel);
+        var due = walk.Where(w => w.Work.Press != Press.Look).ToList();
+        var trays = await new TrayStore(reading).OfAsync(
+            walk.Where(w => w.Work.Step.Kind == StepKind.Begin).Select(w => w.Head.BatchId),
+            cancel
+        );
+        var (tasks, troubled) = Tasks(opened, catalogue, ahead, log);
+        return new(
+            today,
+            walk.Count,
+            skip + page.Count < walk.Count ? skip + page.Count : null,
+            [
+                .. from w in walk
+                group w by w.Head.PlaceId into there
+                let here = tasks.Where(t => t.PlaceId == there.Key && t.Press != Press.Coming).ToList()
+                where here.Count > 0
+                let place = catalogue.Places[there.Key]
+                select new StopAnswer(place.Id, place.Name, place.Kind, there.Count(), here),
+            ],
+            [.. tasks.Where(t => t.Press == Press.Coming)],
+            [.. PickList.Of(due, trays, catalogue)],
+            due.Sum(w => w.Work.Minutes),
+            any,
+            catalogue.Record.Season(catalogue.Site, catalogue.Today.Year) is null ? "site"
+                : catalogue.Places.Count == 0 ? "places"
+                : catalogue.Cultivars.Count == 0 ? "cultivars"
+                : any == 0 ? "batch"
+                : null,
+            new(ahead.From, ahead.MadeOn, [.. ahead.Nights.Select(n => new NightAnswer(n.Evening, n.LowC))]),
+            troubled,
+            waiting
+        );
     }
 
-    private static RoundAnswer Answer(
-        IReadOnlyList<JobView> jobs,
-        int any,
-        int waiting,
+    /// <summary>What is due, or may be, in the order of the walk.</summary>
+    private static List<(JobHead Head, Work Work)> Walk(IEnumerable<JobHead> heads, Store.Plans.Catalogue catalogue) =>
+        [
+            .. from h in heads
+            let work = h.Plain.On(catalogue.Today)
+            where work is { Press: not Press.Coming }
+            let place = catalogue.Places[h.PlaceId]
+            orderby place.WalkOrder, place.Name, place.Id, work.Press descending, h.Plain.Day.Shown, h.Code.Length, h.Code, h.Id
+            select (h, work),
+        ];
+
+    /// <summary>The cards, in the order given. The morning's work does not wait for one batch that cannot be read: it is said.</summary>
+    private static (List<TaskAnswer> Tasks, List<TroubledAnswer> Troubled) Tasks(
+        IEnumerable<JobView> jobs,
         Store.Plans.Catalogue catalogue,
         NightsAhead ahead,
-        IReadOnlyList<TrayView> trays,
         ILogger<RoundAnswer> log
     )
     {
@@ -169,137 +280,96 @@ internal static class RoundEndpoints
                 when (e is InvalidOperationException or KeyNotFoundException or ArgumentException or NullReferenceException or JsonException
                 )
             {
-                // The morning's work does not wait for one batch that cannot be read: it is said on its card.
                 log.LogError(e, "The work of a batch cannot be shown");
-                troubled.Add(new(job.BatchId, job.Code, job.Cultivar));
+                troubled.Add(new(job.Head.BatchId, job.Head.Code, catalogue.Cultivars[job.Head.CultivarId].Name));
             }
         }
 
-        var now = tasks.Where(t => t.Press != Press.Coming).ToList();
-        var due = now.Where(t => t.Press != Press.Look).ToList();
-        var stops = catalogue
-            .Places.Values.OrderBy(p => p.WalkOrder)
-            .ThenBy(p => p.Name, StringComparer.Ordinal)
-            .Select(p => new StopAnswer(
-                p.Id,
-                p.Name,
-                p.Kind,
-                [
-                    .. now.Where(t => t.PlaceId == p.Id)
-                        .OrderByDescending(t => t.Press)
-                        .ThenBy(t => t.Due)
-                        .ThenBy(t => t.Code.Length)
-                        .ThenBy(t => t.Code, StringComparer.Ordinal),
-                ]
-            ))
-            .Where(s => s.Tasks.Count > 0);
-        return new(
-            catalogue.Today,
-            [.. stops],
-            [
-                .. tasks
-                    .Where(t => t.Press == Press.Coming && Soonest(t) <= catalogue.Today.AddDays(Ahead))
-                    .OrderBy(Soonest)
-                    .ThenBy(t => t.Code.Length)
-                    .ThenBy(t => t.Code, StringComparer.Ordinal)
-                    .Take(MostComing),
-            ],
-            [.. PickList(due, trays)],
-            due.Sum(t => t.Minutes),
-            any,
-            catalogue.Record.Season(catalogue.Site, catalogue.Today.Year) is null ? "site"
-                : catalogue.Places.Count == 0 ? "places"
-                : catalogue.Cultivars.Count == 0 ? "cultivars"
-                : any == 0 ? "batch"
-                : null,
-            new(ahead.From, ahead.MadeOn, [.. ahead.Nights.Select(n => new NightAnswer(n.Evening, n.LowC))]),
-            troubled,
-            waiting
-        );
+        return (tasks, troubled);
     }
-
-    private static DateOnly Soonest(TaskAnswer task) => task.Due;
 
     private static TaskAnswer Task(JobView job, Work work, Store.Plans.Catalogue catalogue, NightsAhead ahead, Measures measures)
     {
-        var place = catalogue.Places[job.PlaceId];
-        var to = catalogue.Places[job.ToPlaceId];
-        var target = new Spot(job.ToContainerId, job.ToPlaceId);
-        var twins = catalogue.Rules.Rules.Twins;
-        var count = work.Thin is { } plan
-            ? plan.Snips
-            : work.Step.Kind switch
-            {
-                StepKind.Begin => work.Containers,
-                StepKind.Up => work.Seedlings,
-                StepKind.PlantOut => work.Seedlings,
-                _ => Math.Min(work.Seedlings, work.Containers),
-            };
-        var most = work.Step.Kind switch
+        var (head, detail) = (job.Head, job.Detail);
+        var cultivar = catalogue.Cultivars[head.CultivarId];
+        var place = catalogue.Places[head.PlaceId];
+        var to = catalogue.Places[head.ToPlaceId];
+        var day = head.Plain.Day;
+        return new()
         {
-            StepKind.Begin => 1_000_000,
-            StepKind.Up => work.Seeds,
-            _ => work.Seedlings,
-        };
-        var day = job.Plain.Day;
-        return new(
-            job.BatchId,
-            job.Code,
-            job.Cultivar,
-            job.Crop,
-            StepName.Of(work.Step, job.Start),
-            work.Press,
-            work.Kind switch
+            BatchId = head.BatchId,
+            Code = head.Code,
+            Cultivar = cultivar.Name,
+            Crop = cultivar.Crop,
+            Step = StepName.Of(work.Step, head.Start),
+            Press = work.Press,
+            Title = work.Kind switch
             {
                 JobKind.Thin => "Thin",
                 JobKind.CountAgain => "Count once more",
-                _ => Title(work.Step, job.Start),
+                _ => Title(work.Step, head.Start),
             },
-            day.Shown,
-            day.Date.Low,
-            day.Date.High,
-            count,
-            most,
-            work.Seedlings,
-            work.Containers,
-            work.Seeds,
-            work.Trays,
-            work.MixLitres,
-            work.Minutes,
+            Due = day.Shown,
+            Low = day.Date.Low,
+            High = day.Date.High,
+            Count = work.Thin is { } plan
+                ? plan.Snips
+                : work.Step.Kind switch
+                {
+                    StepKind.Begin => work.Containers,
+                    StepKind.Up => work.Seedlings,
+                    StepKind.PlantOut => work.Seedlings,
+                    _ => Math.Min(work.Seedlings, work.Containers),
+                },
+            Most = work.Step.Kind switch
+            {
+                StepKind.Begin => 1_000_000,
+                StepKind.Up => work.Seeds,
+                _ => work.Seedlings,
+            },
+            Seedlings = work.Seedlings,
+            Containers = work.Containers,
+            Seeds = work.Seeds,
+            Trays = work.Trays,
+            MixLitres = work.MixLitres,
+            Minutes = work.Minutes,
             // Only twins are left over by rule; a plant left behind is a plant.
-            twins == Twins.Snip
-            && work.Step.Number == 1
-            && work.Seedlings > work.Containers
-                ? Rest.Snipped
-                : Rest.Stays,
-            work.From is { } from ? new(from.Container, from.Place) : null,
-            work.Group?.Value,
-            place.Id,
-            place.Name,
-            job.Container,
-            work.Step.Kind == StepKind.Up && work.Thin is null && target != work.From ? to.Name : null,
-            to.Name,
-            job.Conflict is null ? null : ReasonSentences.Of(job.Conflict, measures).Text,
-            work.Kind == JobKind.Step ? job.PutOffReason : null,
-            CautionsOf(job, work.Step.Kind, place.Kind, catalogue),
-            job.Start,
-            work.Thin is not null,
-            job.HasTrays,
-            RoundWords.Checks(job, work, catalogue),
-            Cold(job, work, catalogue, ahead, measures),
-            job.Shared && job.Group() is { } stands ? LedgerWords.State(stands) : null
-        );
+            Leftover =
+                catalogue.Rules.Rules.Twins == Twins.Snip && work.Step.Number == 1 && work.Seedlings > work.Containers
+                    ? Rest.Snipped
+                    : Rest.Stays,
+            From = work.From is { } from ? new(from.Container, from.Place) : null,
+            Group = work.Group?.Value,
+            State = detail.Shared && job.Group() is { } stands ? LedgerWords.State(stands) : null,
+            PlaceId = place.Id,
+            Place = place.Name,
+            Container = detail.Container,
+            CarryTo =
+                work.Step.Kind == StepKind.Up && work.Thin is null && new Spot(head.ToContainerId, head.ToPlaceId) != work.From
+                    ? to.Name
+                    : null,
+            ToPlace = to.Name,
+            Conflict = detail.Conflict is null ? null : ReasonSentences.Of(detail.Conflict, measures).Text,
+            PutOffReason = work.Kind == JobKind.Step ? detail.PutOffReason : null,
+            Cautions = CautionsOf(head, cultivar.Group, work.Step.Kind, place.Kind, catalogue),
+            Start = head.Start,
+            Thinning = work.Thin is not null,
+            HasTrays = detail.HasTrays,
+            Checks = RoundWords.Checks(job, work, catalogue),
+            Cold = Cold(head, work, catalogue, ahead, measures),
+        };
     }
 
-    private static ColdAnswer? Cold(JobView job, Work work, Store.Plans.Catalogue catalogue, NightsAhead ahead, Measures measures)
+    private static ColdAnswer? Cold(JobHead job, Work work, Store.Plans.Catalogue catalogue, NightsAhead ahead, Measures measures)
     {
+        var crop = catalogue.Cultivars[job.CultivarId].Crop;
         var to = catalogue.Places[job.ToPlaceId];
         var from = work.From is { } stands ? catalogue.Places[stands.Place] : null;
-        return ColdOfWork.Of(job.Crop, work, from, to, ahead) is { } finding
+        return ColdOfWork.Of(crop, work, from, to, ahead) is { } finding
             ? new(
                 finding.Verdict,
                 finding.Freezes,
-                ColdWords.Of(finding, job.Crop, ColdOfWork.Outdoors(to)!.Value.Going, ahead, catalogue.Today, measures)
+                ColdWords.Of(finding, crop, ColdOfWork.Outdoors(to)!.Value.Going, ahead, catalogue.Today, measures)
             )
             : null;
     }
@@ -313,7 +383,13 @@ internal static class RoundEndpoints
             _ => LedgerWords.Step(step, start),
         };
 
-    private static List<string> CautionsOf(JobView job, StepKind step, PlaceKind kind, Store.Plans.Catalogue catalogue)
+    private static List<string> CautionsOf(
+        JobHead job,
+        SpeciesGroup species,
+        StepKind step,
+        PlaceKind kind,
+        Store.Plans.Catalogue catalogue
+    )
     {
         var cautions = new List<string>();
         var filled = job.ToContainerId is { } id ? Store.Plans.Catalogue.Of(catalogue.Containers[id]) : null;
@@ -322,7 +398,7 @@ internal static class RoundEndpoints
             cautions.Add(Cautions.Mix);
         if (moves && filled is { WaterCulture: true })
             cautions.Add(Cautions.Solution);
-        if (step == StepKind.Begin && job.Start == Start.Seed && job.Species != SpeciesGroup.Tomato)
+        if (step == StepKind.Begin && job.Start == Start.Seed && species != SpeciesGroup.Tomato)
             cautions.Add(Cautions.PepperSeed);
         if (step == StepKind.Begin && job.Start == Start.Grafts)
             cautions.Add(Cautions.Blade);
@@ -330,51 +406,4 @@ internal static class RoundEndpoints
             cautions.Add(Cautions.Mat);
         return cautions;
     }
-
-    private static IEnumerable<PickAnswer> PickList(IReadOnlyList<TaskAnswer> due, IReadOnlyList<TrayView> laid)
-    {
-        // Trays that are laid out are fetched once, whoever shares them, and a shared one has a label for each row.
-        var sown = due.Where(t => t.Step.Kind == StepKind.Begin).Select(t => t.BatchId).ToHashSet();
-        var own = laid.Where(t => t.Rows.Any(r => sown.Contains(r.BatchId))).ToList();
-        var inTrays = own.SelectMany(t => t.Rows).Select(r => r.BatchId).ToHashSet();
-        var loose = due.Where(t => t.Step.Kind != StepKind.Begin || !inTrays.Contains(t.BatchId)).ToList();
-        foreach (var group in due.Where(t => t is { Step.Kind: StepKind.Begin, Start: Start.Seed }).GroupBy(t => t.Cultivar))
-            yield return new($"{group.Key} seed", group.Sum(t => t.Seeds), "seeds");
-        foreach (var group in due.Where(t => t.Step.Kind == StepKind.Begin && t.Start != Start.Plants).GroupBy(t => t.Container))
-        {
-            var ids = group.Select(t => t.BatchId).ToHashSet();
-            var shared = own.Count(t => t.Rows.Any(r => ids.Contains(r.BatchId)));
-            yield return new(
-                group.Key ?? "",
-                shared + group.Where(t => !inTrays.Contains(t.BatchId)).Sum(t => t.Trays ?? t.Containers),
-                ""
-            );
-        }
-
-        foreach (var group in due.Where(t => t.Step.Kind == StepKind.Move).GroupBy(t => t.Container))
-            yield return new(group.Key ?? "", group.Sum(t => t.Containers), "");
-        var seedMix = due.Where(t => t.Step.Kind == StepKind.Begin).Sum(t => t.MixLitres);
-        var pottingMix = due.Where(t => t.Step.Kind != StepKind.Begin).Sum(t => t.MixLitres);
-        if (seedMix > 0)
-            yield return new("Seed mix", seedMix, "L");
-        if (pottingMix > 0)
-            yield return new("Potting mix", pottingMix, "L");
-        // A label for each tray at sowing, for each pot at a move.
-        var labels =
-            own.Sum(t => Labels(t, sown))
-            + loose.Sum(t =>
-                t.Step.Kind switch
-                {
-                    StepKind.Begin => t.Trays ?? t.Containers,
-                    StepKind.Move => t.Containers,
-                    _ => 0,
-                }
-            );
-        if (labels > 0)
-            yield return new("Labels", labels, "");
-    }
-
-    /// <summary>One to a tray; to each of one's rows where others have rows in it.</summary>
-    private static int Labels(TrayView tray, HashSet<Guid> sown) =>
-        tray.Rows.Select(r => r.BatchId).Distinct().Count() > 1 ? tray.Rows.Count(r => sown.Contains(r.BatchId)) : 1;
 }

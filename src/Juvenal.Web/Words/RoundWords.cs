@@ -15,8 +15,8 @@ internal static class RoundWords
         if (work.Thin is { } plan)
             return [TrayWords.Thin(plan), "Keep the soundest, not the tallest; snip at soil level, do not pull: roots are shared."];
         var rules = catalogue.Rules.Rules;
-        var start = job.Start;
-        var into = job.ToContainerId is { } id ? Store.Plans.Catalogue.Of(catalogue.Containers[id]) : null;
+        var start = job.Head.Start;
+        var into = job.Head.ToContainerId is { } id ? Store.Plans.Catalogue.Of(catalogue.Containers[id]) : null;
         return work.Step.Kind switch
         {
             StepKind.Begin => [.. Begin(job, start, into)],
@@ -41,7 +41,7 @@ internal static class RoundWords
                 break;
             case Start.Grafts:
                 yield return "Stems of the same width; cut, join, clip. Then damp, shaded and warm.";
-                if (job.UnionCm is { } union)
+                if (job.Detail.UnionCm is { } union)
                     yield return Invariant(
                         $"Union at {union:0.#} cm: it stays at least {Beginning.UnionAboveSoilCm:0} cm above the soil, always."
                     );
@@ -83,12 +83,14 @@ internal static class RoundWords
             yield return "An unequal pair may go on as one, and is separated at the next move.";
         if (start == Start.Grafts)
             yield return Invariant($"Graft union at least {Beginning.UnionAboveSoilCm:0} cm above the soil, always.");
-        else if (job.Crop == Crop.Tomato && job.Habit != Habit.Dwarf)
+        else if (catalogue.Cultivars[job.Head.CultivarId] is { Crop: Crop.Tomato } tomato && tomato.Habit != Habit.Dwarf)
             yield return "Set up to the lowest kept leaves.";
         else
-            yield return job.Crop == Crop.Pepper ? "Set at the old soil level." : "Dwarf types only a little deeper.";
+            yield return catalogue.Cultivars[job.Head.CultivarId].Crop == Crop.Pepper
+                ? "Set at the old soil level."
+                : "Dwarf types only a little deeper.";
         var second = work.Step.Number == 2;
-        var leaves = job.Leaves ?? 0;
+        var leaves = job.Detail.Leaves ?? 0;
         if (rules.SeedLeaves == SeedLeaves.SecondMove && second)
             yield return "Pinch off the seed leaves.";
         if (rules.SeedLeaves == SeedLeaves.SecondLeaves && leaves >= 4)

@@ -2928,7 +2928,17 @@ export interface components {
              * @description The nursery's day.
              */
             today: string;
-            /** @description In walking order; only places with something to do. */
+            /**
+             * Format: int32
+             * @description What is due, or may be, on all pages.
+             */
+            jobs: number;
+            /**
+             * Format: int32
+             * @description How many of them come before the next page; null where there is none.
+             */
+            next: null | number;
+            /** @description In walking order; only places that this page has something of. */
             stops: components["schemas"]["StopAnswer"][];
             /** @description The next days' work, soonest first. */
             coming: components["schemas"]["TaskAnswer"][];
@@ -3440,12 +3450,18 @@ export interface components {
             /** @description In words. */
             title: string;
         };
-        /** @description A place on the walk with its tasks. */
+        /** @description A place on the walk. */
         StopAnswer: {
             /** Format: uuid */
             placeId: string;
             place: string;
             kind: components["schemas"]["PlaceKind"];
+            /**
+             * Format: int32
+             * @description All that there is to do there.
+             */
+            jobs: number;
+            /** @description Those of them that this page has. */
             tasks: components["schemas"]["TaskAnswer"][];
         };
         /** @description A sum of the bench, explained. */
@@ -5479,7 +5495,10 @@ export interface operations {
     };
     round: {
         parameters: {
-            query?: never;
+            query?: {
+                skip?: number;
+                take?: number;
+            };
             header?: never;
             path: {
                 nursery: string;

@@ -11,7 +11,7 @@ import { day } from '../ui/dates';
 import { Empty, Waiting } from '../ui/Page';
 import { Warning } from '../ui/Warning';
 import { counted, many, volume } from '../ui/units';
-import { degrees, headline, nightName } from './model';
+import { degrees, headline, nightName, walk } from './model';
 import { TaskCard } from './TaskCard';
 import { useRound } from './useRound';
 
@@ -19,10 +19,13 @@ import { useRound } from './useRound';
 export function RoundView() {
   const nursery = useNursery();
   const round = useRound();
-  if (!round.data) return <Waiting error={round.error} retry={() => void round.refetch()} />;
-  const { stops, today, coming, pickList, minutes, missing, nights, troubled, waiting } = round.data;
+  const first = round.data?.pages[0];
+  if (!round.data || !first) return <Waiting error={round.error} retry={() => void round.refetch()} />;
+  const { today, coming, pickList, minutes, jobs, missing, nights, waiting } = first;
   if (missing) return <First missing={missing} base={`/n/${nursery}`} />;
-  const jobs = stops.reduce((n, s) => n + s.tasks.length, 0);
+  const stops = walk(round.data.pages);
+  const troubled = round.data.pages.flatMap((p) => p.troubled);
+  const left = jobs - stops.reduce((n, s) => n + s.tasks.length, 0);
 
   return (
     <Box
@@ -71,6 +74,16 @@ export function RoundView() {
             <Stop key={stop.placeId} stop={stop} number={i + 1} today={today} last={i === stops.length - 1} />
           ))}
         </Box>
+        {round.hasNextPage && (
+          <Button
+            className="no-print"
+            variant="outlined"
+            onClick={() => void round.fetchNextPage()}
+            disabled={round.isFetchingNextPage}
+          >
+            {round.isFetchingNextPage ? 'Fetching…' : `Show more: ${counted(left, 'job')} further on`}
+          </Button>
+        )}
       </Box>
       <Box component="aside">
         {pickList.length > 0 && <PickList items={pickList} />}
@@ -114,6 +127,7 @@ function Stop({ stop, number, today, last }: { stop: Schemas['StopAnswer']; numb
           {number}
         </Box>
         <Typography variant="h2">{stop.place}</Typography>
+        {stop.jobs > stop.tasks.length && <Typography color="textSecondary">{counted(stop.jobs, 'job')} here</Typography>}
       </Box>
       <Box sx={{ display: 'grid', gap: 1.25 }}>
         {stop.tasks.map((task) => (

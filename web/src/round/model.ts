@@ -1,6 +1,17 @@
 import { away, day, daysBetween, duration, span } from '../ui/dates';
 import { counted, many, volume, type UnitSystem } from '../ui/units';
+import type { Schemas } from '../api/client';
 import type { Task } from './useRound';
+
+/** The walk of several pages as one: a place that goes on on the next page is one place. */
+export function walk(pages: readonly { stops: readonly Schemas['StopAnswer'][] }[]): Schemas['StopAnswer'][] {
+  const stops = new Map<string, Schemas['StopAnswer']>();
+  for (const stop of pages.flatMap((p) => p.stops)) {
+    const before = stops.get(stop.placeId);
+    stops.set(stop.placeId, before ? { ...before, tasks: [...before.tasks, ...stop.tasks] } : stop);
+  }
+  return [...stops.values()];
+}
 
 const things = { seed: 'cell', plants: 'plant', cuttings: 'cutting', grafts: 'graft' } as const;
 

@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useNursery } from '../app/nursery';
 import { lookAgain } from '../data/plans';
@@ -6,12 +6,16 @@ import { useEntries } from '../ui/useEntries';
 
 export type Task = Schemas['TaskAnswer'];
 
+/** The morning's work, a page of jobs at a time in the order of the walk. */
 export function useRound() {
   const nursery = useNursery();
-  return useQuery({
+  return useInfiniteQuery({
     queryKey: [nursery, 'round'],
-    queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/round', { params: { path: { nursery } } })),
-    refetchInterval: (q) => lookAgain(q.state.data?.waiting),
+    queryFn: ({ pageParam }) =>
+      unwrap(api.GET('/api/nurseries/{nursery}/round', { params: { path: { nursery }, query: { skip: pageParam } } })),
+    initialPageParam: 0,
+    getNextPageParam: (last) => last.next ?? undefined,
+    refetchInterval: (q) => lookAgain(q.state.data?.pages[0]?.waiting),
   });
 }
 

@@ -1,0 +1,59 @@
+using Juvenal.Core.Season;
+using Juvenal.Store.Batches;
+using Juvenal.Store.Sowing;
+
+namespace Juvenal.Web.Round;
+
+/// <summary>What to fetch from the store for the jobs that are due.</summary>
+internal static class PickList
+{
+    /// <param name="due">Jobs, on whatever page.</param>
+    /// <param name="laid">The trays of those that are sown.</param>
+    /// <param name="catalogue">For names.</param>
+    public static IEnumerable<PickAnswer> Of(
+        IReadOnlyList<(JobHead Head, Work Work)> due,
+        IReadOnlyList<TrayView> laid,
+        Store.Plans.Catalogue catalogue
+    )
+    {
+        // Trays that are laid out are fetched once, whoever shares them, and a shared one has a label for each row.
+        var sowings = due.Where(d => d.Work.Step.Kind == StepKind.Begin).ToList();
+        var moves = due.Where(d => d.Work.Step.Kind == StepKind.Move).ToList();
+        var sown = sowings.Select(d => d.Head.BatchId).ToHashSet();
+        var own = laid.Where(t => t.Rows.Any(r => sown.Contains(r.BatchId))).ToList();
+        var inTrays = own.SelectMany(t => t.Rows).Select(r => r.BatchId).ToHashSet();
+        foreach (var cultivar in sowings.Where(d => d.Head.Start == Start.Seed).GroupBy(d => catalogue.Cultivars[d.Head.CultivarId].Name))
+            yield return new($"{cultivar.Key} seed", cultivar.Sum(d => d.Work.Seeds), "seeds");
+        foreach (var container in sowings.Where(d => d.Head.Start != Start.Plants).GroupBy(Container))
+        {
+            var ids = container.Select(d => d.Head.BatchId).ToHashSet();
+            var shared = own.Count(t => t.Rows.Any(r => ids.Contains(r.BatchId)));
+            yield return new(container.Key, shared + container.Where(d => !inTrays.Contains(d.Head.BatchId)).Sum(Trays), "");
+        }
+
+        foreach (var container in moves.GroupBy(Container))
+            yield return new(container.Key, container.Sum(d => d.Work.Containers), "");
+        var seedMix = sowings.Sum(d => d.Work.MixLitres);
+        var pottingMix = due.Where(d => d.Work.Step.Kind != StepKind.Begin).Sum(d => d.Work.MixLitres);
+        if (seedMix > 0)
+            yield return new("Seed mix", seedMix, "L");
+        if (pottingMix > 0)
+            yield return new("Potting mix", pottingMix, "L");
+        // A label for each tray at sowing, for each pot at a move.
+        var labels =
+            own.Sum(t => Labels(t, sown))
+            + sowings.Where(d => !inTrays.Contains(d.Head.BatchId)).Sum(Trays)
+            + moves.Sum(d => d.Work.Containers);
+        if (labels > 0)
+            yield return new("Labels", labels, "");
+
+        string Container((JobHead Head, Work Work) due) =>
+            due.Head.ToContainerId is { } id && catalogue.Containers.TryGetValue(id, out var kind) ? kind.Name : "";
+
+        static int Trays((JobHead Head, Work Work) due) => due.Work.Trays ?? due.Work.Containers;
+    }
+
+    /// <summary>One to a tray; to each of one's rows where others have rows in it.</summary>
+    private static int Labels(TrayView tray, HashSet<Guid> sown) =>
+        tray.Rows.Select(r => r.BatchId).Distinct().Count() > 1 ? tray.Rows.Count(r => sown.Contains(r.BatchId)) : 1;
+}
