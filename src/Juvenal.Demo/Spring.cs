@@ -227,7 +227,7 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
         }
 
         await WriteAsync(
-            n => new WorkStore(n, clock).DoneAsync(batch.Id, work.Step.Id.Value, said, work.From, work.Group?.Value, cancel),
+            n => new WorkStore(n, clock).DoneAsync(batch.Id, work.Step.Id.Value, said, work.From, work.Group?.Value, null, cancel),
             cancel
         );
         if (work.Step.Kind == StepKind.Move)

@@ -19,7 +19,7 @@ test('fewer than planned are pricked out; the rest is snipped, and every count a
   await expect(card.getByLabel(/How many/)).toHaveValue(String(all + 40));
 
   await card.getByLabel(/How many/).fill(String(all - 5));
-  await expect(card.getByText('The other 5:')).toBeVisible();
+  await expect(card.getByText('5 left:')).toBeVisible();
   await card.getByRole('button', { name: 'snipped' }).click();
   await card.getByRole('button', { name: 'Done' }).click();
   await expect(card).toHaveCount(0);

@@ -33,7 +33,7 @@ test('cells are counted by digits, undone, kept over a reload, logged, and put r
   await page.reload();
   // What was typed outlives the page.
   await expect(log).toHaveText(typed ?? '');
-  const carry = page.getByLabel(/carry on to/);
+  const carry = page.getByLabel(/Cover off, move to/);
   if (await carry.isVisible()) await carry.uncheck();
   await log.click();
   await expect(page.getByRole('button', { name: 'Log the count' })).toBeDisabled();

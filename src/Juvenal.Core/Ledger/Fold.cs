@@ -76,6 +76,7 @@ public static class Fold
         // Sittings of one job stand as one group; the entries that made each of them go on naming it by their own id.
         private readonly Dictionary<GroupId, GroupId> _standsWith = [];
         private readonly HashSet<GroupId> _named = [];
+        private readonly HashSet<StepId> _done = [];
         private readonly Dictionary<StepId, DateOnly> _days = [];
         private readonly Dictionary<StepId, (DateOnly, string, long)> _putOff = [];
         private readonly List<Contradiction> _contradictions = [];
@@ -108,6 +109,7 @@ public static class Fold
                 _used,
                 _trays,
                 _emerged > 0 ? _countedOn : null,
+                _done,
                 _standsWith
             );
 
@@ -119,6 +121,8 @@ public static class Fold
                 return;
             }
 
+            if (entry is { Kind: EntryKind.Moved, Step: { } did })
+                _done.Add(did);
             foreach (var tray in entry.Trays ?? [])
                 _trays[tray.TrayId] = (tray.Cells, entry.HappenedOn);
             switch (entry.Kind)

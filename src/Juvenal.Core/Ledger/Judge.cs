@@ -1,4 +1,5 @@
 using Juvenal.Core.Measures;
+using Juvenal.Core.Places;
 using Juvenal.Core.Season;
 
 namespace Juvenal.Core.Ledger;
@@ -6,8 +7,8 @@ namespace Juvenal.Core.Ledger;
 /// <summary>What of a nursery the ledger's law asks about.</summary>
 /// <param name="Today">The nursery's day.</param>
 /// <param name="Place">A place by its id: whether plants stand there without containers, and its name; null: there is none.</param>
-/// <param name="IsContainer">Whether there is such a container.</param>
-public sealed record LedgerFacts(DateOnly Today, Func<Guid, (bool IsBed, string Name)?> Place, Func<Guid, bool> IsContainer);
+/// <param name="Container">A container by its id; null: there is none.</param>
+public sealed record LedgerFacts(DateOnly Today, Func<Guid, (bool IsBed, string Name)?> Place, Func<Guid, Container?> Container);
 
 /// <summary>What becomes of an entry.</summary>
 public abstract record Verdict
@@ -70,7 +71,7 @@ public static class Judge
         // Another pot is a move up, and a bed is planting out, wherever that is: the Round must not ask for it again. The same pot in
         // another place is carried: that does nothing but what it says it does.
         if (named is { Kind: EntryKind.Moved, Step: null, From: { } from, To: { } to } && from.Container != to.Container)
-            named = named with { Step = ledger.Route.OfMoveTo(to, then.Group(named.Group)?.Reached)?.Id };
+            named = named with { Step = ledger.Route.OfMoveTo(to, then.Group(named.Group)?.Reached, c => facts.Container(c)?.Litres)?.Id };
         var after = ledger.And(named);
         if (after.State.Contradictions.Count == 0)
             return new Verdict.Accepted(named, after);
@@ -183,7 +184,7 @@ public static class Judge
                 failures.Add(new("not-chosen", field + ".placeId"));
             else if (g.Container is null && !place.IsBed)
                 failures.Add(new("container-missing", field + ".containerId", Subject: place.Name));
-            if (g.Container is { } c && !facts.IsContainer(c))
+            if (g.Container is { } c && facts.Container(c) is null)
                 failures.Add(new("not-chosen", field + ".containerId"));
         }
 

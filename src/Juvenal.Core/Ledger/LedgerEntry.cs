@@ -109,6 +109,7 @@ public sealed record Contradiction(LedgerEntry Entry, string Code, string Field,
 /// <param name="Used">Seedlings that went into grafts.</param>
 /// <param name="Trays">The last count of each tray's cells, with its day.</param>
 /// <param name="CountedOn">Day of the last count of what is up.</param>
+/// <param name="Named">Steps that an entry says were done; what plants went past without it was skipped.</param>
 /// <param name="StandsWith">By the name of a sitting of a job that stands as one with another: that one's name.</param>
 /// <param name="Contradictions">Entries that were left out because the counts do not allow them; empty in a sound ledger.</param>
 public sealed record BatchState(
@@ -124,6 +125,7 @@ public sealed record BatchState(
     int Used = 0,
     IReadOnlyDictionary<Guid, (string Cells, DateOnly On)>? Trays = null,
     DateOnly? CountedOn = null,
+    IReadOnlySet<StepId>? Named = null,
     IReadOnlyDictionary<GroupId, GroupId>? StandsWith = null
 )
 {
@@ -163,6 +165,9 @@ public sealed record BatchState(
     public bool Passed(Step step) =>
         StepDays.ContainsKey(step.Id)
         && (step.Kind <= StepKind.Up || Before(step) is var before && (before == 0 || before < RearShare * Seedlings));
+
+    /// <summary>Whether plants went past a step without doing it: from the tray into the last pot, into the bed without hardening.</summary>
+    public bool Skipped(Step step) => step.Kind > StepKind.Up && StepDays.ContainsKey(step.Id) && Named?.Contains(step.Id) == false;
 
     /// <summary>The days of the steps that lie behind the batch, those that its path has no longer among them.</summary>
     public IEnumerable<(Step Step, DateOnly Day)> Done() => from s in Route.All where Passed(s.Step) select (s.Step, StepDays[s.Step.Id]);

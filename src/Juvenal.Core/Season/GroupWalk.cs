@@ -12,18 +12,20 @@ public static class GroupWalk
     /// <param name="request">That the plan was made from.</param>
     /// <param name="plan">The batch's plan.</param>
     /// <param name="group">One of its groups.</param>
-    /// <returns>Null where the plan's own day holds: the group is not ahead, or has nothing left to do.</returns>
-    public static StepDay? Next(PlanRequest request, Plan plan, Group group)
+    /// <param name="step">That it does next.</param>
+    /// <returns>Null where the plan's own day holds: the group is not ahead.</returns>
+    public static StepDay? Next(PlanRequest request, Plan plan, Group group, Step step)
     {
         ArgumentNullException.ThrowIfNull(request);
         ArgumentNullException.ThrowIfNull(plan);
         ArgumentNullException.ThrowIfNull(group);
-        var next = plan.Steps.FirstOrDefault(s => s.Step.Kind is > StepKind.Up and < StepKind.Ripe && s.Step > group.Reached);
+        var next = plan.Steps.FirstOrDefault(s => s.Step == step);
         if (next is null || !plan.Steps.Any(s => s.Step < next.Step && s.Facts.Done is null))
             return null;
         var facts = request.Path.Steps.ToDictionary(
-            step => step.Id,
-            step => step <= group.Reached ? new StepFacts(Done: DoneOn(request, group, step)) : request.FactsOf(step) with { Done = null }
+            s => s.Id,
+            // What it goes past without doing is behind it too.
+            s => s < step ? new StepFacts(Done: DoneOn(request, group, s)) : request.FactsOf(s) with { Done = null }
         );
         var own = request with { Facts = facts };
         var course = new Planner.Course(request.Path);

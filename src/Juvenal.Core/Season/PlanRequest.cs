@@ -26,7 +26,8 @@ public sealed record SowingChoice(
 /// <param name="Done">The day it happened.</param>
 /// <param name="Locked">The day the grower fixed.</param>
 /// <param name="NotBefore">The day it was put off to.</param>
-public sealed record StepFacts(DateOnly? Done = null, DateOnly? Locked = null, DateOnly? NotBefore = null)
+/// <param name="Skipped">Plants went past it on that day without doing it.</param>
+public sealed record StepFacts(DateOnly? Done = null, DateOnly? Locked = null, DateOnly? NotBefore = null, bool Skipped = false)
 {
     public static StepFacts None { get; } = new();
 }

@@ -82,17 +82,22 @@ public sealed class Route
     public RouteStep this[Step step] => _byId[step.Id];
 
     /// <summary>
-    /// The step that a move into another container does: that which wants this container, wherever it stands; else the next move, and none
-    /// where all are done. A bed is planting out, planned or not.
+    /// The step that a move into another container does: that which wants this container, wherever it stands; else the last that wants no
+    /// bigger one, so that nothing is asked to go back into a smaller pot; else the next move, and none where all are done. A bed is
+    /// planting out, planned or not.
     /// </summary>
     /// <param name="to">Where they went.</param>
     /// <param name="reached">What they had done; null where that is not known.</param>
-    public Step? OfMoveTo(Spot to, Step? reached)
+    /// <param name="litres">How much a container holds; null where there is no such container.</param>
+    public Step? OfMoveTo(Spot to, Step? reached, Func<Guid, double?> litres)
     {
-        if (to.Container is null)
+        ArgumentNullException.ThrowIfNull(litres);
+        if (to.Container is not { } into)
             return PlantOut;
         var left = Moves.Where(s => s > (reached ?? Begin)).ToList();
-        return left.Where(s => this[s].At.Container == to.Container).Concat(left).Select(s => (Step?)s).FirstOrDefault();
+        var fits = left.Where(s => this[s].At.Container == into);
+        var outgrown = left.TakeWhile(s => this[s].At.Container is { } planned && litres(planned) <= litres(into)).TakeLast(1);
+        return fits.Concat(outgrown).Concat(left).Select(s => (Step?)s).FirstOrDefault();
     }
 
     /// <summary>

@@ -93,7 +93,7 @@ internal sealed class Steps(
     private List<Reason> Why(Step step, StepFacts facts)
     {
         if (facts.Done is { } done)
-            return [new("happened", Day: done)];
+            return [new(facts.Skipped ? "skipped" : "happened", Day: done)];
         var reasons = new List<Reason>();
         if (facts.Locked is { } locked)
             reasons.Add(new("locked", Day: locked));

@@ -84,6 +84,7 @@ public static class TodaysWork
     /// <param name="state">What stands.</param>
     /// <param name="toSow">Cells, seeds and trays of the plan.</param>
     /// <param name="containerOf">What the plants stand in after a step; null in a bed.</param>
+    /// <param name="standsIn">What a group stands in; null in a bed.</param>
     /// <param name="twins">Whether two in a cell become two pots.</param>
     /// <param name="start">What the batch begins with.</param>
     /// <param name="thin">Where cells were counted and some are crowded.</param>
@@ -95,10 +96,11 @@ public static class TodaysWork
         BatchState state,
         (int Cells, int Seeds, int? Trays) toSow,
         Func<Step, Container?> containerOf,
+        Func<Group, Container?> standsIn,
         Seeds.Twins twins,
         Start start = Start.Seed,
         ThinDue? thin = null,
-        Func<Group, StepDay?>? ahead = null
+        Func<Group, Step, StepDay?>? ahead = null
     )
     {
         var sown = state.BegunOn is not null;
@@ -116,10 +118,15 @@ public static class TodaysWork
         var jobs = (
             from g in state.Groups
             where g.Seedlings > 0
-            let step = steps.FirstOrDefault(s => s.Step.Kind is > StepKind.Up and < StepKind.Ripe && s.Step > g.Reached)
+            let step = steps.FirstOrDefault(s =>
+                s.Step.Kind is > StepKind.Up and < StepKind.Ripe && s.Step > g.Reached && !GoesBack(g, s.Step)
+            )
             where step is not null
             orderby step.Step.Order
-            select (Group: g, Job: Moving(ahead?.Invoke(g) ?? step, g, containerOf(step.Step), twins, g == inTrays ? thin?.Plan : null))
+            select (
+                Group: g,
+                Job: Moving(ahead?.Invoke(g, step.Step) ?? step, g, containerOf(step.Step), twins, g == inTrays ? thin?.Plan : null)
+            )
         ).ToList();
 
         // The total is of the whole batch: it is counted once, where most of it stands, until half are up.
@@ -173,6 +180,14 @@ public static class TodaysWork
         }
 
         return works;
+
+        // Nothing is asked to go back into a smaller pot.
+        bool GoesBack(Group group, Step step) =>
+            step.Kind == StepKind.Move
+            && group.Reached.Kind == StepKind.Move
+            && containerOf(step) is { } planned
+            && standsIn(group) is { } now
+            && planned.Litres < now.Litres;
     }
 
     private static Job Counting(JobKind kind, StepDay day, Group group, BatchState state) =>

@@ -14,7 +14,8 @@ public sealed record ListedStep(
     DateOnly? DoneOn,
     DateOnly? LockedOn,
     DateOnly? PutOffTo,
-    bool Conflict
+    bool Conflict,
+    bool Skipped
 );
 
 /// <summary>What a list shows of a batch.</summary>
@@ -68,14 +69,15 @@ public sealed class BatchList(NurseryTransaction nursery)
           limit $3)
         select b.id, b.code, b.season, b.name, b.crop, b.start, b.plants_wanted, b.seeds_sown, b.emerged,
           coalesce((select sum(s.seedlings)::int from standing s where s.nursery_id = b.nursery_id and s.batch_id = b.id), 0),
-          b.lost, b.snipped, b.ended_on, b.out_of_date, p.ids, p.kinds, p.lows, p.mids, p.highs, p.dones, p.locks, p.puts, p.conflicts
+          b.lost, b.snipped, b.ended_on, b.out_of_date, p.ids, p.kinds, p.lows, p.mids, p.highs, p.dones, p.locks, p.puts, p.conflicts,
+          p.skips
         from page b
         left join lateral (
           select array_agg(w.id order by w.ordinal) as ids, array_agg(w.kind order by w.ordinal) as kinds,
             array_agg(p.low order by w.ordinal) as lows, array_agg(p.mid order by w.ordinal) as mids,
             array_agg(p.high order by w.ordinal) as highs, array_agg(p.done_on order by w.ordinal) as dones,
             array_agg(p.locked_on order by w.ordinal) as locks, array_agg(p.put_off_to order by w.ordinal) as puts,
-            array_agg(p.conflict is not null order by w.ordinal) as conflicts
+            array_agg(p.conflict is not null order by w.ordinal) as conflicts, array_agg(p.skipped order by w.ordinal) as skips
           from plan_step p
           join path_step w on w.nursery_id = p.nursery_id and w.id = p.step_id and w.retired_on is null
           where p.nursery_id = b.nursery_id and p.batch_id = b.id) p on true
@@ -127,11 +129,12 @@ public sealed class BatchList(NurseryTransaction nursery)
             var (lows, mids, highs) = (r.GetFieldValue<DateOnly[]>(16), r.GetFieldValue<DateOnly[]>(17), r.GetFieldValue<DateOnly[]>(18));
             var (dones, locks) = (r.GetFieldValue<DateOnly?[]>(19), r.GetFieldValue<DateOnly?[]>(20));
             var (puts, conflicts) = (r.GetFieldValue<DateOnly?[]>(21), r.GetFieldValue<bool[]>(22));
+            var skips = r.GetFieldValue<bool[]>(23);
             for (var i = 0; i < ids.Length; i++)
             {
                 var kind = Sql.ToEnum<StepKind>(kinds[i]);
                 var step = new Step(new(ids[i]), kind, i, kind == StepKind.Move ? ++move : 0);
-                steps.Add(new(step, lows[i], mids[i], highs[i], dones[i], locks[i], puts[i], conflicts[i]));
+                steps.Add(new(step, lows[i], mids[i], highs[i], dones[i], locks[i], puts[i], conflicts[i], skips[i]));
             }
         }
 

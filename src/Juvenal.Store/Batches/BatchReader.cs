@@ -28,7 +28,8 @@ public sealed record StoredStep(
     double? Leaves,
     IReadOnlyList<Reason> Reasons,
     IReadOnlyList<SpreadPart> Spread,
-    Reason? Conflict
+    Reason? Conflict,
+    bool Skipped = false
 )
 {
     /// <summary>Which step of its batch.</summary>
@@ -168,7 +169,7 @@ public sealed class BatchReader(NurseryTransaction nursery)
             select jsonb_agg(jsonb_build_object(
               'stepId', p.step_id, 'low', p.low, 'mid', p.mid, 'high', p.high, 'due', p.due, 'doneOn', p.done_on, 'lockedOn', p.locked_on,
               'putOffTo', p.put_off_to, 'putOffReason', p.put_off_reason, 'place', p.place, 'container', p.container,
-              'containers', p.containers, 'mixLitres', p.mix_litres, 'leaves', p.leaves, 'conflict', p.conflict,
+              'containers', p.containers, 'mixLitres', p.mix_litres, 'leaves', p.leaves, 'conflict', p.conflict, 'skipped', p.skipped,
               'reasons', case when $3 then p.reasons else '[]' end, 'spread', case when $3 then p.spread else '[]' end) order by w.ordinal)
             from plan_step p
             join path_step w on w.nursery_id = p.nursery_id and w.id = p.step_id and w.retired_on is null

@@ -3,6 +3,7 @@ using Juvenal.Core.Cultivars;
 using Juvenal.Core.Growth;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
+using Juvenal.Core.Places;
 using Juvenal.Core.Season;
 using Juvenal.Core.Sowing;
 using Juvenal.Store.Nurseries;
@@ -174,19 +175,22 @@ public sealed class JobStore(NurseryTransaction nursery)
         IEnumerable<StepDay> steps,
         (int Cells, int Seeds, int? Trays) toSow,
         Catalogue catalogue,
-        Func<Group, StepDay?>? ahead = null
+        Func<Group, Step, StepDay?>? ahead = null
     )
     {
         return TodaysWork.Jobs(
             [.. steps],
             state,
             toSow,
-            step => state.Route[step].At.Container is { } id ? Catalogue.Of(catalogue.Containers[id]) : null,
+            step => In(state.Route[step].At),
+            group => In(group.At),
             catalogue.Rules.Rules.Twins,
             batch.Begins.Kind,
             ThinDueOf(batch, species, state, catalogue),
             ahead
         );
+
+        Container? In(Spot at) => at.Container is { } id ? Catalogue.Of(catalogue.Containers[id]) : null;
     }
 
     /// <summary>Seed leaves touch some days after emergence, by the warmth of the place they stand in.</summary>

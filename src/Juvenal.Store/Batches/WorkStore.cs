@@ -32,12 +32,21 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
     /// <param name="said">What the grower said; its id is the command's.</param>
     /// <param name="from">Where the group stands that it was done with; null for sowing.</param>
     /// <param name="group">Which group; null where only one stands there.</param>
+    /// <param name="to">Where the plants went, and in what; null: as planned.</param>
     /// <param name="cancel">Cancels.</param>
     /// <returns>The entries' ids, the last one first; sent again, the same.</returns>
     /// <exception cref="ConflictException">The work is not there any more (done meanwhile), or the id was used for something
     /// else.</exception>
     /// <exception cref="RefusedException">The counts do not allow it.</exception>
-    public async Task<IReadOnlyList<Guid>> DoneAsync(Guid id, Guid step, Said said, Spot? from, Guid? group, CancellationToken cancel)
+    public async Task<IReadOnlyList<Guid>> DoneAsync(
+        Guid id,
+        Guid step,
+        Said said,
+        Spot? from,
+        Guid? group,
+        Spot? to,
+        CancellationToken cancel
+    )
     {
         var (input, route) = await BatchAsync(id, cancel);
         if (route.Find(new(step)) is not { } doing)
@@ -60,6 +69,7 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
                 said,
                 from,
                 group,
+                to,
             }
         );
         if (await acts.WrittenAsync(said.Id, hash, cancel) is { } before)
@@ -73,11 +83,17 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
             throw new RefusedException(new Failure("which-group", "group", works.Count));
         var work = works.Find(w => group is null || w.Group?.Value == group) ?? throw new ConflictException("changed-meanwhile");
         Check(doing.Kind, said, work);
-        var call = await CallAsync(batch, work, said, ledgers.Catalogue, cancel);
+        var planned = batch.TargetOf(doing);
+        var target = to ?? planned;
+        CheckWay(doing, planned, target, ledgers.Catalogue);
+        var call = await CallAsync(batch, work, said, target, ledgers.Catalogue, cancel);
         var written = new List<Guid>();
-        foreach (var done in WorkDone.Entries(work, said, batch.TargetOf(doing), now.SeedsPerCell, now.Begins.Kind, now.LotId))
+        foreach (var done in WorkDone.Entries(work, said, target, now.SeedsPerCell, now.Begins.Kind, now.LotId))
         {
             var entry = done.Kind == EntryKind.Moved && call is not null ? done with { Reason = call } : done;
+            // Another pot may do more than the step that was planned, or as much: the ledger's law says which.
+            if (entry.Kind == EntryKind.Moved && doing.Kind == StepKind.Move && target.Container != planned.Container)
+                entry = entry with { Step = null };
             ledgers.Append(id, parts.Count > 0 ? entry with { Act = said.Id } : entry);
             written.Insert(0, entry.Id);
         }
@@ -94,12 +110,12 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
     /// </summary>
     /// <returns>What is written beside the move; null where nothing is to be said.</returns>
     /// <exception cref="ConflictException">cold: the nights say hold, or go with cover, and nobody took it on themselves.</exception>
-    private async Task<string?> CallAsync(BatchView batch, Work work, Said said, Catalogue catalogue, CancellationToken cancel)
+    private async Task<string?> CallAsync(BatchView batch, Work work, Said said, Spot target, Catalogue catalogue, CancellationToken cancel)
     {
         // What happened on a day before has happened.
         if (said.HappenedOn < catalogue.Today || (work.Step.Kind == StepKind.Up && !said.CarryOn))
             return null;
-        var to = catalogue.Places[batch.TargetOf(work.Step).Place];
+        var to = catalogue.Places[target.Place];
         var from = work.From is { } stands ? catalogue.Places[stands.Place] : null;
         if (ColdOfWork.Outdoors(to) is null)
             return null;
@@ -111,6 +127,26 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
         var lowest = finding.Nights.Min(n => n.LowC);
         var call = finding.Verdict == ColdVerdict.Hold ? "my call" : "under cover";
         return FormattableString.Invariant($"{call}, nights down to {lowest:0.#} °C").Replace('-', '−');
+    }
+
+    /// <summary>Where another way may lead: to another place at every step, into another pot only at a move.</summary>
+    private static void CheckWay(Step step, Spot planned, Spot target, Catalogue catalogue)
+    {
+        if (target == planned)
+            return;
+        if (!catalogue.Places.TryGetValue(target.Place, out var place))
+            throw new RefusedException(new Failure("not-chosen", "to.placeId"));
+        var isBed = CatalogueRows.IsBed(place.Kind);
+        if (step.Kind == StepKind.PlantOut && !isBed)
+            throw new RefusedException(new Failure("not-a-bed", "to.placeId", Subject: place.Name));
+        if (step.Kind != StepKind.PlantOut && isBed)
+            throw new RefusedException(new Failure("bed-is-no-growing-place", "to.placeId", Subject: place.Name));
+        if (target.Container == planned.Container)
+            return;
+        if (step.Kind != StepKind.Move)
+            throw new RefusedException(new Failure("other-pot-here", "to.containerId"));
+        if (target.Container is null)
+            throw new RefusedException(new Failure("container-missing", "to.containerId", Subject: place.Name));
     }
 
     private async Task<(BatchInput Input, Route Route)> BatchAsync(Guid id, CancellationToken cancel) =>

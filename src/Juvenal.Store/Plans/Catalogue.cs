@@ -140,7 +140,7 @@ public sealed class Catalogue
         new(
             day,
             id => Places.TryGetValue(id, out var place) ? (CatalogueRows.IsBed(place.Kind), place.Name) : null,
-            Containers.ContainsKey
+            id => Containers.TryGetValue(id, out var container) ? Of(container) : null
         );
 
     /// <summary>A batch's choices as a request, or what is missing or cannot be.</summary>
@@ -262,7 +262,7 @@ public sealed class Catalogue
             var done = state is not null && state.Passed(step) ? state.DayOf(step) : null;
             var putOff = state is not null && state.PutOff.TryGetValue(step.Id, out var until) ? until.Day : (DateOnly?)null;
             if (done is not null || locked is not null || putOff is not null)
-                facts[step.Id] = new(done, locked, putOff);
+                facts[step.Id] = new(done, locked, putOff, done is not null && state!.Skipped(step));
         }
 
         return facts;

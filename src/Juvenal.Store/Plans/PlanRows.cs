@@ -27,15 +27,15 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts)
         -- Days of steps, as they are now.
         insert into plan_step (nursery_id, batch_id, step_id, low, mid, high, due, done_on, locked_on, put_off_to, put_off_reason,
           place, container, containers, mix_litres, leaves, reasons, spread, conflict, digest, batch_version, rules_version, site_version,
-          announced_on)
+          announced_on, skipped)
         select $1, s.batch_id, s.step_id, s.low, s.mid, s.high, s.due, s.done_on, s.locked_on, s.put_off_to, s.put_off_reason,
           s.place, s.container, s.containers, s.mix_litres, s.leaves, s.reasons, s.spread, s.conflict, s.digest, s.version, $22, $23,
-          s.mid
+          s.mid, s.skipped
         from unnest($2::uuid[], $3::uuid[], $4::date[], $5::date[], $6::date[], $7::date[], $8::date[], $9::date[], $10::date[],
             $11::text[], $12::text[], $13::text[], $14::int[], $15::double precision[], $16::double precision[], $17::jsonb[],
-            $18::jsonb[], $19::jsonb[], $20::text[], $21::int[])
+            $18::jsonb[], $19::jsonb[], $20::text[], $21::int[], $25::bool[])
           as s (batch_id, step_id, low, mid, high, due, done_on, locked_on, put_off_to, put_off_reason, place, container, containers,
-            mix_litres, leaves, reasons, spread, conflict, digest, version)
+            mix_litres, leaves, reasons, spread, conflict, digest, version, skipped)
         on conflict (nursery_id, step_id) do update set
           revision = plan_step.revision
             + ((plan_step.mid, plan_step.place, plan_step.container)
@@ -46,7 +46,7 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts)
           place = excluded.place, container = excluded.container, containers = excluded.containers, mix_litres = excluded.mix_litres,
           leaves = excluded.leaves, reasons = excluded.reasons, spread = excluded.spread, conflict = excluded.conflict,
           digest = excluded.digest, batch_version = excluded.batch_version, rules_version = excluded.rules_version,
-          site_version = excluded.site_version
+          site_version = excluded.site_version, skipped = excluded.skipped
         """;
 
     private const string SetPlans = """
@@ -159,7 +159,7 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts)
             made.Steps.Select(s => Day(s.Step, s.Date, s.Due, s.Facts.NotBefore)),
             (made.Quantity.Cells, made.Quantity.Seeds, made.Quantity.Trays),
             catalogue,
-            group => GroupWalk.Next(plan.Request!, made, group)
+            (group, step) => GroupWalk.Next(plan.Request!, made, group, step)
         );
         Add(
             digest == batch.SummaryDigest
@@ -218,7 +218,7 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts)
         string[] json = [Json(step.Reasons), Json(step.Spread), step.Conflict is null ? "" : Json(step.Conflict)];
         var digest = Digest(
             $"{step.Date.Low:O} {step.Date.Mid:O} {step.Date.High:O} "
-                + $"{step.Due:O} {step.Facts.Done:O} {step.Facts.Locked:O} {step.Facts.NotBefore:O}",
+                + $"{step.Due:O} {step.Facts.Done:O} {step.Facts.Locked:O} {step.Facts.NotBefore:O} {step.Facts.Skipped}",
             $"{reason}\n{step.Place}\n{step.Container}\n{step.Containers} {step.MixLitres:R} {step.Leaves:R}",
             json[0],
             json[1],
@@ -299,7 +299,8 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts)
             Sql.Of(_steps.Select(s => s.Version).ToArray()),
             Sql.Of(catalogue.Rules.Version),
             Sql.Of(catalogue.Site.Version),
-            Sql.Of(acts)
+            Sql.Of(acts),
+            Each(s => s.Facts.Skipped)
         );
 
         NpgsqlParameter Each<T>(Func<PlanStep, T> of) => Sql.Of(_steps.Select(s => of(s.Step)).ToArray());

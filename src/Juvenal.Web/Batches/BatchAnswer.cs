@@ -58,7 +58,15 @@ public sealed record NextAnswer(StepName Step, DateOnly Day);
 public sealed record BatchPageAnswer(int Total, IReadOnlyList<BatchRowAnswer> Batches);
 
 /// <summary>As much of a step as a small stem-line needs.</summary>
-public sealed record StepDayAnswer(StepName Step, DateOnly Low, DateOnly Mid, DateOnly High, DateOnly? DoneOn, DateOnly? LockedOn);
+public sealed record StepDayAnswer(
+    StepName Step,
+    DateOnly Low,
+    DateOnly Mid,
+    DateOnly High,
+    DateOnly? DoneOn,
+    DateOnly? LockedOn,
+    bool Skipped
+);
 
 /// <summary>A line of the ledger.</summary>
 /// <param name="Seeds">As they count now: with the last correction.</param>
@@ -154,7 +162,17 @@ internal static class BatchAnswers
             batch.Lost,
             batch.Snipped,
             next is null ? null : new(StepName.Of(next.Step, batch.Start), next.PutOffTo is { } put && put > next.Mid ? put : next.Mid),
-            [.. batch.Steps.Select(s => new StepDayAnswer(StepName.Of(s.Step, batch.Start), s.Low, s.Mid, s.High, s.DoneOn, s.LockedOn))],
+            [
+                .. batch.Steps.Select(s => new StepDayAnswer(
+                    StepName.Of(s.Step, batch.Start),
+                    s.Low,
+                    s.Mid,
+                    s.High,
+                    s.DoneOn,
+                    s.LockedOn,
+                    s.Skipped
+                )),
+            ],
             batch.EndedOn is null && batch.Steps.Any(s => s.Conflict),
             batch.EndedOn,
             batch.OutOfDate

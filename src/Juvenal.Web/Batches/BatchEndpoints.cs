@@ -113,6 +113,7 @@ public sealed record ActInput(Guid Id, DateOnly On, IReadOnlyList<ActEntryInput>
 /// <param name="Count">Sow: cells; emerge: up to date; moves: plants moved.</param>
 /// <param name="From">Where the group stands that it is about; null for sowing.</param>
 /// <param name="Group">Which of those that stand there; null where only one does.</param>
+/// <param name="To">Where they went, and in what; null: as planned.</param>
 /// <param name="CarryOn">Emerge: the tray goes on to where seedlings stand.</param>
 /// <param name="Rest">Moves: what becomes of those left behind.</param>
 /// <param name="Reason">Of the loss.</param>
@@ -129,7 +130,8 @@ public sealed record DoneInput(
     string? Reason = null,
     int Pairs = 0,
     bool MyCall = false,
-    Guid? Group = null
+    Guid? Group = null,
+    GroupInput? To = null
 );
 
 /// <param name="Version">The batch's version that was seen.</param>
@@ -309,6 +311,7 @@ internal static class BatchEndpoints
                                 said,
                                 input.From?.Key,
                                 input.Group,
+                                input.To?.Key,
                                 cancel
                             );
                             return TypedResults.Ok(new Written(written));

@@ -27,6 +27,7 @@ public sealed record StepName(Guid Id, StepKind Kind, int Number, string Title)
 /// <param name="High">90 %.</param>
 /// <param name="Due">The day it was due, even if that is past.</param>
 /// <param name="DoneOn">The day it happened.</param>
+/// <param name="Skipped">Plants went past it on that day without doing it.</param>
 /// <param name="LockedOn">The day the grower fixed.</param>
 /// <param name="PutOffTo">The day it was put off to.</param>
 /// <param name="PutOffReason">Why.</param>
@@ -57,6 +58,7 @@ public sealed record StepAnswer(
     IReadOnlyList<Why> Why,
     IReadOnlyList<SpreadAnswer> Spread,
     string? Conflict,
+    bool Skipped,
     string? Progress = null
 )
 {
@@ -78,7 +80,8 @@ public sealed record StepAnswer(
             Leaf(s.Leaves),
             ReasonSentences.Of(s.Reasons, m),
             Parts(s.Spread),
-            Said(s.Conflict, m)
+            Said(s.Conflict, m),
+            s.Facts.Skipped
         );
 
     internal static StepAnswer Of(StoredStep s, Start start, Measures m) =>
@@ -99,7 +102,8 @@ public sealed record StepAnswer(
             Leaf(s.Leaves),
             ReasonSentences.Of(s.Reasons, m),
             Parts(s.Spread),
-            Said(s.Conflict, m)
+            Said(s.Conflict, m),
+            s.Skipped
         );
 
     private static double? Leaf(double? leaves) => leaves is { } l ? Math.Round(l, 1) : null;

@@ -76,6 +76,9 @@ public sealed record TaskAnswer
     /// <summary>Emergence: where the tray goes on to; null where it stays.</summary>
     public required string? CarryTo { get; init; }
 
+    /// <summary>Where it leads by the plan, and in what.</summary>
+    public required GroupInput To { get; init; }
+
     public required string ToPlace { get; init; }
 
     public required string? Conflict { get; init; }
@@ -348,6 +351,7 @@ internal static class RoundEndpoints
                 work.Step.Kind == StepKind.Up && work.Thin is null && new Spot(head.ToContainerId, head.ToPlaceId) != work.From
                     ? to.Name
                     : null,
+            To = new(head.ToContainerId, head.ToPlaceId),
             ToPlace = to.Name,
             Conflict = detail.Conflict is null ? null : ReasonSentences.Of(detail.Conflict, measures).Text,
             PutOffReason = work.Kind == JobKind.Step ? detail.PutOffReason : null,

@@ -37,6 +37,7 @@ internal static class FailureSentences
             "frost-not-set" => "First say when the last frost falls: Site.",
             "which-group" => Invariant($"{f.Value:#,0} groups of this batch stand there: say which."),
             "group-elsewhere" => "These plants stood elsewhere on that day: look again, then say where from.",
+            "other-pot-here" => "Another container is chosen at a move: change the plan, or move them after this.",
             "not-chosen" => "Choose one; this one is not there.",
             "not-a-bed" => $"{f.Subject} is no bed. Choose where they are planted in the end.",
             "bed-is-no-growing-place" => $"{f.Subject} has no day and night temperature: plants in trays and pots cannot be planned there.",

@@ -44,6 +44,7 @@ internal static class ReasonSentences
     private static string Text(Reason r, Measures m) =>
         r.Code switch
         {
+            "skipped" => $"Skipped on {Days.Say(r.Day)}: the plants went past it.",
             "happened" => $"Done on {Days.Say(r.Day)}.",
             "locked" => $"You fixed it to {Days.Say(r.Day)}.",
             "put-off" => $"You put it off to {Days.Say(r.Day)}.",

@@ -49,6 +49,21 @@ public class GroupTests
         Assert.Equal(180, state.Before(Usual.Harden));
     }
 
+    /// <summary>What plants went past is behind them, and was skipped: never "done".</summary>
+    [Fact]
+    public void A_step_that_plants_went_past_is_skipped_and_not_done()
+    {
+        var bed = new Spot(null, Places[1]);
+        var potted = Move(3, 20, Sown.Id, 200, new(Pots, Places[1]), Usual.PrickOut);
+        var planted = Move(4, 60, potted.Id, 200, bed, Usual.PlantOut) with { ContainersTo = 0 };
+        var state = After(potted, planted);
+        Assert.Equal([.. Usual.All.Where(s => s > Usual.PrickOut && s < Usual.PlantOut)], Usual.All.Where(state.Skipped));
+        Assert.All([Usual.PotUp, Usual.Harden, Usual.PlantOut], s => Assert.Equal(First.AddDays(60), state.DayOf(s)));
+        // Done by some at least, it was done.
+        var some = Move(4, 40, potted.Id, 30, new(Pots, Places[2]), Usual.Harden);
+        Assert.False(After(potted, some, planted with { Sequence = 5, Seedlings = 170, Containers = 170 }).Skipped(Usual.Harden));
+    }
+
     [Fact]
     public void Carried_in_for_a_night_and_out_again_they_are_one_group_as_before()
     {

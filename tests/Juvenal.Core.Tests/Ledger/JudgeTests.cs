@@ -22,7 +22,10 @@ public class JudgeTests
             id == Bed ? (true, "Bed")
             : id == Mat || id == House ? (false, "House")
             : null,
-        id => id == Cells || id == Pots
+        id =>
+            id == Cells ? new("72-cell tray", 0.045, 72)
+            : id == Pots ? new("9 cm pot", 0.4)
+            : null
     );
 
     private static readonly Spot Trays = new(Cells, Mat);

@@ -41,7 +41,7 @@ public class GroupWalkTests
         };
         var request = Nurseries.Request(path: path, today: (since ?? inPot).AddDays(20)) with { Facts = batch };
         var plan = Planner.Plan(request).Value;
-        var own = GroupWalk.Next(request, plan, group)!;
+        var own = GroupWalk.Next(request, plan, group, next)!;
 
         var done = stages.Where(s => s <= stage).ToDictionary(s => s.Id, s => new StepFacts(Done: s == Usual.Harden ? since : inPot));
         var alone = Planner.Plan(request with { Facts = batch.Concat(done).ToDictionary() }).Value.Step(next);
@@ -52,14 +52,13 @@ public class GroupWalkTests
     }
 
     [Fact]
-    public void The_rearmost_part_has_the_days_of_the_plan_and_what_is_planted_has_none()
+    public void The_rearmost_part_has_the_days_of_the_plan()
     {
         var request = Nurseries.Request(today: Up.AddDays(20)) with
         {
             Facts = new Dictionary<StepId, StepFacts> { [Usual.Sow.Id] = new(Done: Sown), [Usual.Emerge.Id] = new(Done: Up) },
         };
         var plan = Planner.Plan(request).Value;
-        Assert.Null(GroupWalk.Next(request, plan, new(default, default, 20, 20, Usual.Emerge, Sown)));
-        Assert.Null(GroupWalk.Next(request, plan, new(default, default, 20, 0, Usual.PlantOut, Up.AddDays(19))));
+        Assert.Null(GroupWalk.Next(request, plan, new(default, default, 20, 20, Usual.Emerge, Sown), Usual.PrickOut));
     }
 }

@@ -111,8 +111,16 @@ public class JobTests
         Assert.Equal(Handwork.CountingMinutes, jobs[0].Minutes);
     }
 
+    [Fact]
+    public void What_stands_in_a_bigger_pot_is_not_asked_back_into_a_smaller_one()
+    {
+        var group = Group(Pot, 12, 12, Usual.PrickOut);
+        Assert.Equal(Usual.PotUp, Assert.Single(Jobs([group], Usual.Emerge)).Day.Step);
+        Assert.Equal(Usual.Harden, Assert.Single(Jobs([group], Usual.Emerge, potLitres: 1)).Day.Step);
+    }
+
     /// <summary>A batch of which stages up to one are done.</summary>
-    private static IReadOnlyList<Job> Jobs(Group[] groups, Step? done, int counted = 30) =>
+    private static IReadOnlyList<Job> Jobs(Group[] groups, Step? done, int counted = 30, double potLitres = 0.4) =>
         TodaysWork.Jobs(
             Steps,
             new(
@@ -132,6 +140,7 @@ public class JobTests
                 s < Usual.PrickOut ? new Container("72-cell tray", 0.045, 72)
                 : s >= Usual.PlantOut ? null
                 : new Container("9 cm pot", 0.4),
+            g => g.At.Container == Tray ? new Container("72-cell tray", 0.045, 72) : new Container("pot", potLitres),
             Twins.Snip
         );
 

@@ -77,16 +77,24 @@ public class RouteTests
     [Fact]
     public void A_move_does_what_wants_its_pot_else_the_next_and_none_where_all_are_done()
     {
-        var (pot, bigger, odd, house) = (Guid.NewGuid(), Guid.NewGuid(), Guid.NewGuid(), Guid.NewGuid());
+        var (pot, bigger, odd, house, huge) = (Guid.NewGuid(), Guid.NewGuid(), Guid.NewGuid(), Guid.NewGuid(), Guid.NewGuid());
         var at = new Queue<Guid?>([null, null, pot, bigger, null, null, null]);
         var route = new Route(Route.Unnamed(Start.Seed, 2, Batch).Select(s => new RouteStep(s, new(at.Dequeue(), house))));
-        Assert.Equal(route.Moves[0], route.OfMoveTo(new(pot, Guid.NewGuid()), route.Standing));
-        Assert.Equal(route.Moves[1], route.OfMoveTo(new(bigger, house), route.Standing));
-        Assert.Equal(route.Moves[1], route.OfMoveTo(new(bigger, Guid.NewGuid()), route.Standing));
-        Assert.Equal(route.Moves[0], route.OfMoveTo(new(odd, house), route.Standing));
-        Assert.Equal(route.Moves[1], route.OfMoveTo(new(odd, house), route.Moves[0]));
-        Assert.Null(route.OfMoveTo(new(odd, house), route.Moves[1]));
-        Assert.Equal(route.PlantOut, route.OfMoveTo(new(null, house), route.Standing));
+        double? Litres(Guid id) =>
+            id == pot ? 0.4
+            : id == bigger ? 1
+            : id == odd ? 0.2
+            : id == huge ? 3
+            : null;
+        Assert.Equal(route.Moves[0], route.OfMoveTo(new(pot, Guid.NewGuid()), route.Standing, Litres));
+        Assert.Equal(route.Moves[1], route.OfMoveTo(new(bigger, house), route.Standing, Litres));
+        Assert.Equal(route.Moves[1], route.OfMoveTo(new(bigger, Guid.NewGuid()), route.Standing, Litres));
+        Assert.Equal(route.Moves[0], route.OfMoveTo(new(odd, house), route.Standing, Litres));
+        Assert.Equal(route.Moves[1], route.OfMoveTo(new(odd, house), route.Moves[0], Litres));
+        Assert.Null(route.OfMoveTo(new(odd, house), route.Moves[1], Litres));
+        Assert.Equal(route.PlantOut, route.OfMoveTo(new(null, house), route.Standing, Litres));
+        // In a pot bigger than any that was planned, none of them is left to do.
+        Assert.Equal(route.Moves[1], route.OfMoveTo(new(huge, house), route.Standing, Litres));
     }
 
     [Fact]

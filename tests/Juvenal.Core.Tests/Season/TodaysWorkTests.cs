@@ -166,6 +166,7 @@ public class TodaysWorkTests
                     s < Usual.PrickOut ? new Container("72-cell tray", 0.045, 72)
                     : s >= Usual.PlantOut ? null
                     : new Container("9 cm pot", 0.4),
+                _ => null,
                 twins
             ),
             today

@@ -1831,6 +1831,7 @@ export interface components {
              * @description Which of those that stand there; null where only one does.
              */
             group?: null | string;
+            to?: null | components["schemas"]["GroupInput"];
         };
         Emergence: {
             /** Format: double */
@@ -3411,6 +3412,8 @@ export interface components {
             spread: components["schemas"]["SpreadAnswer"][];
             /** @description What contradicts a fixed day. */
             conflict: null | string;
+            /** @description Plants went past it on that day without doing it. */
+            skipped: boolean;
             /** @description How many have done it, where some have and others have not: “20 of 36”. */
             progress?: null | string;
         };
@@ -3427,6 +3430,7 @@ export interface components {
             doneOn: null | string;
             /** Format: date */
             lockedOn: null | string;
+            skipped: boolean;
         };
         /**
          * @description What is done at a step, in the order of the work.
@@ -3533,6 +3537,8 @@ export interface components {
             container: null | string;
             /** @description Emergence: where the tray goes on to; null where it stays. */
             carryTo: null | string;
+            /** @description Where it leads by the plan, and in what. */
+            to: components["schemas"]["GroupInput"];
             toPlace: string;
             conflict: null | string;
             putOffReason: null | string;

@@ -48,9 +48,10 @@ export function SmallStem({
               cx={x(s.mid)}
               cy="13"
               r="5"
-              fill={s.doneOn ? p.text.primary : p.background.default}
+              fill={s.doneOn && !s.skipped ? p.text.primary : p.background.default}
               stroke={p.text.primary}
               strokeWidth="2"
+              strokeDasharray={s.skipped ? '2 2' : undefined}
             />
           )}
         </g>

@@ -30,6 +30,7 @@ const task: Task = {
   place: 'Lamps',
   container: '9 cm pot',
   carryTo: null,
+  to: { containerId: 'pot', placeId: 'glass' },
   toPlace: 'Glass',
   conflict: null,
   putOffReason: null,
@@ -57,6 +58,43 @@ describe('a piece of work', () => {
       expect(said()).toMatchObject({ count: 60, rest: 'snipped', pairs: 0, happenedOn: '2026-04-18', from: task.from }),
     );
     expect(await screen.findByText('Prick out: 60 Made-up Red')).toBeTruthy();
+  });
+
+  it('was done yesterday, by three taps', async () => {
+    const { user } = show(<TaskCard task={task} today="2026-04-18" />);
+    await user.click(screen.getByRole('button', { name: 'Other day or place' }));
+    await user.click(screen.getByRole('button', { name: 'Yesterday' }));
+    await user.click(screen.getByRole('button', { name: 'Done yesterday' }));
+    await waitFor(() => expect(said()).toMatchObject({ count: 60, happenedOn: '2026-04-17', to: null }));
+    expect(await screen.findByText('Prick out: 60 Made-up Red, Fri 17 Apr')).toBeTruthy();
+  });
+
+  it('goes to another place, and says so at the field where it cannot', async () => {
+    const places = [
+      { id: 'glass', name: 'Glass', kind: 'house' },
+      { id: 'sill', name: 'Sill', kind: 'house' },
+      { id: 'bed', name: 'Long bed', kind: 'open-bed' },
+    ];
+    on('GET catalogue', {
+      places,
+      containers: [
+        { id: 'pot', name: '9 cm pot' },
+        { id: 'big', name: '13 cm pot' },
+      ],
+      cultivars: [],
+    });
+    on(done, refused('to.placeId', 'No room there.'));
+    const { user } = show(<TaskCard task={task} today="2026-04-18" />);
+    await user.click(screen.getByRole('button', { name: 'Other day or place' }));
+    await user.click(await screen.findByLabelText('To'));
+    // Nobody pricks out into a bed.
+    expect(screen.queryByRole('option', { name: 'Long bed' })).toBeNull();
+    await user.click(screen.getByRole('option', { name: 'Sill' }));
+    await user.click(screen.getByLabelText('Into'));
+    await user.click(screen.getByRole('option', { name: '13 cm pot' }));
+    await user.click(screen.getByRole('button', { name: 'Done' }));
+    await waitFor(() => expect(said()).toMatchObject({ happenedOn: '2026-04-18', to: { containerId: 'big', placeId: 'sill' } }));
+    expect(await screen.findByText('No room there.')).toBeTruthy();
   });
 
   it('is never a plain done where the nights say hold: two taps take it on oneself', async () => {
@@ -102,7 +140,7 @@ describe('a piece of work', () => {
   it('leaves what is fewer than planned where it stands, unless it is said what became of it', async () => {
     const { user } = show(<TaskCard task={task} today="2026-04-18" />);
     await user.click(screen.getByRole('button', { name: 'One fewer' }));
-    expect(screen.getByText('The other 7:')).toBeTruthy();
+    expect(screen.getByText('7 left:')).toBeTruthy();
     await user.click(screen.getByRole('button', { name: 'Done' }));
     await waitFor(() => expect(said()).toMatchObject({ count: 59, rest: 'stays', reason: null }));
   });
@@ -117,6 +155,8 @@ describe('a piece of work', () => {
     expect(await screen.findByText('Say why: it is what you look up next year.')).toBeTruthy();
     expect(screen.getByLabelText<HTMLInputElement>('How many, of 66').value).toBe('50');
     on(done, { entries: ['e1', 'e2'] });
+    await user.click(screen.getByRole('button', { name: 'Snapped' }));
+    await user.clear(screen.getByLabelText('Why'));
     await user.type(screen.getByLabelText('Why'), 'mouse');
     await user.click(screen.getByRole('button', { name: 'Done' }));
     await waitFor(() => expect(said()).toMatchObject({ count: 50, rest: 'lost', reason: 'mouse' }));
@@ -133,7 +173,7 @@ describe('a piece of work', () => {
 
   it('takes unequal pairs on as one, and no more than there can be', async () => {
     const { user } = show(<TaskCard task={task} today="2026-04-18" />);
-    const pairs = screen.getByLabelText('Unequal pairs that go on as one');
+    const pairs = screen.getByLabelText('Pairs kept together (count the pairs)');
     await user.type(pairs, '31');
     await user.click(screen.getByRole('button', { name: 'Done' }));
     expect(screen.getByText(/a whole number, 30 at most/)).toBeTruthy();
@@ -174,7 +214,7 @@ describe('a count', () => {
     await user.click(screen.getByRole('button', { name: 'Log' }));
     expect(screen.getByText('Type how many are up so far.')).toBeTruthy();
     await user.type(screen.getByLabelText('Up so far, of 72 seeds'), '40');
-    await user.click(screen.getByLabelText('Uncover, and carry on to Lamps'));
+    await user.click(screen.getByLabelText('Cover off, move to Lamps'));
     await user.click(screen.getByRole('button', { name: 'Log' }));
     await waitFor(() => expect(asked('POST').at(-1)?.body).toMatchObject({ count: 40, carryOn: false, rest: 'stays' }));
   });

@@ -12,12 +12,14 @@ import { Link as To } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
 import { useNursery, useUnits } from '../app/nursery';
 import { CropMark } from '../ui/CropMark';
-import { away, duration } from '../ui/dates';
+import { away, day, duration, plusDays } from '../ui/dates';
 import { Reasons } from '../ui/Reasons';
 import { Tag } from '../ui/Tag';
 import { number } from '../ui/units';
-import { amounts, callWords, restWords, what, when } from './model';
+import { Left } from './Left';
+import { amounts, callWords, what, when } from './model';
 import { NotYet } from './NotYet';
+import { Otherwise, type Other } from './Otherwise';
 import { useDone, useWhy, type Task } from './useRound';
 
 type Rest = Schemas['Rest'];
@@ -45,11 +47,16 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
   const [putting, setPutting] = useState(false);
   const [wrong, setWrong] = useState<string | null>(null);
   const [calling, setCalling] = useState(false);
+  const [other, setOther] = useState<Other | null>(null);
   const done = useDone(task, today);
+  const problem = done.error instanceof Problem ? done.error : null;
   // Where the nights do not say go, it is never a plain "done": a second tap takes it on oneself.
   const carries = counting && task.carryTo !== null && carryOn;
   const held = task.cold?.verdict === 'hold' || task.cold?.verdict === 'go-with-cover' ? task.cold : null;
-  const cold = held && (!counting || carries) ? held : null;
+  // Another place may be colder than the one that was planned: then the answer says so, and it is asked again.
+  const refusedCold = problem?.code === 'cold';
+  const planned = held && (!counting || carries) && (other?.on ?? today) === today ? held.verdict : null;
+  const cold = refusedCold ? 'hold' : other?.to ? null : planned;
 
   const text = typed ?? (counting ? '' : String(task.count));
   const count = number(text);
@@ -65,7 +72,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
       return;
     }
     if (asked && (together === null || !Number.isInteger(together) || together < 0 || together * 2 > count)) {
-      setWrong(`Pairs that go on as one: a whole number, ${Math.floor(count / 2)} at most.`);
+      setWrong(`Pairs kept together: a whole number, ${Math.floor(count / 2)} at most.`);
       return;
     }
     setWrong(null);
@@ -82,18 +89,23 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
         reason: rest === 'lost' ? reason : null,
         pairs: asked ? (together ?? 0) : 0,
         myCall: cold !== null,
+        on: other?.on ?? today,
+        to: other?.to ?? null,
       },
       {
         onSuccess: () => {
           setTyped(null);
           setChosen(null);
+          setOther(null);
         },
       },
     );
   };
   const step = (by: number) => setTyped(String(Math.max(0, Math.min(task.most, (count ?? 0) + by))));
+  const atOther = ['happenedOn', 'to', 'to.placeId', 'to.containerId', 'containersTo'].some((f) => problem?.at(f));
   const refused =
-    done.error instanceof Problem ? (Object.values(done.error.errors)[0]?.[0] ?? done.error.message) : done.error?.message;
+    other && atOther ? undefined : problem ? (Object.values(problem.errors)[0]?.[0] ?? problem.message) : done.error?.message;
+  const otherDay = other && other.on !== today ? other.on : null;
 
   return (
     <Box
@@ -144,7 +156,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
           {task.cold && (!counting || carries) && (
             <Typography
               data-cold={task.cold.verdict}
-              sx={{ mt: 0.75, fontWeight: cold ? 600 : 400, color: task.cold.freezes ? 'error.main' : 'text.primary' }}
+              sx={{ mt: 0.75, fontWeight: planned ? 600 : 400, color: task.cold.freezes ? 'error.main' : 'text.primary' }}
             >
               {task.cold.text.replaceAll(/ (°[CF])/g, '\u00a0$1')}
             </Typography>
@@ -194,34 +206,23 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
             onBlur={() => setCalling(false)}
             sx={{ minHeight: 52, minWidth: 96, fontSize: '1.1rem', ml: 0.5 }}
           >
-            {cold ? callWords(cold.verdict, calling) : counting ? 'Log' : 'Done'}
+            {cold
+              ? callWords(cold, calling)
+              : otherDay
+                ? `Done ${otherDay === plusDays(today, -1) ? 'yesterday' : day(otherDay).replace(/^\S+ /, '')}`
+                : counting
+                  ? 'Log'
+                  : 'Done'}
           </Button>
         </Box>
       </Box>
 
-      {left > 0 && (
-        <Box sx={{ mt: 1, display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
-          <Typography>The other {left}:</Typography>
-          {(['stays', 'snipped', 'lost'] as const).map((r) => (
-            <Button
-              key={r}
-              variant={rest === r ? 'contained' : 'outlined'}
-              color={rest === r ? 'primary' : 'inherit'}
-              onClick={() => setChosen(r)}
-              aria-pressed={rest === r}
-            >
-              {restWords[r]}
-            </Button>
-          ))}
-          {rest === 'lost' && (
-            <TextField label="Why" value={reason} onChange={(e) => setReason(e.target.value)} sx={{ maxWidth: 240 }} />
-          )}
-        </Box>
-      )}
+      {left > 0 && <Left left={left} rest={rest} onRest={setChosen} reason={reason} onReason={setReason} />}
+      {other && <Otherwise task={task} today={today} other={other} onChange={setOther} errorAt={(field) => problem?.at(field)} />}
       {asked && (
         <Box sx={{ mt: 1, maxWidth: 300 }}>
           <TextField
-            label="Unequal pairs that go on as one"
+            label="Pairs kept together (count the pairs)"
             value={pairs}
             onChange={(e) => setPairs(e.target.value)}
             slotProps={{ htmlInput: { inputMode: 'numeric' } }}
@@ -239,7 +240,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
           <FormControlLabel
             sx={{ ml: 0, mr: 2 }}
             control={<Checkbox checked={carryOn} onChange={(e) => setCarryOn(e.target.checked)} />}
-            label={`Uncover, and carry on to ${task.carryTo}`}
+            label={`Cover off, move to ${task.carryTo}`}
           />
         )}
         <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open} sx={{ px: 1 }}>
@@ -250,6 +251,14 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
             Not yet
           </Button>
         )}
+        <Button
+          variant="text"
+          onClick={() => setOther(other ? null : { on: today, to: null })}
+          aria-expanded={other !== null}
+          sx={{ px: 1 }}
+        >
+          {fixed || counting ? 'Other day' : 'Other day or place'}
+        </Button>
         {task.hasTrays && (counting || fixed) && (
           <Button variant="text" component={To} to={`/n/${nursery}/batches/${task.batchId}/trays`} sx={{ px: 1 }}>
             {fixed ? 'Which cells' : 'Cell by cell'}

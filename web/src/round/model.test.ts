@@ -27,6 +27,7 @@ const task: Task = {
   place: 'Lamp rack',
   container: '9 cm pot',
   carryTo: null,
+  to: { containerId: 'pot', placeId: 'glass' },
   toPlace: 'Glasshouse',
   conflict: null,
   putOffReason: null,

@@ -2,6 +2,7 @@ import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useNursery } from '../app/nursery';
 import { lookAgain } from '../data/plans';
+import { day } from '../ui/dates';
 import { useEntries } from '../ui/useEntries';
 
 export type Task = Schemas['TaskAnswer'];
@@ -40,6 +41,10 @@ export interface Said {
   reason: string | null;
   pairs: number;
   myCall: boolean;
+  /** The day it was done on. */
+  on: string;
+  /** Where to and into what, where it is another place or pot than planned. */
+  to: Schemas['GroupInput'] | null;
 }
 
 /** Saying that a task is done, with undo for a while after. */
@@ -49,21 +54,21 @@ export function useDone(task: Task, today: string) {
   return useEntries<Said>({
     batch: task.batchId,
     today,
-    send: (said, [id, extraId]) =>
+    send: ({ on, ...said }, [id, extraId]) =>
       task.thinning
         ? unwrap(
             api.POST('/api/nurseries/{nursery}/batches/{id}/thin', {
               params,
-              body: { id, happenedOn: today, snips: task.count },
+              body: { id, happenedOn: on, snips: task.count },
             }),
           )
         : unwrap(
             api.POST('/api/nurseries/{nursery}/batches/{id}/steps/{step}/done', {
               params: { path: { ...params.path, step: task.step.id } },
-              body: { ...said, id, extraId, happenedOn: today, from: task.from, group: task.group },
+              body: { ...said, id, extraId, happenedOn: on, from: task.from, group: task.group },
             }),
           ),
-    tell: (said) => `${task.title}: ${said.count} ${task.cultivar}`,
+    tell: (said) => `${task.title}: ${said.count} ${task.cultivar}${said.on === today ? '' : `, ${day(said.on)}`}`,
   });
 }
 

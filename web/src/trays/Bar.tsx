@@ -135,7 +135,7 @@ export function Bar({ map, draft, change }: Props) {
         <FormControlLabel
           sx={{ ml: 0, mb: 0.5 }}
           control={<Checkbox checked={carryOn} onChange={(e) => setCarryOn(e.target.checked)} />}
-          label={`Uncover, and carry on to ${map.carryTo}`}
+          label={`Cover off, move to ${map.carryTo}`}
         />
       )}
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'flex-start' }}>

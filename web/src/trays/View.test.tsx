@@ -191,10 +191,10 @@ describe('what becomes of a count', () => {
   it('carries the tray on once half are up, and not before', async () => {
     on('POST batches/b1/cells', { entries: ['e1', 'e2'] });
     const few = show(bar('11....'));
-    expect(screen.queryByLabelText(/carry on to Lamps/)).toBeNull();
+    expect(screen.queryByLabelText(/move to Lamps/)).toBeNull();
     few.unmount();
     const { user } = show(bar('111...'));
-    expect(screen.getByLabelText<HTMLInputElement>(/carry on to Lamps/).checked).toBe(true);
+    expect(screen.getByLabelText<HTMLInputElement>(/move to Lamps/).checked).toBe(true);
     await user.click(screen.getByRole('button', { name: 'Log 3 seedlings' }));
     await waitFor(() => expect(asked('POST').at(-1)?.body).toMatchObject({ carryOn: true }));
   });

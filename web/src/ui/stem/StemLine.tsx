@@ -137,7 +137,7 @@ function Node({ node, stem, small }: { node: StemNode; stem: number; small: bool
   const stroke = step.conflict ? p.error.main : p.text.primary;
   return (
     <g>
-      <title>{`${step.step.title}: ${done ? `done ${day(step.mid)}` : `${day(step.mid)} (${span(step.low, step.high)})`}`}</title>
+      <title>{`${step.step.title}: ${done ? `${step.skipped ? 'skipped' : 'done'} ${day(step.mid)}` : `${day(step.mid)} (${span(step.low, step.high)})`}`}</title>
       {high - low > 6 && <path d={leaf(low, high, x, stem)} fill={p.stem.main} opacity="0.3" />}
       {due !== null && Math.abs(due - x) > 3 && (
         <g opacity="0.75">
@@ -159,7 +159,15 @@ function Node({ node, stem, small }: { node: StemNode; stem: number; small: bool
       {step.lockedOn && !done ? (
         <rect x={x - 7} y={stem - 7} width="14" height="14" fill={p.background.paper} stroke={stroke} strokeWidth="2.5" />
       ) : (
-        <circle cx={x} cy={stem} r="7" fill={done ? p.text.primary : p.background.paper} stroke={stroke} strokeWidth="2.5" />
+        <circle
+          cx={x}
+          cy={stem}
+          r="7"
+          fill={done && !step.skipped ? p.text.primary : p.background.paper}
+          stroke={stroke}
+          strokeWidth="2.5"
+          strokeDasharray={step.skipped ? '3 3' : undefined}
+        />
       )}
       {!small && (
         <text
@@ -196,7 +204,8 @@ function leaf(low: number, high: number, x: number, y: number): string {
 function spoken(steps: Schemas['StepAnswer'][]): string {
   return steps
     .map(
-      (s) => `${s.step.title} ${s.doneOn ? `done ${day(s.doneOn)}` : `${day(s.mid)}, between ${day(s.low)} and ${day(s.high)}`}`,
+      (s) =>
+        `${s.step.title} ${s.doneOn ? `${s.skipped ? 'skipped' : 'done'} ${day(s.doneOn)}` : `${day(s.mid)}, between ${day(s.low)} and ${day(s.high)}`}`,
     )
     .join('; ');
 }

@@ -47,9 +47,11 @@ function Row({ step, actions }: { step: Step; actions?: ReactNode }) {
           {step.step.title}
           <Typography component="span" variant="body2" color="textSecondary" sx={{ display: 'block' }}>
             {done
-              ? off === 0
-                ? 'done as planned'
-                : `done, ${Math.abs(off)} d ${off > 0 ? 'later' : 'earlier'}`
+              ? step.skipped
+                ? 'skipped'
+                : off === 0
+                  ? 'done as planned'
+                  : `done, ${Math.abs(off)} d ${off > 0 ? 'later' : 'earlier'}`
               : step.progress
                 ? `${step.progress} so far`
                 : step.lockedOn

@@ -10,6 +10,7 @@ const step = (kind: Schemas['StepKind'], mid: string, spread = 3, doneOn: string
   high: plusDays(mid, spread),
   due: mid,
   doneOn,
+  skipped: false,
   lockedOn: null,
   putOffTo: null,
   putOffReason: null,

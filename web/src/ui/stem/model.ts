@@ -61,7 +61,7 @@ export function stemPicture(steps: Step[], today: string, windowHigh: string, wi
       x: at,
       low: x(step.low),
       high: x(step.high),
-      due: step.doneOn && step.due !== step.doneOn ? x(step.due) : null,
+      due: step.doneOn && !step.skipped && step.due !== step.doneOn ? x(step.due) : null,
       label: { x: centre, row, above, title: step.step.title, date },
     };
   });

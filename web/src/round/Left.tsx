@@ -1,0 +1,55 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import type { Schemas } from '../api/client';
+import { restWords } from './model';
+
+type Rest = Schemas['Rest'];
+
+/** What plants are mostly lost to at a move. [common practice, no source] */
+const reasons = ['Snapped', 'Weak', 'Damped off', 'Eaten', 'Dried out'];
+
+interface Props {
+  left: number;
+  rest: Rest;
+  onRest: (rest: Rest) => void;
+  reason: string;
+  onReason: (reason: string) => void;
+}
+
+/** What becomes of those that were not moved. */
+export function Left({ left, rest, onRest, reason, onReason }: Props) {
+  return (
+    <Box sx={{ mt: 1, display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
+      <Typography>{left} left:</Typography>
+      {(['stays', 'snipped', 'lost'] as const).map((r) => (
+        <Button
+          key={r}
+          variant={rest === r ? 'contained' : 'outlined'}
+          color={rest === r ? 'primary' : 'inherit'}
+          onClick={() => onRest(r)}
+          aria-pressed={rest === r}
+        >
+          {restWords[r]}
+        </Button>
+      ))}
+      {rest === 'lost' && (
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, flexBasis: '100%', alignItems: 'center' }}>
+          {reasons.map((r) => (
+            <Button
+              key={r}
+              variant={reason === r ? 'contained' : 'outlined'}
+              color="inherit"
+              aria-pressed={reason === r}
+              onClick={() => onReason(r)}
+            >
+              {r}
+            </Button>
+          ))}
+          <TextField label="Why" value={reason} onChange={(e) => onReason(e.target.value)} sx={{ maxWidth: 240 }} />
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,92 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import type { Schemas } from '../api/client';
+import { useCatalogue } from '../app/nursery';
+import { plusDays } from '../ui/dates';
+import { Choose, DayField } from '../ui/Field';
+import type { Task } from './useRound';
+
+type Spot = Schemas['GroupInput'];
+
+/** How the work was done otherwise than the card has it: on another day, to another place, into another pot. */
+export interface Other {
+  on: string;
+  to: Spot | null;
+}
+
+interface Props {
+  task: Task;
+  today: string;
+  other: Other;
+  onChange: (other: Other) => void;
+  errorAt: (field: string) => string | undefined;
+}
+
+/** Another day, another place, another pot: each only where it is another. */
+export function Otherwise({ task, today, other, onChange, errorAt }: Props) {
+  const catalogue = useCatalogue();
+  const counting = task.step.kind === 'up';
+  const beds = task.step.kind === 'plant-out';
+  const to = other.to ?? task.to;
+  const go = (next: Spot) =>
+    onChange({ ...other, to: next.placeId === task.to.placeId && next.containerId === task.to.containerId ? null : next });
+  const places = (catalogue.data?.places ?? []).filter((p) => (p.kind === 'open-bed' || p.kind === 'tunnel-bed') === beds);
+  return (
+    <Box
+      role="group"
+      aria-label="Other day or place"
+      sx={{
+        mt: 1,
+        display: 'grid',
+        gap: 1.25,
+        alignItems: 'start',
+        gridTemplateColumns: { xs: '1fr 1fr', md: 'auto 170px minmax(0, 1fr) minmax(0, 1fr)' },
+      }}
+    >
+      <Box sx={{ display: 'flex', gap: 1, gridColumn: { xs: '1 / -1', sm: 'auto' } }}>
+        {(
+          [
+            ['Today', today],
+            ['Yesterday', plusDays(today, -1)],
+          ] as const
+        ).map(([label, on]) => (
+          <Button
+            key={label}
+            variant={other.on === on ? 'contained' : 'outlined'}
+            color="inherit"
+            aria-pressed={other.on === on}
+            onClick={() => onChange({ ...other, on })}
+            sx={{ minHeight: 48 }}
+          >
+            {label}
+          </Button>
+        ))}
+      </Box>
+      <DayField
+        label="Day"
+        value={other.on}
+        onChange={(on) => onChange({ ...other, on: on || today })}
+        max={today}
+        error={errorAt('happenedOn')}
+      />
+      {!task.thinning && !counting && (
+        <Choose
+          label="To"
+          value={to.placeId}
+          onChange={(placeId) => go({ ...to, placeId })}
+          options={places.map((p) => ({ value: p.id, label: p.name }))}
+          error={errorAt('to.placeId') ?? errorAt('to')}
+        />
+      )}
+      {task.step.kind === 'move' && (
+        <Choose
+          label="Into"
+          value={to.containerId ?? ''}
+          onChange={(containerId) => go({ ...to, containerId })}
+          options={(catalogue.data?.containers ?? []).map((c) => ({ value: c.id, label: c.name }))}
+          error={errorAt('to.containerId') ?? errorAt('containersTo')}
+        />
+      )}
+    </Box>
+  );
+}
