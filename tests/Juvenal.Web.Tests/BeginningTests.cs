@@ -12,7 +12,7 @@ public class BeginningTests(House house) : IClassFixture<House>
         var batch = await house.KeepAsync(With("plants", 2, ("priceEach", 0.9)));
         await house.WindToAsync(new(2026, 5, 1));
         var card = Task(await house.GetAsync("round"), batch)!;
-        Assert.Equal(("Take in plants", "plants"), ((string)card["title"]!, (string)card["start"]!));
+        Assert.Equal(("Receive plants", "plants"), ((string)card["title"]!, (string)card["start"]!));
         Assert.Equal(200, (await DoneAsync(batch, "sow", 50)).Status);
         var after = await house.GetAsync($"batches/{batch}");
         Assert.Equal((50, 50, 45.0), ((int)after["emerged"]!, (int)after["standing"]!, (double)after["bought"]!));

@@ -92,7 +92,7 @@ public class ChangeTests(House house) : IClassFixture<House>
             }
         );
         Assert.Equal(
-            "12 plants still stand. Log what becomes of them first: lost, snipped, or planted.",
+            "12 plants still stand. Log what becomes of them first: planted, sold, given away, lost.",
             House.Sentence((await EndAsync(batch, "failed")).Body, "reason")
         );
         await house.LogAsync(

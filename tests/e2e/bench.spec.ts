@@ -118,16 +118,16 @@ test('a kept batch is changed, and one planned by mistake ends and goes on', asy
 
   await page.goto(`${nursery}/batches`);
   await page.getByRole('link', { name: 'Brasshouse' }).last().click();
-  await page.getByRole('button', { name: 'End' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'End' }).click();
+  await page.getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Close the batch' }).click();
   await expect(page.getByText('Say why: it is what you look up next year.')).toBeVisible();
   await page.getByRole('button', { name: 'Not sown after all' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'End' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Close the batch' }).click();
   await expect(page.getByText('Not sown after all')).toBeVisible();
   await page.getByRole('link', { name: 'Round' }).last().click();
   await expect(page.locator('[data-task]').first()).toBeVisible();
   await expect(task(page, '26-11')).toHaveCount(0);
   await page.goBack();
-  await page.getByRole('button', { name: 'Go on' }).click();
-  await expect(page.getByRole('button', { name: 'End' })).toBeVisible();
+  await page.getByRole('button', { name: 'Reopen' }).click();
+  await expect(page.getByRole('button', { name: 'Close' })).toBeVisible();
 });

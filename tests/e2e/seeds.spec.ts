@@ -39,7 +39,7 @@ test('a packet is added with its test, planned from, and its seeds are counted w
   await page.getByRole('combobox', { name: 'From the packet' }).click();
   await page.getByRole('option', { name: 'Saltglass, gift, 100 seeds free' }).click();
   await expect(page.getByLabel('Germination')).toHaveValue('90');
-  await expect(page.getByLabel('Seeds in hand')).toHaveValue('100');
+  await expect(page.getByLabel('Seeds you have')).toHaveValue('100');
   await page.getByLabel('Plants wanted').fill('200');
   await expect(page.getByText(/Not enough seed/).first()).toBeVisible();
   await page.getByLabel('Plants wanted').fill('30');

@@ -160,7 +160,7 @@ test('a wrong number in the ledger is put right, and every screen agrees', async
 
 test('plants can be bought in, and a batch be sown again', async ({ page }) => {
   await page.goto(`${nursery}/plan`);
-  await page.getByRole('combobox', { name: 'Begins with' }).click();
+  await page.getByRole('combobox', { name: 'Start from' }).click();
   await page.getByRole('option', { name: 'bought-in plugs or plants' }).click();
   await page.getByLabel('Price each').fill('1.20');
   await expect(page.getByText('Take in plants', { exact: true }).filter({ visible: true }).first()).toBeVisible();

@@ -4,11 +4,11 @@ namespace Juvenal.Core.Ledger;
 public static class Emptying
 {
     /// <summary>Containers that a group has no longer.</summary>
-    /// <param name="kind">Moved, lost, snipped or used.</param>
+    /// <param name="kind">Moved, lost, snipped, used, out or parted.</param>
     /// <param name="seedlings">How many go, from 0.</param>
     /// <param name="group">The group as it stands before.</param>
     /// <returns>
-    /// Moved: one each; the last plant out empties the tray, blank cells and all. Lost: one each; what has not come up may still.
+    /// Moved, out, parted: one each; the last plant out empties the tray, blank cells and all. Lost: one each; what has not come up may still.
     /// Snipped: none as long as twins are left, then one each.
     /// </returns>
     public static int Emptied(EntryKind kind, int seedlings, Group group)
@@ -17,7 +17,7 @@ public static class Emptying
         var oneEach = Math.Min(seedlings, group.Containers);
         return kind switch
         {
-            EntryKind.Moved when seedlings >= group.Seedlings => group.Containers,
+            EntryKind.Moved or EntryKind.Out or EntryKind.Parted when seedlings >= group.Seedlings => group.Containers,
             EntryKind.Snipped => Math.Clamp(seedlings - Math.Max(0, group.Seedlings - group.Containers), 0, oneEach),
             _ => oneEach,
         };

@@ -3,7 +3,8 @@ using Juvenal.Core.Season;
 namespace Juvenal.Core.Ledger;
 
 /// <summary>
-/// Adds up a batch's ledger. In seedlings, at any moment: emerged (or received) = standing + lost + snipped + used in grafting.
+/// Adds up a batch's ledger. In seedlings, at any moment: emerged (or received) = standing + lost + snipped + used in
+/// grafting + gone + parted.
 /// </summary>
 public static class Fold
 {
@@ -87,6 +88,8 @@ public static class Fold
         private int _lost;
         private int _snipped;
         private int _used;
+        private int _gone;
+        private int _parted;
 
         public BatchState State() =>
             new(
@@ -107,9 +110,16 @@ public static class Fold
                 _putOff.ToDictionary(p => p.Key, p => (p.Value.Item1, p.Value.Item2)),
                 _contradictions,
                 _used,
+                _gone,
+                _parted,
                 _trays,
                 _emerged > 0 ? _countedOn : null,
-                _done,
+                route
+                    .All.Select(s => s.Step)
+                    .Where(s => s.Kind > StepKind.Up)
+                    .Select(s => s.Id)
+                    .Where(s => _days.ContainsKey(s) && !_done.Contains(s))
+                    .ToHashSet(),
                 _standsWith
             );
 
@@ -130,7 +140,10 @@ public static class Fold
                 case EntryKind.Received:
                     _seeds += entry.Seedlings;
                     _emerged += entry.Seedlings;
-                    Fill(entry, entry.Seedlings, entry.Containers, route.Standing);
+                    if (entry.Said is EntryDetail.Stood stands)
+                        Stand(entry, stands);
+                    else
+                        Fill(entry, entry.Seedlings, entry.Containers, route.Standing);
                     _countedOn = entry.HappenedOn;
                     _days.TryAdd(route.Begin.Id, entry.HappenedOn);
                     _days.TryAdd(route.Standing.Id, entry.HappenedOn);
@@ -141,6 +154,14 @@ public static class Fold
                     break;
                 case EntryKind.Used:
                     _used += entry.Seedlings;
+                    Take(entry);
+                    break;
+                case EntryKind.Out:
+                    _gone += entry.Seedlings;
+                    Take(entry);
+                    break;
+                case EntryKind.Parted:
+                    _parted += entry.Seedlings;
                     Take(entry);
                     break;
                 case EntryKind.Sown:
@@ -176,7 +197,7 @@ public static class Fold
                     break;
             }
 
-            if (entry.Kind is EntryKind.Moved or EntryKind.Lost or EntryKind.Snipped or EntryKind.Used)
+            if (entry.Kind is EntryKind.Moved or EntryKind.Lost or EntryKind.Snipped or EntryKind.Used or EntryKind.Out or EntryKind.Parted)
                 Reach(entry.HappenedOn);
         }
 
@@ -258,6 +279,21 @@ public static class Fold
             // What comes up late stands in its cell since it was sown.
             var since = entry.Kind == EntryKind.Emerged ? _days[route.Begin.Id] : entry.HappenedOn;
             Open(entry, new(new(entry.Id), entry.To!.Value, seedlings, containers, reached, since));
+        }
+
+        /// <summary>Plants that begin as they stand: in their pot since then, and hardening off where they were.</summary>
+        private void Stand(LedgerEntry entry, EntryDetail.Stood stood)
+        {
+            var reached = stood.HardenedSince is null ? route.Standing : route.Harden;
+            Open(
+                entry,
+                new(new(entry.Id), entry.To!.Value, entry.Seedlings, entry.Containers, reached, stood.PotSince, stood.HardenedSince)
+            );
+            if (stood.HardenedSince is { } since)
+            {
+                _days.TryAdd(route.Harden.Id, since);
+                _done.Add(route.Harden.Id);
+            }
         }
 
         private void Move(LedgerEntry entry, Group from)

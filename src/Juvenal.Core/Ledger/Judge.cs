@@ -129,10 +129,42 @@ public static class Judge
         : entry.From is null ? new("not-chosen", "group")
         : new("group-elsewhere", "from");
 
+    /// <summary>What is wrong with what goes with an entry.</summary>
+    private static IEnumerable<Failure> Said(LedgerEntry entry)
+    {
+        switch (entry.Said)
+        {
+            case EntryDetail.Gone gone:
+                if (gone.Whom is { } whom && (whom.Length > EntryDetail.LongestWhom || !Texts.IsPlain(whom)))
+                    yield return new("reason-too-long", "said.whom", whom.Length, 0, EntryDetail.LongestWhom);
+                if (gone.PriceEach is { } price && !(price is >= 0 and <= EntryDetail.HighestPrice))
+                    yield return Failure.OutOfRange("said.priceEach", price, 0, EntryDetail.HighestPrice);
+                if (gone is { PriceEach: not null, Way: not Way.Sold })
+                    yield return new("price-without-sale", "said.priceEach");
+                if (!Enum.IsDefined(gone.Way))
+                    yield return new("not-chosen", "said.way");
+                break;
+            case EntryDetail.Stood stood:
+                if (stood.PotSince > entry.HappenedOn)
+                    yield return new("after-the-day", "said.potSince", entry.HappenedOn.DayNumber);
+                else if (stood.PotSince < entry.HappenedOn.AddDays(-LongestAgo))
+                    yield return new("too-long-ago", "said.potSince");
+                if (stood.HardenedSince > entry.HappenedOn)
+                    yield return new("after-the-day", "said.hardenedSince", entry.HappenedOn.DayNumber);
+                else if (stood.HardenedSince < entry.HappenedOn.AddDays(-LongestAgo))
+                    yield return new("too-long-ago", "said.hardenedSince");
+                break;
+            case EntryDetail.Split { Wanted: < 0 or > MostAtOnce } split:
+                yield return Failure.OutOfRange("said.wanted", split.Wanted, 0, MostAtOnce);
+                break;
+        }
+    }
+
     private static LedgerEntry Counted(LedgerEntry entry, BatchState state)
     {
         if (
-            entry.Kind is not (EntryKind.Moved or EntryKind.Lost or EntryKind.Snipped or EntryKind.Used)
+            entry.Kind
+                is not (EntryKind.Moved or EntryKind.Lost or EntryKind.Snipped or EntryKind.Used or EntryKind.Out or EntryKind.Parted)
             || state.Group(entry.Group) is not { } group
         )
             return entry;
@@ -192,6 +224,9 @@ public static class Judge
             failures.Add(new("not-chosen", "step"));
         if (entry.Corrects is not null && entry.Kind is not (EntryKind.Undo or EntryKind.Corrected))
             failures.Add(new("not-chosen", "corrects"));
+        if (!EntryDetail.Fits(entry.Kind, entry.Said))
+            failures.Add(new("not-chosen", "said"));
+        failures.AddRange(Said(entry));
         switch (entry.Kind)
         {
             case EntryKind.Sown:
@@ -230,7 +265,7 @@ public static class Judge
                 else if (wrong.Kind == EntryKind.Sown && entry.Seeds < 1)
                     failures.Add(Failure.OutOfRange("seeds", entry.Seeds, 1, MostAtOnce));
                 break;
-            case EntryKind.Lost or EntryKind.Snipped or EntryKind.Used:
+            case EntryKind.Lost or EntryKind.Snipped or EntryKind.Used or EntryKind.Out or EntryKind.Parted:
                 Needs(entry.From is not null, "from");
                 if (entry.Seedlings < 1 && entry.Containers < 1)
                     failures.Add(Failure.OutOfRange("seedlings", entry.Seedlings, 1, MostAtOnce));

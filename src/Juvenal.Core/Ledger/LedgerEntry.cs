@@ -36,6 +36,12 @@ public enum EntryKind
 
     /// <summary>A miscount put right: the entry that it corrects counts with these numbers from its own day on.</summary>
     Corrected,
+
+    /// <summary>Sold, given away or discarded: sound plants that leave, and no loss.</summary>
+    Out,
+
+    /// <summary>Plants that go on as a batch of their own.</summary>
+    Parted,
 }
 
 /// <summary>What stands in the cells of one tray, as counted.</summary>
@@ -66,6 +72,7 @@ public sealed record TrayCount(Guid TrayId, string Cells);
 /// or makes
 /// one of its own where that is its own id. Null: written before groups had names; what stands in the place and pot is meant, as one.
 /// </param>
+/// <param name="Said">Out, parted, received: what goes with it.</param>
 public sealed record LedgerEntry(
     Guid Id,
     long Sequence,
@@ -84,7 +91,8 @@ public sealed record LedgerEntry(
     Guid? LotId = null,
     IReadOnlyList<TrayCount>? Trays = null,
     Guid? Act = null,
-    GroupId? Group = null
+    GroupId? Group = null,
+    EntryDetail? Said = null
 );
 
 /// <summary>An entry that the counts before it do not allow.</summary>
@@ -107,9 +115,11 @@ public sealed record Contradiction(LedgerEntry Entry, string Code, string Field,
 /// <param name="StepDays">The day each step took place for at least half of the plants.</param>
 /// <param name="PutOff">By step: the day it was last put off to.</param>
 /// <param name="Used">Seedlings that went into grafts.</param>
+/// <param name="Gone">Plants that were sold, given away or discarded.</param>
+/// <param name="Parted">Plants that went on as batches of their own.</param>
 /// <param name="Trays">The last count of each tray's cells, with its day.</param>
 /// <param name="CountedOn">Day of the last count of what is up.</param>
-/// <param name="Named">Steps that an entry says were done; what plants went past without it was skipped.</param>
+/// <param name="Skips">Steps that plants went past without doing them.</param>
 /// <param name="StandsWith">By the name of a sitting of a job that stands as one with another: that one's name.</param>
 /// <param name="Contradictions">Entries that were left out because the counts do not allow them; empty in a sound ledger.</param>
 public sealed record BatchState(
@@ -123,9 +133,11 @@ public sealed record BatchState(
     IReadOnlyDictionary<StepId, (DateOnly Day, string Reason)> PutOff,
     IReadOnlyList<Contradiction> Contradictions,
     int Used = 0,
+    int Gone = 0,
+    int Parted = 0,
     IReadOnlyDictionary<Guid, (string Cells, DateOnly On)>? Trays = null,
     DateOnly? CountedOn = null,
-    IReadOnlySet<StepId>? Named = null,
+    IReadOnlySet<StepId>? Skips = null,
     IReadOnlyDictionary<GroupId, GroupId>? StandsWith = null
 )
 {
@@ -167,7 +179,7 @@ public sealed record BatchState(
         && (step.Kind <= StepKind.Up || Before(step) is var before && (before == 0 || before < RearShare * Seedlings));
 
     /// <summary>Whether plants went past a step without doing it: from the tray into the last pot, into the bed without hardening.</summary>
-    public bool Skipped(Step step) => step.Kind > StepKind.Up && StepDays.ContainsKey(step.Id) && Named?.Contains(step.Id) == false;
+    public bool Skipped(Step step) => Skips?.Contains(step.Id) == true;
 
     /// <summary>The days of the steps that lie behind the batch, those that its path has no longer among them.</summary>
     public IEnumerable<(Step Step, DateOnly Day)> Done() => from s in Route.All where Passed(s.Step) select (s.Step, StepDays[s.Step.Id]);

@@ -15,6 +15,9 @@ public enum Start
 
     /// <summary>Scions on rootstocks.</summary>
     Grafts,
+
+    /// <summary>Plants that stand already: found growing, or parted from another batch.</summary>
+    Standing,
 }
 
 /// <summary>How a batch begins: with what, and how far that has grown.</summary>
@@ -49,6 +52,7 @@ public sealed record Beginning(Start Kind, double Leaves = 0)
         {
             Start.Seed => GerminationShare,
             Start.Plants => SoundShare,
+            Start.Standing => 1,
             Start.Cuttings => RootingShare,
             _ => HealingShare,
         };
@@ -58,9 +62,15 @@ public sealed record Beginning(Start Kind, double Leaves = 0)
         start switch
         {
             Start.Seed => 0,
-            Start.Plants => 2,
+            Start.Plants or Start.Standing => 2,
             _ => 3,
         };
+
+    /// <summary>Grown plants: nothing of them has to come up.</summary>
+    public bool Grown => IsGrown(Kind);
+
+    /// <inheritdoc cref="Grown"/>
+    public static bool IsGrown(Start start) => start is Start.Plants or Start.Standing;
 
     public static Beginning Seed { get; } = new(Start.Seed);
 
@@ -69,7 +79,7 @@ public sealed record Beginning(Start Kind, double Leaves = 0)
         Kind switch
         {
             Start.Seed => null,
-            Start.Plants => 0,
+            Start.Plants or Start.Standing => 0,
             Start.Cuttings => RootingDays,
             _ => HealingDays,
         };

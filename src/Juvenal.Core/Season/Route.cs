@@ -130,14 +130,14 @@ public sealed class Route
         // Paths that are refused for their length are not held.
         batch == default
         && moves <= GrowingPath.MostMoves
-            ? OfNone.GetOrAdd((begins == Start.Plants, moves), _ => Made(begins, moves, batch))
+            ? OfNone.GetOrAdd((Beginning.IsGrown(begins), moves), _ => Made(begins, moves, batch))
             : Made(begins, moves, batch);
 
     private static List<Step> Made(Start begins, int moves, Guid batch)
     {
         const int last = 2 + GrowingPath.MostMoves;
         var steps = new List<Step> { Of("begin", StepKind.Begin, 0) };
-        if (begins != Start.Plants)
+        if (!Beginning.IsGrown(begins))
             steps.Add(Of("up", StepKind.Up, 1));
         for (var i = 1; i <= moves; i++)
             steps.Add(Of($"move-{i}", StepKind.Move, 1 + i) with { Number = i });

@@ -70,7 +70,7 @@ internal sealed class Steps(
     {
         // Plants that are bought in bring what they stand in.
         if (step.Kind == StepKind.Begin)
-            return (quantity.Cells, request.Path.Begins.Kind == Start.Plants ? 0 : request.Path.Tray.MixLitres(quantity.Cells));
+            return (quantity.Cells, request.Path.Begins.Grown ? 0 : request.Path.Tray.MixLitres(quantity.Cells));
         if (step.Kind != StepKind.Move)
             return (0, 0);
         var pots = request.PlantsStanding ?? (int)Math.Ceiling(quantity.ExpectedPlants / request.Sowing.Survival);

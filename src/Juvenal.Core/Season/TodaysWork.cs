@@ -108,7 +108,7 @@ public static class TodaysWork
             return [];
         if (steps.FirstOrDefault(s => s.Step.Kind == StepKind.Begin && !sown) is { } sowing)
         {
-            var litres = start == Start.Plants ? 0 : containerOf(sowing.Step)?.MixLitres(toSow.Cells) ?? 0;
+            var litres = Beginning.IsGrown(start) ? 0 : containerOf(sowing.Step)?.MixLitres(toSow.Cells) ?? 0;
             var minutes = Minutes(toSow.Cells, Handwork.SowingMinutesPerCell);
             return [new(JobKind.Step, sowing, null, null, 0, 0, 0, toSow.Cells, toSow.Seeds, toSow.Trays, litres, minutes)];
         }

@@ -90,7 +90,7 @@ internal sealed class Walk
         days[0] = free[0] = sow;
         leaves.Clear();
         free[1] = sow + (BeginningDays(z) * Stretch(_spreads.Emergence, z[Variates.Emergence]));
-        var at = days[1] = _request.Path.Begins.Kind == Start.Plants ? sow : Settle(1, free[1]);
+        var at = days[1] = _request.Path.Begins.Grown ? sow : Settle(1, free[1]);
         var potFrom = at;
         var count = _request.Path.Begins.Leaves;
         var setback = 0.0;

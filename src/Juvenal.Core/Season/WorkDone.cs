@@ -56,6 +56,18 @@ public static class WorkDone
         var entry = new LedgerEntry(said.Id, 0, said.HappenedOn, EntryKind.Moved, work.Step.Id);
         switch (work.Step.Kind)
         {
+            case StepKind.Begin when start == Start.Standing:
+                return
+                [
+                    entry with
+                    {
+                        Kind = EntryKind.Received,
+                        To = target,
+                        Seedlings = said.Count,
+                        Containers = said.Count,
+                        Said = new EntryDetail.Stood(said.HappenedOn),
+                    },
+                ];
             case StepKind.Begin when start == Start.Plants:
                 return [entry with { Kind = EntryKind.Received, To = target, Seedlings = said.Count, Containers = said.Count }];
             case StepKind.Begin when start != Start.Seed:

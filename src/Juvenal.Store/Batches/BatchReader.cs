@@ -82,6 +82,9 @@ public sealed record StoredGroup(
 /// <summary>The last count of a tray's cells, as stored.</summary>
 public sealed record StoredTrayCount(Guid TrayId, string Cells, DateOnly On);
 
+/// <summary>A batch that this one was split off from, or that was split off from this one.</summary>
+public sealed record KinBatch(Guid Id, string Code);
+
 /// <summary>A batch with its plan and its counts, as stored; nothing is computed on reading.</summary>
 /// <param name="OutOfDate">Its plan is still to follow a change: the days are those of before.</param>
 public sealed record BatchView(
@@ -112,7 +115,12 @@ public sealed record BatchView(
     IReadOnlyDictionary<StepId, DateOnly>? StepDays = null,
     IReadOnlyDictionary<StepId, PutOff>? PutOffs = null,
     DateOnly? KeptOn = null,
-    bool OutOfDate = false
+    bool OutOfDate = false,
+    int Gone = 0,
+    int Parted = 0,
+    IReadOnlySet<StepId>? Skips = null,
+    KinBatch? Parent = null,
+    IReadOnlyList<KinBatch>? Children = null
 )
 {
     /// <summary>The counts in the core's form.</summary>
@@ -129,8 +137,11 @@ public sealed record BatchView(
                 ?? Steps.Where(s => s.PutOffTo is not null).ToDictionary(s => s.Step.Id, s => (s.PutOffTo!.Value, s.PutOffReason ?? "")),
             [],
             Used,
+            Gone,
+            Parted,
             TrayCounts.ToDictionary(t => t.TrayId, t => (t.Cells, t.On)),
-            CountedOn
+            CountedOn,
+            Skips
         );
 
     /// <summary>The day a step took place for half of the plants; null where it has not.</summary>
@@ -176,9 +187,14 @@ public sealed class BatchReader(NurseryTransaction nursery)
             where p.nursery_id = b.nursery_id
               and p.batch_id = b.id), '[]'),
           {{StoredGroup.OfBatch}},
-          b.used, b.tray_counts, b.counted_on, {{BatchRow.OutOfDate}}
+          b.used, b.tray_counts, b.counted_on, {{BatchRow.OutOfDate}}, b.gone, b.parted, b.skips, b.parent_id, o.code,
+          coalesce((
+            select jsonb_agg(jsonb_build_object('id', d.id, 'code', d.code) order by length(d.code), d.code)
+            from batch d
+            where d.nursery_id = b.nursery_id and d.parent_id = b.id), '[]')
         from {{BatchRow.From}}
         join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
+        left join batch o on o.nursery_id = b.nursery_id and o.id = b.parent_id
         where ($1::uuid[] is null or b.id = any($1))
           and (not $4 or (b.ended_on is null and b.seeds_sown = 0))
         order by b.ended_on is not null, b.season desc, length(b.code), b.code, b.id
@@ -265,7 +281,12 @@ public sealed class BatchReader(NurseryTransaction nursery)
             row.StepDays,
             row.PutOffs,
             row.KeptOn,
-            r.GetBoolean(own + 15)
+            r.GetBoolean(own + 15),
+            Gone: r.GetInt32(own + 16),
+            Parted: r.GetInt32(own + 17),
+            Skips: r.GetFieldValue<Guid[]>(own + 18).Select(s => new StepId(s)).ToHashSet(),
+            Parent: r.OrNull<Guid>(own + 19) is { } parent ? new KinBatch(parent, r.GetString(own + 20)) : null,
+            Children: r.FromJson<List<KinBatch>>(own + 21)
         );
     }
 }

@@ -16,8 +16,8 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         -- A new batch.
         insert into batch (nursery_id, id, code, season, cultivar_id, plants_wanted, germination, survival, confidence,
           seeds_per_cell, seeds_available, cells, seeds, trays, summary, lot_id,
-          start, start_leaves, price_each, rootstock_id, scion_id, union_cm, kept_on)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23)
+          start, start_leaves, price_each, rootstock_id, scion_id, union_cm, kept_on, parent_id)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24)
         """;
 
     private const string Change = """
@@ -87,6 +87,17 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     /// kept.</exception>
     public async Task KeepAsync(Guid id, BatchInput input, string shown, CancellationToken cancel)
     {
+        await KeepAsync(id, input, shown, null, cancel);
+    }
+
+    /// <summary>The same, of a batch that is split off from another.</summary>
+    /// <param name="id">The new batch.</param>
+    /// <param name="input">The choices.</param>
+    /// <param name="shown">The version of the plan that was shown; null: none was.</param>
+    /// <param name="parent">Which it comes from, and the code it has then.</param>
+    /// <param name="cancel">Cancels.</param>
+    internal async Task KeepAsync(Guid id, BatchInput input, string? shown, KinBatch? parent, CancellationToken cancel)
+    {
         CheckNames(id, input, null);
         if (await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.Of(new[] { id })) is { } kept)
         {
@@ -102,11 +113,11 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         var state = Fold.Of([], route, 1);
         var outcome = Planned.Of(catalogue, input, state);
         var plan = outcome.Value;
-        if (PlanVersion.Of(plan) != shown)
+        if (shown is not null && PlanVersion.Of(plan) != shown)
             throw new ConflictException("plan-changed", plan, catalogue.Site.UsUnits);
 
-        var last = await Locks.NumbersAsync(nursery, "batch", input.Season, 1, cancel);
-        var batch = new BatchRow(id, 1, $"{input.Season % 100:00}-{last + 1:00}", input, route, KeptOn: catalogue.Today);
+        var code = parent?.Code ?? $"{input.Season % 100:00}-{await Locks.NumbersAsync(nursery, "batch", input.Season, 1, cancel) + 1:00}";
+        var batch = new BatchRow(id, 1, code, input, route, KeptOn: catalogue.Today);
         await nursery.ExecuteAsync(
             Insert,
             cancel,
@@ -129,6 +140,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
                 Sql.OfNull(input.LotId),
                 .. StartOf(input),
                 Sql.Of(catalogue.Today),
+                Sql.OfNull(parent?.Id),
             ]
         );
         await nursery.ExecuteManyAsync(

@@ -83,6 +83,7 @@ public sealed class Acts(NurseryTransaction nursery, TimeProvider clock)
             written.Add(said.Id);
         }
 
+        await new SplitStore(nursery, clock).FollowAsync(ledgers, wrong.Select(e => (e.BatchId, e.Entry)), cancel);
         await ledgers.SaveAsync(cancel);
         await store.KeepAsync(act.Id, hash, written, cancel);
         return written;
@@ -98,7 +99,8 @@ public sealed class Acts(NurseryTransaction nursery, TimeProvider clock)
             if (!ids.Add(act.Entries[i].Entry.Id))
                 throw new RefusedException(new Failure("not-chosen", $"entries[{i}].id"));
             // An act is taken back and put right whole, by naming it.
-            if (act.Entries[i].Entry.Kind is EntryKind.Undo or EntryKind.Corrected)
+            // A batch is split by its own command.
+            if (act.Entries[i].Entry.Kind is EntryKind.Undo or EntryKind.Corrected or EntryKind.Parted)
                 throw new RefusedException(new Failure("not-chosen", $"entries[{i}].kind"));
         }
     }

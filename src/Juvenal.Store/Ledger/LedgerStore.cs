@@ -64,8 +64,10 @@ public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
             );
         }
 
-        if (written)
-            await ledgers.SaveAsync(cancel);
+        if (!written)
+            return;
+        await new SplitStore(nursery, clock).FollowAsync(ledgers, parts.Select(p => (p.BatchId, p.Entry)), cancel);
+        await ledgers.SaveAsync(cancel);
     }
 
     private async Task<List<Guid>> PacketsAsync(List<Guid> batches, CancellationToken cancel)

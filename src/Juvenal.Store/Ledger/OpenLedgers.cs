@@ -21,8 +21,8 @@ internal sealed class OpenLedgers
         insert into ledger_entry (nursery_id, id, batch_id, kind, step_id, happened_on, from_container_id, from_place_id,
           to_container_id, to_place_id,
           seeds, seedlings, containers, containers_to, reason, new_day, corrects, payload_hash, by_name, lot_id, trays, act,
-          group_id)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23)
+          group_id, said)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24)
         """;
 
     private readonly NurseryTransaction _nursery;
@@ -75,6 +75,9 @@ internal sealed class OpenLedgers
 
     public Page this[Guid batch] => _pages[batch];
 
+    /// <summary>Null where it is not open.</summary>
+    public Page? Find(Guid batch) => _pages.GetValueOrDefault(batch);
+
     /// <summary>Judges an entry and adds it; it is written by <see cref="SaveAsync"/>.</summary>
     /// <param name="batch">One of those that are open.</param>
     /// <param name="entry">Its <see cref="LedgerEntry.Sequence"/> is given by the database.</param>
@@ -115,7 +118,7 @@ internal sealed class OpenLedgers
         foreach (var page in _pages.Values.Where(p => p.New.Count > 0))
         {
             var (batch, state) = (page.Batch, page.State);
-            rows.Counts(batch.Id, state).Plan(batch, state, Planned.Of(Catalogue, batch.Input, state), page.Steps);
+            rows.Counts(batch.Id, state).Plan(batch, state, Planned.Of(Catalogue, page.Chosen ?? batch.Input, state), page.Steps);
         }
 
         await _nursery.ExecuteManyAsync(
@@ -151,7 +154,8 @@ internal sealed class OpenLedgers
             Sql.OfNull(entry.LotId),
             Sql.OfJson(entry.Trays),
             Sql.OfNull(entry.Act),
-            Sql.OfNull(entry.Group?.Value)
+            Sql.OfNull(entry.Group?.Value),
+            Sql.OfJson(entry.Said)
         );
 
     /// <summary>What is sown lies in trays: in those laid out for it, or in new ones.</summary>
@@ -209,7 +213,10 @@ internal sealed class OpenLedgers
     /// <summary>One batch's ledger with what is added to it.</summary>
     internal sealed class Page(BatchRow batch, List<StoredEntry> stored, List<StoredDigest> steps)
     {
-        public BatchRow Batch { get; } = batch;
+        public BatchRow Batch { get; set; } = batch;
+
+        /// <summary>What is chosen for the batch from now on, where the act changes that too.</summary>
+        public BatchInput? Chosen { get; set; }
 
         public List<StoredEntry> Stored { get; } = stored;
 

@@ -163,7 +163,7 @@ public sealed class Catalogue
         var cultivar = Find(Cultivars, input.CultivarId, "cultivarId");
         var tray = Find(Containers, input.TrayId, "path.tray");
         var germination = Growing(input.GerminationPlaceId, "path.germination");
-        var seedling = input.Begins.Kind == Start.Plants ? germination : Growing(input.SeedlingPlaceId, "path.seedling");
+        var seedling = input.Begins.Grown ? germination : Growing(input.SeedlingPlaceId, "path.seedling");
         var hardening = Growing(input.HardeningPlaceId, "path.hardening");
         var moves = input
             .Moves.Select(

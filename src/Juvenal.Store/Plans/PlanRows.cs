@@ -81,7 +81,7 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts)
         -- What ledgers come to.
         update batch
         set seeds_sown = $2, emerged = $3, lost = $4, snipped = $5, used = $6, tray_counts = $7,
-          counted_on = $8, step_days = $9, put_offs = $10
+          counted_on = $8, step_days = $9, put_offs = $10, gone = $11, parted = $12, skips = $13
         where id = $1
         """;
 
@@ -244,7 +244,10 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts)
             ),
             Sql.OfNull(state.CountedOn),
             Sql.OfJson(state.StepDays.ToDictionary(d => d.Key.Value, d => d.Value)),
-            Sql.OfJson(state.PutOff.ToDictionary(p => p.Key.Value, p => new PutOff(p.Value.Day, p.Value.Reason)))
+            Sql.OfJson(state.PutOff.ToDictionary(p => p.Key.Value, p => new PutOff(p.Value.Day, p.Value.Reason))),
+            Sql.Of(state.Gone),
+            Sql.Of(state.Parted),
+            Sql.Of((state.Skips ?? new HashSet<StepId>()).Select(s => s.Value).Order().ToArray())
         );
 
     private IEnumerable<NpgsqlBatchCommand> OfStanding()

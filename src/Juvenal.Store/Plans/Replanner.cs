@@ -47,7 +47,7 @@ public sealed class Replanner(Database database, TimeProvider clock)
         -- Batches with what their ledgers come to.
         select {BatchRow.Columns},
           b.seeds_sown, b.emerged, b.lost, b.snipped, b.used, b.tray_counts, b.counted_on,
-          {StoredGroup.OfBatch}
+          {StoredGroup.OfBatch}, b.gone, b.parted, b.skips
         from {BatchRow.From}
         where b.id = any($1)
         order by b.id
@@ -197,9 +197,12 @@ public sealed class Replanner(Database database, TimeProvider clock)
                 days,
                 putOffs.ToDictionary(p => p.Key, p => (p.Value.Day, p.Value.Reason)),
                 [],
-                r.GetInt32(own + 4),
-                r.FromJson<List<StoredTrayCount>>(own + 5).ToDictionary(t => t.TrayId, t => (t.Cells, t.On)),
-                r.OrNull<DateOnly>(own + 6)
+                Used: r.GetInt32(own + 4),
+                Gone: r.GetInt32(own + 8),
+                Parted: r.GetInt32(own + 9),
+                Trays: r.FromJson<List<StoredTrayCount>>(own + 5).ToDictionary(t => t.TrayId, t => (t.Cells, t.On)),
+                CountedOn: r.OrNull<DateOnly>(own + 6),
+                Skips: r.GetFieldValue<Guid[]>(own + 10).Select(s => new StepId(s)).ToHashSet()
             ),
             facts[batch.Id]
         );

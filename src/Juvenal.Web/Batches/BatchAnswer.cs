@@ -99,6 +99,10 @@ public sealed record EntryAnswer(
 public sealed record ProspectAnswer(int Usable, double Expected, double ProbabilityOfEnough);
 
 /// <summary>A batch with plan, counts and ledger.</summary>
+/// <param name="Gone">Sold, given away or discarded.</param>
+/// <param name="Parted">Went on as batches of their own: <paramref name="Children"/>.</param>
+/// <param name="Sold">What was paid for those that were sold, in the nursery's currency.</param>
+/// <param name="Parent">The batch it was split off from.</param>
 /// <param name="HasTrays">It is sown in trays, whose cells can be counted.</param>
 /// <param name="Emergence">How it comes up, in words; null where it has left its trays.</param>
 /// <param name="EmergenceTroubled">It is slow, late, or fewer than the packet let expect.</param>
@@ -122,6 +126,11 @@ public sealed record BatchAnswer(
     int Lost,
     int Snipped,
     int Used,
+    int Gone,
+    int Parted,
+    double Sold,
+    KinBatch? Parent,
+    IReadOnlyList<KinBatch> Children,
     int Standing,
     bool HasTrays,
     double? Bought,
@@ -208,6 +217,12 @@ internal static class BatchAnswers
             b.Lost,
             b.Snipped,
             b.Used,
+            b.Gone,
+            b.Parted,
+            Fold.Effective(entries.Select(e => e.Entry))
+                .Sum(e => e.Said is EntryDetail.Gone { PriceEach: { } price } ? price * e.Seedlings : 0),
+            b.Parent,
+            b.Children ?? [],
             state.Seedlings,
             catalogue.Containers[b.Input.TrayId].Cells is not null,
             b.Input.Start?.PriceEach * (b.SeedsSown > 0 ? b.SeedsSown : b.Cells),
@@ -305,7 +320,6 @@ internal static class BatchAnswers
         {
             EntryKind.Sown => $"{e.Seeds} {start switch { Start.Cuttings => "cuttings", Start.Grafts => "grafts", _ => "seeds" }}, "
                 + $"{e.Containers} × {In(e.To)}, {At(e.To)}",
-            EntryKind.Received => $"{e.Seedlings} came in, {At(e.To)}",
             EntryKind.Separated => $"{e.Containers} separated, {At(e.From)}",
             EntryKind.Used => $"{e.Seedlings} used for grafts, {At(e.From)}",
             EntryKind.Corrected when all.FirstOrDefault(a => a.Entry.Id == e.Corrects) is { } wrong =>
@@ -313,6 +327,11 @@ internal static class BatchAnswers
             EntryKind.Emerged when start != Start.Seed =>
                 $"{e.Seedlings} {(start == Start.Cuttings ? "rooted" : "healed")} so far, {At(e.To)}",
             EntryKind.Emerged => $"{e.Seedlings} up so far, {At(e.To)}",
+            EntryKind.Out when e.Said is EntryDetail.Gone gone => $"{e.Seedlings} {Gone(gone)}, {At(e.From)}",
+            EntryKind.Parted when e.Said is EntryDetail.Split => $"{e.Seedlings} split off as a batch of their own, {At(e.From)}",
+            EntryKind.Received when e.Said is EntryDetail.Stood stood =>
+                $"{e.Seedlings} {(stood.From is null ? "stood already" : "split off")}, {At(e.To)}, {e.Containers} × {In(e.To)} since {Days.Say(stood.PotSince)}",
+            EntryKind.Received => $"{e.Seedlings} came in, {At(e.To)}",
             EntryKind.Lost => $"{e.Seedlings} lost, {At(e.From)}",
             EntryKind.Snipped => $"{e.Seedlings} snipped, {At(e.From)}",
             EntryKind.Moved when e.To?.Container is null => $"{e.Seedlings} planted, {At(e.To)}",
@@ -322,6 +341,18 @@ internal static class BatchAnswers
             EntryKind.NotYet => $"{step!.Title} put off to {Days.Say(e.NewDay)}",
             _ => "Undone",
         };
+
+        static string Gone(EntryDetail.Gone gone) =>
+            (
+                gone.Way switch
+                {
+                    Way.Sold => "sold",
+                    Way.Given => "given away",
+                    _ => "discarded",
+                }
+            )
+            + (gone.Whom is null ? "" : $" to {gone.Whom}")
+            + (gone.PriceEach is { } price ? System.FormattableString.Invariant($" at {price:0.00} each") : "");
 
         string At(Spot? group) => group is { } g && catalogue.Places.TryGetValue(g.Place, out var place) ? place.Name : "";
 

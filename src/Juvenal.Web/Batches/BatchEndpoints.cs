@@ -18,6 +18,9 @@ public sealed record GroupInput(Guid? ContainerId, Guid PlaceId)
     internal Spot Key => new(ContainerId, PlaceId);
 }
 
+/// <summary>Plants that left: how, to whom, at what price each.</summary>
+public sealed record OutInput(Way Way, string? Whom = null, double? PriceEach = null);
+
 /// <summary>A ledger entry as it is written. Which fields count depends on its kind; the others stay out.</summary>
 /// <param name="Id">Made by the client (UUIDv7): sent twice, it has one effect.</param>
 /// <param name="Kind">What happened.</param>
@@ -34,6 +37,7 @@ public sealed record GroupInput(Guid? ContainerId, Guid PlaceId)
 /// <param name="Corrects">Undo; corrected: the entry whose numbers were wrong.</param>
 /// <param name="Group">Which group of those that stand at "from"; null where only one does. The group that a move makes has the move's
 /// id.</param>
+/// <param name="Out">Out: sold, given or discarded.</param>
 public sealed record EntryInput(
     Guid Id,
     EntryKind Kind,
@@ -48,7 +52,8 @@ public sealed record EntryInput(
     string? Reason = null,
     DateOnly? NewDay = null,
     Guid? Corrects = null,
-    Guid? Group = null
+    Guid? Group = null,
+    OutInput? Out = null
 )
 {
     internal LedgerEntry Entry =>
@@ -67,7 +72,10 @@ public sealed record EntryInput(
             Reason,
             NewDay,
             Corrects,
-            Group: Group is { } group ? new GroupId(group) : null
+            Group: Group is { } group ? new GroupId(group) : null,
+            Said: Out is null
+                ? null
+                : new EntryDetail.Gone(Out.Way, string.IsNullOrWhiteSpace(Out.Whom) ? null : Out.Whom.Trim(), Out.PriceEach)
         );
 }
 
@@ -87,13 +95,30 @@ public sealed record ActEntryInput(
     int? ContainersTo = null,
     string? Reason = null,
     DateOnly? NewDay = null,
-    Guid? Group = null
+    Guid? Group = null,
+    OutInput? Out = null
 )
 {
     internal ActEntry On(DateOnly day) =>
         new(
             Batch,
-            new EntryInput(Id, Kind, day, Step, From, To, Seeds, Seedlings, Containers, ContainersTo, Reason, NewDay, null, Group).Entry,
+            new EntryInput(
+                Id,
+                Kind,
+                day,
+                Step,
+                From,
+                To,
+                Seeds,
+                Seedlings,
+                Containers,
+                ContainersTo,
+                Reason,
+                NewDay,
+                null,
+                Group,
+                Out
+            ).Entry,
             Containers is null
         );
 }
@@ -132,6 +157,20 @@ public sealed record DoneInput(
     bool MyCall = false,
     Guid? Group = null,
     GroupInput? To = null
+);
+
+/// <summary>Part of a batch goes on as a batch of its own.</summary>
+/// <inheritdoc cref="Splitting"/>
+public sealed record SplitInput(
+    Guid Id,
+    Guid Group,
+    DateOnly On,
+    int Seedlings,
+    int Wanted,
+    IReadOnlyList<MoveInput> Moves,
+    Guid HardeningPlaceId,
+    Guid BedId,
+    int? Containers = null
 );
 
 /// <param name="Version">The batch's version that was seen.</param>
@@ -245,6 +284,35 @@ internal static class BatchEndpoints
                     here.DoAsync(Touches.Work, writing => new BatchStore(writing, clock).EndAsync(id, end.Reason, cancel), cancel)
             )
             .WithName("endBatch")
+            .For(Role.Grower);
+
+        nursery
+            .MapPost(
+                "/batches/{id:guid}/split",
+                ([AsParameters] Here here, Guid id, SplitInput input, TimeProvider clock, CancellationToken cancel) =>
+                    here.ActAsync(
+                        Touches.NewBatch,
+                        async writing =>
+                        {
+                            var split = new Splitting(
+                                input.Id,
+                                id,
+                                input.Group,
+                                input.On,
+                                input.Seedlings,
+                                input.Containers,
+                                input.Wanted,
+                                input.Moves,
+                                input.HardeningPlaceId,
+                                input.BedId
+                            );
+                            await new SplitStore(writing, clock).SplitAsync(split, cancel);
+                            return TypedResults.Ok(new Plans.Kept(input.Id));
+                        },
+                        cancel
+                    )
+            )
+            .WithName("splitBatch")
             .For(Role.Grower);
 
         nursery

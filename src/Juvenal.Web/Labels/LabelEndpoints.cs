@@ -118,6 +118,7 @@ internal static class LabelEndpoints
             var begun = batch.Input.Begins.Kind switch
             {
                 Start.Plants => "came",
+                Start.Standing => "from",
                 Start.Cuttings => "cut",
                 Start.Grafts => "grafted",
                 _ => "sown",

@@ -9,7 +9,15 @@ namespace Juvenal.Web.Plans;
 /// <param name="Id">Made by the client (UUIDv7).</param>
 /// <param name="Input">The choices.</param>
 /// <param name="Shown">Version of the plan that was shown.</param>
-public sealed record KeepInput(Guid Id, BatchInput Input, string Shown);
+/// <param name="Standing">Of plants that stand already: how many, and since when; they begin the batch.</param>
+public sealed record KeepInput(Guid Id, BatchInput Input, string Shown, StandingInput? Standing = null);
+
+/// <summary>Plants that stand already, in the container and the place that the batch begins in.</summary>
+/// <param name="Seedlings">How many.</param>
+/// <param name="Containers">In how many containers.</param>
+/// <param name="PotSince">Since when in these.</param>
+/// <param name="HardenedSince">Since when they harden off; null: not yet.</param>
+public sealed record StandingInput(int Seedlings, int Containers, DateOnly PotSince, DateOnly? HardenedSince = null);
 
 internal static class PlanEndpoints
 {
@@ -37,6 +45,14 @@ internal static class PlanEndpoints
                         async writing =>
                         {
                             await new BatchStore(writing, clock).KeepAsync(keep.Id, keep.Input, keep.Shown, cancel);
+                            if (keep.Standing is { } standing)
+                                await new SplitStore(writing, clock).StandAsync(
+                                    keep.Id,
+                                    standing.Seedlings,
+                                    standing.Containers,
+                                    new(standing.PotSince, standing.HardenedSince),
+                                    cancel
+                                );
                             return TypedResults.Created($"/api/nurseries/{here.Nursery}/batches/{keep.Id}", new Kept(keep.Id));
                         },
                         cancel

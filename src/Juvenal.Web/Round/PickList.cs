@@ -24,7 +24,7 @@ internal static class PickList
         var inTrays = own.SelectMany(t => t.Rows).Select(r => r.BatchId).ToHashSet();
         foreach (var cultivar in sowings.Where(d => d.Head.Start == Start.Seed).GroupBy(d => catalogue.Cultivars[d.Head.CultivarId].Name))
             yield return new($"{cultivar.Key} seed", cultivar.Sum(d => d.Work.Seeds), "seeds");
-        foreach (var container in sowings.Where(d => d.Head.Start != Start.Plants).GroupBy(Container))
+        foreach (var container in sowings.Where(d => !Beginning.IsGrown(d.Head.Start)).GroupBy(Container))
         {
             var ids = container.Select(d => d.Head.BatchId).ToHashSet();
             var shared = own.Count(t => t.Rows.Any(r => ids.Contains(r.BatchId)));

@@ -37,6 +37,9 @@ internal static class FailureSentences
             "frost-not-set" => "First say when the last frost falls: Site.",
             "which-group" => Invariant($"{f.Value:#,0} groups of this batch stand there: say which."),
             "group-elsewhere" => "These plants stood elsewhere on that day: look again, then say where from.",
+            "price-without-sale" => "Only what is sold has a price.",
+            "after-the-day" => $"Not after {Days.Say(DateOnly.FromDayNumber((int)f.Value!))}.",
+            "planted-already" => "They are planted: a batch of their own is split off before.",
             "other-pot-here" => "Another container is chosen at a move: change the plan, or move them after this.",
             "not-chosen" => "Choose one; this one is not there.",
             "not-a-bed" => $"{f.Subject} is no bed. Choose where they are planted in the end.",
@@ -66,7 +69,9 @@ internal static class FailureSentences
             "not-later" => "Choose a day after today.",
             "too-far" => "That is more than a year away.",
             "sown-already" => "They are sown: another cultivar is another batch.",
-            "plants-standing" => Invariant($"{f.Value:#,0} plants still stand. Log what becomes of them first: lost, snipped, or planted."),
+            "plants-standing" => Invariant(
+                $"{f.Value:#,0} plants still stand. Log what becomes of them first: planted, sold, given away, lost."
+            ),
             "undone-already" => "It is undone already.",
             "not-lockable" => "Ripening cannot be fixed to a day.",
             "done-already" => "It is done: its day is in the ledger.",

@@ -17,6 +17,8 @@ internal static class LedgerWords
             EntryKind.Received => "came in",
             EntryKind.Separated => "separated",
             EntryKind.Used => "used for grafts",
+            EntryKind.Out => "out",
+            EntryKind.Parted => "split off",
             EntryKind.Corrected => "corrected",
             _ => "undone",
         };
@@ -53,7 +55,8 @@ internal static class LedgerWords
     public static string Step(StepKind kind, int number, Start start) =>
         (kind, start) switch
         {
-            (StepKind.Begin, Start.Plants) => "Take in plants",
+            (StepKind.Begin, Start.Plants) => "Receive plants",
+            (StepKind.Begin, Start.Standing) => "Stand already",
             (StepKind.Begin, Start.Cuttings) => "Take cuttings",
             (StepKind.Begin, Start.Grafts) => "Graft",
             (StepKind.Begin, _) => "Sow",

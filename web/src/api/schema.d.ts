@@ -916,6 +916,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/batches/{id}/split": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["splitBatch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/acts": {
         parameters: {
             query?: never;
@@ -1145,6 +1161,7 @@ export interface components {
             newDay?: null | string;
             /** Format: uuid */
             group?: null | string;
+            out?: null | components["schemas"]["OutInput"];
         };
         /** @description What was done in one go: all of it counts, or nothing. */
         ActInput: {
@@ -1206,6 +1223,23 @@ export interface components {
             snipped: number;
             /** Format: int32 */
             used: number;
+            /**
+             * Format: int32
+             * @description Sold, given away or discarded.
+             */
+            gone: number;
+            /**
+             * Format: int32
+             * @description Went on as batches of their own: Children.
+             */
+            parted: number;
+            /**
+             * Format: double
+             * @description What was paid for those that were sold, in the nursery's currency.
+             */
+            sold: number;
+            parent: null | components["schemas"]["KinBatch"];
+            children: components["schemas"]["KinBatch"][];
             /** Format: int32 */
             standing: number;
             /** @description It is sown in trays, whose cells can be counted. */
@@ -1367,6 +1401,8 @@ export interface components {
              * @default 0
              */
             leaves?: number;
+            /** @description Grown plants: nothing of them has to come up. */
+            grown?: boolean;
             /**
              * Format: double
              * @description Days until it stands as a plant; null for seed, which depends on the soil.
@@ -2000,9 +2036,10 @@ export interface components {
              *         id.
              */
             group?: null | string;
+            out?: null | components["schemas"]["OutInput"];
         };
         /** @enum {unknown} */
-        EntryKind: "sown" | "emerged" | "lost" | "snipped" | "moved" | "not-yet" | "undo" | "received" | "separated" | "used" | "corrected";
+        EntryKind: "sown" | "emerged" | "lost" | "snipped" | "moved" | "not-yet" | "undo" | "received" | "separated" | "used" | "corrected" | "out" | "parted";
         /**
          * @description What becomes of cells that a batch does not need in its last row.
          * @enum {unknown}
@@ -2309,10 +2346,17 @@ export interface components {
             input: components["schemas"]["BatchInput"];
             /** @description Version of the plan that was shown. */
             shown: string;
+            standing?: null | components["schemas"]["StandingInput"];
         };
         Kept: {
             /** Format: uuid */
             id: string;
+        };
+        /** @description A batch that this one was split off from, or that was split off from this one. */
+        KinBatch: {
+            /** Format: uuid */
+            id: string;
+            code: string;
         };
         /** @description A sheet or roll of labels, in mm. */
         LabelFormat: {
@@ -2652,6 +2696,13 @@ export interface components {
         Opened: {
             /** Format: uuid */
             id: string;
+        };
+        /** @description Plants that left: how, to whom, at what price each. */
+        OutInput: {
+            way: components["schemas"]["Way"];
+            whom?: null | string;
+            /** Format: double */
+            priceEach?: null | number;
         };
         /**
          * @description How emergence goes.
@@ -3300,6 +3351,26 @@ export interface components {
          * @enum {unknown}
          */
         SpeciesGroup: "tomato" | "annuum" | "chinense";
+        /** @description Part of a batch goes on as a batch of its own. */
+        SplitInput: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            group: string;
+            /** Format: date */
+            on: string;
+            /** Format: int32 */
+            seedlings: number;
+            /** Format: int32 */
+            wanted: number;
+            moves: components["schemas"]["MoveInput"][];
+            /** Format: uuid */
+            hardeningPlaceId: string;
+            /** Format: uuid */
+            bedId: string;
+            /** Format: int32 */
+            containers?: null | number;
+        };
         SpreadAnswer: {
             source: string;
             /** Format: double */
@@ -3311,11 +3382,34 @@ export interface components {
             /** Format: double */
             minimumC: null | number;
         };
+        /** @description Plants that stand already, in the container and the place that the batch begins in. */
+        StandingInput: {
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            seedlings: number;
+            /**
+             * Format: int32
+             * @description In how many containers.
+             */
+            containers: number;
+            /**
+             * Format: date
+             * @description Since when in these.
+             */
+            potSince: string;
+            /**
+             * Format: date
+             * @description Since when they harden off; null: not yet.
+             */
+            hardenedSince?: null | string;
+        };
         /**
          * @description What a batch begins with.
          * @enum {unknown}
          */
-        Start: "seed" | "plants" | "cuttings" | "grafts";
+        Start: "seed" | "plants" | "cuttings" | "grafts" | "standing";
         /** @description A beginning that is not seed. */
         StartInput: {
             /** @description With what. */
@@ -3719,6 +3813,11 @@ export interface components {
          * @enum {unknown}
          */
         Watering: "below" | "above";
+        /**
+         * @description How plants left the nursery.
+         * @enum {unknown}
+         */
+        Way: "sold" | "given" | "discarded";
         WeatherKept: {
             /**
              * Format: int32
@@ -5389,6 +5488,33 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    splitBatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SplitInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
             };
         };
     };

@@ -8,6 +8,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Problem } from '../api/client';
+import { Pick } from '../ui/Pick';
 import type { useEnd } from './useBatch';
 
 const reasons = ['Planned by mistake', 'Not sown after all', 'Did not come up', 'All planted'];
@@ -18,14 +19,14 @@ export function End({ end, onClose }: { end: ReturnType<typeof useEnd>; onClose:
   const said = end.error instanceof Problem ? (end.error.at('reason') ?? end.error.message) : end.error?.message;
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <DialogTitle>End this batch</DialogTitle>
+      <DialogTitle>Close this batch</DialogTitle>
       <DialogContent>
-        <Typography sx={{ mb: 2 }}>It leaves the round and stays in the books.</Typography>
+        <Typography sx={{ mb: 2 }}>No more work for it; its record stays.</Typography>
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mb: 2 }}>
           {reasons.map((r) => (
-            <Button key={r} variant={reason === r ? 'contained' : 'outlined'} onClick={() => setReason(r)}>
+            <Pick key={r} chosen={reason === r} onClick={() => setReason(r)}>
               {r}
-            </Button>
+            </Pick>
           ))}
         </Box>
         <TextField
@@ -38,10 +39,10 @@ export function End({ end, onClose }: { end: ReturnType<typeof useEnd>; onClose:
       </DialogContent>
       <DialogActions>
         <Button variant="text" onClick={onClose}>
-          Back
+          Cancel
         </Button>
         <Button variant="contained" loading={end.isPending} onClick={() => end.mutate(reason, { onSuccess: onClose })}>
-          End
+          Close the batch
         </Button>
       </DialogActions>
     </Dialog>

@@ -5,20 +5,25 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { Problem } from '../api/client';
+import { Problem, type Schemas } from '../api/client';
 import { useCatalogue } from '../app/nursery';
 import { Choose, DayField, NumberField } from '../ui/Field';
 import { number } from '../ui/units';
 import { groupName, tender } from './model';
 import { useLog, type Batch, type Entry } from './useBatch';
 
-type Kind = 'emerged' | 'lost' | 'snipped' | 'moved' | 'separated';
+type Way = Schemas['Way'];
+type Kind = 'emerged' | 'lost' | 'snipped' | 'moved' | 'separated' | Way;
+const isWay = (kind: Kind): kind is Way => kind === 'sold' || kind === 'given' || kind === 'discarded';
 const kinds: { value: Kind; label: string }[] = [
   { value: 'emerged', label: 'Up so far' },
   { value: 'lost', label: 'Lost' },
   { value: 'snipped', label: 'Snipped' },
   { value: 'moved', label: 'Moved' },
   { value: 'separated', label: 'Pairs separated' },
+  { value: 'sold', label: 'Sold' },
+  { value: 'given', label: 'Given away' },
+  { value: 'discarded', label: 'Discarded' },
 ];
 
 /** Writing into the ledger by hand: what, how many, where, when. */
@@ -35,6 +40,8 @@ export function LogForm({ batch }: { batch: Batch }) {
   const [to, setTo] = useState({ containerId: '', placeId: '' });
   const [hardens, setHardens] = useState(true);
   const [reason, setReason] = useState('');
+  const [whom, setWhom] = useState('');
+  const [price, setPrice] = useState('');
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const problem = log.error instanceof Problem ? log.error : null;
   const error = (field: string) => wrong[field] ?? problem?.at(field);
@@ -54,12 +61,14 @@ export function LogForm({ batch }: { batch: Batch }) {
     if (containers.trim() !== '' && (emptied === null || !Number.isInteger(emptied) || emptied < 0))
       errors.containers = 'Type a whole number, or leave it empty.';
     if (kind === 'moved' && !to.placeId) errors.to = 'Choose where to.';
+    const each = price.trim() === '' ? null : number(price);
+    if (kind === 'sold' && price.trim() !== '' && each === null) errors['said.priceEach'] = 'Type a number.';
     if (!on) errors.happenedOn = 'Choose the day.';
     setWrong(errors);
     if (Object.keys(errors).length > 0) return;
     const here = { containerId: group.containerId, placeId: group.placeId };
     // Containers that nobody counted follow from the seedlings; the server knows how.
-    const entry: Entry = { kind, happenedOn: on, seedlings: seedlings ?? 0 };
+    const entry: Entry = { kind: isWay(kind) ? 'out' : kind, happenedOn: on, seedlings: seedlings ?? 0 };
     if (kind !== 'emerged') entry.group = group.id;
     if (kind === 'emerged') entry.to = here;
     else if (kind === 'separated') {
@@ -70,6 +79,7 @@ export function LogForm({ batch }: { batch: Batch }) {
     } else {
       entry.from = here;
       entry.containers = emptied;
+      if (isWay(kind)) entry.out = { way: kind, whom: whom.trim() || null, priceEach: kind === 'sold' ? each : null };
       if (kind === 'lost') entry.reason = reason.trim();
       if (kind === 'moved') {
         entry.to = { containerId: intoBed ? null : to.containerId || group.containerId, placeId: to.placeId };
@@ -82,6 +92,7 @@ export function LogForm({ batch }: { batch: Batch }) {
         setCount('');
         setContainers('');
         setReason('');
+        setWhom('');
         setOn(null);
         // The list may stand in another order now: the next entry is about the same plants, as long as some are left.
         setFrom(group.id);
@@ -125,7 +136,7 @@ export function LogForm({ batch }: { batch: Batch }) {
           value={containers}
           onChange={setContainers}
           error={error('containers')}
-          help="Empty: as usual"
+          help="Leave empty for one each"
         />
       )}
       {kind === 'lost' && (
@@ -136,6 +147,18 @@ export function LogForm({ batch }: { batch: Batch }) {
           error={Boolean(error('reason'))}
           helperText={error('reason')}
         />
+      )}
+      {(kind === 'sold' || kind === 'given') && (
+        <TextField
+          label="To whom (optional)"
+          value={whom}
+          onChange={(e) => setWhom(e.target.value)}
+          error={Boolean(error('said.whom'))}
+          helperText={error('said.whom')}
+        />
+      )}
+      {kind === 'sold' && (
+        <NumberField label="Price each (optional)" value={price} onChange={setPrice} error={error('said.priceEach')} />
       )}
       {kind === 'moved' && (
         <>

@@ -28,6 +28,7 @@ import { LogForm } from './LogForm';
 import { figures, groupName } from './model';
 import { useBatch, useEnd, useLock, type Batch } from './useBatch';
 import { End } from './End';
+import { Split } from './Split';
 
 /** How is this one doing? */
 export function BatchView() {
@@ -42,6 +43,7 @@ function Whole({ batch }: { batch: Batch }) {
   const end = useEnd(batch);
   const plans = useMay('grower');
   const [ending, setEnding] = useState(false);
+  const [splitting, setSplitting] = useState<Schemas['GroupAnswer'] | null>(null);
   const [fixing, setFixing] = useState<Schemas['StepAnswer'] | null>(null);
   const next = batch.steps.find((s) => s.doneOn === null && s.step.kind !== 'ripe');
   return (
@@ -63,7 +65,7 @@ function Whole({ batch }: { batch: Batch }) {
                 Change
               </Button>
               <Button variant="text" onClick={() => (batch.endedOn ? end.mutate(null) : setEnding(true))} sx={{ px: 1 }}>
-                {batch.endedOn ? 'Go on' : 'End'}
+                {batch.endedOn ? 'Reopen' : 'Close'}
               </Button>
             </>
           )}
@@ -74,6 +76,33 @@ function Whole({ batch }: { batch: Batch }) {
           <Figure key={f.label} {...f} loss={f.label === 'Lost'} />
         ))}
       </Box>
+      {(batch.parent ?? batch.children.length > 0) && (
+        <Typography sx={{ mb: 1.5 }}>
+          {batch.parent && (
+            <>
+              Split off from{' '}
+              <Link component={To} to={`/n/${nursery}/batches/${batch.parent.id}`}>
+                {batch.parent.code}
+              </Link>
+              .{' '}
+            </>
+          )}
+          {batch.children.length > 0 && (
+            <>
+              Split off from it:{' '}
+              {batch.children.map((c, i) => (
+                <span key={c.id}>
+                  {i > 0 && ', '}
+                  <Link component={To} to={`/n/${nursery}/batches/${c.id}`}>
+                    {c.code}
+                  </Link>
+                </span>
+              ))}
+              . A label of {batch.code} may stand on those pots too.
+            </>
+          )}
+        </Typography>
+      )}
       {!batch.endedOn &&
         batch.steps.map(
           (s) =>
@@ -85,7 +114,7 @@ function Whole({ batch }: { batch: Batch }) {
         )}
       {batch.failures.map((f) => (
         <Alert key={f} severity="error" sx={{ mb: 1 }}>
-          It cannot be planned anew: {f} The days below are those of the last plan.
+          Cannot re-plan: {f} The days below are those of the last plan.
         </Alert>
       ))}
       {batch.warnings.map((w) => (
@@ -169,10 +198,21 @@ function Whole({ batch }: { batch: Batch }) {
                           '; set together with others before this was kept apart: the days are those of the careful side'}
                       </Typography>
                     </span>
-                    <span style={{ whiteSpace: 'nowrap' }}>
+                    <Box sx={{ whiteSpace: 'nowrap', textAlign: 'right' }}>
                       <b>{counted(g.seedlings, 'plant')}</b>
                       {g.container && g.containers !== g.seedlings ? ` in ${g.containers}` : ''}
-                    </span>
+                      {plans && g.container && g.seedlings > 0 && (
+                        <Button
+                          className="no-print"
+                          variant="text"
+                          onClick={() => setSplitting(g)}
+                          aria-label={`Split off: ${groupName(g, batch.groups)}`}
+                          sx={{ display: 'block', ml: 'auto', px: 0.5, minHeight: 36, py: 0 }}
+                        >
+                          Split off
+                        </Button>
+                      )}
+                    </Box>
                   </Box>
                 ))}
               </Box>
@@ -193,6 +233,7 @@ function Whole({ batch }: { batch: Batch }) {
         </Box>
       )}
       {ending && <End end={end} onClose={() => setEnding(false)} />}
+      {splitting && <Split batch={batch} group={splitting} onClose={() => setSplitting(null)} />}
       {fixing && <Fix batch={batch} step={fixing} onClose={() => setFixing(null)} />}
     </Box>
   );
@@ -215,11 +256,11 @@ function Fix({ batch, step, onClose }: { batch: Batch; step: Schemas['StepAnswer
       <DialogActions>
         {step.lockedOn && (
           <Button variant="text" onClick={() => lock.mutate({ step: step.step.id, day: null }, { onSuccess: onClose })}>
-            Free it
+            Release the day
           </Button>
         )}
         <Button variant="text" onClick={onClose}>
-          Back
+          Cancel
         </Button>
         <Button
           variant="contained"

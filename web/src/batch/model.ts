@@ -21,7 +21,11 @@ export function figures(b: Batch): { label: string; value: string; note: string 
       { label: 'Wanted', value: many(b.input.plantsWanted), note: 'plants' },
       kind === 'seed'
         ? { label: 'To sow', value: many(b.cells), note: `cells, ${counted(b.seeds, 'seed')}` }
-        : { label: { plants: 'To buy', cuttings: 'To cut', grafts: 'To graft' }[kind], value: many(b.cells), note: '' },
+        : {
+            label: { plants: 'To buy', cuttings: 'To cut', grafts: 'To graft', standing: 'Standing already' }[kind],
+            value: many(b.cells),
+            note: '',
+          },
       ...bought,
     ];
   }
@@ -38,7 +42,7 @@ export function figures(b: Batch): { label: string; value: string; note: string 
         note: short > 0 ? `${short} short` : `enough in ${Math.round(b.prospect.probabilityOfEnough * 100)} of 100 cases`,
       });
     }
-    if (kind !== 'plants')
+    if (kind !== 'plants' && kind !== 'standing')
       shares.push({
         label: { seed: 'Up', cuttings: 'Rooted', grafts: 'Healed' }[kind],
         value: many(b.emerged),
@@ -46,8 +50,18 @@ export function figures(b: Batch): { label: string; value: string; note: string 
       });
   }
   if (b.lost > 0) shares.push({ label: 'Lost', value: many(b.lost), note: '' });
+  if (b.gone > 0)
+    shares.push({ label: 'Out', value: many(b.gone), note: b.sold > 0 ? `sold for ${b.sold.toFixed(2)}` : 'sold or given' });
+  if (b.parted > 0) shares.push({ label: 'Split off', value: many(b.parted), note: b.children.map((c) => c.code).join(', ') });
   if (b.used > 0) shares.push({ label: 'In grafts', value: many(b.used), note: '' });
   shares.push(...bought);
   if (b.snipped > 0) shares.push({ label: 'Snipped', value: many(b.snipped), note: '' });
   return shares;
+}
+
+/** The moves that a group has still to do, of those that are planned. */
+export function movesLeft(batch: Batch, group: Schemas['GroupAnswer']): Schemas['MoveInput'][] {
+  const { kind, number } = group.reached;
+  const done = kind === 'begin' || kind === 'up' ? 0 : kind === 'move' ? number : batch.input.moves.length;
+  return batch.input.moves.slice(done).map(({ containerId, placeId }) => ({ containerId, placeId }));
 }

@@ -3,6 +3,7 @@ import { api, unwrap, type Schemas } from '../api/client';
 import { useNursery, useRefresh } from '../app/nursery';
 import { lookAgain } from '../data/plans';
 import { useEntries } from '../ui/useEntries';
+import { useEntryIds } from '../ui/useEntryIds';
 
 export type Batch = Schemas['BatchAnswer'];
 export type Entry = Omit<Schemas['EntryInput'], 'id'>;
@@ -75,5 +76,27 @@ export function useEnd(batch: Batch) {
         api.PUT('/api/nurseries/{nursery}/batches/{id}/end', { params: { path: { nursery, id: batch.id } }, body: { reason } }),
       ),
     onSuccess: () => refresh(),
+  });
+}
+
+/** Splits part of a batch off; gives the new batch. */
+export function useSplit(batch: Batch) {
+  const nursery = useNursery();
+  const refresh = useRefresh();
+  const { idsFor, written } = useEntryIds();
+  return useMutation({
+    mutationFn: async (split: Omit<Schemas['SplitInput'], 'id'>) =>
+      (
+        await unwrap(
+          api.POST('/api/nurseries/{nursery}/batches/{id}/split', {
+            params: { path: { nursery, id: batch.id } },
+            body: { ...split, id: idsFor(split)[0] },
+          }),
+        )
+      ).id,
+    onSuccess: () => {
+      written();
+      return refresh();
+    },
   });
 }

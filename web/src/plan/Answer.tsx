@@ -20,11 +20,20 @@ interface Props {
 }
 
 const words: Record<Schemas['Start'], [string, string]> = {
-  seed: ['Sow how much', 'cell'],
+  seed: ['How many cells', 'cell'],
   plants: ['Buy', 'plant'],
   cuttings: ['Cut', 'side shoot'],
   grafts: ['How many', 'graft'],
+  standing: ['Standing', 'plant'],
 };
+
+/** "9 times in 10", "99 times in 100". */
+const chance = (share: number) =>
+  share >= 0.995
+    ? 'almost surely'
+    : share >= 0.95
+      ? `${Math.round(share * 100)} times in 100`
+      : `${Math.round(share * 10)} times in 10`;
 
 /** The answer first: when, how much, and what to know before keeping it. */
 export function Figures({ plan, form, units, tray, keep }: Props) {
@@ -44,7 +53,7 @@ export function Figures({ plan, form, units, tray, keep }: Props) {
         <Figure
           label={sow.step.title}
           value={day(sow.mid)}
-          note={sow.low === sow.high ? '' : `${span(sow.low, sow.high)} would do`}
+          note={sow.low === sow.high ? '' : `${span(sow.low, sow.high)} is fine`}
         />
         <Figure
           label={ask}
@@ -68,8 +77,8 @@ export function Details({ plan, today }: { plan: PlanAnswer; today: string }) {
     <Box>
       <StemLine steps={plan.steps} window={plan.window} today={today} />
       <Typography variant="body2" color="textSecondary" sx={{ my: 1 }}>
-        {many(plan.quantity.expected)} plants expected; enough in {Math.round(plan.quantity.probabilityOfEnough * 1000) / 10}{' '}
-        cases of 100. Losses that take a whole tray (mouse, damping off) are not in this: a spare tray is.
+        About {counted(Math.round(plan.quantity.expected), 'plant')}; enough {chance(plan.quantity.probabilityOfEnough)}. Loss of
+        a whole tray (mice, damping off) is not counted. A spare tray covers it.
       </Typography>
       {plan.choices.length > 0 && <Choices plan={plan} />}
       <StepList steps={plan.steps} />

@@ -44,7 +44,7 @@ export function PathForm({ form, set, catalogue, units, error }: Props) {
 
   return (
     <Box>
-      <Station title={form.start === 'seed' ? 'Sow in' : 'Begins in'}>
+      <Station title={form.start === 'seed' ? 'Sow in' : form.start === 'standing' ? 'They stand in' : 'Begins in'}>
         <Choose
           label="Tray or pot"
           value={form.trayId}
@@ -53,15 +53,17 @@ export function PathForm({ form, set, catalogue, units, error }: Props) {
           error={error('path.tray')}
         />
         <Choose
-          label={form.start === 'seed' ? 'Where it comes up' : 'Where it stands first'}
+          label={
+            form.start === 'seed' ? 'Where it comes up' : form.start === 'standing' ? 'Where they stand' : 'Where it stands first'
+          }
           value={form.germinationPlaceId}
           onChange={(germinationPlaceId) => set({ germinationPlaceId })}
           options={growing}
           error={error('path.germination')}
         />
       </Station>
-      {form.start !== 'plants' && (
-        <Station title="When up, to">
+      {form.start !== 'plants' && form.start !== 'standing' && (
+        <Station title="Then to">
           <Choose
             label="Place"
             value={form.seedlingPlaceId}
@@ -89,11 +91,11 @@ export function PathForm({ form, set, catalogue, units, error }: Props) {
               )}
               <Button
                 variant="text"
-                aria-label={`Leave out: ${name(i, form.start === 'seed')}`}
+                aria-label={`Skip this move: ${name(i, form.start === 'seed')}`}
                 onClick={() => set({ moves: form.moves.filter((_, j) => j !== i) })}
                 sx={{ minHeight: 32, py: 0, px: 1, minWidth: 0 }}
               >
-                Leave out
+                Skip this move
               </Button>
             </Box>
           }

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import type { Schemas } from '../api/client';
 import { CropMark } from '../ui/CropMark';
-import { Choose, NumberField } from '../ui/Field';
+import { Choose, DayField, NumberField } from '../ui/Field';
 import { counted } from '../ui/units';
 import { useLots } from '../ui/useLots';
 import { usual, type Form } from './model';
@@ -46,7 +46,7 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
         }))}
       />
       <Choose
-        label="Begins with"
+        label="Start from"
         value={form.start}
         onChange={(v) => {
           const start = v as Form['start'];
@@ -59,9 +59,10 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
           { value: 'plants', label: 'bought-in plugs or plants' },
           { value: 'cuttings', label: 'rooted side shoots' },
           { value: 'grafts', label: 'grafts' },
+          { value: 'standing', label: 'plants that stand already' },
         ]}
       />
-      {form.start !== 'seed' && <Start form={form} set={set} error={error} own={batch?.id ?? null} />}
+      {form.start !== 'seed' && <Start form={form} set={set} error={error} batch={batch} />}
       {form.start === 'seed' && own.length > 0 && (
         <Choose
           label="From the packet"
@@ -80,11 +81,9 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
             );
           }}
           error={error('lotId')}
-          help={
-            chosen ? `${chosen.why.text} ${chosen.perCellWhy.text}` : 'Its germination and what is free of it are taken over.'
-          }
+          help={chosen ? `${chosen.why.text} ${chosen.perCellWhy.text}` : 'Uses the packet’s germination and free seed.'}
           options={[
-            { value: '', label: 'not said' },
+            { value: '', label: 'not chosen' },
             ...own.map((l) => ({
               value: l.lot.id,
               label: `${l.lot.name}${l.free === null ? '' : `, ${counted(l.free, 'seed')} free`}`,
@@ -93,19 +92,21 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
         />
       )}
       <NumberField
-        label="Plants wanted"
+        label={form.start === 'standing' ? 'Plants that stand' : 'Plants wanted'}
         value={form.plantsWanted}
         onChange={(plantsWanted) => set({ plantsWanted })}
         error={error('sowing.plantsWanted')}
       />
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
-        <NumberField
-          label={{ seed: 'Germination', plants: 'Arrive sound', cuttings: 'Root', grafts: 'Take' }[form.start]}
-          unit="%"
-          value={form.germination}
-          onChange={(germination) => set({ germination })}
-          error={error('sowing.germination')}
-        />
+        {form.start !== 'standing' && (
+          <NumberField
+            label={{ seed: 'Germination', plants: 'Arrive sound', cuttings: 'Root', grafts: 'Take' }[form.start]}
+            unit="%"
+            value={form.germination}
+            onChange={(germination) => set({ germination })}
+            error={error('sowing.germination')}
+          />
+        )}
         {form.start === 'seed' && (
           <NumberField
             label="Seeds a cell"
@@ -115,25 +116,27 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
           />
         )}
         <NumberField
-          label="Survive"
+          label="Live to planting"
           unit="%"
           value={form.survival}
           onChange={(survival) => set({ survival })}
           error={error('sowing.survival')}
         />
         <NumberField
-          label="How sure"
+          label="Certainty"
           unit="%"
           value={form.confidence}
           onChange={(confidence) => set({ confidence })}
           error={error('sowing.confidence')}
         />
-        <NumberField
-          label={form.start === 'seed' ? 'Seeds in hand' : 'Most there are'}
-          value={form.seedsAvailable}
-          onChange={(seedsAvailable) => set({ seedsAvailable })}
-          error={error('sowing.seedsAvailable')}
-        />
+        {form.start !== 'standing' && (
+          <NumberField
+            label={form.start === 'seed' ? 'Seeds you have' : 'Most you can have'}
+            value={form.seedsAvailable}
+            onChange={(seedsAvailable) => set({ seedsAvailable })}
+            error={error('sowing.seedsAvailable')}
+          />
+        )}
         <NumberField label="Season" value={form.season} onChange={(season) => set({ season })} error={error('season')} />
       </Box>
     </Box>
@@ -141,12 +144,12 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
 }
 
 /** A beginning that is not seed: how far grown, what it costs, of which parts. */
-function Start({ form, set, error, own }: Pick<Props, 'form' | 'set' | 'error'> & { own: string | null }) {
+function Start({ form, set, error, batch }: Pick<Props, 'form' | 'set' | 'error' | 'batch'>) {
   const batches = useBatchList();
   const parts = [
     { value: '', label: 'from elsewhere' },
     ...(batches.data ?? [])
-      .filter((b) => b.id !== own)
+      .filter((b) => b.id !== batch?.id)
       .map((b) => ({ value: b.id, label: `${b.code} ${b.cultivar}, ${counted(b.standing, 'plant')}` })),
   ];
   return (
@@ -157,6 +160,30 @@ function Start({ form, set, error, own }: Pick<Props, 'form' | 'set' | 'error'> 
         onChange={(startLeaves) => set({ startLeaves })}
         error={error('start.leaves')}
       />
+      {form.start === 'standing' && !batch && (
+        <>
+          <NumberField
+            label="In containers"
+            value={form.standingIn}
+            onChange={(standingIn) => set({ standingIn })}
+            error={error('standing.containers')}
+            help="Leave empty for one each"
+          />
+          <DayField
+            label="In this pot since"
+            value={form.potSince}
+            onChange={(potSince) => set({ potSince })}
+            error={error('standing.potSince')}
+          />
+          <DayField
+            label="Hardening since"
+            value={form.hardenedSince}
+            onChange={(hardenedSince) => set({ hardenedSince })}
+            error={error('standing.hardenedSince')}
+            help="Leave empty if not yet"
+          />
+        </>
+      )}
       {form.start === 'plants' && (
         <NumberField
           label="Price each"

@@ -11,7 +11,7 @@ import { Empty, Waiting } from '../ui/Page';
 import { useSay } from '../ui/Say';
 import { Warning } from '../ui/Warning';
 import { Details, Figures } from './Answer';
-import { again, differences, firstForm, formOf, read, type Form } from './model';
+import { again, differences, firstForm, formOf, read, standing, type Form } from './model';
 import { PathForm } from './PathForm';
 import { SowingForm } from './SowingForm';
 import { useChanged, useKeep, usePreview, type PlanAnswer } from './usePlan';
@@ -85,7 +85,13 @@ function Planner({ site, catalogue, batch: given, like }: Props) {
   const preview = usePreview(input, batch?.id ?? null);
   const keep = useKeep(batch);
   const problem = preview.error instanceof Problem ? preview.error : null;
-  const error = (field: string) => errors[field] ?? problem?.at(field);
+  const stands = form.start === 'standing' && !batch ? standing(form, site.today) : null;
+  const kept = keep.error instanceof Problem ? keep.error : null;
+  const error = (field: string) =>
+    errors[field] ??
+    problem?.at(field) ??
+    (field === 'standing.containers' ? (stands?.error ?? undefined) : undefined) ??
+    (field.startsWith('standing') ? kept?.at(field) : undefined);
   const [changed, setChanged] = useState<{ plan: PlanAnswer; differences: string[] } | null>(null);
   const units = site.input.units;
   const bad = Object.keys(errors).length > 0 || problem !== null;
@@ -94,12 +100,12 @@ function Planner({ site, catalogue, batch: given, like }: Props) {
   if (preview.data && preview.data !== shown) setShown(preview.data);
 
   const keepIt = (plan: PlanAnswer) => {
-    if (!input) return;
+    if (!input || stands?.error) return;
     keep.mutate(
-      { input, shown: plan.version },
+      { input, shown: plan.version, standing: stands?.standing ?? null },
       {
         onSuccess: (id) => {
-          say(batch ? 'Changed.' : 'Kept. Round will say when to sow.');
+          say(batch ? 'Changed.' : stands ? 'Kept. Round says what comes next.' : 'Kept. Round will say when to sow.');
           void navigate(`/n/${nursery}/batches/${id}`);
         },
         onError: (e) => {

@@ -31,6 +31,10 @@ export interface Form {
   rootstockId: string;
   scionId: string;
   unionCm: string;
+  /** Of plants that stand already: in how many containers, since when. */
+  standingIn: string;
+  potSince: string;
+  hardenedSince: string;
 }
 
 type TypedNumber = 'season' | 'plantsWanted' | 'germination' | 'survival' | 'confidence' | 'seedsPerCell' | 'seedsAvailable';
@@ -64,7 +68,17 @@ export function firstForm(catalogue: Catalogue, season: number): Form {
   };
 }
 
-export const fromSeed = { start: 'seed', startLeaves: '', priceEach: '', rootstockId: '', scionId: '', unionCm: '' } as const;
+export const fromSeed = {
+  start: 'seed',
+  startLeaves: '',
+  priceEach: '',
+  rootstockId: '',
+  scionId: '',
+  unionCm: '',
+  standingIn: '',
+  potSince: '',
+  hardenedSince: '',
+} as const;
 
 /** What a beginning is taken to be like, until the grower knows better: the server's own figures. */
 export function usual(catalogue: Catalogue, start: Schemas['Start']): Pick<Form, 'germination' | 'startLeaves'> {
@@ -101,6 +115,9 @@ export function formOf(input: BatchInput): Form {
           rootstockId: input.start.rootstockId ?? '',
           scionId: input.start.scionId ?? '',
           unionCm: input.start.unionCm === null ? '' : String(input.start.unionCm),
+          standingIn: '',
+          potSince: '',
+          hardenedSince: '',
         }
       : fromSeed),
   };
@@ -148,7 +165,7 @@ export function read(form: Form, locks: BatchInput['locks'] = {}): { input: Batc
     cultivarId: form.cultivarId,
     season: whole('season', 'season'),
     plantsWanted: whole('plantsWanted', 'sowing.plantsWanted'),
-    germination: percent('germination', 'sowing.germination'),
+    germination: form.start === 'standing' ? 1 : percent('germination', 'sowing.germination'),
     survival: percent('survival', 'sowing.survival'),
     confidence: percent('confidence', 'sowing.confidence'),
     seedsPerCell: whole('seedsPerCell', 'sowing.seedsPerCell'),
@@ -156,7 +173,7 @@ export function read(form: Form, locks: BatchInput['locks'] = {}): { input: Batc
     trayId: form.trayId,
     germinationPlaceId: form.germinationPlaceId,
     // Plants that are bought in grow on where they came to.
-    seedlingPlaceId: form.start === 'plants' ? form.germinationPlaceId : form.seedlingPlaceId,
+    seedlingPlaceId: form.start === 'plants' || form.start === 'standing' ? form.germinationPlaceId : form.seedlingPlaceId,
     moves: form.moves,
     hardeningPlaceId: form.hardeningPlaceId,
     bedId: form.bedId,
@@ -175,6 +192,22 @@ export function read(form: Form, locks: BatchInput['locks'] = {}): { input: Batc
     else errors['locks'] = 'There is no such day.';
   }
   return { input: Object.keys(errors).length === 0 ? input : null, errors };
+}
+
+/** Plants that stand already, as they begin a batch; the field that is no number, where one is not. */
+export function standing(form: Form, today: string): { standing: Schemas['StandingInput'] | null; error: string | null } {
+  const seedlings = number(form.plantsWanted) ?? 0;
+  const containers = form.standingIn.trim() === '' ? seedlings : number(form.standingIn);
+  if (containers === null || !Number.isInteger(containers)) return { standing: null, error: 'Type a whole number.' };
+  return {
+    standing: {
+      seedlings,
+      containers,
+      potSince: form.potSince || today,
+      hardenedSince: form.hardenedSince || null,
+    },
+    error: null,
+  };
 }
 
 /** What differs between the plan that was shown and the one that holds now. */

@@ -40,7 +40,15 @@ export function useKeep(batch: { id: string; version: number } | null) {
   const refresh = useRefresh();
   const { idsFor } = useEntryIds();
   return useMutation({
-    mutationFn: async ({ input, shown }: { input: BatchInput; shown: string }) => {
+    mutationFn: async ({
+      input,
+      shown,
+      standing,
+    }: {
+      input: BatchInput;
+      shown: string;
+      standing: Schemas['StandingInput'] | null;
+    }) => {
       if (batch) {
         const params = { path: { nursery, id: batch.id } };
         await unwrap(
@@ -48,7 +56,7 @@ export function useKeep(batch: { id: string; version: number } | null) {
         );
         return batch.id;
       }
-      const body = { id: idsFor(input)[0], input, shown };
+      const body = { id: idsFor([input, standing])[0], input, shown, standing };
       return (await unwrap(api.POST('/api/nurseries/{nursery}/batches', { params: { path: { nursery } }, body }))).id;
     },
     onSuccess: () => refresh(),

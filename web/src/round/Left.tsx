@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import type { Schemas } from '../api/client';
+import { Pick } from '../ui/Pick';
 import { restWords } from './model';
 
 type Rest = Schemas['Rest'];
@@ -24,28 +24,16 @@ export function Left({ left, rest, onRest, reason, onReason }: Props) {
     <Box sx={{ mt: 1, display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
       <Typography>{left} left:</Typography>
       {(['stays', 'snipped', 'lost'] as const).map((r) => (
-        <Button
-          key={r}
-          variant={rest === r ? 'contained' : 'outlined'}
-          color={rest === r ? 'primary' : 'inherit'}
-          onClick={() => onRest(r)}
-          aria-pressed={rest === r}
-        >
+        <Pick key={r} chosen={rest === r} onClick={() => onRest(r)}>
           {restWords[r]}
-        </Button>
+        </Pick>
       ))}
       {rest === 'lost' && (
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, flexBasis: '100%', alignItems: 'center' }}>
           {reasons.map((r) => (
-            <Button
-              key={r}
-              variant={reason === r ? 'contained' : 'outlined'}
-              color="inherit"
-              aria-pressed={reason === r}
-              onClick={() => onReason(r)}
-            >
+            <Pick key={r} chosen={reason === r} onClick={() => onReason(r)}>
               {r}
-            </Button>
+            </Pick>
           ))}
           <TextField label="Why" value={reason} onChange={(e) => onReason(e.target.value)} sx={{ maxWidth: 240 }} />
         </Box>

@@ -10,6 +10,7 @@ import { useState } from 'react';
 import { Problem } from '../api/client';
 import { plusDays } from '../ui/dates';
 import { DayField } from '../ui/Field';
+import { Pick } from '../ui/Pick';
 import { useNotYet, type Task } from './useRound';
 
 const reasons = ['Not ready', 'No time', 'Too cold', 'No material'];
@@ -28,26 +29,22 @@ export function NotYet({ task, today, onClose }: { task: Task; today: string; on
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
       <DialogTitle>
-        Not yet: {task.title} {task.cultivar}
+        Put off: {task.title.toLowerCase()} {task.cultivar}
       </DialogTitle>
       <DialogContent>
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mb: 2 }}>
           {days.map(([label, n]) => (
-            <Button
-              key={label}
-              variant={newDay === plusDays(today, n) ? 'contained' : 'outlined'}
-              onClick={() => setNewDay(plusDays(today, n))}
-            >
+            <Pick key={label} chosen={newDay === plusDays(today, n)} onClick={() => setNewDay(plusDays(today, n))}>
               {label}
-            </Button>
+            </Pick>
           ))}
         </Box>
         <DayField label="New day" value={newDay} onChange={setNewDay} min={plusDays(today, 1)} error={problem?.at('newDay')} />
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 2 }}>
           {reasons.map((r) => (
-            <Button key={r} variant={reason === r ? 'contained' : 'outlined'} onClick={() => setReason(r)}>
+            <Pick key={r} chosen={reason === r} onClick={() => setReason(r)}>
               {r}
-            </Button>
+            </Pick>
           ))}
         </Box>
         <TextField
@@ -65,7 +62,7 @@ export function NotYet({ task, today, onClose }: { task: Task; today: string; on
       </DialogContent>
       <DialogActions>
         <Button variant="text" onClick={onClose}>
-          Back
+          Cancel
         </Button>
         <Button
           variant="contained"

@@ -1,9 +1,9 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import type { Schemas } from '../api/client';
 import { useCatalogue } from '../app/nursery';
 import { plusDays } from '../ui/dates';
 import { Choose, DayField } from '../ui/Field';
+import { Pick } from '../ui/Pick';
 import type { Task } from './useRound';
 
 type Spot = Schemas['GroupInput'];
@@ -50,16 +50,9 @@ export function Otherwise({ task, today, other, onChange, errorAt }: Props) {
             ['Yesterday', plusDays(today, -1)],
           ] as const
         ).map(([label, on]) => (
-          <Button
-            key={label}
-            variant={other.on === on ? 'contained' : 'outlined'}
-            color="inherit"
-            aria-pressed={other.on === on}
-            onClick={() => onChange({ ...other, on })}
-            sx={{ minHeight: 48 }}
-          >
+          <Pick key={label} chosen={other.on === on} onClick={() => onChange({ ...other, on })}>
             {label}
-          </Button>
+          </Pick>
         ))}
       </Box>
       <DayField

@@ -13,7 +13,7 @@ export function walk(pages: readonly { stops: readonly Schemas['StopAnswer'][] }
   return [...stops.values()];
 }
 
-const things = { seed: 'cell', plants: 'plant', cuttings: 'cutting', grafts: 'graft' } as const;
+const things = { seed: 'cell', plants: 'plant', cuttings: 'cutting', grafts: 'graft', standing: 'plant' } as const;
 
 /** "Sow 80 cells", "Thin 12 seedlings", "Pot up 60 plants". */
 export const what = (task: Task): string =>

@@ -57,10 +57,10 @@ export const sums: Sum[] = [
     short: 'How many to sow',
     fields: [
       { name: 'plantsWanted', label: 'Plants wanted', kind: 'whole', initial: '60' },
-      { name: 'emergence', label: 'Comes up', kind: 'percent', initial: '80', help: 'On the bench: a tested lot times 0.9.' },
-      { name: 'survival', label: 'Lives to planting', kind: 'percent', initial: '95' },
-      { name: 'confidence', label: 'How sure', kind: 'percent', initial: '90' },
-      { name: 'seedsPerCell', label: 'Seeds in a cell', kind: 'whole', initial: '1' },
+      { name: 'emergence', label: 'Comes up on the bench', kind: 'percent', initial: '80', help: 'Bench germination: test result × 0.9.' },
+      { name: 'survival', label: 'Live to planting', kind: 'percent', initial: '95' },
+      { name: 'confidence', label: 'Certainty', kind: 'percent', initial: '90' },
+      { name: 'seedsPerCell', label: 'Seeds a cell', kind: 'whole', initial: '1' },
       {
         name: 'twins',
         label: 'Twins',
@@ -71,8 +71,8 @@ export const sums: Sum[] = [
           { value: 'separate', label: 'separate' },
         ],
       },
-      { name: 'cellsPerTray', label: 'Cells of a tray', kind: 'whole', initial: '72', optional: true },
-      { name: 'seedsAvailable', label: 'Seeds there are', kind: 'whole', initial: '', optional: true },
+      { name: 'cellsPerTray', label: 'Cells per tray', kind: 'whole', initial: '72', optional: true },
+      { name: 'seedsAvailable', label: 'Seeds you have', kind: 'whole', initial: '', optional: true },
     ],
     show: (a) => [
       {
@@ -94,7 +94,7 @@ export const sums: Sum[] = [
     fields: [
       { name: 'sown', label: 'Seeds laid out', kind: 'whole', initial: '20' },
       { name: 'emerged', label: 'Came up', kind: 'whole', initial: '17' },
-      { name: 'confidence', label: 'How sure', kind: 'percent', initial: '90' },
+      { name: 'confidence', label: 'Certainty', kind: 'percent', initial: '90' },
     ],
     show: (a) => [
       { label: 'Germination', value: percent(a.fraction, 1), main: true },

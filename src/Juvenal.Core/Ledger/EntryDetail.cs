@@ -1,0 +1,59 @@
+using System.Text.Json.Serialization;
+
+namespace Juvenal.Core.Ledger;
+
+/// <summary>How plants left the nursery.</summary>
+public enum Way
+{
+    Sold,
+    Given,
+
+    /// <summary>Surplus, put on the compost: they were sound, so that this is no loss.</summary>
+    Discarded,
+}
+
+/// <summary>What an entry of some kinds says besides day, place and counts: a closed family, one case to a kind.</summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "is")]
+[JsonDerivedType(typeof(Gone), "gone")]
+[JsonDerivedType(typeof(Stood), "stood")]
+[JsonDerivedType(typeof(Split), "split")]
+public abstract record EntryDetail
+{
+    /// <summary>Who got them is no longer than this, characters.</summary>
+    public const int LongestWhom = 60;
+
+    /// <summary>No plant costs more than this, in the nursery's currency: a typing error.</summary>
+    public const double HighestPrice = 10_000;
+
+    private EntryDetail() { }
+
+    /// <summary>Of plants that are out.</summary>
+    /// <param name="Way">Sold, given or discarded.</param>
+    /// <param name="Whom">Who got them; null where that was not said.</param>
+    /// <param name="PriceEach">Paid for each, 0–10,000; sold plants only, null where that was not said.</param>
+    public sealed record Gone(Way Way, string? Whom = null, double? PriceEach = null) : EntryDetail;
+
+    /// <summary>
+    /// Of plants that begin a batch as they stand: found growing when the nursery was set up, or parted from another batch. What they did
+    /// before is not recorded.
+    /// </summary>
+    /// <param name="PotSince">Since when they stand in their container, on or before the day of the entry.</param>
+    /// <param name="HardenedSince">Since when they harden off; null: not yet.</param>
+    /// <param name="From">The batch they were parted from.</param>
+    public sealed record Stood(DateOnly PotSince, DateOnly? HardenedSince = null, Guid? From = null) : EntryDetail;
+
+    /// <summary>Of plants that went on as a batch of their own.</summary>
+    /// <param name="Into">Which.</param>
+    /// <param name="Wanted">How many of the plants that were wanted it took over.</param>
+    public sealed record Split(Guid Into, int Wanted) : EntryDetail;
+
+    /// <summary>Whether an entry of a kind says this: some must, some may.</summary>
+    internal static bool Fits(EntryKind kind, EntryDetail? said) =>
+        (kind, said) switch
+        {
+            (EntryKind.Out, Gone) or (EntryKind.Parted, Split) or (EntryKind.Received, Stood or null) => true,
+            (EntryKind.Out or EntryKind.Parted, null) => false,
+            (_, null) => true,
+            _ => false,
+        };
+}

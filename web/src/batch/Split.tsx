@@ -1,0 +1,114 @@
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { Problem, type Schemas } from '../api/client';
+import { useCatalogue, useNursery } from '../app/nursery';
+import { Choose, DayField, NumberField } from '../ui/Field';
+import { number } from '../ui/units';
+import { groupName, movesLeft } from './model';
+import { useSplit, type Batch } from './useBatch';
+
+/** Part of a batch goes its own way from here: another bed, other pots, kept back or for sale. */
+export function Split({ batch, group, onClose }: { batch: Batch; group: Schemas['GroupAnswer']; onClose: () => void }) {
+  const nursery = useNursery();
+  const navigate = useNavigate();
+  const catalogue = useCatalogue();
+  const split = useSplit(batch);
+  const [plants, setPlants] = useState('');
+  const [wanted, setWanted] = useState<string | null>(null);
+  const [on, setOn] = useState(batch.today);
+  const [bedId, setBed] = useState(batch.input.bedId);
+  const [pots, setPots] = useState('as-planned');
+  const [wrong, setWrong] = useState<Record<string, string>>({});
+  const problem = split.error instanceof Problem ? split.error : null;
+  const error = (field: string) => wrong[field] ?? problem?.at(field);
+  const left = movesLeft(batch, group);
+  const beds = (catalogue.data?.places ?? []).filter((p) => p.dayC === null);
+  const shown = ['seedlings', 'wanted', 'on', 'path.bed'];
+  const elsewhere = problem && !shown.some((f) => problem.at(f)) ? problem.message : null;
+
+  const send = () => {
+    const seedlings = number(plants);
+    const takes = wanted === null ? seedlings : number(wanted);
+    const errors: Record<string, string> = {};
+    if (seedlings === null || !Number.isInteger(seedlings)) errors.seedlings = 'Type a whole number.';
+    if (takes === null || !Number.isInteger(takes)) errors.wanted = 'Type a whole number.';
+    setWrong(errors);
+    if (Object.keys(errors).length > 0) return;
+    split.mutate(
+      {
+        group: group.id,
+        on,
+        seedlings: seedlings ?? 0,
+        wanted: takes ?? 0,
+        moves: pots === 'as-planned' ? left : [],
+        hardeningPlaceId: batch.input.hardeningPlaceId,
+        bedId,
+      },
+      { onSuccess: (id) => void navigate(`/n/${nursery}/batches/${id}`) },
+    );
+  };
+
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
+      <DialogTitle>Split off from {batch.code}</DialogTitle>
+      <DialogContent>
+        <Typography sx={{ mb: 2 }}>
+          {groupName(group, batch.groups)}: {group.seedlings} stand there. Those split off get a plan and a code of their own; its
+          pots and beds can be changed after.
+        </Typography>
+        <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: '1fr 1fr', alignItems: 'start' }}>
+          <NumberField label="Plants" value={plants} onChange={setPlants} error={error('seedlings')} autoFocus />
+          <NumberField
+            label="Of those wanted"
+            value={wanted ?? plants}
+            onChange={setWanted}
+            error={error('wanted')}
+            help={`${batch.code} wants so many fewer`}
+          />
+          <DayField label="Day" value={on} onChange={setOn} max={batch.today} error={error('happenedOn') ?? error('on')} />
+          <Choose
+            label="Planted in the end in"
+            value={bedId}
+            onChange={setBed}
+            options={beds.map((p) => ({ value: p.id, label: p.name }))}
+            error={error('path.bed')}
+          />
+          {left.length > 0 && (
+            <Box sx={{ gridColumn: '1 / -1' }}>
+              <Choose
+                label="Pots"
+                value={pots}
+                onChange={setPots}
+                options={[
+                  { value: 'as-planned', label: 'as planned for the others' },
+                  { value: 'none', label: 'stay in this one until they are planted' },
+                ]}
+              />
+            </Box>
+          )}
+        </Box>
+        {elsewhere && (
+          <Alert severity="error" sx={{ mt: 2 }}>
+            {[...Object.values(problem?.errors ?? {}).flat(), elsewhere][0]}
+          </Alert>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button variant="text" onClick={onClose}>
+          Cancel
+        </Button>
+        <Button variant="contained" loading={split.isPending} onClick={send}>
+          Split off
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
