@@ -22,6 +22,8 @@ public class FigureTests
         "PlanChecks.MostLeaves",
         "GrowingPath.MostMoves",
         "LeavesOn.Most", // the most a batch begins with
+        "EntryDetail.LongestWhom",
+        "EntryDetail.HighestPrice",
         "EmergenceTest.MostSeeds",
         "SowingQuantity.MostPlants",
         "SowingQuantity.MostCells",

@@ -23,7 +23,8 @@ public enum Start
 /// <summary>How a batch begins: with what, and how far that has grown.</summary>
 /// <param name="Kind">With what.</param>
 /// <param name="Leaves">True leaves it begins with, 0–12; 0 for seed.</param>
-public sealed record Beginning(Start Kind, double Leaves = 0)
+/// <param name="PotSince">Of plants that stand already: since when in their pot; null where that is not known yet.</param>
+public sealed record Beginning(Start Kind, double Leaves = 0, DateOnly? PotSince = null)
 {
     /// <summary>Side shoots of tomatoes root in 7–14 days; 10 taken. [common practice, no source]</summary>
     public const double RootingDays = 10;

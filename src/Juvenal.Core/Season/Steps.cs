@@ -58,6 +58,8 @@ internal sealed class Steps(
         request.FactsOf(step).Locked
         ?? step.Kind switch
         {
+            // They were not planned: they stand.
+            StepKind.Begin when _path.Begins.Kind == Start.Standing && request.FactsOf(step).Done is { } stands => stands,
             StepKind.Begin => best,
             StepKind.Harden => DayOf(Math.Max(course.Free[_path.SlotOf(step)], Target.DayNumber - request.Rules.HardeningDays)),
             _ => DayOf(course.Free[_path.SlotOf(step)]),
@@ -156,14 +158,15 @@ internal sealed class Steps(
         var place = move == 0 ? request.Path.Seedling : request.Path.Moves[move - 1].Place;
         var wanted = walk.LeavesFor(move);
         var short_ = course.Leaves[_path.SlotOf(StepKind.Move, move + 1)] < wanted - 0.05;
-        if (move > 0 && short_)
+        var standing = _path.Begins.Kind == Start.Standing;
+        if ((move > 0 || standing) && short_)
         {
             yield return new(
                 "pot-full",
                 walk.PotFullDays(move, place.MeanCelsius),
                 Unit: "d",
                 Source: "model",
-                Subject: request.Path.Moves[move - 1].Container.Name
+                Subject: move == 0 ? request.Path.Tray.Name : request.Path.Moves[move - 1].Container.Name
             );
         }
 
@@ -172,8 +175,8 @@ internal sealed class Steps(
             wanted,
             place.MeanCelsius,
             "C",
-            move == 0 ? RuleCodes.PrickOut : null,
-            move == 0 ? "model" : "practice",
+            move == 0 && !standing ? RuleCodes.PrickOut : null,
+            move == 0 && !standing ? "model" : "practice",
             place.Name
         );
         if (move > 0)

@@ -91,7 +91,7 @@ internal sealed class Walk
         leaves.Clear();
         free[1] = sow + (BeginningDays(z) * Stretch(_spreads.Emergence, z[Variates.Emergence]));
         var at = days[1] = _request.Path.Begins.Grown ? sow : Settle(1, free[1]);
-        var potFrom = at;
+        var potFrom = _request.Path.Begins.PotSince?.DayNumber ?? at;
         var count = _request.Path.Begins.Leaves;
         var setback = 0.0;
         for (var i = 0; i < moves; i++)
@@ -146,10 +146,14 @@ internal sealed class Walk
         var air = AirBefore(i, z);
         var rate = Math.Max(SlowestPerDay, _leaf.LeavesPerDay(air));
         var byLeaves = at + setback + (Math.Max(0, LeavesFor(i) - leaves) / rate * Stretch(_spreads.Leaves, z[Variates.LeafStage(i)]));
-        if (i == 0 || i == _request.Path.Moves.Count)
+        // Out of the tray it is the leaves that count; a pot that plants stand in already fills like any other.
+        if ((i == 0 && !InPot) || i == _request.Path.Moves.Count)
             return byLeaves;
         return Math.Min(byLeaves, potFrom + PotFullDays(i, air));
     }
+
+    /// <summary>Plants that stand already have had their first move.</summary>
+    private bool InPot => _request.Path.Begins.Kind == Start.Standing;
 
     /// <summary>Days that the container before move i (from the second on) holds the plant in comfort.</summary>
     public double PotFullDays(int i, double air)
@@ -163,7 +167,7 @@ internal sealed class Walk
 
     /// <summary>
     /// True leaves at move i: the first by the house rule, the last at 5 (a tomato of 13–15 cm), one between them halfway;
-    /// after the moves, 6 for hardening.
+    /// after the moves, 6 for hardening. Plants that stand already have the first behind them.
     /// </summary>
     public double LeavesFor(int i)
     {
@@ -171,6 +175,8 @@ internal sealed class Walk
         var first = _request.Rules.PrickOutLeaves;
         if (i >= moves)
             return LeafModel.ReadyToHarden;
+        if (InPot)
+            return first + ((LeafModel.LastMove - first) * (i + 1) / moves);
         return i == 0 ? first : first + ((LeafModel.LastMove - first) * i / (moves - 1));
     }
 

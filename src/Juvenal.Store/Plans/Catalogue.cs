@@ -195,7 +195,13 @@ public sealed class Catalogue
                 hardening!,
                 bed!.Name,
                 SurfaceOf(bed),
-                input.Begins,
+                input.Begins with
+                {
+                    PotSince =
+                        input.Begins.Kind == Start.Standing
+                            ? state?.Groups.Where(g => g.Reached == route.Begin).Select(g => (DateOnly?)g.InPotSince).Min()
+                            : null,
+                },
                 route.Living
             ),
             Facts(route, state),

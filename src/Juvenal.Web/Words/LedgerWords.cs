@@ -56,7 +56,7 @@ internal static class LedgerWords
         (kind, start) switch
         {
             (StepKind.Begin, Start.Plants) => "Receive plants",
-            (StepKind.Begin, Start.Standing) => "Stand already",
+            (StepKind.Begin, Start.Standing) => "Standing",
             (StepKind.Begin, Start.Cuttings) => "Take cuttings",
             (StepKind.Begin, Start.Grafts) => "Graft",
             (StepKind.Begin, _) => "Sow",
@@ -67,6 +67,7 @@ internal static class LedgerWords
             (StepKind.Move, _) => (number, start) switch
             {
                 (1, Start.Seed) => "Prick out",
+                (_, Start.Standing) => number == 1 ? "Pot up" : "Pot up again",
                 (1, _) or (2, Start.Seed) => "Pot up",
                 _ => "Pot up again",
             },

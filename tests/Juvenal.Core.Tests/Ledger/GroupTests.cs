@@ -228,7 +228,7 @@ public class GroupTests
     }
 
     /// <summary>
-    /// Against plants that are followed one by one: through any moves, carries and losses each group holds plants that have done what it
+    /// Against plants that are followed one by one: through any moves, carries, losses, sales and splits each group holds plants that have done what it
     /// says, for as long as it says.
     /// </summary>
     [Property(MaxTest = 500)]
@@ -236,6 +236,7 @@ public class GroupTests
     {
         var entries = new List<LedgerEntry> { Sown, Up };
         var plants = Enumerable.Repeat(new Plant(Trays, Usual.Emerge, First, null), 200).ToList();
+        var left = Leaving.ToDictionary(l => l.Kind, _ => 0);
         var names = new Dictionary<Guid, List<int>> { [Sown.Id] = [.. Enumerable.Range(0, 200)] };
         for (var i = 0; i < work.Length; i++)
         {
@@ -248,15 +249,18 @@ public class GroupTests
             var goes = standing.Take(count).ToList();
             if (w.Act % 4 == 0)
             {
+                var (kind, said) = Leaving[w.Act / 4 % 3];
                 entries.Add(
-                    Entry(i + 3, 10 + i, EntryKind.Lost) with
+                    Entry(i + 3, 10 + i, kind) with
                     {
                         Group = new(name),
                         Seedlings = count,
                         Containers = Cost(entries, name, count),
                         Reason = "x",
+                        Said = said,
                     }
                 );
+                left[kind] += count;
                 foreach (var p in goes)
                     plants[p] = plants[p] with { Gone = true };
                 continue;
@@ -289,7 +293,8 @@ public class GroupTests
         var after = Fold.Of(entries, Usual.Route, 0.8);
         Assert.Empty(after.Contradictions);
         Assert.Equal(plants.Count(p => !p.Gone), after.Seedlings);
-        Assert.Equal(plants.Count(p => p.Gone), after.Lost);
+        Assert.Equal((left[EntryKind.Lost], left[EntryKind.Out], left[EntryKind.Parted]), (after.Lost, after.Gone, after.Parted));
+        Assert.Equal(after.Emerged, after.Seedlings + after.Lost + after.Snipped + after.Used + after.Gone + after.Parted);
         foreach (var (name, members) in names)
         {
             var own = members.Where(m => !plants[m].Gone).Select(m => plants[m]).ToList();
@@ -308,6 +313,13 @@ public class GroupTests
             );
         }
     }
+
+    private static readonly (EntryKind Kind, EntryDetail? Said)[] Leaving =
+    [
+        (EntryKind.Lost, null),
+        (EntryKind.Out, new EntryDetail.Gone(Way.Sold)),
+        (EntryKind.Parted, new EntryDetail.Split(Guid.NewGuid(), 0)),
+    ];
 
     /// <summary>Containers that so many plants leave: never more than are there.</summary>
     private static int Cost(List<LedgerEntry> entries, Guid name, int count) =>

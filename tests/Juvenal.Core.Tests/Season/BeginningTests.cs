@@ -41,6 +41,31 @@ public class BeginningTests
         Assert.Equal("healing-days", Planned(new(Start.Grafts, 3)).Step(Usual.Emerge).Reasons[0].Code);
     }
 
+    /// <summary>Plants that stand already have their first move behind them: they wait for the leaves of the next, or for a full pot.</summary>
+    [Fact]
+    public void Plants_that_stand_already_move_on_by_leaves_or_a_full_pot_and_not_by_the_first_move_of_seedlings()
+    {
+        var began = new DateOnly(2026, 4, 1);
+        DateOnly Moved(double leaves, DateOnly? since, double litres = 0.4)
+        {
+            var request = Nurseries.Request(today: began);
+            var path = request.Path with
+            {
+                Beginning = new(Start.Standing, leaves, since),
+                Tray = new("9 cm pot", litres),
+                Moves = [request.Path.Moves[^1]],
+            };
+            var facts = new Dictionary<StepId, StepFacts> { [path.Steps[0].Id] = new(Done: began) };
+            return Planner.Plan(request with { Path = path, Facts = facts }).Value.Step(StepKind.Move).Due;
+        }
+
+        // With 3 leaves they wait; with 5 they are due; and the longer they have stood in their pot, the sooner it is full.
+        Assert.True(Moved(3, began) > began.AddDays(5));
+        Assert.Equal(began, Moved(5, began));
+        Assert.True(Moved(3, began.AddDays(-20), 0.1) < Moved(3, began, 0.1));
+        Assert.Equal(Moved(3, began), Moved(3, null));
+    }
+
     [Fact]
     public void The_bench_takes_its_share_of_seed_alone()
     {

@@ -50,7 +50,9 @@ function Row({ step, actions }: { step: Step; actions?: ReactNode }) {
               ? step.skipped
                 ? 'skipped'
                 : off === 0
-                  ? 'done as planned'
+                  ? step.step.title === 'Standing'
+                    ? 'from here on'
+                    : 'done as planned'
                   : `done, ${Math.abs(off)} d ${off > 0 ? 'later' : 'earlier'}`
               : step.progress
                 ? `${step.progress} so far`
