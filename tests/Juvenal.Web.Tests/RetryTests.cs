@@ -18,13 +18,12 @@ public class RetryTests(House house) : IClassFixture<House>
         Assert.Equal(first.Body.ToJsonString(), again.Body.ToJsonString());
         Assert.Equal(57, await StandingAsync(batch));
 
-        // Undone as the page does it: each entry, the last one first.
-        foreach (var entry in again.Body["entries"]!.AsArray())
-        {
-            var (status, body) = await house.LogAsync(batch, new JsonObject { ["kind"] = "undo", ["corrects"] = (string)entry! });
-            Assert.True(status == 200, body.ToJsonString());
-        }
-
+        // Undone as the page does it: one of its entries is named, and all of it is taken back.
+        var (status, body) = await house.LogAsync(
+            batch,
+            new JsonObject { ["kind"] = "undo", ["corrects"] = (string)again.Body["entries"]![0]! }
+        );
+        Assert.True(status == 200, body.ToJsonString());
         Assert.Equal(60, await StandingAsync(batch));
     }
 

@@ -129,6 +129,13 @@ public static class Judge
         : entry.From is null ? new("not-chosen", "group")
         : new("group-elsewhere", "from");
 
+    /// <summary>Its numbers stand in other batches too: grafting, splitting. It is undone as a whole.</summary>
+    public static bool StandsInSeveral(LedgerEntry entry)
+    {
+        ArgumentNullException.ThrowIfNull(entry);
+        return entry is { Act: not null, Kind: EntryKind.Sown or EntryKind.Received or EntryKind.Used or EntryKind.Parted };
+    }
+
     /// <summary>What is wrong with what goes with an entry.</summary>
     private static IEnumerable<Failure> Said(LedgerEntry entry)
     {
@@ -260,7 +267,7 @@ public static class Judge
                     failures.Add(new("not-chosen", "corrects"));
                 else if (Fold.TakenBack(entries).Contains(wrong.Id))
                     failures.Add(new("undone-already", "corrects"));
-                else if (wrong.Act is not null)
+                else if (StandsInSeveral(wrong))
                     failures.Add(new("part-of-an-act", "corrects"));
                 else if (wrong.Kind == EntryKind.Sown && entry.Seeds < 1)
                     failures.Add(Failure.OutOfRange("seeds", entry.Seeds, 1, MostAtOnce));

@@ -232,6 +232,12 @@ public sealed class BatchReader(NurseryTransaction nursery)
         await nursery.OneAsync(Why, r => r.FromJson<List<Reason>>(0), cancel, Sql.Of(id), Sql.Of(step))
         ?? throw new NotFoundException("step");
 
+    /// <summary>Those of the ids that are there, without plan and counts.</summary>
+    public async Task<IReadOnlyList<(Guid Id, string Code, BatchInput Input, Route Route)>> NamedAsync(
+        Guid[] ids,
+        CancellationToken cancel
+    ) => [.. (await nursery.ListAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.Of(ids))).Select(r => (r.Id, r.Code, r.Input, r.Route))];
+
     /// <summary>Those of the ids that are there.</summary>
     public Task<List<BatchView>> SomeAsync(Guid[] ids, CancellationToken cancel) => ListAsync(ids, Most, why: true, toSow: false, cancel);
 

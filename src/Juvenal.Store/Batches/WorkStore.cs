@@ -88,13 +88,16 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
         CheckWay(doing, planned, target, ledgers.Catalogue);
         var call = await CallAsync(batch, work, said, target, ledgers.Catalogue, cancel);
         var written = new List<Guid>();
-        foreach (var done in WorkDone.Entries(work, said, target, now.SeedsPerCell, now.Begins.Kind, now.LotId))
+        var entries = WorkDone.Entries(work, said, target, now.SeedsPerCell, now.Begins.Kind, now.LotId);
+        // Said in one go, it is undone in one go.
+        var shared = parts.Count > 0 || entries.Count > 1;
+        foreach (var done in entries)
         {
             var entry = done.Kind == EntryKind.Moved && call is not null ? done with { Reason = call } : done;
             // Another pot may do more than the step that was planned, or as much: the ledger's law says which.
             if (entry.Kind == EntryKind.Moved && doing.Kind == StepKind.Move && target.Container != planned.Container)
                 entry = entry with { Step = null };
-            ledgers.Append(id, parts.Count > 0 ? entry with { Act = said.Id } : entry);
+            ledgers.Append(id, shared ? entry with { Act = said.Id } : entry);
             written.Insert(0, entry.Id);
         }
 

@@ -18,7 +18,10 @@ public sealed record ActEntry(Guid Batch, LedgerEntry Entry, bool ByRule);
 public sealed record Act(Guid Id, DateOnly On, IReadOnlyList<ActEntry> Entries, Guid? Corrects);
 
 /// <summary>Writes acts: judged in order, written in one transaction. To be called in an act that touches work.</summary>
-public sealed class Acts(NurseryTransaction nursery, TimeProvider clock)
+/// <param name="nursery">Whose.</param>
+/// <param name="clock">For its day.</param>
+/// <param name="own">Only what the same person wrote today may be taken back.</param>
+public sealed class Acts(NurseryTransaction nursery, TimeProvider clock, bool own = false)
 {
     /// <summary>More than this nobody does in one go.</summary>
     public const int MostEntries = 100;
@@ -56,6 +59,9 @@ public sealed class Acts(NurseryTransaction nursery, TimeProvider clock)
         );
         if (batches.Exists(b => ledgers[b].Batch.Input.LotId != taken.GetValueOrDefault(b)))
             throw new AgainException();
+
+        if (own && wrong.Any(e => e.By != nursery.By || e.SaidOn != ledgers.Catalogue.Today))
+            throw new RefusedException(new Failure("not-yours", "corrects"));
 
         var written = new List<Guid>();
         // The last first: what it did rests on what was done before.

@@ -6,14 +6,21 @@ using Npgsql;
 namespace Juvenal.Store.Ledger;
 
 /// <summary>An entry with what only the store knows of it.</summary>
-public sealed record StoredEntry(Guid BatchId, LedgerEntry Entry, DateTime WrittenAt, byte[] PayloadHash, string? By);
+public sealed record StoredEntry(
+    Guid BatchId,
+    LedgerEntry Entry,
+    DateTime WrittenAt,
+    byte[] PayloadHash,
+    string? By,
+    DateOnly? SaidOn = null
+);
 
 internal sealed class LedgerReader(NurseryTransaction nursery)
 {
     private const string Columns = """
         batch_id, id, sequence, happened_on, kind, step_id, from_container_id, from_place_id, to_container_id, to_place_id,
           seeds, seedlings, containers, containers_to, reason, new_day, corrects, written_at, payload_hash, by_name, lot_id, trays, act,
-          group_id, said
+          group_id, said, said_on
         """;
 
     private const string All = $"""
@@ -47,6 +54,15 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
         order by sequence
         """;
 
+    private const string SaidOnDay = $"""
+        -- What was written on a day of the nursery, the last first.
+        select {Columns}
+        from ledger_entry
+        where said_on = $1
+        order by sequence desc
+        limit $2
+        """;
+
     private const string OfAct = $"""
         -- The entries of one act, in all its batches.
         select {Columns}
@@ -54,6 +70,9 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
         where act = $1
         order by batch_id, sequence
         """;
+
+    public Task<List<StoredEntry>> SaidAsync(DateOnly day, int most, CancellationToken cancel) =>
+        nursery.ListAsync(SaidOnDay, Read, cancel, Sql.Of(day), Sql.Of(most));
 
     public Task<List<StoredEntry>> ActAsync(Guid act, CancellationToken cancel) => nursery.ListAsync(OfAct, Read, cancel, Sql.Of(act));
 
@@ -92,7 +111,8 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
             ),
             r.GetDateTime(17),
             r.GetFieldValue<byte[]>(18),
-            r.TextOrNull(19)
+            r.TextOrNull(19),
+            r.OrNull<DateOnly>(25)
         );
 
     private static Spot? Spot(NpgsqlDataReader r, int column) =>

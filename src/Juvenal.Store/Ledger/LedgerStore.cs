@@ -1,4 +1,5 @@
 using Juvenal.Core.Ledger;
+using Juvenal.Core.Measures;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
 
@@ -15,17 +16,20 @@ public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
     /// <param name="entry">Its <see cref="LedgerEntry.Sequence"/> is given here.</param>
     /// <param name="cancel">Cancels.</param>
     /// <param name="byRule">Containers were not counted: they follow from the seedlings (<see cref="Emptying"/>).</param>
+    /// <param name="own">Only what the same person wrote today may be taken back or put right.</param>
     /// <exception cref="NotFoundException">No such batch.</exception>
     /// <exception cref="Nurseries.RefusedException">The counts, the days or the fields do not allow it.</exception>
     /// <exception cref="ConflictException">The same id was used for something else; or, for an undo, later work rests on the
     /// entry.</exception>
-    public async Task AppendAsync(Guid batchId, LedgerEntry entry, CancellationToken cancel, bool byRule = false)
+    public async Task AppendAsync(Guid batchId, LedgerEntry entry, CancellationToken cancel, bool byRule = false, bool own = false)
     {
         var reader = new LedgerReader(nursery);
         // Before the locks, to know what to lock. Entries never change, so that what is read of them holds.
         if (await reader.OneAsync(entry.Id, cancel) is { } same && same.BatchId != batchId)
             throw new ConflictException("other-payload");
         var corrected = entry.Corrects is { } id ? await reader.OneAsync(id, cancel) : null;
+        if (own && corrected is not null)
+            await CheckOwnAsync([corrected], cancel);
         // Grafting happened in three batches: undoing it in one undoes it in all, or not at all.
         var parts = entry.Kind == EntryKind.Undo && corrected?.Entry.Act is { } act ? await reader.ActAsync(act, cancel) : [];
         var batches = parts.Select(p => p.BatchId).Append(batchId).ToList();
@@ -41,6 +45,8 @@ public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
         if (takes && !packets.SequenceEqual(batches.Select(b => ledgers[b].Batch.Input.LotId).OfType<Guid>()))
             throw new AgainException();
 
+        if (own)
+            await CheckOwnAsync(parts, cancel);
         if (parts.Count == 0)
         {
             if (ledgers.Append(batchId, entry, byRule))
@@ -56,10 +62,10 @@ public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
         var written = false;
         foreach (var part in parts)
         {
-            var own = part.Entry.Id == entry.Corrects;
+            var itself = part.Entry.Id == entry.Corrects;
             written |= ledgers.Append(
                 part.BatchId,
-                own ? entry : entry with { Id = WorkStore.Derived(entry.Id, part.Entry.Id.ToString()), Corrects = part.Entry.Id },
+                itself ? entry : entry with { Id = WorkStore.Derived(entry.Id, part.Entry.Id.ToString()), Corrects = part.Entry.Id },
                 byRule
             );
         }
@@ -68,6 +74,14 @@ public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
             return;
         await new SplitStore(nursery, clock).FollowAsync(ledgers, parts.Select(p => (p.BatchId, p.Entry)), cancel);
         await ledgers.SaveAsync(cancel);
+    }
+
+    /// <exception cref="RefusedException">Somebody else wrote it, or it was written before today.</exception>
+    private async Task CheckOwnAsync(IEnumerable<StoredEntry> entries, CancellationToken cancel)
+    {
+        var today = (await Plans.Catalogue.LoadAsync(nursery, clock, cancel)).Today;
+        if (entries.Any(e => e.By != nursery.By || e.SaidOn != today))
+            throw new RefusedException(new Failure("not-yours", "corrects"));
     }
 
     private async Task<List<Guid>> PacketsAsync(List<Guid> batches, CancellationToken cancel)

@@ -21,8 +21,8 @@ internal sealed class OpenLedgers
         insert into ledger_entry (nursery_id, id, batch_id, kind, step_id, happened_on, from_container_id, from_place_id,
           to_container_id, to_place_id,
           seeds, seedlings, containers, containers_to, reason, new_day, corrects, payload_hash, by_name, lot_id, trays, act,
-          group_id, said)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24)
+          group_id, said, said_on)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25)
         """;
 
     private readonly NurseryTransaction _nursery;
@@ -114,7 +114,7 @@ internal sealed class OpenLedgers
     {
         foreach (var page in _pages.Values.Where(p => p.New.Count > 0))
             await CheckSeedsAsync(page, cancel);
-        var rows = new PlanRows(_nursery.Nursery, Catalogue, acts: true);
+        var rows = new PlanRows(_nursery.Nursery, Catalogue, acts: true, told: false);
         foreach (var page in _pages.Values.Where(p => p.New.Count > 0))
         {
             var (batch, state) = (page.Batch, page.State);
@@ -155,7 +155,8 @@ internal sealed class OpenLedgers
             Sql.OfJson(entry.Trays),
             Sql.OfNull(entry.Act),
             Sql.OfNull(entry.Group?.Value),
-            Sql.OfJson(entry.Said)
+            Sql.OfJson(entry.Said),
+            Sql.Of(Catalogue.Today)
         );
 
     /// <summary>What is sown lies in trays: in those laid out for it, or in new ones.</summary>

@@ -18,10 +18,12 @@ namespace Juvenal.Store.Plans;
 /// <param name="nursery">Whose.</param>
 /// <param name="catalogue">What the plans were made with.</param>
 /// <param name="acts">
-/// Something was done or chosen: the facts of the batches rise, and the grower sees their days. Else they are planned anew for what they
-/// are.
+/// Something was done or chosen: the facts of the batches rise. Else they are planned anew for what they are.
 /// </param>
-internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts)
+/// <param name="told">
+/// The grower sees the new days, having chosen them. What follows from counts and losses is told afterwards, where it moves far.
+/// </param>
+internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts, bool told = true)
 {
     private const string PutSteps = """
         -- Days of steps, as they are now.
@@ -40,7 +42,9 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts)
           revision = plan_step.revision
             + ((plan_step.mid, plan_step.place, plan_step.container)
               is distinct from (excluded.mid, excluded.place, excluded.container))::int,
-          announced_on = case when $24 then excluded.mid else plan_step.announced_on end,
+          announced_on = case
+            when $24 or excluded.put_off_to is distinct from plan_step.put_off_to then excluded.mid
+            else plan_step.announced_on end,
           low = excluded.low, mid = excluded.mid, high = excluded.high, due = excluded.due, done_on = excluded.done_on,
           locked_on = excluded.locked_on, put_off_to = excluded.put_off_to, put_off_reason = excluded.put_off_reason,
           place = excluded.place, container = excluded.container, containers = excluded.containers, mix_litres = excluded.mix_litres,
@@ -302,7 +306,7 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts)
             Sql.Of(_steps.Select(s => s.Version).ToArray()),
             Sql.Of(catalogue.Rules.Version),
             Sql.Of(catalogue.Site.Version),
-            Sql.Of(acts),
+            Sql.Of(acts && told),
             Each(s => s.Facts.Skipped)
         );
 

@@ -166,10 +166,11 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
         };
         if (entry is null)
             return [];
-        ledgers.Append(batchId, entry);
         var up = batch.Route.Standing;
         var target = batch.TargetOf(up);
-        if (!carryOn || means != CellsMean.Counted || group.At == target)
+        var carries = carryOn && means == CellsMean.Counted && group.At != target;
+        ledgers.Append(batchId, carries ? entry with { Act = id } : entry);
+        if (!carries)
             return [id];
         var carried = new LedgerEntry(
             WorkStore.Derived(id, "carried"),
@@ -182,6 +183,7 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
             Seedlings: now,
             Containers: group.Containers,
             ContainersTo: group.Containers,
+            Act: id,
             Group: group.Id
         );
         ledgers.Append(batchId, carried);

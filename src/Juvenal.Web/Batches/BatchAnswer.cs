@@ -296,7 +296,7 @@ internal static class BatchAnswers
             taken,
             !taken && e.Kind != EntryKind.Undo,
             stored.By,
-            !taken && e.Act is null && e.Kind is not (EntryKind.Undo or EntryKind.NotYet or EntryKind.Corrected),
+            !taken && !Judge.StandsInSeveral(e) && e.Kind is not (EntryKind.Undo or EntryKind.NotYet or EntryKind.Corrected),
             numbers.Seeds,
             numbers.Seedlings,
             numbers.Containers,
@@ -314,7 +314,8 @@ internal static class BatchAnswers
             _ => numbers.Seedlings,
         };
 
-    private static string Text(LedgerEntry e, StepName? step, Start start, IReadOnlyList<StoredEntry> all, Store.Plans.Catalogue catalogue)
+    /// <summary>An entry in words.</summary>
+    internal static string Text(LedgerEntry e, StepName? step, Start start, IReadOnlyList<StoredEntry> all, Store.Plans.Catalogue catalogue)
     {
         return e.Kind switch
         {

@@ -324,7 +324,7 @@ internal static class BatchEndpoints
                         async writing =>
                         {
                             var act = new Act(input.Id, input.On, [.. input.Entries.Select(e => e.On(input.On))], input.Corrects);
-                            return TypedResults.Ok(new Written(await new Acts(writing, clock).WriteAsync(act, cancel)));
+                            return TypedResults.Ok(new Written(await new Acts(writing, clock, IsHelper(here)).WriteAsync(act, cancel)));
                         },
                         cancel
                     )
@@ -344,7 +344,8 @@ internal static class BatchEndpoints
                                 id,
                                 input.Entry,
                                 cancel,
-                                byRule: input.Containers is null && input.Kind != EntryKind.Corrected
+                                byRule: input.Containers is null && input.Kind != EntryKind.Corrected,
+                                own: IsHelper(here)
                             );
                             return TypedResults.Ok(new Written([input.Id]));
                         },
@@ -403,6 +404,9 @@ internal static class BatchEndpoints
             .WithName("lockStep")
             .For(Role.Grower);
     }
+
+    /// <summary>A helper takes back what is their own and of today; growers all.</summary>
+    private static bool IsHelper(Here here) => here.Membership.Role == Role.Helper;
 
     internal static async Task<BatchAnswer> WholeAsync(
         Store.Nurseries.NurseryTransaction reading,

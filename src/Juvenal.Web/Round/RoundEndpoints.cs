@@ -6,8 +6,10 @@ using Juvenal.Core.Season;
 using Juvenal.Core.Seeds;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Batches;
+using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Places;
+using Juvenal.Store.Plans;
 using Juvenal.Store.Site;
 using Juvenal.Store.Sowing;
 using Juvenal.Web.Accounts;
@@ -122,6 +124,40 @@ public sealed record NightsAnswer(NightsFrom Known, DateOnly? MadeOn, IReadOnlyL
 /// <param name="Tasks">Those of them that this page has.</param>
 public sealed record StopAnswer(Guid PlaceId, string Place, PlaceKind Kind, int Jobs, IReadOnlyList<TaskAnswer> Tasks);
 
+/// <summary>Work that was logged today, in words; undone by undoing <paramref name="Entry"/>.</summary>
+/// <param name="Entry">One of what was written: taken back, all of it is.</param>
+/// <param name="Texts">What was written, in order.</param>
+/// <param name="By">Who logged it.</param>
+/// <param name="CanUndo">Helpers undo what is their own.</param>
+public sealed record DoneAnswer(
+    Guid Entry,
+    Guid BatchId,
+    string Code,
+    string Cultivar,
+    Crop Crop,
+    DateOnly HappenedOn,
+    DateTime WrittenAt,
+    IReadOnlyList<string> Texts,
+    string? By,
+    bool CanUndo
+);
+
+/// <summary>A step whose day has moved since the grower was last told.</summary>
+/// <param name="Because">Why it has the day it has now.</param>
+public sealed record MovedAnswer(
+    Guid BatchId,
+    string Code,
+    string Cultivar,
+    Crop Crop,
+    StepName Step,
+    DateOnly Was,
+    DateOnly Is,
+    string? Because
+);
+
+/// <param name="Steps">Whose new days were seen.</param>
+public sealed record SeenInput(IReadOnlyList<Guid> Steps);
+
 /// <summary>To fetch from the store.</summary>
 public sealed record PickAnswer(string What, double Amount, string Unit);
 
@@ -136,6 +172,8 @@ public sealed record PickAnswer(string What, double Amount, string Unit);
 /// <param name="Nights">The nights ahead, for every role.</param>
 /// <param name="Troubled">Batches whose work cannot be shown.</param>
 /// <param name="Waiting">Plans that are being made anew: their jobs have the days of before.</param>
+/// <param name="Done">What was logged today and stands, the last first.</param>
+/// <param name="Moved">Days that moved since the grower was last told, the soonest first.</param>
 /// <param name="Missing">What to set up first: site, places, cultivars, batch; null when nothing is.</param>
 public sealed record RoundAnswer(
     DateOnly Today,
@@ -149,7 +187,9 @@ public sealed record RoundAnswer(
     string? Missing,
     NightsAnswer Nights,
     IReadOnlyList<TroubledAnswer> Troubled,
-    int Waiting
+    int Waiting,
+    IReadOnlyList<DoneAnswer> Done,
+    IReadOnlyList<MovedAnswer> Moved
 );
 
 internal static class RoundEndpoints
@@ -162,7 +202,8 @@ internal static class RoundEndpoints
     /// <summary>Jobs on a page: more nobody does between two looks.</summary>
     private const int OnPage = 100;
 
-    public static void MapRound(this RouteGroupBuilder nursery) =>
+    public static void MapRound(this RouteGroupBuilder nursery)
+    {
         nursery
             .MapGet(
                 "/round",
@@ -180,11 +221,25 @@ internal static class RoundEndpoints
                     if (take is < 1 or > OnPage)
                         throw new RefusedException(Failure.OutOfRange("take", take.Value, 1, OnPage));
                     await using var reading = await here.ReadAsync(cancel);
-                    return TypedResults.Ok(await AnswerAsync(reading, skip ?? 0, take ?? OnPage, clock, log, cancel));
+                    return TypedResults.Ok(await AnswerAsync(reading, skip ?? 0, take ?? OnPage, clock, log, cancel, here.Membership));
                 }
             )
             .WithName("round")
             .For(Role.Helper);
+
+        nursery
+            .MapPost(
+                "/round/seen",
+                ([AsParameters] Here here, SeenInput seen, CancellationToken cancel) =>
+                {
+                    if (seen.Steps.Count > MovedSteps.Most)
+                        throw new RefusedException(Failure.OutOfRange("steps", seen.Steps.Count, 0, MovedSteps.Most));
+                    return here.DoAsync(Touches.Work, writing => new MovedSteps(writing).SeenAsync([.. seen.Steps], cancel), cancel);
+                }
+            )
+            .WithName("seenMoved")
+            .For(Role.Grower);
+    }
 
     /// <param name="reading">Whose.</param>
     /// <param name="skip">Jobs before the page.</param>
@@ -192,13 +247,15 @@ internal static class RoundEndpoints
     /// <param name="clock">For the nursery's day.</param>
     /// <param name="log">What cannot be shown.</param>
     /// <param name="cancel">Cancels.</param>
+    /// <param name="asks">Who looks; null: nobody, it is only tried.</param>
     internal static async Task<RoundAnswer> AnswerAsync(
         NurseryTransaction reading,
         int skip,
         int take,
         TimeProvider clock,
         ILogger<RoundAnswer> log,
-        CancellationToken cancel
+        CancellationToken cancel,
+        Membership? asks = null
     )
     {
         var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
@@ -247,8 +304,80 @@ internal static class RoundEndpoints
                 : null,
             new(ahead.From, ahead.MadeOn, [.. ahead.Nights.Select(n => new NightAnswer(n.Evening, n.LowC))]),
             troubled,
-            waiting
+            waiting,
+            skip > 0 ? [] : await DoneAsync(reading, catalogue, asks, cancel),
+            skip > 0 ? [] : await MovedAsync(reading, catalogue, cancel)
         );
+    }
+
+    private static async Task<IReadOnlyList<DoneAnswer>> DoneAsync(
+        NurseryTransaction reading,
+        Store.Plans.Catalogue catalogue,
+        Membership? asks,
+        CancellationToken cancel
+    )
+    {
+        var jobs = await DoneToday.OfAsync(reading, catalogue.Today, cancel);
+        if (jobs.Count == 0)
+            return [];
+        var batches = (
+            await new BatchReader(reading).NamedAsync([.. jobs.SelectMany(j => j.Entries).Select(e => e.BatchId).Distinct()], cancel)
+        ).ToDictionary(b => b.Id);
+        return
+        [
+            .. from j in jobs
+            let first = j.Entries[0]
+            where batches.ContainsKey(first.BatchId)
+            let batch = batches[first.BatchId]
+            select new DoneAnswer(
+                first.Entry.Id,
+                batch.Id,
+                batch.Code,
+                catalogue.Cultivars[batch.Input.CultivarId].Name,
+                catalogue.Cultivars[batch.Input.CultivarId].Crop,
+                first.Entry.HappenedOn,
+                DateTime.SpecifyKind(first.WrittenAt, DateTimeKind.Utc),
+                [
+                    .. j
+                        .Entries.Where(e => e.BatchId == batch.Id)
+                        .Select(e =>
+                            BatchAnswers.Text(
+                                e.Entry,
+                                e.Entry.Step is { } did && batch.Route.Find(did) is { } step
+                                    ? StepName.Of(step, batch.Input.Begins.Kind)
+                                    : null,
+                                batch.Input.Begins.Kind,
+                                [],
+                                catalogue
+                            ) + (e.Entry.Reason is { Length: > 0 } reason ? $": {reason}" : "")
+                        ),
+                ],
+                first.By,
+                asks is not null && (asks.Role > Role.Helper || first.By == asks.Name)
+            ),
+        ];
+    }
+
+    private static async Task<IReadOnlyList<MovedAnswer>> MovedAsync(
+        NurseryTransaction reading,
+        Store.Plans.Catalogue catalogue,
+        CancellationToken cancel
+    )
+    {
+        var measures = new Measures(catalogue.Site.UsUnits);
+        return
+        [
+            .. (await new MovedSteps(reading).ListAsync(cancel)).Select(m => new MovedAnswer(
+                m.BatchId,
+                m.Code,
+                m.Cultivar,
+                m.Crop,
+                StepName.Of(m.Step, m.Start),
+                m.Was,
+                m.Is,
+                m.Because is null ? null : ReasonSentences.Of(m.Because, measures).Text
+            )),
+        ];
     }
 
     /// <summary>What is due, or may be, in the order of the walk.</summary>

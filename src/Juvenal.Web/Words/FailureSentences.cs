@@ -40,6 +40,7 @@ internal static class FailureSentences
             "price-without-sale" => "Only what is sold has a price.",
             "after-the-day" => $"Not after {Days.Say(DateOnly.FromDayNumber((int)f.Value!))}.",
             "planted-already" => "They are planted: a batch of their own is split off before.",
+            "not-yours" => "Helpers take back what they logged themselves today. A grower can take back this.",
             "other-pot-here" => "Another container is chosen at a move: change the plan, or move them after this.",
             "not-chosen" => "Choose one; this one is not there.",
             "not-a-bed" => $"{f.Subject} is no bed. Choose where they are planted in the end.",

@@ -1012,6 +1012,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/round/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["seenMoved"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/batches/{id}/trays": {
         parameters: {
             query?: never;
@@ -1401,6 +1417,11 @@ export interface components {
              * @default 0
              */
             leaves?: number;
+            /**
+             * Format: date
+             * @description Of plants that stand already: since when in their pot; null where that is not known yet.
+             */
+            potSince?: null | string;
             /** @description Grown plants: nothing of them has to come up. */
             grown?: boolean;
             /**
@@ -1818,6 +1839,29 @@ export interface components {
              * @default 9
              */
             partsWater?: number;
+        };
+        /** @description Work that was logged today, in words; undone by undoing Entry. */
+        DoneAnswer: {
+            /**
+             * Format: uuid
+             * @description One of what was written: taken back, all of it is.
+             */
+            entry: string;
+            /** Format: uuid */
+            batchId: string;
+            code: string;
+            cultivar: string;
+            crop: components["schemas"]["Crop"];
+            /** Format: date */
+            happenedOn: string;
+            /** Format: date-time */
+            writtenAt: string;
+            /** @description What was written, in order. */
+            texts: string[];
+            /** @description Who logged it. */
+            by: null | string;
+            /** @description Helpers undo what is their own. */
+            canUndo: boolean;
         };
         /** @description "Done", said of a piece of work in the Round. */
         DoneInput: {
@@ -2644,6 +2688,21 @@ export interface components {
              */
             lockedOn?: null | string;
         };
+        /** @description A step whose day has moved since the grower was last told. */
+        MovedAnswer: {
+            /** Format: uuid */
+            batchId: string;
+            code: string;
+            cultivar: string;
+            crop: components["schemas"]["Crop"];
+            step: components["schemas"]["StepName"];
+            /** Format: date */
+            was: string;
+            /** Format: date */
+            is: string;
+            /** @description Why it has the day it has now. */
+            because: null | string;
+        };
         /** @description A batch that is not ended, by its name. */
         NamedBatch: {
             /** Format: uuid */
@@ -3017,6 +3076,10 @@ export interface components {
              * @description Plans that are being made anew: their jobs have the days of before.
              */
             waiting: number;
+            /** @description What was logged today and stands, the last first. */
+            done: components["schemas"]["DoneAnswer"][];
+            /** @description Days that moved since the grower was last told, the soonest first. */
+            moved: components["schemas"]["MovedAnswer"][];
         };
         /** @description One way to do it, and why people hold it. */
         RuleOption: {
@@ -3102,6 +3165,10 @@ export interface components {
         };
         /** @enum {unknown} */
         SeedOrigin: "unknown" | "open-pollinated" | "hybrid";
+        SeenInput: {
+            /** @description Whose new days were seen. */
+            steps: string[];
+        };
         /** @description What the page needs before anything else. */
         Session: {
             /** @description Signed in as; null when signed out. */
@@ -5647,6 +5714,30 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["RoundAnswer"];
                 };
+            };
+        };
+    };
+    seenMoved: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -11,7 +11,9 @@ import { day } from '../ui/dates';
 import { Empty, Waiting } from '../ui/Page';
 import { Warning } from '../ui/Warning';
 import { counted, many, volume } from '../ui/units';
+import { DoneToday } from './DoneToday';
 import { degrees, headline, nightName, walk } from './model';
+import { Moved } from './Moved';
 import { TaskCard } from './TaskCard';
 import { useRound } from './useRound';
 
@@ -62,6 +64,7 @@ export function RoundView() {
             </Link>
           </Warning>
         ))}
+        <Moved moved={first.moved} />
         {jobs === 0 && (
           <Typography color="textSecondary">
             {coming[0]
@@ -84,6 +87,7 @@ export function RoundView() {
             {round.isFetchingNextPage ? 'Fetching…' : `Show more: ${counted(left, 'job')} further on`}
           </Button>
         )}
+        <DoneToday done={first.done} today={today} />
       </Box>
       <Box component="aside">
         {pickList.length > 0 && <PickList items={pickList} />}

@@ -1,6 +1,6 @@
-import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { useInfiniteQuery, useMutation, useQuery } from '@tanstack/react-query';
 import { api, unwrap, type Schemas } from '../api/client';
-import { useNursery } from '../app/nursery';
+import { useNursery, useRefresh } from '../app/nursery';
 import { lookAgain } from '../data/plans';
 import { day } from '../ui/dates';
 import { useEntries } from '../ui/useEntries';
@@ -17,6 +17,17 @@ export function useRound() {
     initialPageParam: 0,
     getNextPageParam: (last) => last.next ?? undefined,
     refetchInterval: (q) => lookAgain(q.state.data?.pages[0]?.waiting),
+  });
+}
+
+/** The new days of some steps were seen: they are not told again. */
+export function useSeen() {
+  const nursery = useNursery();
+  const refresh = useRefresh();
+  return useMutation({
+    mutationFn: (steps: string[]) =>
+      unwrap(api.POST('/api/nurseries/{nursery}/round/seen', { params: { path: { nursery } }, body: { steps } })),
+    onSuccess: () => refresh(),
   });
 }
 

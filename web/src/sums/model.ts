@@ -57,7 +57,13 @@ export const sums: Sum[] = [
     short: 'How many to sow',
     fields: [
       { name: 'plantsWanted', label: 'Plants wanted', kind: 'whole', initial: '60' },
-      { name: 'emergence', label: 'Comes up on the bench', kind: 'percent', initial: '80', help: 'Bench germination: test result × 0.9.' },
+      {
+        name: 'emergence',
+        label: 'Comes up on the bench',
+        kind: 'percent',
+        initial: '80',
+        help: 'Bench germination: test result × 0.9.',
+      },
       { name: 'survival', label: 'Live to planting', kind: 'percent', initial: '95' },
       { name: 'confidence', label: 'Certainty', kind: 'percent', initial: '90' },
       { name: 'seedsPerCell', label: 'Seeds a cell', kind: 'whole', initial: '1' },

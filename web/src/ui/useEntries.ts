@@ -21,10 +21,10 @@ export function useEntries<T>({ batch, today, send, tell }: Writing<T>) {
   const { idsFor, written } = useEntryIds();
   return useMutation({
     mutationFn: (said: T) => send(said, idsFor([batch, said])),
-    onSuccess: ({ entries }, said) => {
+    onSuccess: ({ entries: [last] }, said) => {
       written();
-      if (entries.length === 0) say('Nothing was different.');
-      else say(tell?.(said) ?? 'Logged.', () => void undo(batch, entries, today));
+      if (!last) say('Nothing was different.');
+      else say(tell?.(said) ?? 'Logged.', () => void undo(batch, last, today));
       return refresh();
     },
   });

@@ -4,22 +4,20 @@ import { api, unwrap } from '../api/client';
 import { useNursery, useRefresh } from '../app/nursery';
 import { useSay } from './Say';
 
-/** Undo is a new entry for each one taken back, the last one first. */
+/** Undo is a new entry; what was said in one go is taken back in one go, whichever entry of it is named. */
 export function useUndo() {
   const nursery = useNursery();
   const refresh = useRefresh();
   const { say, complain } = useSay();
   return useCallback(
-    async (batch: string, entries: string[], today: string) => {
+    async (batch: string, corrects: string, today: string) => {
       try {
-        for (const corrects of entries) {
-          await unwrap(
-            api.POST('/api/nurseries/{nursery}/batches/{id}/entries', {
-              params: { path: { nursery, id: batch } },
-              body: { id: v7(), kind: 'undo', happenedOn: today, corrects },
-            }),
-          );
-        }
+        await unwrap(
+          api.POST('/api/nurseries/{nursery}/batches/{id}/entries', {
+            params: { path: { nursery, id: batch } },
+            body: { id: v7(), kind: 'undo', happenedOn: today, corrects },
+          }),
+        );
         say('Undone.');
       } catch (e) {
         complain(e instanceof Error ? e.message : 'It could not be undone.');

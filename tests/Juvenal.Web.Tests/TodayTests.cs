@@ -1,0 +1,163 @@
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using Juvenal.Store.Accounts;
+using Xunit;
+
+namespace Juvenal.Web.Tests;
+
+/// <summary>What was logged today can be undone all day, whole; and what moved is told once, with its reason.</summary>
+public class TodayTests(House house) : IClassFixture<House>
+{
+    private async Task<Guid> UpAsync(int plants = 60)
+    {
+        var batch = await house.KeepAsync(house.Input());
+        await house.LogAsync(batch, house.Sown(72, "2026-01-05"));
+        await house.LogAsync(batch, house.Up(plants, "2026-01-12"));
+        return batch;
+    }
+
+    private async Task<Guid> PrickOutAsync(Guid batch, int count, string rest, string on = "2026-02-01")
+    {
+        var group = (await house.GetAsync($"batches/{batch}"))["groups"]![0]!;
+        var id = Guid.CreateVersion7();
+        var (status, body) = await house.PostAsync(
+            $"batches/{batch}/steps/{House.Step(batch, "prick-out")}/done",
+            new JsonObject
+            {
+                ["id"] = id,
+                ["extraId"] = Guid.CreateVersion7(),
+                ["happenedOn"] = on,
+                ["count"] = count,
+                ["rest"] = rest,
+                ["reason"] = rest == "lost" ? "snapped" : null,
+                ["group"] = (Guid)group["id"]!,
+                ["from"] = house.Group(house.Mat),
+            }
+        );
+        Assert.True(status == 200, body.ToJsonString());
+        return id;
+    }
+
+    private async Task<List<JsonNode>> DoneAsync(Guid batch) =>
+        [.. (await house.GetAsync("round"))["done"]!.AsArray().Where(d => (Guid)d!["batchId"]! == batch).Select(d => d!)];
+
+    [Fact]
+    public async Task A_move_with_its_losses_is_one_job_and_is_undone_as_one_whenever_it_is_dated()
+    {
+        var batch = await UpAsync();
+        await PrickOutAsync(batch, 57, "lost", "2026-01-30");
+        var job = (await DoneAsync(batch))[0];
+        Assert.Equal("2026-01-30", (string)job["happenedOn"]!);
+        Assert.Equal(2, job["texts"]!.AsArray().Count);
+        Assert.Contains("3 lost", (string)job["texts"]![1]!, StringComparison.Ordinal);
+        Assert.EndsWith("snapped", (string)job["texts"]![1]!, StringComparison.Ordinal);
+        Assert.Equal(57, (int)(await house.GetAsync($"batches/{batch}"))["standing"]!);
+
+        Assert.Equal(200, (await house.LogAsync(batch, new JsonObject { ["kind"] = "undo", ["corrects"] = (Guid)job["entry"]! })).Status);
+        var page = await house.GetAsync($"batches/{batch}");
+        Assert.Equal((60, 0), ((int)page["standing"]!, (int)page["lost"]!));
+        Assert.DoesNotContain(await DoneAsync(batch), d => (Guid)d["entry"]! == (Guid)job["entry"]!);
+        // Taken back, it is not there to be taken back again.
+        Assert.Equal(422, (await house.LogAsync(batch, new JsonObject { ["kind"] = "undo", ["corrects"] = (Guid)job["entry"]! })).Status);
+    }
+
+    [Fact]
+    public async Task The_numbers_of_a_move_can_be_put_right_beside_its_loss()
+    {
+        var batch = await UpAsync();
+        await PrickOutAsync(batch, 50, "lost");
+        var lost = (await house.GetAsync($"batches/{batch}"))["ledger"]!.AsArray().Single(e => (string)e!["kind"]! == "lost")!;
+        Assert.True((bool)lost["canCorrect"]!);
+        var (status, body) = await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "corrected",
+                ["corrects"] = (Guid)lost["id"]!,
+                ["seedlings"] = 8,
+                ["containers"] = 8,
+            }
+        );
+        Assert.True(status == 200, body.ToJsonString());
+        var page = await house.GetAsync($"batches/{batch}");
+        Assert.Equal((52, 8), ((int)page["standing"]!, (int)page["lost"]!));
+    }
+
+    [Fact]
+    public async Task A_helper_takes_back_what_is_their_own_and_a_grower_all()
+    {
+        var batch = await UpAsync();
+        await PrickOutAsync(batch, 60, "stays");
+        var owners = (await DoneAsync(batch))[0];
+        var helper = await house.EnterAsync(await house.AddAsync($"Helper {Guid.NewGuid():N}"[..20], Role.Helper));
+        var round = (await helper.GetFromJsonAsync<JsonNode>(house.Path("round")))!;
+        Assert.False((bool)round["done"]!.AsArray().Single(d => (Guid)d!["entry"]! == (Guid)owners["entry"]!)!["canUndo"]!);
+        Assert.Equal(422, await SayAsync(Undo((Guid)owners["entry"]!)));
+
+        var own = new JsonObject
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["kind"] = "lost",
+            ["happenedOn"] = "2026-02-01",
+            ["from"] = house.Group(house.Glass, pot: true),
+            ["seedlings"] = 1,
+            ["reason"] = "eaten",
+        };
+        Assert.Equal(200, await SayAsync(own.DeepClone()));
+        Assert.Equal(200, await SayAsync(Undo((Guid)own["id"]!)));
+        own["id"] = Guid.CreateVersion7();
+        Assert.Equal(200, await SayAsync(own.DeepClone()));
+        Assert.Equal(200, (await house.LogAsync(batch, (JsonObject)Undo((Guid)own["id"]!))).Status);
+
+        async Task<int> SayAsync(JsonNode entry) =>
+            (int)(await helper.PostAsJsonAsync(house.Path($"batches/{batch}/entries"), entry)).StatusCode;
+
+        static JsonNode Undo(Guid what) =>
+            new JsonObject
+            {
+                ["id"] = Guid.CreateVersion7(),
+                ["kind"] = "undo",
+                ["happenedOn"] = "2026-02-01",
+                ["corrects"] = what,
+            };
+    }
+
+    [Fact]
+    public async Task What_moved_by_two_days_is_told_with_its_reason_until_it_was_seen()
+    {
+        var batch = await house.KeepAsync(house.Input());
+        Assert.Empty(await MovedAsync(batch));
+        // Sown on another day than planned, what follows has other days.
+        await house.LogAsync(batch, house.Sown(72, "2026-01-05"));
+        var moved = await MovedAsync(batch);
+        Assert.NotEmpty(moved);
+        Assert.All(
+            moved,
+            m =>
+            {
+                Assert.True(Math.Abs(DateOnly.Parse((string)m["is"]!).DayNumber - DateOnly.Parse((string)m["was"]!).DayNumber) >= 2);
+                Assert.NotNull((string?)m["because"]);
+            }
+        );
+        var steps = new JsonArray([.. moved.Select(m => (JsonNode)(Guid)m["step"]!["id"]!)]);
+        Assert.Equal(204, (await house.PostAsync("round/seen", new JsonObject { ["steps"] = steps })).Status);
+        Assert.Empty(await MovedAsync(batch));
+        // A day that the grower put off is known to the grower.
+        var next = (await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().First(s => s!["doneOn"] is null)!;
+        var (status, body) = await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "not-yet",
+                ["step"] = (Guid)next["step"]!["id"]!,
+                ["newDay"] = "2026-03-20",
+                ["reason"] = "No time",
+            }
+        );
+        Assert.True(status == 200, body.ToJsonString());
+        Assert.DoesNotContain(await MovedAsync(batch), m => (Guid)m["step"]!["id"]! == (Guid)next["step"]!["id"]!);
+
+        async Task<List<JsonNode>> MovedAsync(Guid of) =>
+            [.. (await house.GetAsync("round"))["moved"]!.AsArray().Where(m => (Guid)m!["batchId"]! == of).Select(m => m!)];
+    }
+}

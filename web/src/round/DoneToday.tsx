@@ -1,0 +1,66 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { Link as To } from 'react-router';
+import type { Schemas } from '../api/client';
+import { useNursery } from '../app/nursery';
+import { CropMark } from '../ui/CropMark';
+import { day } from '../ui/dates';
+import { Tag } from '../ui/Tag';
+import { useUndo } from '../ui/useUndo';
+
+/** What was logged today: each can be undone all day. */
+export function DoneToday({ done, today }: { done: Schemas['DoneAnswer'][]; today: string }) {
+  const nursery = useNursery();
+  const undo = useUndo();
+  if (done.length === 0) return null;
+  return (
+    <Box component="section" className="no-print" sx={{ mt: 3 }}>
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        Logged today
+      </Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {done.map((d) => (
+          <Box
+            component="li"
+            key={d.entry}
+            sx={{
+              display: 'flex',
+              alignItems: 'center',
+              gap: 1.5,
+              minHeight: 48,
+              py: 0.5,
+              borderBottom: 1,
+              borderColor: 'divider',
+            }}
+          >
+            <Box sx={{ flex: 1, minWidth: 0 }}>
+              <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1 }}>
+                <CropMark crop={d.crop} size={14} />
+                <Link component={To} to={`/n/${nursery}/batches/${d.batchId}`} underline="hover">
+                  {d.cultivar}
+                </Link>
+                <Tag quiet>{d.code}</Tag>
+                {d.happenedOn !== today && <span>{day(d.happenedOn)}</span>}
+              </Box>
+              <Typography sx={{ color: 'text.secondary' }}>
+                {d.texts.join('; ')}
+                {d.by ? `. ${d.by}` : ''}
+              </Typography>
+            </Box>
+            {d.canUndo && (
+              <Button
+                variant="text"
+                aria-label={`Undo: ${d.cultivar} ${d.code}, ${d.texts.join('; ')}`}
+                onClick={() => void undo(d.batchId, d.entry, today)}
+              >
+                Undo
+              </Button>
+            )}
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}
