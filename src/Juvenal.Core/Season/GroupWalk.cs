@@ -32,7 +32,7 @@ public static class GroupWalk
         var sow = own.FactsOf(StepKind.Begin).Done ?? plan.Step(StepKind.Begin).Date.Mid;
         new Walk(own, plan.Window).Run(stackalloc double[Variates.Count], sow.DayNumber, course.Days, course.Free, course.Leaves);
         var fixedOn = own.FactsOf(next.Step).Locked;
-        var target = (own.FactsOf(StepKind.PlantOut).Locked ?? plan.Window.Opens.Mid).DayNumber - request.Rules.HardeningDays;
+        var target = own.Target(plan.Window).DayNumber - request.Rules.HardeningDays;
         var free = course.Free[request.Path.SlotOf(next.Step)];
         return new(
             next.Step,

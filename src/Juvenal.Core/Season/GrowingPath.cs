@@ -15,6 +15,7 @@ public sealed record Move(Container Container, PlaceClimate Place);
 /// <param name="Bed">Where it ends.</param>
 /// <param name="Surface">What lies on the bed, or a tunnel over it.</param>
 /// <param name="Beginning">What the batch begins with; null: seed.</param>
+/// <param name="Ends">What it is raised for; null: a bed.</param>
 /// <param name="Named">Its steps in order, as the batch names them; null: as nobody named them.</param>
 public sealed record GrowingPath(
     Container Tray,
@@ -25,11 +26,14 @@ public sealed record GrowingPath(
     string Bed,
     Surface Surface,
     Beginning? Beginning = null,
-    IReadOnlyList<Step>? Named = null
+    IReadOnlyList<Step>? Named = null,
+    Aim? Ends = null
 )
 {
     /// <summary>More moves than this no plant is worth. [model]</summary>
     public const int MostMoves = 6;
+
+    public Aim Aim => Ends ?? Season.Aim.Bed;
 
     public Beginning Begins => Beginning ?? Season.Beginning.Seed;
 

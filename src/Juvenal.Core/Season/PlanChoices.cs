@@ -16,6 +16,8 @@ internal static class PlanChoices
 
     public static IReadOnlyList<Choice> Of(PlanRequest request, Plan plan, DateOnly best)
     {
+        if (request.Path.Aim.Kind != AimKind.Bed)
+            return [];
         var planting = plan.Step(StepKind.PlantOut).Date.Mid;
         var late = planting.DayNumber - plan.Window.Opens.Mid.DayNumber;
         if (late <= Planner.LatestDays || plan.Step(StepKind.PlantOut).Facts != StepFacts.None)

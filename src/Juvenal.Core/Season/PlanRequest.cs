@@ -67,6 +67,13 @@ public sealed record PlanRequest(
     int? PlantsStanding = null
 )
 {
+    /// <summary>The day that hardening is counted back from: the sale, the day fixed for planting, or the window's.</summary>
+    public DateOnly Target(PlantingWindow window)
+    {
+        ArgumentNullException.ThrowIfNull(window);
+        return (Path.Aim.Kind == AimKind.Sale ? Path.Aim.Day : FactsOf(StepKind.PlantOut).Locked) ?? window.Opens.Mid;
+    }
+
     public StepFacts FactsOf(Step step) => Facts.TryGetValue(step.Id, out var facts) ? facts : StepFacts.None;
 
     /// <summary>Of the step of a kind that a path has one of; none where it has no such step.</summary>

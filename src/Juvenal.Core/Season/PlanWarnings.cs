@@ -19,7 +19,18 @@ internal static class PlanWarnings
     {
         var warnings = new List<Reason>();
         var sown = request.FactsOf(StepKind.Begin).Done is not null;
-        if (!sown && window.Opens.Mid < request.Today)
+        var aim = request.Path.Aim;
+        if (aim is { Kind: AimKind.Sale, Day: { } sale })
+        {
+            var ready = course.Days[request.Path.SlotOf(StepKind.Harden)] + request.Rules.HardeningDays;
+            if (ready > sale.DayNumber + 0.5 && request.FactsOf(StepKind.Harden).Done is null)
+                warnings.Add(new("late-for-sale", Math.Round(ready - sale.DayNumber), Unit: "d", Day: sale));
+        }
+        else if (aim.Kind == AimKind.Pot && !aim.Outdoors)
+        {
+            // Indoors no window passes.
+        }
+        else if (!sown && window.Opens.Mid < request.Today)
             warnings.Add(new("window-passed", request.Today.DayNumber - window.Opens.Mid.DayNumber, Unit: "d", Day: window.Opens.Mid));
         else if (!sown && course.Days[0] > best.DayNumber + Planner.LatestDays)
             warnings.Add(new("sow-late", course.Days[0] - best.DayNumber, Unit: "d", Day: best));
@@ -27,7 +38,7 @@ internal static class PlanWarnings
             warnings.Add(new("seeds-short", quantity.PlantsPromised, request.Sowing.PlantsWanted, "plants", Source: "binomial"));
         warnings.AddRange(Pots(request, walk, course));
         var leaves = course.Leaves[request.Path.SlotOf(StepKind.PlantOut)];
-        if (leaves < LeafModel.ReadyToPlant && request.FactsOf(StepKind.PlantOut).Done is null)
+        if (aim.Kind != AimKind.Pot && leaves < LeafModel.ReadyToPlant && request.FactsOf(StepKind.PlantOut).Done is null)
         {
             warnings.Add(
                 new(

@@ -44,7 +44,7 @@ public static class Planner
 
         var window = PlantingWindow.For(request.Cultivar.Crop, request.Site, request.Rules, request.Path.Surface);
         var walk = new Walk(request, window);
-        var best = BestSowDay(request, walk, window.Opens.Mid);
+        var best = BestSowDay(request, walk, request.Target(window));
         var sow = SowDay(request, best);
         var course = new Course(request.Path);
         walk.Run(stackalloc double[Variates.Count], sow.DayNumber, course.Days, course.Free, course.Leaves);
@@ -69,9 +69,8 @@ public static class Planner
     }
 
     /// <summary>The day that makes the plants ready as the ladder has to begin, rounded down.</summary>
-    private static DateOnly BestSowDay(PlanRequest request, Walk walk, DateOnly window)
+    private static DateOnly BestSowDay(PlanRequest request, Walk walk, DateOnly planting)
     {
-        var planting = request.FactsOf(StepKind.PlantOut).Locked ?? window;
         var hardening = request.FactsOf(StepKind.Harden).Locked ?? planting.AddDays(-request.Rules.HardeningDays);
         return DateOnly.FromDayNumber((int)Math.Floor(hardening.DayNumber - walk.FreeDaysToHarden()));
     }

@@ -48,8 +48,10 @@ public sealed class Route
         Up = Living.Where(s => s.Kind == StepKind.Up).Select(s => (Step?)s).FirstOrDefault();
         Moves = [.. Living.Where(s => s.Kind == StepKind.Move)];
 
+        // A step that the aim leaves out stands among those taken out of the path: it is there to be put back.
         Step One(StepKind kind) =>
-            Living.Where(s => s.Kind == kind).Take(2).ToList() is [var one]
+            Living.Concat(All.Where(s => s.Retired).Select(s => s.Step)).Where(s => s.Kind == kind).ToList() is [var one, .. var more]
+            && more.TrueForAll(s => All.Single(a => a.Step == s).Retired)
                 ? one
                 : throw new ArgumentException($"no single {kind}", nameof(steps));
     }

@@ -65,7 +65,7 @@ internal sealed class Steps(
             _ => DayOf(course.Free[_path.SlotOf(step)]),
         };
 
-    private DateOnly Target => request.FactsOf(StepKind.PlantOut).Locked ?? window.Opens.Mid;
+    private DateOnly Target => request.Target(window);
 
     /// <summary>What to have ready: cells at sowing; at a move a pot for each plant that stands, or that is expected to.</summary>
     private (int Containers, double MixLitres) Materials(Step step)
@@ -87,7 +87,7 @@ internal sealed class Steps(
             StepKind.Begin => (_path.Germination.Name, _path.Tray.Name),
             StepKind.Up => (_path.Seedling.Name, _path.Tray.Name),
             StepKind.Harden => (_path.Hardening.Name, last.Name),
-            StepKind.PlantOut or StepKind.Ripe => (_path.Bed, null),
+            StepKind.PlantOut or StepKind.Ripe => (_path.Bed, _path.Aim.Kind == AimKind.Bed ? null : last.Name),
             _ => (_path.Moves[step.Number - 1].Place.Name, _path.Moves[step.Number - 1].Container.Name),
         };
     }
@@ -117,8 +117,15 @@ internal sealed class Steps(
 
     private IEnumerable<Reason> WhySow()
     {
-        var days = Math.Round(window.Opens.Mid.DayNumber - (double)best.DayNumber);
-        yield return new("sow-back-from-window", days, Unit: "d", Day: window.Opens.Mid);
+        var target = Target;
+        var days = Math.Round(target.DayNumber - (double)best.DayNumber);
+        var code = _path.Aim switch
+        {
+            { Kind: AimKind.Sale } => "sow-back-from-sale",
+            { Kind: AimKind.Pot } => "sow-back-from-spring",
+            _ => "sow-back-from-window",
+        };
+        yield return new(code, days, Unit: "d", Day: target);
         if (course.Days[0] > best.DayNumber)
             yield return new("sow-late", course.Days[0] - best.DayNumber, Unit: "d", Day: best);
         yield return new("sow-no-earlier", best.DayNumber - noEarlier.DayNumber, Unit: "d", Source: "model", Day: noEarlier);

@@ -55,6 +55,10 @@ internal sealed class Walk
             // Fruit ripens when it does: its day does not move on with every day that nobody looked.
             _notBefore[s] = Math.Max(facts.NotBefore?.DayNumber ?? 0, step.Kind == StepKind.Ripe ? 0 : request.Today.DayNumber);
         }
+
+        // They are to be ready by that day, whatever nights and soil are like: there is no bed to wait for.
+        if (request.Path.Aim is { Kind: AimKind.Sale, Day: { } sale })
+            _locked[request.Path.SlotOf(StepKind.PlantOut)] = sale.DayNumber;
     }
 
     public LeafModel Leaf => _leaf;
@@ -119,7 +123,9 @@ internal sealed class Walk
         free[plant] = Math.Max(days[harden] + ladder, z[Variates.Freeze] == 0 ? _window : gate);
         days[plant] = Settle(plant, free[plant]);
         leaves[plant] = count + (Math.Max(0, days[plant] - days[harden]) * _leaf.LeavesPerDay(_request.Path.Hardening.MeanCelsius));
-        free[ripe] = days[plant] + (_request.Cultivar.DaysToRipe * Stretch(_spreads.Ripening, z[Variates.Ripening]));
+        // What ends in a pot indoors is not planted: from six leaves on it grows as planted ones do.
+        var grows = _request.Path.Aim.Has(StepKind.PlantOut) || _request.Path.Aim.Kind == AimKind.Sale ? days[plant] : free[harden];
+        free[ripe] = grows + (_request.Cultivar.DaysToRipe * Stretch(_spreads.Ripening, z[Variates.Ripening]));
         days[ripe] = Settle(ripe, free[ripe]);
     }
 

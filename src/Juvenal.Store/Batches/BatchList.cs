@@ -19,6 +19,7 @@ public sealed record ListedStep(
 );
 
 /// <summary>What a list shows of a batch.</summary>
+/// <param name="Potted">It ends in a pot.</param>
 public sealed record ListedBatch(
     Guid Id,
     string Code,
@@ -34,6 +35,7 @@ public sealed record ListedBatch(
     int Snipped,
     DateOnly? EndedOn,
     bool OutOfDate,
+    bool Potted,
     IReadOnlyList<ListedStep> Steps
 );
 
@@ -62,7 +64,7 @@ public sealed class BatchList(NurseryTransaction nursery)
         -- A page of batches as a list shows them.
         with page as (
           select b.nursery_id, b.id, b.code, b.season, c.name, c.crop, b.start, b.plants_wanted, b.seeds_sown, b.emerged, b.lost, b.snipped,
-            b.ended_on, {BatchRow.OutOfDate} as out_of_date
+            b.ended_on, {BatchRow.OutOfDate} as out_of_date, b.aim = 'pot' as potted
           {Found}
           order by b.ended_on is not null, b.season desc, length(b.code), b.code, b.id
           offset $2
@@ -70,7 +72,7 @@ public sealed class BatchList(NurseryTransaction nursery)
         select b.id, b.code, b.season, b.name, b.crop, b.start, b.plants_wanted, b.seeds_sown, b.emerged,
           coalesce((select sum(s.seedlings)::int from standing s where s.nursery_id = b.nursery_id and s.batch_id = b.id), 0),
           b.lost, b.snipped, b.ended_on, b.out_of_date, p.ids, p.kinds, p.lows, p.mids, p.highs, p.dones, p.locks, p.puts, p.conflicts,
-          p.skips
+          p.skips, b.potted
         from page b
         left join lateral (
           select array_agg(w.id order by w.ordinal) as ids, array_agg(w.kind order by w.ordinal) as kinds,
@@ -153,6 +155,7 @@ public sealed class BatchList(NurseryTransaction nursery)
             r.GetInt32(11),
             r.OrNull<DateOnly>(12),
             r.GetBoolean(13),
+            r.GetBoolean(24),
             steps
         );
     }

@@ -55,6 +55,12 @@ public sealed record StartInput(
     double? UnionCm = null
 );
 
+/// <summary>What a batch is raised for.</summary>
+/// <param name="Kind">A bed, a pot to end in, or a sale.</param>
+/// <param name="Day">Sale: the day they are to be ready by.</param>
+/// <param name="Outdoors">Pot: it goes outdoors in the end.</param>
+public sealed record AimInput(AimKind Kind, DateOnly? Day = null, bool Outdoors = false);
+
 /// <summary>What the grower chooses for a batch. Preview, keeping and changing all take this.</summary>
 /// <param name="CultivarId">Which cultivar.</param>
 /// <param name="Season">Label of the season.</param>
@@ -73,6 +79,8 @@ public sealed record StartInput(
 /// <param name="Locks">Days the grower fixed.</param>
 /// <param name="LotId">The packet it is sown from; null where not said.</param>
 /// <param name="Start">What it begins with; null: seed.</param>
+/// <param name="Aim">What it is raised for; null: a bed. Plants that end in a pot end in <paramref name="BedId"/>, which is then no bed;
+/// those for sale stay on the hardening stand.</param>
 public sealed record BatchInput(
     Guid CultivarId,
     int Season,
@@ -90,10 +98,14 @@ public sealed record BatchInput(
     Guid BedId,
     FixedDays Locks,
     Guid? LotId = null,
-    StartInput? Start = null
+    StartInput? Start = null,
+    AimInput? Aim = null
 )
 {
     public Beginning Begins => new(Start?.Kind ?? Core.Season.Start.Seed, Start?.Leaves ?? 0);
+
+    /// <summary>What it is raised for.</summary>
+    public Aim Ends => Aim is null ? Core.Season.Aim.Bed : new(Aim.Kind, Aim.Day, Aim.Outdoors);
 
     /// <summary>The path that was chosen, in order.</summary>
     /// <param name="batch">Which batch; a move that nobody named is named by it and its place among the moves.</param>
@@ -114,10 +126,20 @@ public sealed record BatchInput(
                             StepKind.Up => new(TrayId, SeedlingPlaceId),
                             StepKind.Move => new(move!.ContainerId, move.PlaceId),
                             StepKind.Harden => new(last, HardeningPlaceId),
-                            _ => new(null, BedId),
+                            _ when Ends.Kind == AimKind.Bed => new(null, BedId),
+                            _ => new(last, Ends.Kind == AimKind.Sale ? HardeningPlaceId : BedId),
                         };
                         var id = move?.Id is { } named ? new StepId(named) : step.Id;
-                        return new RouteStep(step with { Id = id, Order = i }, at, move is null ? Locks.Of(step.Kind) : move.LockedOn);
+                        return new RouteStep(
+                            step with
+                            {
+                                Id = id,
+                                Order = i,
+                            },
+                            at,
+                            move is null ? Locks.Of(step.Kind) : move.LockedOn,
+                            !Ends.Has(step.Kind)
+                        );
                     }
                 ),
         ];
@@ -170,11 +192,11 @@ internal sealed record BatchRow(
         b.id, b.version, b.code, b.cultivar_id, b.season, b.plants_wanted, b.germination, b.survival, b.confidence, b.seeds_per_cell,
           b.seeds_available, b.lot_id, b.start, b.start_leaves, b.price_each, b.rootstock_id, b.scion_id, b.union_cm,
           b.step_days, b.put_offs, b.summary_digest, b.ended_on, b.cells, b.seeds, b.trays, b.kept_on, b.jobs_digest,
-          path.ids, path.kinds, path.places, path.containers, path.locks, path.retired
+          path.ids, path.kinds, path.places, path.containers, path.locks, path.retired, b.aim, b.aim_day, b.aim_outdoors
         """;
 
     /// <summary>How many <see cref="Columns"/> are.</summary>
-    public const int Count = 33;
+    public const int Count = 36;
 
     /// <summary>What <see cref="Columns"/> come from.</summary>
     public const string From = """
@@ -226,7 +248,8 @@ internal sealed record BatchRow(
                 default,
                 new(),
                 r.OrNull<Guid>(11),
-                StartOf(r)
+                StartOf(r),
+                r.Enum<AimKind>(33) is var aim && aim == AimKind.Bed ? null : new(aim, r.OrNull<DateOnly>(34), r.GetBoolean(35))
             ).On(route),
             route,
             r.IsDBNull(18) ? null : r.FromJson<Dictionary<Guid, DateOnly>>(18).ToDictionary(d => new StepId(d.Key), d => d.Value),

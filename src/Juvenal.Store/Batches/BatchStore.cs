@@ -16,8 +16,8 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         -- A new batch.
         insert into batch (nursery_id, id, code, season, cultivar_id, plants_wanted, germination, survival, confidence,
           seeds_per_cell, seeds_available, cells, seeds, trays, summary, lot_id,
-          start, start_leaves, price_each, rootstock_id, scion_id, union_cm, kept_on, parent_id)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24)
+          start, start_leaves, price_each, rootstock_id, scion_id, union_cm, kept_on, parent_id, aim, aim_day, aim_outdoors)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26, $27)
         """;
 
     private const string Change = """
@@ -25,7 +25,8 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         update batch
         set version = version + 1, season = $2, cultivar_id = $3, plants_wanted = $4, germination = $5, survival = $6,
           confidence = $7, seeds_per_cell = $8, seeds_available = $9, lot_id = $10,
-          start = $11, start_leaves = $12, price_each = $13, rootstock_id = $14, scion_id = $15, union_cm = $16
+          start = $11, start_leaves = $12, price_each = $13, rootstock_id = $14, scion_id = $15, union_cm = $16, aim = $17,
+          aim_day = $18, aim_outdoors = $19
         where id = $1
         """;
 
@@ -141,6 +142,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
                 .. StartOf(input),
                 Sql.Of(catalogue.Today),
                 Sql.OfNull(parent?.Id),
+                .. AimOf(input),
             ]
         );
         await nursery.ExecuteManyAsync(
@@ -203,6 +205,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
                         Sql.OfNull(input.SeedsAvailable),
                         Sql.OfNull(input.LotId),
                         .. StartOf(input),
+                        .. AimOf(input),
                     ]
                 ),
                 PathOf(id, route, catalogue.Today),
@@ -214,6 +217,9 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
             cancel
         );
     }
+
+    private static NpgsqlParameter[] AimOf(BatchInput input) =>
+        [Sql.Of(input.Ends.Kind.Word()), Sql.OfNull(input.Ends.Day), Sql.Of(input.Ends.Outdoors)];
 
     private static NpgsqlParameter[] StartOf(BatchInput input) =>
         [
@@ -238,7 +244,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
             throw new RefusedException(new Failure("reason-missing", "reason"));
         if (reason?.Length > 200)
             throw new RefusedException(new Failure("reason-too-long", "reason", reason.Length, 0, 200));
-        if (reason is not null && state.Growing > 0)
+        if (reason is not null && state.Growing > 0 && page.Batch.Input.Ends.Kind != AimKind.Pot)
             throw new RefusedException(new Failure("plants-standing", "reason", state.Growing));
         // Ended, it was left out of every re-plan; reopened, it is planned with what holds now.
         if (reason is null)

@@ -19,6 +19,7 @@ namespace Juvenal.Store.Batches;
 /// <param name="Moves">What is still to come, 0–6 moves.</param>
 /// <param name="HardeningPlaceId">The hardening stand.</param>
 /// <param name="BedId">Where it ends.</param>
+/// <param name="Aim">What it is raised for; null: what the mother is.</param>
 public sealed record Splitting(
     Guid Id,
     Guid Batch,
@@ -29,7 +30,8 @@ public sealed record Splitting(
     int Wanted,
     IReadOnlyList<MoveInput> Moves,
     Guid HardeningPlaceId,
-    Guid BedId
+    Guid BedId,
+    AimInput? Aim = null
 );
 
 /// <summary>Splits batches: an entry on both sides, one act.</summary>
@@ -233,6 +235,7 @@ public sealed class SplitStore(NurseryTransaction nursery, TimeProvider clock)
             Moves = [.. split.Moves.Select(m => m with { Id = null })],
             HardeningPlaceId = split.HardeningPlaceId,
             BedId = split.BedId,
+            Aim = split.Aim ?? mother.Aim,
             Locks = new(),
             Start = new(Start.Standing, leaves, UnionCm: null),
         };

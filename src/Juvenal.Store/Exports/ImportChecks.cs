@@ -169,7 +169,7 @@ internal sealed class ImportChecks(NurseryTransaction nursery, TimeProvider cloc
     {
         return input.Season is >= Catalogue.FirstSeason and <= Catalogue.LastSeason
             && input.Moves.Count <= GrowingPath.MostMoves
-            && CatalogueRows.IsBed(catalogue.Places[input.BedId].Kind)
+            && CatalogueRows.IsBed(catalogue.Places[input.BedId].Kind) == (input.Ends.Kind == AimKind.Bed)
             && SowingQuantity
                 .For(
                     new(
@@ -199,7 +199,7 @@ internal sealed class ImportChecks(NurseryTransaction nursery, TimeProvider cloc
     /// <summary>The path is one that can be chosen: its steps come in the order of the work, where such a choice puts them.</summary>
     private static bool HasAPath(BatchView batch, Catalogue catalogue)
     {
-        var chosen = batch.Input.Path(batch.Id).Select(s => (s.Step.Kind, s.Step.Number, s.At, s.LockedOn));
+        var chosen = batch.Input.Path(batch.Id).Where(s => !s.Retired).Select(s => (s.Step.Kind, s.Step.Number, s.At, s.LockedOn));
         var years = Enumerable.Range(batch.Input.Season - 1, 3);
         return batch
                 .Route.Living.Select(s => batch.Route[s])

@@ -175,8 +175,7 @@ public sealed class Catalogue
             )
             .ToList();
         var bed = Find(Places, input.BedId, "path.bed");
-        if (bed is not null && !CatalogueRows.IsBed(bed.Kind))
-            failures.Add(new("not-a-bed", "path.bed", Subject: bed.Name));
+        failures.AddRange(AimOf(input, bed));
         if (failures.Count > 0)
             return failures;
 
@@ -188,13 +187,13 @@ public sealed class Catalogue
             Rules.Rules,
             new(input.PlantsWanted, input.Germination, input.Survival, input.Confidence, input.SeedsPerCell, input.SeedsAvailable),
             new(
-                Of(tray!),
+                LastOf(Of(tray!), moves.Count == 0, input),
                 germination!,
                 seedling!,
-                [.. moves.Select(m => new Move(Of(m.Container!), m.Place!))],
+                [.. moves.Select((m, i) => new Move(LastOf(Of(m.Container!), i == moves.Count - 1, input), m.Place!))],
                 hardening!,
-                bed!.Name,
-                SurfaceOf(bed),
+                (input.Ends.Kind == AimKind.Sale ? Places[input.HardeningPlaceId] : bed!).Name,
+                SurfaceOf(bed!),
                 input.Begins with
                 {
                     PotSince =
@@ -202,7 +201,8 @@ public sealed class Catalogue
                             ? state?.Groups.Where(g => g.Reached == route.Begin).Select(g => (DateOnly?)g.InPotSince).Min()
                             : null,
                 },
-                route.Living
+                route.Living,
+                input.Ends
             ),
             Facts(route, state),
             // The first few up say nothing of how many there will be.
@@ -230,6 +230,34 @@ public sealed class Catalogue
             failures.Add(new("bed-is-no-growing-place", field, Subject: place.Name));
             return null;
         }
+    }
+
+    /// <summary>What the last container is: plants that are to end in it are not in a hurry to leave.</summary>
+    private static Container LastOf(Container container, bool last, BatchInput input) =>
+        last && input.Ends.Kind == AimKind.Pot ? container with { Final = true } : container;
+
+    /// <summary>Whether the batch can end where it is to end.</summary>
+    private IEnumerable<Failure> AimOf(BatchInput input, PlaceRow? end)
+    {
+        var aim = input.Ends;
+        if (!Enum.IsDefined(aim.Kind))
+            yield return new("not-chosen", "aim.kind");
+        if (aim.Kind == AimKind.Sale && aim.Day is null)
+            yield return new("day-missing", "aim.day");
+        if (aim.Kind != AimKind.Sale && aim.Day is not null)
+            yield return new("not-chosen", "aim.day");
+        if (aim.Day is { } day && (day.Year < input.Season - 1 || day.Year > input.Season + 1))
+            yield return Failure.OutOfRange("aim.day", day.Year, input.Season - 1, input.Season + 1);
+        if (aim is { Outdoors: true, Kind: not AimKind.Pot })
+            yield return new("not-chosen", "aim.outdoors");
+        if (end is null || aim.Kind == AimKind.Sale)
+            yield break;
+        if (aim.Kind == AimKind.Bed && !CatalogueRows.IsBed(end.Kind))
+            yield return new("not-a-bed", "path.bed", Subject: end.Name);
+        if (aim.Kind == AimKind.Pot && CatalogueRows.IsBed(end.Kind))
+            yield return new("bed-for-a-pot", "path.bed", Subject: end.Name);
+        if (aim.Kind == AimKind.Pot && aim.Outdoors != (ColdOfWork.Outdoors(end) is not null) && !CatalogueRows.IsBed(end.Kind))
+            yield return new(aim.Outdoors ? "place-is-indoors" : "place-is-outdoors", "path.bed", Subject: end.Name);
     }
 
     /// <summary>Days that are fixed lie in the season, the year before it or the year after.</summary>

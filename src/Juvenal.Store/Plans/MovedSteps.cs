@@ -39,6 +39,8 @@ public sealed class MovedSteps(NurseryTransaction nursery)
         join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
         where p.done_on is null
           and abs(p.mid - p.announced_on) >= 2
+          -- What is due already stands on its card; while it waits, its day goes on with today.
+          and p.mid > $2
         order by p.mid, length(b.code), b.code, w.ordinal
         limit $1
         """;
@@ -50,7 +52,8 @@ public sealed class MovedSteps(NurseryTransaction nursery)
         where step_id = any($1)
         """;
 
-    public Task<List<MovedStep>> ListAsync(CancellationToken cancel) => nursery.ListAsync(Select, Read, cancel, Sql.Of(Most));
+    public Task<List<MovedStep>> ListAsync(DateOnly today, CancellationToken cancel) =>
+        nursery.ListAsync(Select, Read, cancel, Sql.Of(Most), Sql.Of(today));
 
     public Task SeenAsync(Guid[] steps, CancellationToken cancel) => nursery.ExecuteAsync(Seen, cancel, Sql.Of(steps));
 

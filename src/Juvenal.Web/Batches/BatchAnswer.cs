@@ -170,10 +170,12 @@ internal static class BatchAnswers
             batch.Standing,
             batch.Lost,
             batch.Snipped,
-            next is null ? null : new(StepName.Of(next.Step, batch.Start), next.PutOffTo is { } put && put > next.Mid ? put : next.Mid),
+            next is null
+                ? null
+                : new(StepName.Of(next.Step, batch.Start, batch.Potted), next.PutOffTo is { } put && put > next.Mid ? put : next.Mid),
             [
                 .. batch.Steps.Select(s => new StepDayAnswer(
-                    StepName.Of(s.Step, batch.Start),
+                    StepName.Of(s.Step, batch.Start, batch.Potted),
                     s.Low,
                     s.Mid,
                     s.High,
@@ -264,7 +266,7 @@ internal static class BatchAnswers
             catalogue.Places[g.At.Place].Name,
             g.Seedlings,
             g.Containers,
-            StepName.Of(g.Reached, batch.Input.Begins.Kind),
+            StepName.Of(g.Reached, batch.Input.Begins.Kind, batch.Input.Ends.Kind == AimKind.Pot),
             LedgerWords.State(g),
             g.Merged
         );
@@ -279,7 +281,8 @@ internal static class BatchAnswers
     )
     {
         var (e, start) = (stored.Entry, batch.Input.Begins.Kind);
-        var step = e.Step is { } id && batch.Route.Find(id) is { } found ? StepName.Of(found, start) : null;
+        var step =
+            e.Step is { } id && batch.Route.Find(id) is { } found ? StepName.Of(found, start, batch.Input.Ends.Kind == AimKind.Pot) : null;
         var taken = takenBack.Contains(e.Id);
         var right = all.Select(a => a.Entry)
             .Where(a => a.Kind == EntryKind.Corrected && a.Corrects == e.Id && !takenBack.Contains(a.Id))

@@ -170,7 +170,8 @@ public sealed record SplitInput(
     IReadOnlyList<MoveInput> Moves,
     Guid HardeningPlaceId,
     Guid BedId,
-    int? Containers = null
+    int? Containers = null,
+    AimInput? Aim = null
 );
 
 /// <param name="Version">The batch's version that was seen.</param>
@@ -304,7 +305,8 @@ internal static class BatchEndpoints
                                 input.Wanted,
                                 input.Moves,
                                 input.HardeningPlaceId,
-                                input.BedId
+                                input.BedId,
+                                input.Aim
                             );
                             await new SplitStore(writing, clock).SplitAsync(split, cancel);
                             return TypedResults.Ok(new Plans.Kept(input.Id));

@@ -17,7 +17,11 @@ public sealed record SpreadAnswer(string Source, double Days);
 /// <param name="Title">In words.</param>
 public sealed record StepName(Guid Id, StepKind Kind, int Number, string Title)
 {
-    internal static StepName Of(Step step, Start start) => new(step.Id.Value, step.Kind, step.Number, LedgerWords.Step(step, start));
+    /// <param name="step">Which.</param>
+    /// <param name="start">What the batch begins with.</param>
+    /// <param name="potted">It ends in a pot.</param>
+    internal static StepName Of(Step step, Start start, bool potted = false) =>
+        new(step.Id.Value, step.Kind, step.Number, LedgerWords.Step(step, start, potted));
 }
 
 /// <summary>A step with its day.</summary>
@@ -64,7 +68,7 @@ public sealed record StepAnswer(
 {
     internal static StepAnswer Of(PlanStep s, Start start, Measures m) =>
         new(
-            StepName.Of(s.Step, start),
+            StepName.Of(s.Step, start, potted: s.Container is not null),
             s.Date.Low,
             s.Date.Mid,
             s.Date.High,
@@ -86,7 +90,7 @@ public sealed record StepAnswer(
 
     internal static StepAnswer Of(StoredStep s, Start start, Measures m) =>
         new(
-            StepName.Of(s.Step, start),
+            StepName.Of(s.Step, start, potted: s.Container is not null),
             s.Low,
             s.Mid,
             s.High,

@@ -367,7 +367,7 @@ internal static class RoundEndpoints
         var measures = new Measures(catalogue.Site.UsUnits);
         return
         [
-            .. (await new MovedSteps(reading).ListAsync(cancel)).Select(m => new MovedAnswer(
+            .. (await new MovedSteps(reading).ListAsync(catalogue.Today, cancel)).Select(m => new MovedAnswer(
                 m.BatchId,
                 m.Code,
                 m.Cultivar,
@@ -433,13 +433,13 @@ internal static class RoundEndpoints
             Code = head.Code,
             Cultivar = cultivar.Name,
             Crop = cultivar.Crop,
-            Step = StepName.Of(work.Step, head.Start),
+            Step = StepName.Of(work.Step, head.Start, potted: head.ToContainerId is not null),
             Press = work.Press,
             Title = work.Kind switch
             {
                 JobKind.Thin => "Thin",
                 JobKind.CountAgain => "Count once more",
-                _ => Title(work.Step, head.Start),
+                _ => Title(work.Step, head.Start, head.ToContainerId is not null),
             },
             Due = day.Shown,
             Low = day.Date.Low,
@@ -507,13 +507,13 @@ internal static class RoundEndpoints
             : null;
     }
 
-    private static string Title(Step step, Start start) =>
+    private static string Title(Step step, Start start, bool potted) =>
         (step.Kind, start) switch
         {
             (StepKind.Up, Start.Seed) => "Count what is up",
             (StepKind.Up, Start.Cuttings) => "Count what has rooted",
             (StepKind.Up, _) => "Count what has healed",
-            _ => LedgerWords.Step(step, start),
+            _ => LedgerWords.Step(step, start, potted),
         };
 
     private static List<string> CautionsOf(

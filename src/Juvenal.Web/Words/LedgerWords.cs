@@ -47,7 +47,8 @@ internal static class LedgerWords
     }
 
     /// <summary>A step as it is called for what begins with that.</summary>
-    public static string Step(Step step, Start start) => Step(step.Kind, step.Number, start);
+    public static string Step(Step step, Start start, bool potted = false) =>
+        step.Kind == StepKind.PlantOut && potted ? "Set outdoors" : Step(step.Kind, step.Number, start);
 
     /// <param name="kind">Of the step.</param>
     /// <param name="number">Of a move: which, from 1.</param>

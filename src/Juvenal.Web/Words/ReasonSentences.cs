@@ -72,6 +72,11 @@ internal static class ReasonSentences
             "tunnel-earlier" => Invariant($"Under a bare tunnel {r.Value:0} days earlier than in the open."),
             "deviation-assumed" => Invariant($"Only the average date is known: a spread of {r.Value:0} days between years is assumed."),
             "freeze-years" => Invariant($"In 8 springs of 10 this gate opens within {r.Value:0} days of {Days.Say(r.Day)}."),
+            "sow-back-from-sale" => $"{Days.Many(r.Value!.Value)} before they are to be ready on {Days.Say(r.Day)}.",
+            "sow-back-from-spring" =>
+                $"{Days.Many(r.Value!.Value)} before the nights allow it outdoors, {Days.Say(r.Day)}; indoors another day will do.",
+            "late-for-sale" =>
+                $"Hardened {Days.Many(r.Value!.Value)} after {Days.Say(r.Day)}: too late for the sale. Sow sooner, keep them warmer, or sell them tender.",
             "sow-back-from-window" => $"{Days.Many(r.Value!.Value)} before planting on {Days.Say(r.Day)}.",
             "sow-late" => $"Sowing comes {Days.Many(r.Value!.Value)} later than best ({Days.Say(r.Day)}).",
             "sow-no-earlier" => r.Value < 1

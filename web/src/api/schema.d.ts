@@ -1202,6 +1202,41 @@ export interface components {
              */
             corrects?: null | string;
         };
+        /** @description What a batch is raised for; the plan is counted back from there. */
+        Aim: {
+            /** @description What for. */
+            kind: components["schemas"]["AimKind"];
+            /**
+             * Format: date
+             * @description Sale: the day they are to be ready by.
+             */
+            day?: null | string;
+            /**
+             * @description Pot: it goes outdoors in the end, hardened, when the nights allow it.
+             * @default false
+             */
+            outdoors?: boolean;
+        };
+        /** @description What a batch is raised for. */
+        AimInput: {
+            /** @description A bed, a pot to end in, or a sale. */
+            kind: components["schemas"]["AimKind"];
+            /**
+             * Format: date
+             * @description Sale: the day they are to be ready by.
+             */
+            day?: null | string;
+            /**
+             * @description Pot: it goes outdoors in the end.
+             * @default false
+             */
+            outdoors?: boolean;
+        };
+        /**
+         * @description What plants are raised for.
+         * @enum {unknown}
+         */
+        AimKind: "bed" | "pot" | "sale";
         AuditAnswer: {
             /** Format: date-time */
             at: string;
@@ -1368,7 +1403,10 @@ export interface components {
              */
             lotId?: null | string;
             start?: null | components["schemas"]["StartInput"];
+            aim?: null | components["schemas"]["AimInput"];
             begins?: components["schemas"]["Beginning"];
+            /** @description What it is raised for. */
+            ends?: components["schemas"]["Aim"];
         };
         BatchPageAnswer: {
             /**
@@ -3437,6 +3475,7 @@ export interface components {
             bedId: string;
             /** Format: int32 */
             containers?: null | number;
+            aim?: null | components["schemas"]["AimInput"];
         };
         SpreadAnswer: {
             source: string;

@@ -24,14 +24,16 @@ export function Split({ batch, group, onClose }: { batch: Batch; group: Schemas[
   const [plants, setPlants] = useState('');
   const [wanted, setWanted] = useState<string | null>(null);
   const [on, setOn] = useState(batch.today);
-  const [bedId, setBed] = useState(batch.input.bedId);
+  const [bedId, setBed] = useState(batch.input.aim ? '' : batch.input.bedId);
   const [pots, setPots] = useState('as-planned');
+  const [aim, setAim] = useState<'bed' | 'sale'>('bed');
+  const [saleOn, setSaleOn] = useState('');
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const problem = split.error instanceof Problem ? split.error : null;
   const error = (field: string) => wrong[field] ?? problem?.at(field);
   const left = movesLeft(batch, group);
   const beds = (catalogue.data?.places ?? []).filter((p) => p.dayC === null);
-  const shown = ['seedlings', 'wanted', 'on', 'path.bed'];
+  const shown = ['seedlings', 'wanted', 'on', 'path.bed', 'aim.day'];
   const elsewhere = problem && !shown.some((f) => problem.at(f)) ? problem.message : null;
 
   const send = () => {
@@ -50,7 +52,9 @@ export function Split({ batch, group, onClose }: { batch: Batch; group: Schemas[
         wanted: takes ?? 0,
         moves: pots === 'as-planned' ? left : [],
         hardeningPlaceId: batch.input.hardeningPlaceId,
-        bedId,
+        bedId: aim === 'sale' ? batch.input.hardeningPlaceId : bedId,
+        aim:
+          aim === 'sale' ? { kind: 'sale', day: saleOn || null, outdoors: false } : { kind: 'bed', day: null, outdoors: false },
       },
       { onSuccess: (id) => void navigate(`/n/${nursery}/batches/${id}`) },
     );
@@ -75,12 +79,25 @@ export function Split({ batch, group, onClose }: { batch: Batch; group: Schemas[
           />
           <DayField label="Day" value={on} onChange={setOn} max={batch.today} error={error('happenedOn') ?? error('on')} />
           <Choose
-            label="Planted in the end in"
-            value={bedId}
-            onChange={setBed}
-            options={beds.map((p) => ({ value: p.id, label: p.name }))}
-            error={error('path.bed')}
+            label="Raised for"
+            value={aim}
+            onChange={(v) => setAim(v as typeof aim)}
+            options={[
+              { value: 'bed', label: 'a bed' },
+              { value: 'sale', label: 'a sale, ready by a day' },
+            ]}
           />
+          {aim === 'sale' ? (
+            <DayField label="Ready by" value={saleOn} onChange={setSaleOn} error={error('aim.day')} />
+          ) : (
+            <Choose
+              label="Bed"
+              value={bedId}
+              onChange={setBed}
+              options={beds.map((p) => ({ value: p.id, label: p.name }))}
+              error={error('path.bed')}
+            />
+          )}
           {left.length > 0 && (
             <Box sx={{ gridColumn: '1 / -1' }}>
               <Choose

@@ -14,6 +14,8 @@ interface Props {
   plan: PlanAnswer;
   /** What it begins with. */
   form: Schemas['Start'];
+  /** The day they are to be ready by, where they are for sale. */
+  saleOn: string | null;
   units: UnitSystem;
   tray: string;
   keep: ReactNode;
@@ -36,12 +38,12 @@ const chance = (share: number) =>
       : `${Math.round(share * 10)} times in 10`;
 
 /** The answer first: when, how much, and what to know before keeping it. */
-export function Figures({ plan, form, units, tray, keep }: Props) {
+export function Figures({ plan, form, saleOn, units, tray, keep }: Props) {
   const sow = plan.steps.find((s) => s.step.kind === 'begin');
   const out = plan.steps.find((s) => s.step.kind === 'plant-out');
   const ripe = plan.steps.find((s) => s.step.kind === 'ripe');
   const q = plan.quantity;
-  if (!sow || !out || !ripe) return null;
+  if (!sow) return null;
   const mix = q.mixLitres === 0 ? null : `${many(volume.shown(q.mixLitres, units))} ${volume.unit(units)} mix`;
   const [ask, what] = words[form];
   const trays = q.trays === null ? null : `${q.trays} × ${tray}`;
@@ -60,8 +62,17 @@ export function Figures({ plan, form, units, tray, keep }: Props) {
           value={counted(q.cells, what)}
           note={[form === 'seed' ? counted(q.seeds, 'seed') : null, trays, mix].filter(Boolean).join(' · ')}
         />
-        <Figure label="Plant out" value={day(out.mid)} note={`${plan.leavesAtPlanting} leaves, about ${plan.heightCm} cm`} />
-        <Figure label="First ripe" value={day(ripe.mid)} note={span(ripe.low, ripe.high)} />
+        {saleOn && (
+          <Figure label="Ready by" value={day(saleOn)} note={`${plan.leavesAtPlanting} leaves, about ${plan.heightCm} cm`} />
+        )}
+        {out && (
+          <Figure
+            label={out.step.title}
+            value={day(out.mid)}
+            note={`${plan.leavesAtPlanting} leaves, about ${plan.heightCm} cm`}
+          />
+        )}
+        {ripe && <Figure label="First ripe" value={day(ripe.mid)} note={span(ripe.low, ripe.high)} />}
         <Box sx={{ ml: { md: 'auto' }, width: { xs: '100%', md: 'auto' }, display: 'grid' }}>{keep}</Box>
       </Box>
       {plan.warnings.map((w) => (

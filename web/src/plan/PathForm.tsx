@@ -4,7 +4,7 @@ import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import { v7 } from 'uuid';
 import type { Schemas } from '../api/client';
-import { Choose } from '../ui/Field';
+import { Choose, DayField } from '../ui/Field';
 import { temperature, volume, type UnitSystem } from '../ui/units';
 import type { Form } from './model';
 
@@ -121,18 +121,50 @@ export function PathForm({ form, set, catalogue, units, error }: Props) {
           Add a move
         </Button>
       )}
-      <Station title="Harden off on">
+      <Station title="Raised for">
         <Choose
-          label="Place"
-          value={form.hardeningPlaceId}
-          onChange={(hardeningPlaceId) => set({ hardeningPlaceId })}
-          options={growing}
-          error={error('path.hardening')}
+          label="What for"
+          value={form.aim}
+          onChange={(aim) => set({ aim: aim as Form['aim'] })}
+          options={[
+            { value: 'bed', label: 'a bed' },
+            { value: 'sale', label: 'a sale, ready by a day' },
+            { value: 'pot-indoors', label: 'a pot, stays indoors' },
+            { value: 'pot-outdoors', label: 'a pot, goes outdoors' },
+          ]}
+          error={error('aim.kind')}
         />
+        {form.aim === 'sale' && (
+          <DayField label="Ready by" value={form.saleOn} onChange={(saleOn) => set({ saleOn })} error={error('aim.day')} />
+        )}
+        {(form.aim === 'pot-indoors' || form.aim === 'pot-outdoors') && (
+          <Choose
+            label="Where they end"
+            value={form.endPlaceId}
+            onChange={(endPlaceId) => set({ endPlaceId })}
+            options={catalogue.places
+              .filter((p) => p.dayC !== null && (p.kind === 'stand') === (form.aim === 'pot-outdoors'))
+              .map((p) => ({ value: p.id, label: p.name }))}
+            error={error('path.bed')}
+          />
+        )}
       </Station>
-      <Station title="Plant out in">
-        <Choose label="Bed" value={form.bedId} onChange={(bedId) => set({ bedId })} options={beds} error={error('path.bed')} />
-      </Station>
+      {form.aim !== 'pot-indoors' && (
+        <Station title="Harden off on">
+          <Choose
+            label="Place"
+            value={form.hardeningPlaceId}
+            onChange={(hardeningPlaceId) => set({ hardeningPlaceId })}
+            options={growing}
+            error={error('path.hardening')}
+          />
+        </Station>
+      )}
+      {form.aim === 'bed' && (
+        <Station title="Plant out in">
+          <Choose label="Bed" value={form.bedId} onChange={(bedId) => set({ bedId })} options={beds} error={error('path.bed')} />
+        </Station>
+      )}
     </Box>
   );
 }

@@ -138,12 +138,14 @@ function Planner({ site, catalogue, batch: given, like }: Props) {
         </Typography>
         <SowingForm batch={batch} form={form} set={set} catalogue={catalogue} error={error} />
         <PathForm form={form} set={set} catalogue={catalogue} units={units} error={error} />
-        <DayField
-          label="Fix the planting day (optional)"
-          value={form.plantOutOn}
-          onChange={(plantOutOn) => set({ plantOutOn })}
-          error={error('locks')}
-        />
+        {form.aim === 'bed' && (
+          <DayField
+            label="Fix the planting day (optional)"
+            value={form.plantOutOn}
+            onChange={(plantOutOn) => set({ plantOutOn })}
+            error={error('locks')}
+          />
+        )}
       </Box>
       <Box sx={{ gridArea: 'head', minWidth: 0 }} aria-live="polite" aria-busy={preview.isFetching}>
         {general && (
@@ -177,6 +179,7 @@ function Planner({ site, catalogue, batch: given, like }: Props) {
             <Figures
               plan={shown}
               form={form.start}
+              saleOn={form.aim === 'sale' ? form.saleOn : null}
               units={units}
               tray={catalogue.containers.find((c) => c.id === form.trayId)?.name ?? ''}
               keep={

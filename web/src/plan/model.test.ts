@@ -19,6 +19,9 @@ const form: Form = {
   bedId: 'b',
   plantOutOn: '',
   lotId: '',
+  aim: 'bed',
+  saleOn: '',
+  endPlaceId: '',
   ...fromSeed,
 };
 

@@ -31,6 +31,10 @@ export interface Form {
   rootstockId: string;
   scionId: string;
   unionCm: string;
+  /** What it is raised for: a bed, a pot it ends in (indoors or outdoors), a sale by a day. */
+  aim: 'bed' | 'pot-indoors' | 'pot-outdoors' | 'sale';
+  saleOn: string;
+  endPlaceId: string;
   /** Of plants that stand already: in how many containers, since when. */
   standingIn: string;
   potSince: string;
@@ -64,6 +68,9 @@ export function firstForm(catalogue: Catalogue, season: number): Form {
     bedId: (catalogue.places.find((p) => p.kind === 'open-bed') ?? catalogue.places.find((p) => p.dayC === null))?.id ?? '',
     plantOutOn: '',
     lotId: '',
+    aim: 'bed',
+    saleOn: '',
+    endPlaceId: kind('stand', 'house'),
     ...fromSeed,
   };
 }
@@ -107,6 +114,9 @@ export function formOf(input: BatchInput): Form {
     bedId: input.bedId,
     plantOutOn: input.locks.plantOut ?? '',
     lotId: input.lotId ?? '',
+    aim: !input.aim ? 'bed' : input.aim.kind === 'pot' ? (input.aim.outdoors ? 'pot-outdoors' : 'pot-indoors') : input.aim.kind,
+    saleOn: input.aim?.day ?? '',
+    endPlaceId: input.bedId,
     ...(input.start
       ? {
           start: input.start.kind,
@@ -133,6 +143,13 @@ export const again = (input: BatchInput, plants: string | null): Form => ({
   }),
   plantsWanted: plants ?? String(input.plantsWanted),
 });
+
+const aim = (form: Form): Schemas['AimInput'] | null =>
+  form.aim === 'bed'
+    ? null
+    : form.aim === 'sale'
+      ? { kind: 'sale', day: form.saleOn || null, outdoors: false }
+      : { kind: 'pot', day: null, outdoors: form.aim === 'pot-outdoors' };
 
 /** What the form says, or the fields that are no numbers. Ranges are the server's to judge. */
 export function read(form: Form, locks: BatchInput['locks'] = {}): { input: BatchInput | null; errors: Record<string, string> } {
@@ -176,7 +193,8 @@ export function read(form: Form, locks: BatchInput['locks'] = {}): { input: Batc
     seedlingPlaceId: form.start === 'plants' || form.start === 'standing' ? form.germinationPlaceId : form.seedlingPlaceId,
     moves: form.moves,
     hardeningPlaceId: form.hardeningPlaceId,
-    bedId: form.bedId,
+    bedId: form.aim === 'bed' ? form.bedId : form.aim === 'sale' ? form.hardeningPlaceId : form.endPlaceId,
+    aim: aim(form),
     lotId: form.start === 'seed' ? form.lotId || null : null,
     start: form.start === 'seed' ? null : start(),
     // Days fixed elsewhere stay fixed.
@@ -185,7 +203,8 @@ export function read(form: Form, locks: BatchInput['locks'] = {}): { input: Batc
   if (Math.abs(input.plantsWanted) > 2_000_000_000 || Math.abs(input.seedsAvailable ?? 0) > 2_000_000_000) {
     errors['sowing.plantsWanted'] = 'From 1 to 1,000,000.';
   }
-  if (form.plantOutOn) {
+  if (form.aim === 'sale' && !form.saleOn) errors['aim.day'] = 'Say by which day they are to be ready.';
+  if (form.plantOutOn && form.aim === 'bed') {
     const fixed = dayjs(form.plantOutOn);
     if (fixed.isValid() && fixed.year() > 1900 && fixed.year() < 2200)
       input.locks = { ...input.locks, plantOut: form.plantOutOn };

@@ -26,7 +26,7 @@ export function Moved({ moved }: { moved: Schemas['MovedAnswer'][] }) {
     <Box component="section" aria-label="What moved" sx={{ mb: 2, borderTop: 1, borderColor: 'divider', pt: 1 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2 }}>
         <Typography variant="h2" sx={{ flex: 1 }}>
-          {counted(moved.length, 'day')} moved
+          {counted(new Set(moved.map((m) => m.batchId)).size, 'plan')} moved
         </Typography>
         {plans && (
           <Button

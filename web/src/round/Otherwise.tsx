@@ -26,7 +26,7 @@ interface Props {
 export function Otherwise({ task, today, other, onChange, errorAt }: Props) {
   const catalogue = useCatalogue();
   const counting = task.step.kind === 'up';
-  const beds = task.step.kind === 'plant-out';
+  const beds = task.step.kind === 'plant-out' && task.to.containerId === null;
   const to = other.to ?? task.to;
   const go = (next: Spot) =>
     onChange({ ...other, to: next.placeId === task.to.placeId && next.containerId === task.to.containerId ? null : next });

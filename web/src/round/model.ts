@@ -63,6 +63,7 @@ export function amounts(task: Task, units: UnitSystem): string {
     case 'harden':
       return `Carry ${task.containers} × ${task.container ?? ''} to ${task.toPlace}`;
     case 'plant-out':
+      if (task.to.containerId) return `Carry ${task.seedlings} × ${task.container ?? ''} to ${task.toPlace} for good`;
       return `Into ${task.toPlace}: water first, then plant, firm, water`;
     default:
       return [`${task.containers} × ${task.container ?? ''}`, mix, `to ${task.toPlace}`].filter(Boolean).join(' · ');
