@@ -31,7 +31,8 @@ internal sealed record Wish(
     string Bed,
     (StepKind Step, DateOnly Day)? Lock = null,
     int SeedsPerCell = 1,
-    StartInput? Start = null
+    StartInput? Start = null,
+    bool ForTheFair = false
 );
 
 /// <summary>Plans the yard's batches and does their work day by day, with the small deviations of a real spring.</summary>
@@ -71,7 +72,7 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             "Tunnel",
             (StepKind.Begin, Day(3, 15))
         ),
-        new(Day(2, 28), "Brasshouse", 260, 0.92, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (StepKind.Begin, Day(4, 2))),
+        new(Day(2, 28), "Brasshouse", 260, 0.92, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (StepKind.Begin, Day(4, 2)), ForTheFair: true),
         new(Day(2, 28), "Ember Lane", 180, 0.82, "128-cell tray", [("9 cm pot", "Warm bench")], "Wall bed", (StepKind.Begin, Day(4, 10))),
         new(
             Day(3, 7),
@@ -83,7 +84,7 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             "Wall bed",
             (StepKind.Begin, Day(4, 10))
         ),
-        new(Day(3, 7), "Lantern Row", 240, 0.9, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (StepKind.Begin, Day(4, 4))),
+        new(Day(3, 7), "Lantern Row", 240, 0.9, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (StepKind.Begin, Day(4, 4)), ForTheFair: true),
         new(Day(3, 14), "Low Lintel", 160, 0.86, "72-cell tray", [("9 cm pot", "Glasshouse")], "Wall bed", SeedsPerCell: 2),
         new(Day(4, 10), "Brasshouse", 120, 0.92, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (StepKind.Begin, Day(4, 18))),
         new(Day(4, 11), "Lantern Row", 60, 0.9, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (StepKind.Begin, Day(4, 20))),
@@ -99,6 +100,9 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             Start: new(Start.Plants, 2.5, 0.85)
         ),
     ];
+
+    /// <summary>The plant fair, for which most of it is raised.</summary>
+    private static readonly AimInput Fair = new(AimKind.Sale, Day(5, 23));
 
     private static readonly string[] Losses = ["damping off", "slug", "dropped"];
 
@@ -155,14 +159,15 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             WindlassYard.PlaceId("Lamp rack"),
             [.. wish.Moves.Select(m => new MoveInput(containers[m.Container], WindlassYard.PlaceId(m.Place)))],
             WindlassYard.PlaceId("Hardening stand"),
-            WindlassYard.PlaceId(wish.Bed),
+            WindlassYard.PlaceId(wish.ForTheFair ? "Hardening stand" : wish.Bed),
             wish.Lock is { } fix
                 ? fix.Step == StepKind.Begin
                     ? new(Begin: fix.Day)
                     : new(PlantOut: fix.Day)
                 : new(),
             wish.Start is null ? WindlassYard.LotId(wish.Cultivar) : null,
-            wish.Start
+            wish.Start,
+            wish.ForTheFair ? Fair : null
         );
         var plan = await new PlanStore(nursery, clock).PreviewAsync(input, cancel);
         await new BatchStore(nursery, clock).KeepAsync(WindlassYard.Numbered(3, index + 1), input, PlanVersion.Of(plan.Value), cancel);

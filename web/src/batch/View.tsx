@@ -76,6 +76,17 @@ function Whole({ batch }: { batch: Batch }) {
           <Figure key={f.label} {...f} loss={f.label === 'Lost'} />
         ))}
       </Box>
+      {batch.input.aim && (
+        <Typography sx={{ mb: 1.5 }}>
+          {batch.input.aim.kind === 'sale' ? (
+            <>
+              For sale: ready by <b>{day(batch.input.aim.day ?? '')}</b>.
+            </>
+          ) : (
+            'They end in their pot.'
+          )}
+        </Typography>
+      )}
       {(batch.parent ?? batch.children.length > 0) && (
         <Typography sx={{ mb: 1.5 }}>
           {batch.parent && (
@@ -140,7 +151,7 @@ function Whole({ batch }: { batch: Batch }) {
           Next: <b>{next.step.title.toLowerCase()}</b> on <b>{day(next.mid)}</b>. {next.why[0]?.text}
         </Typography>
       )}
-      <StemLine steps={batch.steps} window={batch.window} today={batch.today} />
+      <StemLine steps={batch.steps} window={batch.window} sale={batch.input.aim?.day ?? null} today={batch.today} />
       <Box
         sx={{
           display: 'grid',

@@ -83,10 +83,10 @@ export function Figures({ plan, form, saleOn, units, tray, keep }: Props) {
 }
 
 /** The picture, the ways out, and every step with its reason. */
-export function Details({ plan, today }: { plan: PlanAnswer; today: string }) {
+export function Details({ plan, today, saleOn }: { plan: PlanAnswer; today: string; saleOn: string | null }) {
   return (
     <Box>
-      <StemLine steps={plan.steps} window={plan.window} today={today} />
+      <StemLine steps={plan.steps} window={plan.window} sale={saleOn} today={today} />
       <Typography variant="body2" color="textSecondary" sx={{ my: 1 }}>
         About {counted(Math.round(plan.quantity.expected), 'plant')}; enough {chance(plan.quantity.probabilityOfEnough)}. Loss of
         a whole tray (mice, damping off) is not counted. A spare tray covers it.

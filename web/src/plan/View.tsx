@@ -201,7 +201,7 @@ function Planner({ site, catalogue, batch: given, like }: Props) {
       </Box>
       {shown && (
         <Box sx={{ gridArea: 'rest', minWidth: 0, opacity: bad ? 0.35 : 1 }}>
-          <Details plan={shown} today={site.today} />
+          <Details plan={shown} today={site.today} saleOn={form.aim === 'sale' ? form.saleOn : null} />
         </Box>
       )}
     </Box>

@@ -9,6 +9,8 @@ import { stemPicture, type StemNode } from './model';
 interface Props {
   steps: Schemas['StepAnswer'][];
   window: { low: string; opens: string; high: string };
+  /** The day they are to be ready by, where they are for sale. */
+  sale?: string | null;
   today: string;
 }
 
@@ -18,7 +20,9 @@ const rowHeight = 38;
  * The stem-line: a batch's steps along one stem, each a leaf as wide as its spread.
  * Filled is done, hollow is planned, square is fixed; behind it the cold until the window opens.
  */
-export function StemLine({ steps, window: gate, today }: Props) {
+export function StemLine({ steps, window, sale, today }: Props) {
+  // A sale does not wait for the window: its day stands in the window's place.
+  const gate = sale ? { ...window, opens: sale, high: sale > window.high ? sale : window.high } : window;
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
   useEffect(() => {
@@ -29,12 +33,12 @@ export function StemLine({ steps, window: gate, today }: Props) {
   }, []);
   return (
     <Box ref={box} sx={{ width: '100%', minHeight: width > 0 ? 0 : 150 }}>
-      {width > 0 && <Picture steps={steps} window={gate} today={today} width={width} />}
+      {width > 0 && <Picture steps={steps} window={gate} sale={sale ?? null} today={today} width={width} />}
     </Box>
   );
 }
 
-function Picture({ steps, window: gate, today, width }: Props & { width: number }) {
+function Picture({ steps, window: gate, sale, today, width }: Props & { width: number }) {
   const theme = useTheme();
   const p = (theme.vars ?? theme).palette;
   const id = useId();
@@ -69,7 +73,7 @@ function Picture({ steps, window: gate, today, width }: Props & { width: number 
       <rect x={Math.max(0, cold)} y="0" width={Math.max(0, late - Math.max(0, cold))} height={bottom} fill={`url(#${id})`} />
       <line x1={open} x2={open} y1="0" y2={bottom} stroke={p.cold.main} strokeWidth="2" strokeDasharray="2 4" />
       <text x={open + 5} y={bottom - 6} fontSize="12.5" {...text} fill={p.text.secondary}>
-        {small ? 'window' : `window ${day(gate.opens)}`}
+        {small ? (sale ? 'sale' : 'window') : `${sale ? 'sale' : 'window'} ${day(gate.opens)}`}
       </text>
 
       {picture.months.map((m) => (
