@@ -146,11 +146,11 @@ test('a wrong number in the ledger is put right, and every screen agrees', async
   await sown.getByRole('button', { name: /^Correct/ }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Seeds').fill('3');
-  await dialog.getByRole('button', { name: 'Put right' }).click();
+  await dialog.getByRole('button', { name: 'Correct' }).click();
   await expect(dialog.getByText(/Later work rests on it/)).toBeVisible();
   await dialog.getByLabel('Seeds').fill('400');
   await dialog.getByLabel('Containers').fill('400');
-  await dialog.getByRole('button', { name: 'Put right' }).click();
+  await dialog.getByRole('button', { name: 'Correct' }).click();
   await expect(dialog).toHaveCount(0);
   await expect(page.getByText(/of 400 seeds/)).toBeVisible();
   await expect(sown.getByText(', put right: 400')).toBeVisible();

@@ -24,7 +24,10 @@ public sealed class BatchLedger(IEnumerable<LedgerEntry> entries, Route route, d
 
     /// <summary>As it stood at the end of a day: what is dated back is about what stood there then.</summary>
     public BatchState On(DateOnly day) =>
-        _entries.TrueForAll(e => e.HappenedOn <= day) ? State : Fold.Of(_entries.Where(e => e.HappenedOn <= day), Route, seedsToEmergence);
+        _entries.TrueForAll(e => e.HappenedOn <= day)
+            ? State
+            // What was taken back or put right since, was so on that day too.
+            : Fold.Of(Fold.Effective(_entries).Where(e => e.HappenedOn <= day), Route, seedsToEmergence);
 
     /// <summary>As it would come to on another path, or with another germination.</summary>
     public BatchState With(Route other, double share) => Fold.Of(_entries, other, share);

@@ -45,10 +45,11 @@ public static class Fold
         ];
     }
 
-    /// <summary>An entry with the numbers of its correction.</summary>
+    /// <summary>An entry with the numbers of its correction, and its day where that was put right too.</summary>
     private static LedgerEntry With(this LedgerEntry entry, LedgerEntry right) =>
         entry with
         {
+            HappenedOn = right.NewDay ?? entry.HappenedOn,
             Seeds = right.Seeds,
             Seedlings = right.Seedlings,
             Containers = right.Containers,

@@ -271,6 +271,17 @@ public static class Judge
                     failures.Add(new("part-of-an-act", "corrects"));
                 else if (wrong.Kind == EntryKind.Sown && entry.Seeds < 1)
                     failures.Add(Failure.OutOfRange("seeds", entry.Seeds, 1, MostAtOnce));
+                // A pot for each plant stays a pot for each.
+                else if (
+                    wrong is { Kind: EntryKind.Moved, To.Container: not null }
+                    && wrong.ContainersTo >= wrong.Seedlings
+                    && entry.ContainersTo < entry.Seedlings
+                )
+                    failures.Add(new("more-plants-than-pots", "containersTo", entry.ContainersTo, entry.Seedlings));
+                if (entry.NewDay > facts.Today)
+                    failures.Add(new("in-the-future", "newDay"));
+                if (entry.NewDay < facts.Today.AddDays(-LongestAgo))
+                    failures.Add(new("too-long-ago", "newDay"));
                 break;
             case EntryKind.Lost or EntryKind.Snipped or EntryKind.Used or EntryKind.Out or EntryKind.Parted:
                 Needs(entry.From is not null, "from");

@@ -34,7 +34,7 @@ public enum EntryKind
     /// <summary>Rootstocks and scions that went into grafts.</summary>
     Used,
 
-    /// <summary>A miscount put right: the entry that it corrects counts with these numbers from its own day on.</summary>
+    /// <summary>A miscount or a wrong day put right: the entry that it corrects counts with these numbers, from the right day on.</summary>
     Corrected,
 
     /// <summary>Sold, given away or discarded: sound plants that leave, and no loss.</summary>
@@ -62,7 +62,7 @@ public sealed record TrayCount(Guid TrayId, string Cells);
 /// <param name="Containers">Sown: containers filled; lost, snipped, moved: containers that <paramref name="From"/> has no longer.</param>
 /// <param name="ContainersTo">Moved: containers that <paramref name="To"/> has more.</param>
 /// <param name="Reason">Lost, not yet: why.</param>
-/// <param name="NewDay">Not yet: the day it is put off to.</param>
+/// <param name="NewDay">Not yet: the day it is put off to. Corrected: the day it really happened, where that was wrong.</param>
 /// <param name="Corrects">Undo, corrected: which entry.</param>
 /// <param name="LotId">Sown: the packet the seeds were taken from.</param>
 /// <param name="Trays">What stands in the cells after it, where they were counted.</param>

@@ -292,7 +292,7 @@ internal static class BatchAnswers
             e.Id,
             e.Kind,
             step,
-            e.HappenedOn,
+            right?.NewDay ?? e.HappenedOn,
             DateTime.SpecifyKind(stored.WrittenAt, DateTimeKind.Utc),
             Text(e, step, start, all, catalogue),
             e.Reason,
@@ -327,7 +327,8 @@ internal static class BatchAnswers
             EntryKind.Separated => $"{e.Containers} separated, {At(e.From)}",
             EntryKind.Used => $"{e.Seedlings} used for grafts, {At(e.From)}",
             EntryKind.Corrected when all.FirstOrDefault(a => a.Entry.Id == e.Corrects) is { } wrong =>
-                $"{Days.Say(wrong.Entry.HappenedOn)} put right: {Number(wrong.Entry, wrong.Entry.Kind)} was {Number(e, wrong.Entry.Kind)}",
+                $"{Days.Say(wrong.Entry.HappenedOn)} put right: {Number(wrong.Entry, wrong.Entry.Kind)} was {Number(e, wrong.Entry.Kind)}"
+                    + (e.NewDay is { } day && day != wrong.Entry.HappenedOn ? $", on {Days.Say(day)}" : ""),
             EntryKind.Emerged when start != Start.Seed =>
                 $"{e.Seedlings} {(start == Start.Cuttings ? "rooted" : "healed")} so far, {At(e.To)}",
             EntryKind.Emerged => $"{e.Seedlings} up so far, {At(e.To)}",

@@ -45,6 +45,7 @@ internal static class FailureSentences
             "bed-for-a-pot" => $"{f.Subject} is a bed: a pot ends in a place like a sill or a yard.",
             "place-is-indoors" => $"{f.Subject} is indoors.",
             "place-is-outdoors" => $"{f.Subject} is outdoors: say that they go outdoors in the end.",
+            "more-plants-than-pots" => Invariant($"Each stood in a pot of its own: {f.Low:#,0} plants, {f.Low:#,0} pots."),
             "other-pot-here" => "Another container is chosen at a move: change the plan, or move them after this.",
             "not-chosen" => "Choose one; this one is not there.",
             "not-a-bed" => $"{f.Subject} is no bed. Choose where they are planted in the end.",

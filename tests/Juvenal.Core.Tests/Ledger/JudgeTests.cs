@@ -81,7 +81,16 @@ public class JudgeTests
                 Containers = s.Count % 50,
                 ContainersTo = s.Count % 40,
                 Reason = "slug",
-                NewDay = Today.AddDays(s.Count % 9),
+                NewDay = kinds[s.Kind % kinds.Length] == EntryKind.Corrected
+                    ? s.Count % 3 == 0 ? null : First.AddDays(s.Count % 62)
+                    : Today.AddDays(s.Count % 9),
+                Said = kinds[s.Kind % kinds.Length] switch
+                {
+                    EntryKind.Out => new EntryDetail.Gone((Way)(s.Count % 3)),
+                    EntryKind.Parted => new EntryDetail.Split(Guid.NewGuid(), s.Count),
+                    EntryKind.Received when s.Named => new EntryDetail.Stood(First.AddDays(s.Count % 62), s.Which % 2 == 0 ? First : null),
+                    _ => null,
+                },
                 Step = s.Which % 3 == 0 ? Usual.All[s.Which % 8].Id : null,
                 Corrects = s.Kind % kinds.Length is (int)EntryKind.Undo or (int)EntryKind.Corrected ? old?.Id : null,
                 Group = s.Named && old is not null ? new GroupId(old.Id) : null,
@@ -105,9 +114,41 @@ public class JudgeTests
 
             Assert.True(ledger.Entries.Count == entries + 1 || ReferenceEquals(state, ledger.State));
             var now = ledger.State;
-            Assert.Equal(now.Emerged, now.Seedlings + now.Lost + now.Snipped + now.Used);
+            Assert.Equal(now.Emerged, now.Seedlings + now.Lost + now.Snipped + now.Used + now.Gone + now.Parted);
             Assert.All(now.Groups, g => Assert.True(g is { Seedlings: >= 0, Containers: >= 0 }));
         }
+    }
+
+    [Fact]
+    public void A_wrong_day_is_put_right_and_what_rests_on_it_is_asked_again()
+    {
+        var ledger = Up();
+        var moved = Accepted(ledger, Moved(20, ledger.Entries[0].Id, Trays, new(Pots, House), 80), byRule: true);
+        var pots = new GroupId(moved.Entry.Id);
+        var lost = Accepted(
+            moved.After,
+            Entry(25, EntryKind.Lost) with
+            {
+                From = new(Pots, House),
+                Group = pots,
+                Seedlings = 5,
+                Containers = 5,
+                Reason = "slug",
+            }
+        );
+        var right = Entry(60, EntryKind.Corrected) with { Corrects = moved.Entry.Id, Seedlings = 80, Containers = 100, ContainersTo = 80 };
+        // Five days earlier: in that pot since then, and the loss still stands.
+        var earlier = Accepted(lost.After, right with { NewDay = First.AddDays(15) });
+        Assert.Equal((First.AddDays(15), 75), (earlier.After.State.Group(pots)!.InPotSince, earlier.After.State.Seedlings));
+        // What was said of a day after it is about the ledger as it was put right.
+        Assert.Equal(80, earlier.After.On(First.AddDays(16)).Group(pots)!.Seedlings);
+        // After the loss, or before they were up, it cannot have been; nor tomorrow.
+        Assert.IsType<Verdict.RestedOn>(Judge.Of(lost.After, right with { NewDay = First.AddDays(30) }, Facts));
+        Assert.IsType<Verdict.Refused>(Judge.Of(lost.After, right with { NewDay = First.AddDays(3) }, Facts));
+        Assert.IsType<Verdict.Refused>(Judge.Of(lost.After, right with { NewDay = Today.AddDays(1) }, Facts));
+        // A pot for each stays a pot for each.
+        var odd = Assert.IsType<Verdict.Refused>(Judge.Of(lost.After, right with { ContainersTo = 70 }, Facts));
+        Assert.Equal("containersTo", odd.Failures.Single().Field);
     }
 
     [Fact]

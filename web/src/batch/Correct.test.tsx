@@ -54,15 +54,15 @@ describe('the ledger', () => {
     on('POST batches/b1/entries', { entries: ['e9'] });
     const { user } = show(<Ledger batch={batch(entry({}))} />);
     await user.click(screen.getByRole('button', { name: /^Correct/ }));
-    const field = screen.getByLabelText<HTMLInputElement>('Up to that day');
+    const field = screen.getByLabelText<HTMLInputElement>('Up by that day');
     expect(field.value).toBe('40');
     await user.clear(field);
     await user.type(field, '4x');
-    await user.click(screen.getByRole('button', { name: 'Put right' }));
+    await user.click(screen.getByRole('button', { name: 'Correct' }));
     expect(screen.getByText('Type a whole number.')).toBeTruthy();
     await user.clear(field);
     await user.type(field, '44');
-    await user.click(screen.getByRole('button', { name: 'Put right' }));
+    await user.click(screen.getByRole('button', { name: 'Correct' }));
     await waitFor(() =>
       expect(asked('POST').at(-1)?.body).toMatchObject({
         kind: 'corrected',
@@ -89,10 +89,10 @@ describe('the ledger', () => {
     on('POST batches/b1/entries', refused('seedlings', '73 up, but 72 seeds were sown: 72 at most.'));
     const { user } = show(<Ledger batch={batch(entry({}))} />);
     await user.click(screen.getByRole('button', { name: /^Correct/ }));
-    const field = screen.getByLabelText<HTMLInputElement>('Up to that day');
+    const field = screen.getByLabelText<HTMLInputElement>('Up by that day');
     await user.clear(field);
     await user.type(field, '73');
-    await user.click(screen.getByRole('button', { name: 'Put right' }));
+    await user.click(screen.getByRole('button', { name: 'Correct' }));
     expect(await screen.findByText('73 up, but 72 seeds were sown: 72 at most.')).toBeTruthy();
     expect(field.value).toBe('73');
   });

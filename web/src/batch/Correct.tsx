@@ -9,7 +9,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Problem, type Schemas } from '../api/client';
 import { day } from '../ui/dates';
-import { NumberField } from '../ui/Field';
+import { DayField, NumberField } from '../ui/Field';
 import { number } from '../ui/units';
 import { useLog, type Batch } from './useBatch';
 
@@ -44,7 +44,19 @@ export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry;
     containers: String(entry.containers),
     containersTo: String(entry.containersTo),
   });
+  const [on, setOn] = useState(entry.happenedOn);
   const [wrong, setWrong] = useState<Partial<Record<Field, string>>>({});
+  /** Containers that were as many as the plants go on being as many, until they are typed. */
+  const type = (field: Field, text: string) =>
+    setTyped((was) => {
+      const follows = (f: Field) => field === 'seedlings' && f !== 'seedlings' && f !== 'seeds' && was[f] === was.seedlings;
+      return {
+        ...was,
+        [field]: text,
+        ...(follows('containers') ? { containers: text } : {}),
+        ...(follows('containersTo') ? { containersTo: text } : {}),
+      };
+    });
   const problem = log.error instanceof Problem ? log.error : null;
   const fields = fieldsOf(entry);
   const send = () => {
@@ -57,7 +69,7 @@ export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry;
     }
     setWrong(errors);
     if (Object.keys(errors).length > 0) return;
-    log.mutate({ kind: 'corrected', happenedOn: batch.today, corrects: entry.id, ...values }, { onSuccess: onClose });
+    log.mutate({ kind: 'corrected', happenedOn: batch.today, corrects: entry.id, newDay: on, ...values }, { onSuccess: onClose });
   };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
@@ -68,33 +80,34 @@ export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry;
           send();
         }}
       >
-        <DialogTitle>Put right: {day(entry.happenedOn)}</DialogTitle>
+        <DialogTitle>Correct: {day(entry.happenedOn)}</DialogTitle>
         <DialogContent>
           <Typography sx={{ mb: 2 }}>
-            {entry.text}. The right numbers count from that day on; what was written stays readable.
+            {entry.text}. The right numbers count from the right day on; what was written stays readable.
           </Typography>
           <Box sx={{ display: 'grid', gap: 2 }}>
             {fields.map((f, i) => (
               <NumberField
                 key={f}
-                label={entry.kind === 'emerged' ? 'Up to that day' : names[f]}
+                label={entry.kind === 'emerged' ? 'Up by that day' : names[f]}
                 value={typed[f]}
-                onChange={(text) => setTyped({ ...typed, [f]: text })}
+                onChange={(text) => type(f, text)}
                 error={wrong[f] ?? problem?.at(f)}
                 autoFocus={i === 0}
               />
             ))}
-            {problem && !fields.some((f) => problem.at(f)) && (
+            <DayField label="Day" value={on} onChange={(day) => setOn(day || entry.happenedOn)} max={batch.today} error={problem?.at('newDay') ?? problem?.at('happenedOn')} />
+            {problem && ![...fields, 'newDay', 'happenedOn'].some((f) => problem.at(f)) && (
               <Alert severity="error">{Object.values(problem.errors)[0]?.[0] ?? problem.message}</Alert>
             )}
           </Box>
         </DialogContent>
         <DialogActions>
           <Button variant="text" onClick={onClose}>
-            Back
+            Cancel
           </Button>
           <Button type="submit" variant="contained" loading={log.isPending}>
-            Put right
+            Correct
           </Button>
         </DialogActions>
       </Box>
