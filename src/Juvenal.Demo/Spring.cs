@@ -72,7 +72,17 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             "Tunnel",
             (StepKind.Begin, Day(3, 15))
         ),
-        new(Day(2, 28), "Brasshouse", 260, 0.92, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (StepKind.Begin, Day(4, 2)), ForTheFair: true),
+        new(
+            Day(2, 28),
+            "Brasshouse",
+            260,
+            0.92,
+            "128-cell tray",
+            [("9 cm pot", "Glasshouse")],
+            "Long bed",
+            (StepKind.Begin, Day(4, 2)),
+            ForTheFair: true
+        ),
         new(Day(2, 28), "Ember Lane", 180, 0.82, "128-cell tray", [("9 cm pot", "Warm bench")], "Wall bed", (StepKind.Begin, Day(4, 10))),
         new(
             Day(3, 7),
@@ -84,7 +94,17 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             "Wall bed",
             (StepKind.Begin, Day(4, 10))
         ),
-        new(Day(3, 7), "Lantern Row", 240, 0.9, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (StepKind.Begin, Day(4, 4)), ForTheFair: true),
+        new(
+            Day(3, 7),
+            "Lantern Row",
+            240,
+            0.9,
+            "128-cell tray",
+            [("9 cm pot", "Glasshouse")],
+            "Long bed",
+            (StepKind.Begin, Day(4, 4)),
+            ForTheFair: true
+        ),
         new(Day(3, 14), "Low Lintel", 160, 0.86, "72-cell tray", [("9 cm pot", "Glasshouse")], "Wall bed", SeedsPerCell: 2),
         new(Day(4, 10), "Brasshouse", 120, 0.92, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (StepKind.Begin, Day(4, 18))),
         new(Day(4, 11), "Lantern Row", 60, 0.9, "128-cell tray", [("9 cm pot", "Glasshouse")], "Long bed", (StepKind.Begin, Day(4, 20))),

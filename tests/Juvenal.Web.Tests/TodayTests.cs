@@ -160,4 +160,75 @@ public class TodayTests(House house) : IClassFixture<House>
         async Task<List<JsonNode>> MovedAsync(Guid of) =>
             [.. (await house.GetAsync("round"))["moved"]!.AsArray().Where(m => (Guid)m!["batchId"]! == of).Select(m => m!)];
     }
+
+    /// <summary>In for the night and out again in the morning: no step, no pot, no hardening is touched, and both are undone whole.</summary>
+    [Fact]
+    public async Task All_of_a_place_is_carried_in_one_go_and_keeps_what_it_has_done()
+    {
+        var (one, two) = (await UpAsync(), await UpAsync(50));
+        await PrickOutAsync(one, 60, "stays", "2026-01-28");
+        await PrickOutAsync(two, 50, "stays", "2026-01-29");
+        var before = await StandsAsync(one);
+        var id = Guid.CreateVersion7();
+        var carry = new JsonObject
+        {
+            ["id"] = id,
+            ["to"] = house.Porch,
+            ["on"] = "2026-02-01",
+        };
+        for (var i = 0; i < 2; i++)
+            Assert.Equal(200, (await house.PostAsync($"places/{house.Glass}/carry", carry.DeepClone())).Status);
+        var carried = await StandsAsync(one);
+        Assert.Equal((house.Porch, before.State, before.Reached), (carried.Place, carried.State, carried.Reached));
+        Assert.Equal(house.Porch, (await StandsAsync(two)).Place);
+        var round = await house.GetAsync("round");
+        Assert.DoesNotContain(round["standing"]!.AsArray(), s => (Guid)s!["placeId"]! == house.Glass);
+        var job = round["done"]!.AsArray()[0]!;
+        Assert.True((int)job["others"]! >= 1);
+
+        // One entry of it is named, or the act: all of it is taken back, in every batch.
+        Assert.Equal(
+            200,
+            (
+                await house.PostAsync(
+                    "acts",
+                    new JsonObject
+                    {
+                        ["id"] = Guid.CreateVersion7(),
+                        ["on"] = "2026-02-01",
+                        ["entries"] = new JsonArray(),
+                        ["corrects"] = id,
+                    }
+                )
+            ).Status
+        );
+        Assert.Equal((house.Glass, house.Glass), ((await StandsAsync(one)).Place, (await StandsAsync(two)).Place));
+
+        foreach (
+            var (to, on, field) in new[]
+            {
+                (house.Bed, "2026-02-01", "to"),
+                (house.Glass, "2026-02-01", "to"),
+                (house.Porch, "2026-02-02", "happenedOn"),
+            }
+        )
+        {
+            var (status, problem) = await house.PostAsync(
+                $"places/{house.Glass}/carry",
+                new JsonObject
+                {
+                    ["id"] = Guid.CreateVersion7(),
+                    ["to"] = to,
+                    ["on"] = on,
+                }
+            );
+            Assert.True((status, House.Sentence(problem, field) is not null) == (422, true), problem.ToJsonString());
+        }
+
+        async Task<(Guid Place, string State, string Reached)> StandsAsync(Guid batch)
+        {
+            var group = (await house.GetAsync($"batches/{batch}"))["groups"]!.AsArray().Single()!;
+            return ((Guid)group["placeId"]!, (string)group["state"]!, (string)group["reached"]!["title"]!);
+        }
+    }
 }

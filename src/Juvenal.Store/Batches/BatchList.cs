@@ -36,8 +36,12 @@ public sealed record ListedBatch(
     DateOnly? EndedOn,
     bool OutOfDate,
     bool Potted,
-    IReadOnlyList<ListedStep> Steps
+    IReadOnlyList<ListedStep> Steps,
+    ListedJob? Next
 );
+
+/// <summary>The next job of a batch, as the Round has it.</summary>
+public sealed record ListedJob(JobKind Kind, Step Step, DateOnly Day);
 
 /// <summary>A batch that is not ended, by its name.</summary>
 public sealed record NamedBatch(Guid Id, string Code, string Cultivar, Crop Crop, int Standing);
@@ -72,7 +76,7 @@ public sealed class BatchList(NurseryTransaction nursery)
         select b.id, b.code, b.season, b.name, b.crop, b.start, b.plants_wanted, b.seeds_sown, b.emerged,
           coalesce((select sum(s.seedlings)::int from standing s where s.nursery_id = b.nursery_id and s.batch_id = b.id), 0),
           b.lost, b.snipped, b.ended_on, b.out_of_date, p.ids, p.kinds, p.lows, p.mids, p.highs, p.dones, p.locks, p.puts, p.conflicts,
-          p.skips, b.potted
+          p.skips, b.potted, j.kind, j.step_id, j.step_kind, j.ordinal, j.number, j.day
         from page b
         left join lateral (
           select array_agg(w.id order by w.ordinal) as ids, array_agg(w.kind order by w.ordinal) as kinds,
@@ -83,6 +87,16 @@ public sealed class BatchList(NurseryTransaction nursery)
           from plan_step p
           join path_step w on w.nursery_id = p.nursery_id and w.id = p.step_id and w.retired_on is null
           where p.nursery_id = b.nursery_id and p.batch_id = b.id) p on true
+        left join lateral (
+          select j.kind, j.step_id, w.kind as step_kind, w.ordinal, greatest(j.due, j.put_off_to) as day,
+            (select count(*)::int from path_step v
+              where v.nursery_id = w.nursery_id and v.batch_id = w.batch_id and v.kind = 'move' and v.retired_on is null
+                and v.ordinal <= w.ordinal) as number
+          from job j
+          join path_step w on w.nursery_id = j.nursery_id and w.id = j.step_id
+          where j.nursery_id = b.nursery_id and j.batch_id = b.id
+          order by greatest(j.due, j.put_off_to), w.ordinal, j.kind, j.id
+          limit 1) j on true
         order by b.ended_on is not null, b.season desc, length(b.code), b.code, b.id
         """;
 
@@ -156,7 +170,13 @@ public sealed class BatchList(NurseryTransaction nursery)
             r.OrNull<DateOnly>(12),
             r.GetBoolean(13),
             r.GetBoolean(24),
-            steps
+            steps,
+            r.IsDBNull(25) ? null : new(r.Enum<JobKind>(25), StepOf(r), r.GetFieldValue<DateOnly>(30))
         );
+
+        static Step StepOf(NpgsqlDataReader r) =>
+            r.Enum<StepKind>(27) is var kind && kind == StepKind.Move
+                ? new(new(r.GetGuid(26)), kind, r.GetInt32(28), r.GetInt32(29))
+                : new(new(r.GetGuid(26)), kind, r.GetInt32(28));
     }
 }

@@ -93,6 +93,13 @@ public sealed class JobStore(NurseryTransaction nursery)
         limit $2
         """;
 
+    private const string OfOne = $"""
+        -- The jobs of one batch, soonest first.
+        {Heads}
+        where j.batch_id = $1
+        order by greatest(j.due, j.put_off_to), w.ordinal, j.kind, j.id
+        """;
+
     private const string Coming = $"""
         -- The next jobs after a day, soonest first.
         {Heads}
@@ -146,6 +153,9 @@ public sealed class JobStore(NurseryTransaction nursery)
         yield return new(Now, r => found(ReadHead(r)), Sql.Of(today), Sql.Of(BatchReader.Most));
         yield return new(Coming, r => found(ReadHead(r)), Sql.Of(today), Sql.Of(until), Sql.Of(most));
     }
+
+    /// <summary>The jobs of one batch, soonest first.</summary>
+    public Task<List<JobHead>> OfAsync(Guid batch, CancellationToken cancel) => nursery.ListAsync(OfOne, ReadHead, cancel, Sql.Of(batch));
 
     /// <summary>Some jobs with all that their cards say, in the order that is given; one that is done meanwhile is left out.</summary>
     public async Task<List<JobView>> OpenAsync(IReadOnlyCollection<JobHead> heads, CancellationToken cancel)

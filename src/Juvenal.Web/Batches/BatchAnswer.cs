@@ -50,9 +50,10 @@ public sealed record BatchRowAnswer(
     bool OutOfDate
 );
 
-/// <summary>The next step of a batch.</summary>
-/// <param name="Day">The day it stands under: put off, where it was.</param>
-public sealed record NextAnswer(StepName Step, DateOnly Day);
+/// <summary>The next job of a batch: that which the Round asks for next.</summary>
+/// <param name="Title">In words, as on the Round.</param>
+/// <param name="Day">The day it is due: put off, where it was.</param>
+public sealed record NextAnswer(StepName Step, string Title, DateOnly Day);
 
 /// <param name="Total">Of all that were asked for, on this page or not.</param>
 public sealed record BatchPageAnswer(int Total, IReadOnlyList<BatchRowAnswer> Batches);
@@ -104,6 +105,7 @@ public sealed record ProspectAnswer(int Usable, double Expected, double Probabil
 /// <param name="Sold">What was paid for those that were sold, in the nursery's currency.</param>
 /// <param name="Parent">The batch it was split off from.</param>
 /// <param name="HasTrays">It is sown in trays, whose cells can be counted.</param>
+/// <param name="Next">The next job; null when nothing is left to do.</param>
 /// <param name="Emergence">How it comes up, in words; null where it has left its trays.</param>
 /// <param name="EmergenceTroubled">It is slow, late, or fewer than the packet let expect.</param>
 /// <param name="OutOfDate">Its plan is being made anew: the days are those of before.</param>
@@ -141,6 +143,7 @@ public sealed record BatchAnswer(
     IReadOnlyList<ChoiceAnswer> Choices,
     IReadOnlyList<string> Failures,
     ProspectAnswer? Prospect,
+    NextAnswer? Next,
     IReadOnlyList<EntryAnswer> Ledger,
     DateOnly Today,
     DateOnly SowNoEarlier,
@@ -157,7 +160,7 @@ internal static class BatchAnswers
 {
     public static BatchRowAnswer Row(ListedBatch batch)
     {
-        var next = batch.Steps.FirstOrDefault(s => s.DoneOn is null && s.Step.Kind != StepKind.Ripe);
+        var next = batch.EndedOn is null ? batch.Next : null;
         return new(
             batch.Id,
             batch.Code,
@@ -172,7 +175,11 @@ internal static class BatchAnswers
             batch.Snipped,
             next is null
                 ? null
-                : new(StepName.Of(next.Step, batch.Start, batch.Potted), next.PutOffTo is { } put && put > next.Mid ? put : next.Mid),
+                : new(
+                    StepName.Of(next.Step, batch.Start, batch.Potted),
+                    LedgerWords.Job(next.Kind, next.Step, batch.Start, batch.Potted),
+                    next.Day
+                ),
             [
                 .. batch.Steps.Select(s => new StepDayAnswer(
                     StepName.Of(s.Step, batch.Start, batch.Potted),
@@ -195,7 +202,8 @@ internal static class BatchAnswers
         Store.Plans.Catalogue catalogue,
         IReadOnlyList<StoredEntry> entries,
         IReadOnlySet<Guid> takenBack,
-        CourseAnswer? course
+        CourseAnswer? course,
+        JobHead? next
     )
     {
         var measures = new Measures(catalogue.Site.UsUnits);
@@ -242,6 +250,7 @@ internal static class BatchAnswers
             [.. b.Summary.Choices.Select(c => PlanAnswer.Choice(c, measures))],
             [.. b.Summary.Failures.Select(FailureSentences.Of)],
             prospect is null ? null : new(prospect.Usable, Math.Round(prospect.Expected, 1), prospect.ProbabilityOfEnough),
+            NextOf(b, next),
             [.. entries.Select(e => Entry(e, b, entries, takenBack, catalogue))],
             catalogue.Today,
             b.Summary.SowNoEarlier,
@@ -253,6 +262,14 @@ internal static class BatchAnswers
             course is { Pace: Pace.Slow or Pace.Late or Pace.Fewer },
             b.OutOfDate
         );
+    }
+
+    private static NextAnswer? NextOf(BatchView batch, JobHead? next)
+    {
+        if (next is null || batch.EndedOn is not null || batch.Route.Find(next.Plain.Day.Step.Id) is not { } step)
+            return null;
+        var (start, potted) = (batch.Input.Begins.Kind, batch.Input.Ends.Kind == AimKind.Pot);
+        return new(StepName.Of(step, start, potted), LedgerWords.Job(next.Plain.Kind, step, start, potted), next.Plain.Day.Shown);
     }
 
     public static GroupAnswer Group(StoredGroup stored, BatchView batch, Store.Plans.Catalogue catalogue)

@@ -425,6 +425,7 @@ internal static class BatchEndpoints
         var course = TrayCells.Group(batch.State(), batch.Input.TrayId) is null
             ? null
             : await TrayEndpoints.CourseAsync(reading, batch, [.. entries.Select(e => e.Entry)], catalogue, cancel);
-        return BatchAnswers.Whole(batch, catalogue, entries, takenBack, course);
+        var next = (await new JobStore(reading).OfAsync(id, cancel)).FirstOrDefault();
+        return BatchAnswers.Whole(batch, catalogue, entries, takenBack, course, next);
     }
 }

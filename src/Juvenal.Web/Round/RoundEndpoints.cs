@@ -127,6 +127,7 @@ public sealed record StopAnswer(Guid PlaceId, string Place, PlaceKind Kind, int 
 /// <summary>Work that was logged today, in words; undone by undoing <paramref name="Entry"/>.</summary>
 /// <param name="Entry">One of what was written: taken back, all of it is.</param>
 /// <param name="Texts">What was written, in order.</param>
+/// <param name="Others">How many other batches it is about too.</param>
 /// <param name="By">Who logged it.</param>
 /// <param name="CanUndo">Helpers undo what is their own.</param>
 public sealed record DoneAnswer(
@@ -138,9 +139,19 @@ public sealed record DoneAnswer(
     DateOnly HappenedOn,
     DateTime WrittenAt,
     IReadOnlyList<string> Texts,
+    int Others,
     string? By,
     bool CanUndo
 );
+
+/// <summary>What stands in a place in containers.</summary>
+public sealed record StandingAnswer(Guid PlaceId, string Place, int Batches, int Seedlings, int Containers);
+
+/// <summary>All that stands in a place is carried to another.</summary>
+/// <param name="Id">Made by the client.</param>
+/// <param name="To">Which place.</param>
+/// <param name="On">The day.</param>
+public sealed record CarryInput(Guid Id, Guid To, DateOnly On);
 
 /// <summary>A step whose day has moved since the grower was last told.</summary>
 /// <param name="Because">Why it has the day it has now.</param>
@@ -174,6 +185,7 @@ public sealed record PickAnswer(string What, double Amount, string Unit);
 /// <param name="Waiting">Plans that are being made anew: their jobs have the days of before.</param>
 /// <param name="Done">What was logged today and stands, the last first.</param>
 /// <param name="Moved">Days that moved since the grower was last told, the soonest first.</param>
+/// <param name="Standing">What stands where, in walking order.</param>
 /// <param name="Missing">What to set up first: site, places, cultivars, batch; null when nothing is.</param>
 public sealed record RoundAnswer(
     DateOnly Today,
@@ -189,7 +201,8 @@ public sealed record RoundAnswer(
     IReadOnlyList<TroubledAnswer> Troubled,
     int Waiting,
     IReadOnlyList<DoneAnswer> Done,
-    IReadOnlyList<MovedAnswer> Moved
+    IReadOnlyList<MovedAnswer> Moved,
+    IReadOnlyList<StandingAnswer> Standing
 );
 
 internal static class RoundEndpoints
@@ -239,6 +252,22 @@ internal static class RoundEndpoints
             )
             .WithName("seenMoved")
             .For(Role.Grower);
+
+        nursery
+            .MapPost(
+                "/places/{id:guid}/carry",
+                ([AsParameters] Here here, Guid id, CarryInput carry, TimeProvider clock, CancellationToken cancel) =>
+                    here.ActAsync(
+                        Touches.Work,
+                        async writing =>
+                            TypedResults.Ok(
+                                new Written(await new CarryStore(writing, clock).CarryAsync(carry.Id, id, carry.To, carry.On, cancel))
+                            ),
+                        cancel
+                    )
+            )
+            .WithName("carryPlace")
+            .For(Role.Helper);
     }
 
     /// <param name="reading">Whose.</param>
@@ -306,7 +335,13 @@ internal static class RoundEndpoints
             troubled,
             waiting,
             skip > 0 ? [] : await DoneAsync(reading, catalogue, asks, cancel),
-            skip > 0 ? [] : await MovedAsync(reading, catalogue, cancel)
+            skip > 0 ? [] : await MovedAsync(reading, catalogue, cancel),
+            [
+                .. from s in skip > 0 ? [] : await CarryStore.StandingAsync(reading, cancel)
+                let place = catalogue.Places[s.PlaceId]
+                orderby place.WalkOrder, place.Name
+                select new StandingAnswer(place.Id, place.Name, s.Batches, s.Seedlings, s.Containers),
+            ]
         );
     }
 
@@ -352,6 +387,7 @@ internal static class RoundEndpoints
                             ) + (e.Entry.Reason is { Length: > 0 } reason ? $": {reason}" : "")
                         ),
                 ],
+                j.Entries.Select(e => e.BatchId).Distinct().Count() - 1,
                 first.By,
                 asks is not null && (asks.Role > Role.Helper || first.By == asks.Name)
             ),
@@ -435,12 +471,7 @@ internal static class RoundEndpoints
             Crop = cultivar.Crop,
             Step = StepName.Of(work.Step, head.Start, potted: head.ToContainerId is not null),
             Press = work.Press,
-            Title = work.Kind switch
-            {
-                JobKind.Thin => "Thin",
-                JobKind.CountAgain => "Count once more",
-                _ => Title(work.Step, head.Start, head.ToContainerId is not null),
-            },
+            Title = LedgerWords.Job(work.Kind, work.Step, head.Start, head.ToContainerId is not null),
             Due = day.Shown,
             Low = day.Date.Low,
             High = day.Date.High,
@@ -506,15 +537,6 @@ internal static class RoundEndpoints
             )
             : null;
     }
-
-    private static string Title(Step step, Start start, bool potted) =>
-        (step.Kind, start) switch
-        {
-            (StepKind.Up, Start.Seed) => "Count what is up",
-            (StepKind.Up, Start.Cuttings) => "Count what has rooted",
-            (StepKind.Up, _) => "Count what has healed",
-            _ => LedgerWords.Step(step, start, potted),
-        };
 
     private static List<string> CautionsOf(
         JobHead job,

@@ -46,6 +46,18 @@ internal static class LedgerWords
         return before > 0 && before < state.Seedlings ? $"{state.Seedlings - before:#,0} of {state.Seedlings:#,0}" : null;
     }
 
+    /// <summary>A job as the Round calls it, and every other page.</summary>
+    public static string Job(JobKind kind, Step step, Start start, bool potted) =>
+        (kind, step.Kind, start) switch
+        {
+            (JobKind.Thin, _, _) => "Thin",
+            (JobKind.CountAgain, _, _) => "Count once more",
+            (_, StepKind.Up, Start.Seed) => "Count what is up",
+            (_, StepKind.Up, Start.Cuttings) => "Count what has rooted",
+            (_, StepKind.Up, _) => "Count what has healed",
+            _ => Step(step, start, potted),
+        };
+
     /// <summary>A step as it is called for what begins with that.</summary>
     public static string Step(Step step, Start start, bool potted = false) =>
         step.Kind == StepKind.PlantOut && potted ? "Set outdoors" : Step(step.Kind, step.Number, start);

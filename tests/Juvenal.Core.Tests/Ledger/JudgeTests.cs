@@ -81,9 +81,12 @@ public class JudgeTests
                 Containers = s.Count % 50,
                 ContainersTo = s.Count % 40,
                 Reason = "slug",
-                NewDay = kinds[s.Kind % kinds.Length] == EntryKind.Corrected
-                    ? s.Count % 3 == 0 ? null : First.AddDays(s.Count % 62)
-                    : Today.AddDays(s.Count % 9),
+                NewDay =
+                    kinds[s.Kind % kinds.Length] == EntryKind.Corrected
+                        ? s.Count % 3 == 0
+                            ? null
+                            : First.AddDays(s.Count % 62)
+                        : Today.AddDays(s.Count % 9),
                 Said = kinds[s.Kind % kinds.Length] switch
                 {
                     EntryKind.Out => new EntryDetail.Gone((Way)(s.Count % 3)),

@@ -1028,6 +1028,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/places/{id}/carry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["carryPlace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/batches/{id}/trays": {
         parameters: {
             query?: never;
@@ -1307,6 +1323,7 @@ export interface components {
             choices: components["schemas"]["ChoiceAnswer"][];
             failures: string[];
             prospect: null | components["schemas"]["ProspectAnswer"];
+            next: null | components["schemas"]["NextAnswer"];
             ledger: components["schemas"]["EntryAnswer"][];
             /** Format: date */
             today: string;
@@ -1551,6 +1568,24 @@ export interface components {
             /** @description Null until the layout is kept. */
             code: null | string;
             rows: components["schemas"]["TrayRowAnswer"][];
+        };
+        /** @description All that stands in a place is carried to another. */
+        CarryInput: {
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
+            id: string;
+            /**
+             * Format: uuid
+             * @description Which place.
+             */
+            to: string;
+            /**
+             * Format: date
+             * @description The day.
+             */
+            on: string;
         };
         /** @description What there is to plan with. */
         CatalogueAnswer: {
@@ -1896,6 +1931,11 @@ export interface components {
             writtenAt: string;
             /** @description What was written, in order. */
             texts: string[];
+            /**
+             * Format: int32
+             * @description How many other batches it is about too.
+             */
+            others: number;
             /** @description Who logged it. */
             by: null | string;
             /** @description Helpers undo what is their own. */
@@ -2751,12 +2791,14 @@ export interface components {
             /** Format: int32 */
             standing: number;
         };
-        /** @description The next step of a batch. */
+        /** @description The next job of a batch: that which the Round asks for next. */
         NextAnswer: {
             step: components["schemas"]["StepName"];
+            /** @description In words, as on the Round. */
+            title: string;
             /**
              * Format: date
-             * @description The day it stands under: put off, where it was.
+             * @description The day it is due: put off, where it was.
              */
             day: string;
         };
@@ -3118,6 +3160,8 @@ export interface components {
             done: components["schemas"]["DoneAnswer"][];
             /** @description Days that moved since the grower was last told, the soonest first. */
             moved: components["schemas"]["MovedAnswer"][];
+            /** @description What stands where, in walking order. */
+            standing: components["schemas"]["StandingAnswer"][];
         };
         /** @description One way to do it, and why people hold it. */
         RuleOption: {
@@ -3487,6 +3531,18 @@ export interface components {
             day: string;
             /** Format: double */
             minimumC: null | number;
+        };
+        /** @description What stands in a place in containers. */
+        StandingAnswer: {
+            /** Format: uuid */
+            placeId: string;
+            place: string;
+            /** Format: int32 */
+            batches: number;
+            /** Format: int32 */
+            seedlings: number;
+            /** Format: int32 */
+            containers: number;
         };
         /** @description Plants that stand already, in the container and the place that the batch begins in. */
         StandingInput: {
@@ -5777,6 +5833,33 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    carryPlace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CarryInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
             };
         };
     };

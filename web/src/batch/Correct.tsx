@@ -96,7 +96,13 @@ export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry;
                 autoFocus={i === 0}
               />
             ))}
-            <DayField label="Day" value={on} onChange={(day) => setOn(day || entry.happenedOn)} max={batch.today} error={problem?.at('newDay') ?? problem?.at('happenedOn')} />
+            <DayField
+              label="Day"
+              value={on}
+              onChange={(day) => setOn(day || entry.happenedOn)}
+              max={batch.today}
+              error={problem?.at('newDay') ?? problem?.at('happenedOn')}
+            />
             {problem && ![...fields, 'newDay', 'happenedOn'].some((f) => problem.at(f)) && (
               <Alert severity="error">{Object.values(problem.errors)[0]?.[0] ?? problem.message}</Alert>
             )}

@@ -57,7 +57,7 @@ export function Ledger({ batch }: { batch: Batch }) {
               <Button
                 variant="text"
                 aria-label={`Undo: ${e.text}`}
-                onClick={() => void undo(batch.id, e.id, batch.today)}
+                onClick={() => void undo.entry(batch.id, e.id, batch.today)}
                 sx={{ px: 1 }}
               >
                 Undo

@@ -101,7 +101,7 @@ export function BatchListView() {
             </Box>
             <Box sx={{ gridColumn: { xs: '1 / 3', md: 'auto' } }}>
               <Typography>
-                {b.endedOn ? `ended ${day(b.endedOn)}` : b.next ? `${b.next.step.title} ${day(b.next.day)}` : 'done'}
+                {b.endedOn ? `ended ${day(b.endedOn)}` : b.next ? `${b.next.title} ${day(b.next.day)}` : 'done'}
               </Typography>
               {b.outOfDate && (
                 <Typography variant="body2" color="textSecondary">

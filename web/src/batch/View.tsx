@@ -45,7 +45,8 @@ function Whole({ batch }: { batch: Batch }) {
   const [ending, setEnding] = useState(false);
   const [splitting, setSplitting] = useState<Schemas['GroupAnswer'] | null>(null);
   const [fixing, setFixing] = useState<Schemas['StepAnswer'] | null>(null);
-  const next = batch.steps.find((s) => s.doneOn === null && s.step.kind !== 'ripe');
+  const { next } = batch;
+  const why = batch.steps.find((s) => s.step.id === next?.step.id)?.why[0];
   return (
     <Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1.5, mb: 1 }}>
@@ -148,7 +149,9 @@ function Whole({ batch }: { batch: Batch }) {
       {next && !batch.endedOn && (
         <Typography sx={{ fontSize: '1.1rem', mb: 1.5 }}>
           {batch.outOfDate && 'Its plan is being made anew; until then the old days are shown. '}
-          Next: <b>{next.step.title.toLowerCase()}</b> on <b>{day(next.mid)}</b>. {next.why[0]?.text}
+          Next: <b>{next.title.toLowerCase()}</b>
+          {next.day < batch.today ? ', due ' : ' on '}
+          <b>{day(next.day)}</b>. {why?.text}
         </Typography>
       )}
       <StemLine steps={batch.steps} window={batch.window} sale={batch.input.aim?.day ?? null} today={batch.today} />

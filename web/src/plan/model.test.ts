@@ -76,6 +76,21 @@ describe('a batch that is changed', () => {
   const kept = { ...form, germination: '82.5', seedsAvailable: '200', plantOutOn: '2026-05-16' };
   const grafted: Form = { ...form, start: 'grafts', startLeaves: '3', rootstockId: 'r', scionId: 's', unionCm: '6' };
 
+  it.each(['pot-indoors', 'pot-outdoors', 'sale'] as const)('keeps what it is raised for: %s', (aim) => {
+    const typed = {
+      ...kept,
+      aim,
+      bedId: '',
+      endPlaceId: aim === 'sale' ? '' : 'end',
+      saleOn: aim === 'sale' ? '2026-05-23' : '',
+    };
+    const { input, errors } = read(typed);
+    expect(errors).toEqual({});
+    expect(input?.bedId).toBe(aim === 'sale' ? typed.hardeningPlaceId : 'end');
+    expect(input && formOf(input)).toEqual(typed);
+    expect(read({ ...typed, aim: 'sale', saleOn: '' }).errors).toHaveProperty(['aim.day']);
+  });
+
   it('comes back on the form as it was typed', () => {
     const { input } = read(kept);
     expect(input && formOf(input)).toEqual(kept);

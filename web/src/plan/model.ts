@@ -111,12 +111,12 @@ export function formOf(input: BatchInput): Form {
     seedlingPlaceId: input.seedlingPlaceId,
     moves: input.moves,
     hardeningPlaceId: input.hardeningPlaceId,
-    bedId: input.bedId,
+    bedId: input.aim ? '' : input.bedId,
     plantOutOn: input.locks.plantOut ?? '',
     lotId: input.lotId ?? '',
     aim: !input.aim ? 'bed' : input.aim.kind === 'pot' ? (input.aim.outdoors ? 'pot-outdoors' : 'pot-indoors') : input.aim.kind,
     saleOn: input.aim?.day ?? '',
-    endPlaceId: input.bedId,
+    endPlaceId: input.aim?.kind === 'pot' ? input.bedId : '',
     ...(input.start
       ? {
           start: input.start.kind,
@@ -198,7 +198,7 @@ export function read(form: Form, locks: BatchInput['locks'] = {}): { input: Batc
     lotId: form.start === 'seed' ? form.lotId || null : null,
     start: form.start === 'seed' ? null : start(),
     // Days fixed elsewhere stay fixed.
-    locks: { ...locks, plantOut: null },
+    locks: { ...locks, plantOut: form.aim === 'bed' ? null : (locks.plantOut ?? null) },
   };
   if (Math.abs(input.plantsWanted) > 2_000_000_000 || Math.abs(input.seedsAvailable ?? 0) > 2_000_000_000) {
     errors['sowing.plantsWanted'] = 'From 1 to 1,000,000.';

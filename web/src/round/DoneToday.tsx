@@ -8,6 +8,7 @@ import { useNursery } from '../app/nursery';
 import { CropMark } from '../ui/CropMark';
 import { day } from '../ui/dates';
 import { Tag } from '../ui/Tag';
+import { counted } from '../ui/units';
 import { useUndo } from '../ui/useUndo';
 
 /** What was logged today: each can be undone all day. */
@@ -42,6 +43,7 @@ export function DoneToday({ done, today }: { done: Schemas['DoneAnswer'][]; toda
                   {d.cultivar}
                 </Link>
                 <Tag quiet>{d.code}</Tag>
+                {d.others > 0 && <span>and {counted(d.others, 'more batch', 'more batches')}</span>}
                 {d.happenedOn !== today && <span>{day(d.happenedOn)}</span>}
               </Box>
               <Typography sx={{ color: 'text.secondary' }}>
@@ -53,7 +55,7 @@ export function DoneToday({ done, today }: { done: Schemas['DoneAnswer'][]; toda
               <Button
                 variant="text"
                 aria-label={`Undo: ${d.cultivar} ${d.code}, ${d.texts.join('; ')}`}
-                onClick={() => void undo(d.batchId, d.entry, today)}
+                onClick={() => void undo.entry(d.batchId, d.entry, today)}
               >
                 Undo
               </Button>

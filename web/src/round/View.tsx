@@ -14,6 +14,7 @@ import { counted, many, volume } from '../ui/units';
 import { DoneToday } from './DoneToday';
 import { degrees, headline, nightName, walk } from './model';
 import { Moved } from './Moved';
+import { Standing } from './Standing';
 import { TaskCard } from './TaskCard';
 import { useRound } from './useRound';
 
@@ -91,6 +92,7 @@ export function RoundView() {
       </Box>
       <Box component="aside">
         {pickList.length > 0 && <PickList items={pickList} />}
+        <Standing standing={first.standing} today={today} />
         {coming.length > 0 && <Coming tasks={coming} base={`/n/${nursery}`} />}
       </Box>
     </Box>

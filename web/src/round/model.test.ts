@@ -87,8 +87,19 @@ describe('with what, and where to', () => {
       amounts({ ...task, step: { id: 's', kind: 'harden', number: 0, title: '' }, toPlace: 'Hardening stand' }, 'metric'),
     ).toBe('Carry 60 × 9 cm pot to Hardening stand');
     expect(
-      amounts({ ...task, step: { id: 's', kind: 'plant-out', number: 0, title: '' }, toPlace: 'Long bed' }, 'metric'),
+      amounts(
+        {
+          ...task,
+          step: { id: 's', kind: 'plant-out', number: 0, title: '' },
+          to: { containerId: null, placeId: 'bed' },
+          toPlace: 'Long bed',
+        },
+        'metric',
+      ),
     ).toContain('Into Long bed');
+    expect(
+      amounts({ ...task, step: { id: 's', kind: 'plant-out', number: 0, title: '' }, toPlace: 'Balcony' }, 'metric'),
+    ).toContain('to Balcony for good');
   });
 });
 

@@ -31,6 +31,24 @@ export function useSeen() {
   });
 }
 
+/** Carries all of a place to another; undone whole. */
+export function useCarry(from: Schemas['StandingAnswer'], today: string) {
+  const nursery = useNursery();
+  return useEntries<{ to: string; name: string; on: string }>({
+    batch: null,
+    today,
+    send: ({ to, on }, [id]) =>
+      unwrap(
+        api.POST('/api/nurseries/{nursery}/places/{id}/carry', {
+          params: { path: { nursery, id: from.placeId } },
+          body: { id, to, on },
+        }),
+      ),
+    act: true,
+    tell: ({ name }) => `${from.place} carried to ${name}.`,
+  });
+}
+
 /** Why a task falls on its day; part of the batch's answers, so that what changes the batch asks for it anew. */
 export function useWhy(task: Task) {
   const nursery = useNursery();

@@ -1,0 +1,106 @@
+using Juvenal.Core.Ledger;
+using Juvenal.Core.Measures;
+using Juvenal.Store.Ledger;
+using Juvenal.Store.Nurseries;
+using Juvenal.Store.Plans;
+
+namespace Juvenal.Store.Batches;
+
+/// <summary>What stands in one place, in containers.</summary>
+public sealed record PlaceStanding(Guid PlaceId, int Batches, int Seedlings, int Containers);
+
+/// <summary>Carries everything that stands in a place to another: in at night, out in the morning. No step, no pot, no mix.</summary>
+public sealed class CarryStore(NurseryTransaction nursery, TimeProvider clock)
+{
+    private const string Standing = """
+        -- What stands where, in containers, in batches that are not ended.
+        select s.place_id, count(distinct s.batch_id)::int, sum(s.seedlings)::int, sum(s.containers)::int
+        from standing s
+        join batch b on b.nursery_id = s.nursery_id and b.id = s.batch_id and b.ended_on is null
+        where s.container_id is not null
+        group by s.place_id
+        """;
+
+    private const string InPlace = """
+        -- Batches with something in containers in a place.
+        select distinct s.batch_id
+        from standing s
+        join batch b on b.nursery_id = s.nursery_id and b.id = s.batch_id and b.ended_on is null
+        where s.place_id = $1
+          and s.container_id is not null
+        """;
+
+    public static Task<List<PlaceStanding>> StandingAsync(NurseryTransaction nursery, CancellationToken cancel)
+    {
+        ArgumentNullException.ThrowIfNull(nursery);
+        return nursery.ListAsync(Standing, r => new PlaceStanding(r.GetGuid(0), r.GetInt32(1), r.GetInt32(2), r.GetInt32(3)), cancel);
+    }
+
+    /// <param name="id">Of the act, made by the client: said again, it has no second effect.</param>
+    /// <param name="from">Which place.</param>
+    /// <param name="to">Where to.</param>
+    /// <param name="on">The day; what stood there then goes.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <returns>The entries that were written; none where nothing stood there.</returns>
+    /// <exception cref="RefusedException">No such place, or one where nothing stands in containers.</exception>
+    public async Task<IReadOnlyList<Guid>> CarryAsync(Guid id, Guid from, Guid to, DateOnly on, CancellationToken cancel)
+    {
+        var acts = new ActStore(nursery);
+        var hash = ActStore.Hash(
+            new
+            {
+                did = "carry",
+                from,
+                to,
+                on,
+            }
+        );
+        if (await acts.WrittenAsync(id, hash, cancel) is { } before)
+            return before;
+        var batches = await nursery.ListAsync(InPlace, r => r.GetGuid(0), cancel, Sql.Of(from));
+        var ledgers = await OpenLedgers.OpenAsync(nursery, clock, batches, [], cancel);
+        Check(ledgers.Catalogue, from, to);
+        var written = new List<Guid>();
+        foreach (var batch in batches.Order())
+        {
+            var then = ledgers[batch].Ledger.On(on);
+            foreach (var group in then.Groups.Where(g => g.At.Place == from && g.At.Container is not null))
+            {
+                var entry = new LedgerEntry(
+                    WorkStore.Derived(id, group.Id.Value.ToString()),
+                    0,
+                    on,
+                    EntryKind.Moved,
+                    From: group.At,
+                    To: group.At with
+                    {
+                        Place = to,
+                    },
+                    Seedlings: group.Seedlings,
+                    Containers: group.Containers,
+                    ContainersTo: group.Containers,
+                    Act: id,
+                    Group: group.Id
+                );
+                ledgers.Append(batch, entry);
+                written.Insert(0, entry.Id);
+            }
+        }
+
+        await ledgers.SaveAsync(cancel);
+        await acts.KeepAsync(id, hash, written, cancel);
+        return written;
+    }
+
+    private static void Check(Catalogue catalogue, Guid from, Guid to)
+    {
+        if (!catalogue.Places.ContainsKey(from))
+            throw new NotFoundException("place");
+        if (from == to)
+            throw new RefusedException(new Failure("moves-nowhere", "to"));
+        if (!catalogue.Places.TryGetValue(to, out var place))
+            throw new RefusedException(new Failure("not-chosen", "to"));
+        if (CatalogueRows.IsBed(place.Kind))
+            throw new RefusedException(new Failure("bed-is-no-growing-place", "to", Subject: place.Name));
+    }
+}

@@ -1,0 +1,87 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { Problem, type Schemas } from '../api/client';
+import { useCatalogue } from '../app/nursery';
+import { DayField } from '../ui/Field';
+import { Pick } from '../ui/Pick';
+import { counted, many } from '../ui/units';
+import { useCarry } from './useRound';
+
+type Stands = Schemas['StandingAnswer'];
+
+/** What stands where; all of a place is carried in one go. */
+export function Standing({ standing, today }: { standing: Stands[]; today: string }) {
+  const [carrying, setCarrying] = useState<Stands | null>(null);
+  if (standing.length === 0) return null;
+  return (
+    <Box component="section" className="no-print" sx={{ mb: 3 }}>
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        Where they stand
+      </Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {standing.map((s) => (
+          <Box
+            component="li"
+            key={s.placeId}
+            sx={{ display: 'flex', alignItems: 'center', gap: 1, minHeight: 48, borderBottom: 1, borderColor: 'divider' }}
+          >
+            <Box sx={{ flex: 1, minWidth: 0 }}>
+              {s.place}
+              <Typography variant="body2" color="textSecondary">
+                {s.seedlings > 0 ? counted(s.seedlings, 'plant') : `${many(s.containers)} sown`}
+              </Typography>
+            </Box>
+            <Button variant="text" onClick={() => setCarrying(s)} aria-label={`Carry all of ${s.place}`}>
+              Carry
+            </Button>
+          </Box>
+        ))}
+      </Box>
+      {carrying && <Carry from={carrying} today={today} onClose={() => setCarrying(null)} />}
+    </Box>
+  );
+}
+
+/** In at night, out in the morning: where to is all that is asked. */
+function Carry({ from, today, onClose }: { from: Stands; today: string; onClose: () => void }) {
+  const catalogue = useCatalogue();
+  const [on, setOn] = useState(today);
+  const carry = useCarry(from, today);
+  const problem = carry.error instanceof Problem ? (Object.values(carry.error.errors)[0]?.[0] ?? carry.error.message) : null;
+  const places = (catalogue.data?.places ?? []).filter((p) => p.dayC !== null && p.id !== from.placeId);
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
+      <DialogTitle>Carry all of {from.place}</DialogTitle>
+      <DialogContent>
+        <Typography sx={{ mb: 2 }}>
+          {from.seedlings > 0 ? counted(from.seedlings, 'plant') : `${many(from.containers)} sown cells`} of{' '}
+          {counted(from.batches, 'batch', 'batches')}. They keep pot, step and hardening.
+        </Typography>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mb: 2 }}>
+          {places.map((p) => (
+            <Pick key={p.id} chosen={false} onClick={() => carry.mutate({ to: p.id, name: p.name, on }, { onSuccess: onClose })}>
+              {p.name}
+            </Pick>
+          ))}
+        </Box>
+        <DayField label="Day" value={on} onChange={(day) => setOn(day || today)} max={today} />
+        {carry.error && (
+          <Typography color="error" role="alert" sx={{ mt: 1.5 }}>
+            {problem ?? carry.error.message}
+          </Typography>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button variant="text" onClick={onClose}>
+          Cancel
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
