@@ -50,7 +50,7 @@ public class OtherWayTests(House house) : IClassFixture<House>
         );
     }
 
-    private JsonObject In(Guid? pot, Guid place) => new() { ["containerId"] = pot, ["placeId"] = place };
+    private static JsonObject In(Guid? pot, Guid place) => new() { ["containerId"] = pot, ["placeId"] = place };
 
     [Fact]
     public async Task Part_of_them_goes_into_bigger_pots_elsewhere_and_is_never_asked_back_into_smaller_ones()

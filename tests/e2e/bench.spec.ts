@@ -45,7 +45,7 @@ test('a done task is undone, with both its entries', async ({ page }) => {
   await card.getByRole('button', { name: 'Out anyway' }).click();
   // One stays behind: it is still work, where it stands.
   await expect(task(page, '26-03').getByRole('heading')).toHaveText('Harden off 1 plant');
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(task(page, '26-03').getByRole('heading')).not.toHaveText('Harden off 1 plant');
 });
 

@@ -60,7 +60,7 @@ test('plan a batch, keep it, sow it, count it: the batch shows the new dates', a
   await expect(task).toHaveCount(0);
 
   // Undo brings it back; then it is sown again.
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(task.getByRole('button', { name: 'Done' })).toBeVisible();
   await task.getByRole('button', { name: 'Done' }).click();
   await expect(task).toHaveCount(0);

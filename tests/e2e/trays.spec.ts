@@ -70,7 +70,7 @@ test('on the phone a tap goes round and dragging paints', async ({ browser }) =>
   const one = await count();
   await page.touchscreen.tap(...at(7, 0));
   expect(Math.abs((await count()) - one)).toBe(1);
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   expect(await count()).toBe(one);
   await page.mouse.move(...at(7, 1));
   await page.mouse.down();

@@ -3,8 +3,6 @@ using Juvenal.Core.Measures;
 using Juvenal.Core.Season;
 using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
-using Juvenal.Store.Plans;
-using Npgsql;
 
 namespace Juvenal.Store.Batches;
 

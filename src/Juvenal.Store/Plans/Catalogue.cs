@@ -237,7 +237,7 @@ public sealed class Catalogue
         last && input.Ends.Kind == AimKind.Pot ? container with { Final = true } : container;
 
     /// <summary>Whether the batch can end where it is to end.</summary>
-    private IEnumerable<Failure> AimOf(BatchInput input, PlaceRow? end)
+    private static IEnumerable<Failure> AimOf(BatchInput input, PlaceRow? end)
     {
         var aim = input.Ends;
         if (!Enum.IsDefined(aim.Kind))

@@ -135,7 +135,7 @@ internal static class ReasonSentences
                 $"Put off from {Fixed(r)}, still {Days.Many(r.Value!.Value)} before the window opens ({Days.Say(r.Day)}): it still freezes in {Risk(r.Limit)}."
             ),
             "lock-before-ready" => $"{Days.Many(r.Value!.Value)} before they are ready ({Days.Say(r.Day)}).",
-            "lock-sows-late" => $"{Days.Many(r.Value!.Value)} later than best ({Days.Say(r.Day)}): planting slips.",
+            "lock-sows-late" => $"Best was {Days.Say(r.Day)}, {Days.Many(r.Value!.Value)} sooner. Planting will be late.",
             _ => r.Code,
         };
 

@@ -79,6 +79,7 @@ describe('a batch that is changed', () => {
   it.each(['pot-indoors', 'pot-outdoors', 'sale'] as const)('keeps what it is raised for: %s', (aim) => {
     const typed = {
       ...kept,
+      plantOutOn: '',
       aim,
       bedId: '',
       endPlaceId: aim === 'sale' ? '' : 'end',
