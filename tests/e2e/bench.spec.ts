@@ -99,7 +99,7 @@ test('the server gone for a moment loses nothing that was typed', async ({ page 
   await expect(card.getByText('The server does not answer. What you typed is still here.')).toBeVisible();
   await expect(card.getByLabel(/Up so far/)).toHaveValue('90');
   await page.unroute('**/steps/**');
-  await card.getByLabel(/carry on/).uncheck();
+  await card.getByLabel(/move to/).uncheck();
   await card.getByRole('button', { name: 'Log' }).click();
   await expect(card.getByText(/90 up so far/)).toBeVisible();
 });

@@ -163,7 +163,7 @@ test('plants can be bought in, and a batch be sown again', async ({ page }) => {
   await page.getByRole('combobox', { name: 'Start from' }).click();
   await page.getByRole('option', { name: 'bought-in plugs or plants' }).click();
   await page.getByLabel('Price each').fill('1.20');
-  await expect(page.getByText('Take in plants', { exact: true }).filter({ visible: true }).first()).toBeVisible();
+  await expect(page.getByText('Receive plants', { exact: true }).filter({ visible: true }).first()).toBeVisible();
   await page.getByRole('button', { name: 'Keep this plan' }).click();
   await expect(page).toHaveURL(/batches\/[0-9a-f-]+$/);
   await expect(page.getByText('1.2 each')).toBeVisible();
