@@ -57,6 +57,19 @@ public class AimTests
         var days = plan.Step(StepKind.Ripe).Date.Mid.DayNumber - last.Date.Mid.DayNumber;
         Assert.True(days > Nurseries.Request().Cultivar.DaysToRipe, $"{days} days from a move at {last.Leaves} leaves");
         Assert.True(last.Leaves < LeafModel.ReadyToHarden);
+        // Sown in January, it does not wait for a spring that it never sees.
+        var request = Nurseries.Request(today: new DateOnly(2026, 1, 5));
+        var named = Route.Unnamed(Start.Seed, 2).Where(s => new Aim(AimKind.Pot).Has(s.Kind)).ToList();
+        var early = Planner
+            .Plan(
+                request with
+                {
+                    Path = request.Path with { Moves = [.. request.Path.Moves.Take(2)], Ends = new(AimKind.Pot), Named = named },
+                    Facts = new Dictionary<StepId, StepFacts> { [named[0].Id] = new(Locked: new DateOnly(2026, 1, 5)) },
+                }
+            )
+            .Value;
+        Assert.True(early.Step(StepKind.Ripe).Date.Mid < early.Window.Opens.Mid.AddDays(request.Cultivar.DaysToRipe - 20));
     }
 
     [Fact]
