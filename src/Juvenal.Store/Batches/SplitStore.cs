@@ -3,6 +3,7 @@ using Juvenal.Core.Measures;
 using Juvenal.Core.Season;
 using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
+using Juvenal.Store.Plans;
 
 namespace Juvenal.Store.Batches;
 
@@ -85,13 +86,11 @@ public sealed class SplitStore(NurseryTransaction nursery, TimeProvider clock)
             ?? (split.Seedlings == group.Seedlings ? group.Containers : Emptying.Emptied(EntryKind.Parted, split.Seedlings, group));
         var code = CodeOf(mother.Batch.Code, await nursery.ListAsync(Codes, r => r.GetString(0), cancel, Sql.Of(split.Batch)));
         var leaves = await LeavesAsync(split.Batch, split.On, cancel);
-        await new BatchStore(nursery, clock).KeepAsync(
-            split.Id,
-            InputOf(split, mother.Batch.Input, part, container, leaves),
-            null,
-            new(split.Batch, code),
-            cancel
-        );
+        var input = InputOf(split, mother.Batch.Input, part.At.Place, container, leaves);
+        // Carried into the cold for a night, they do not grow on there: the plan goes on from where their last step put them.
+        if (Planned.Of(ledgers.Catalogue, input, null).Failures.Any(f => f.Field is "path.seedling" or "path.germination"))
+            input = InputOf(split, mother.Batch.Input, mother.Batch.Route[group.Reached].At.Place, container, leaves);
+        await new BatchStore(nursery, clock).KeepAsync(split.Id, input, null, new(split.Batch, code), cancel);
 
         // The child's ledger has only its first entry: it is opened after it is there.
         var child = await OpenLedgers.OpenAsync(nursery, clock, [split.Id], [], cancel);
@@ -219,7 +218,7 @@ public sealed class SplitStore(NurseryTransaction nursery, TimeProvider clock)
         }
     }
 
-    private static BatchInput InputOf(Splitting split, BatchInput mother, Group part, Guid container, double leaves) =>
+    private static BatchInput InputOf(Splitting split, BatchInput mother, Guid place, Guid container, double leaves) =>
         mother with
         {
             PlantsWanted = Math.Max(1, split.Wanted),
@@ -228,8 +227,8 @@ public sealed class SplitStore(NurseryTransaction nursery, TimeProvider clock)
             SeedsAvailable = null,
             LotId = null,
             TrayId = container,
-            GerminationPlaceId = part.At.Place,
-            SeedlingPlaceId = part.At.Place,
+            GerminationPlaceId = place,
+            SeedlingPlaceId = place,
             Moves = [.. split.Moves.Select(m => m with { Id = null })],
             HardeningPlaceId = split.HardeningPlaceId,
             BedId = split.BedId,
