@@ -1,3 +1,4 @@
+// The first of all (by its name): it asks for work as the demo begins with it.
 import { expect, test, type Page } from '@playwright/test';
 
 const nursery = '/n/019c0de0-0000-7000-8000-000000000001';
@@ -87,6 +88,8 @@ test('a place is carried in one go, and back', async ({ page }) => {
 
 test('plants for the fair are planned back from its day', async ({ page }) => {
   await page.goto(`${nursery}/plan`);
+  await page.getByRole('combobox', { name: 'Cultivar' }).click();
+  await page.getByRole('option', { name: /Low Lintel/ }).click();
   await choose(page, 'What for', 'a sale, ready by a day');
   await expect(page.getByText('Say by which day they are to be ready.').first()).toBeVisible();
   await page.getByLabel('Ready by').fill('2026-07-11');
