@@ -80,6 +80,9 @@ public static class Planner
         var facts = request.FactsOf(StepKind.Begin);
         if ((facts.Done ?? facts.Locked) is { } settled)
             return settled;
+        // They are there: nothing is counted back to a day on which they should begin.
+        if (request.Path.Begins.Kind == Start.Standing)
+            return request.Today;
         var earliest = facts.NotBefore is { } putOff && putOff > request.Today ? putOff : request.Today;
         return best > earliest ? best : earliest;
     }

@@ -33,6 +33,7 @@ internal sealed class Steps(
         var day = DayOf(course.Days[_path.SlotOf(step)]);
         var date =
             facts.Done is not null || facts.Locked is not null ? DateSpread.Certain(day)
+            : step.Kind == StepKind.Begin && _path.Begins.Kind == Start.Standing ? DateSpread.Certain(day)
             : step.Kind == StepKind.Begin ? DateSpread.Around(noEarlier > request.Today ? noEarlier : request.Today, day, noLater)
             : DateSpread.FromDayNumbers(low, day.DayNumber, high);
         var (place, container) = Stands(step);
@@ -59,7 +60,7 @@ internal sealed class Steps(
         ?? step.Kind switch
         {
             // They were not planned: they stand.
-            StepKind.Begin when _path.Begins.Kind == Start.Standing && request.FactsOf(step).Done is { } stands => stands,
+            StepKind.Begin when _path.Begins.Kind == Start.Standing => request.FactsOf(step).Done ?? request.Today,
             StepKind.Begin => best,
             StepKind.Harden => DayOf(Math.Max(course.Free[_path.SlotOf(step)], Target.DayNumber - request.Rules.HardeningDays)),
             _ => DayOf(course.Free[_path.SlotOf(step)]),

@@ -64,6 +64,10 @@ public class BeginningTests
         Assert.Equal(began, Moved(5, began));
         Assert.True(Moved(3, began.AddDays(-20), 0.1) < Moved(3, began, 0.1));
         Assert.Equal(Moved(3, began), Moved(3, null));
+        // Before they are kept, the plan begins today: they are there.
+        var wish = Nurseries.Request(today: began);
+        var begins = Planner.Plan(wish with { Path = wish.Path with { Beginning = new(Start.Standing, 3) } }).Value.Step(StepKind.Begin);
+        Assert.Equal((began, began, began), (begins.Date.Low, begins.Date.Mid, begins.Due));
     }
 
     [Fact]

@@ -57,11 +57,13 @@ export function Figures({ plan, form, saleOn, units, tray, keep }: Props) {
           value={day(sow.mid)}
           note={sow.low === sow.high ? '' : `${span(sow.low, sow.high)} is fine`}
         />
-        <Figure
-          label={ask}
-          value={counted(q.cells, what)}
-          note={[form === 'seed' ? counted(q.seeds, 'seed') : null, trays, mix].filter(Boolean).join(' · ')}
-        />
+        {form !== 'standing' && (
+          <Figure
+            label={ask}
+            value={counted(q.cells, what)}
+            note={[form === 'seed' ? counted(q.seeds, 'seed') : null, trays, mix].filter(Boolean).join(' · ')}
+          />
+        )}
         {saleOn && (
           <Figure label="Ready by" value={day(saleOn)} note={`${plan.leavesAtPlanting} leaves, about ${plan.heightCm} cm`} />
         )}
