@@ -148,6 +148,9 @@ public static class Fold
                     _countedOn = entry.HappenedOn;
                     _days.TryAdd(route.Begin.Id, entry.HappenedOn);
                     _days.TryAdd(route.Standing.Id, entry.HappenedOn);
+                    // What comes hardened has its moves behind it.
+                    if (entry.Said is EntryDetail.Stood { HardenedSince: not null })
+                        Reach(entry.HappenedOn);
                     break;
                 case EntryKind.Separated:
                     if (Of(entry) is { } twins)

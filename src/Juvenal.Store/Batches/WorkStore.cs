@@ -140,9 +140,11 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
         if (!catalogue.Places.TryGetValue(target.Place, out var place))
             throw new RefusedException(new Failure("not-chosen", "to.placeId"));
         var isBed = CatalogueRows.IsBed(place.Kind);
-        if (step.Kind == StepKind.PlantOut && !isBed)
+        // Into a bed where a bed was planned; a pot that plants end in goes to another place like any other.
+        var wantsBed = planned.Container is null;
+        if (wantsBed && !isBed)
             throw new RefusedException(new Failure("not-a-bed", "to.placeId", Subject: place.Name));
-        if (step.Kind != StepKind.PlantOut && isBed)
+        if (!wantsBed && isBed)
             throw new RefusedException(new Failure("bed-is-no-growing-place", "to.placeId", Subject: place.Name));
         if (target.Container == planned.Container)
             return;

@@ -65,6 +65,26 @@ public class GroupTests
     }
 
     [Fact]
+    public void What_comes_hardened_has_its_moves_behind_it()
+    {
+        var stood = Entry(1, 30, EntryKind.Received) with
+        {
+            To = new Spot(Pots, Places[1]),
+            Seedlings = 12,
+            Containers = 12,
+            Said = new EntryDetail.Stood(First, First.AddDays(20)),
+        };
+        var state = Fold.Of([stood], Usual.Route, 1);
+        Assert.Equal(
+            (Usual.Harden, First, (DateOnly?)First.AddDays(20)),
+            (state.Groups[0].Reached, state.Groups[0].InPotSince, state.Groups[0].HardenedSince)
+        );
+        Assert.Equal(First.AddDays(20), state.DayOf(Usual.Harden));
+        Assert.False(state.Skipped(Usual.Harden));
+        Assert.All([Usual.PrickOut, Usual.PotUp], s => Assert.True(state.Skipped(s)));
+    }
+
+    [Fact]
     public void Carried_in_for_a_night_and_out_again_they_are_one_group_as_before()
     {
         var house = new Spot(Pots, Places[1]);

@@ -35,7 +35,9 @@ const chance = (share: number) =>
     ? 'almost surely'
     : share >= 0.95
       ? `${Math.round(share * 100)} times in 100`
-      : `${Math.round(share * 10)} times in 10`;
+      : share < 0.05
+        ? 'hardly ever'
+        : `${Math.round(share * 10)} times in 10`;
 
 /** The answer first: when, how much, and what to know before keeping it. */
 export function Figures({ plan, form, saleOn, units, tray, keep }: Props) {
