@@ -24,6 +24,8 @@ public class FigureTests
         "LeavesOn.Most", // the most a batch begins with
         "EntryDetail.LongestWhom",
         "EntryDetail.HighestPrice",
+        "EntryDetail.WidestCm",
+        "EntryDetail.MostMixed",
         "EmergenceTest.MostSeeds",
         "SowingQuantity.MostPlants",
         "SowingQuantity.MostCells",

@@ -24,6 +24,7 @@ public class AccessTests(OwnHouse house) : IClassFixture<OwnHouse>
         "/api/nurseries/{nursery:guid}/readings/{id:guid}",
         "/api/nurseries/{nursery:guid}/batches/{id:guid}/steps/{step:guid}/done",
         "/api/nurseries/{nursery:guid}/acts",
+        "/api/nurseries/{nursery:guid}/identity/mixed",
         "/api/nurseries/{nursery:guid}/places/{id:guid}/carry",
         "/api/nurseries/{nursery:guid}/leave",
         "/api/nurseries/{nursery:guid}/soil",

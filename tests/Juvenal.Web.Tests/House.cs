@@ -209,8 +209,16 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
             ["locks"] = new JsonObject(),
         };
 
-    public async Task<(int Status, JsonNode Body)> PostAsync(string path, JsonNode body) =>
-        await AnswerAsync(await Client.PostAsJsonAsync(Path(path), body));
+    public async Task<(int Status, JsonNode Body)> PostAsync(string path, JsonNode body)
+    {
+        // Here plants come up as soon as a test says so: it is sure of it, unless it says that it is not.
+        if (body is JsonObject said && Sure().IsMatch(path))
+            said["sure"] ??= new JsonArray([.. Core.Ledger.Doubts.Codes.Select(c => (JsonNode)c)]);
+        return await AnswerAsync(await Client.PostAsJsonAsync(Path(path), body));
+    }
+
+    [GeneratedRegex("^batches/[^/]+/(entries|cells|steps/[^/]+/done)$")]
+    private static partial Regex Sure();
 
     public async Task<(int Status, JsonNode Body)> PutAsync(string path, JsonNode body) =>
         await AnswerAsync(await Client.PutAsJsonAsync(Path(path), body));

@@ -17,6 +17,10 @@ public enum Way
 [JsonDerivedType(typeof(Gone), "gone")]
 [JsonDerivedType(typeof(Stood), "stood")]
 [JsonDerivedType(typeof(Split), "split")]
+[JsonDerivedType(typeof(Turned), "turned")]
+[JsonDerivedType(typeof(Spaced), "spaced")]
+[JsonDerivedType(typeof(Together), "together")]
+[JsonDerivedType(typeof(Identity), "identity")]
 public abstract record EntryDetail
 {
     /// <summary>Who got them is no longer than this, characters.</summary>
@@ -24,6 +28,12 @@ public abstract record EntryDetail
 
     /// <summary>No plant costs more than this, in the nursery's currency: a typing error.</summary>
     public const double HighestPrice = 10_000;
+
+    /// <summary>Plants stand from edge to edge to this far from each other, cm between their middles.</summary>
+    public const double WidestCm = 300;
+
+    /// <summary>More batches than this nobody mixes up, and still knows which.</summary>
+    public const int MostMixed = 12;
 
     private EntryDetail() { }
 
@@ -47,12 +57,29 @@ public abstract record EntryDetail
     /// <param name="Wanted">How many of the plants that were wanted it took over.</param>
     public sealed record Split(Guid Into, int Wanted) : EntryDetail;
 
+    /// <summary>Of plants that turn out to be of another batch.</summary>
+    /// <param name="Into">Which.</param>
+    public sealed record Turned(Guid Into) : EntryDetail;
+
+    /// <summary>Of pots that are set apart.</summary>
+    /// <param name="Cm">From the middle of one to the middle of the next, above 0 to 300.</param>
+    public sealed record Spaced(double Cm) : EntryDetail;
+
+    /// <summary>Of a group that stands as one with another from now on.</summary>
+    /// <param name="With">Which: its name goes on.</param>
+    public sealed record Together(Guid With) : EntryDetail;
+
+    /// <summary>Of plants whose labels were lost or mixed, and of those that were told again.</summary>
+    /// <param name="OneOf">Batches that they may be of, their own among them; empty: nobody knows; null: they are sure.</param>
+    public sealed record Identity(IReadOnlyList<Guid>? OneOf = null) : EntryDetail;
+
     /// <summary>Whether an entry of a kind says this: some must, some may.</summary>
     internal static bool Fits(EntryKind kind, EntryDetail? said) =>
         (kind, said) switch
         {
-            (EntryKind.Out, Gone) or (EntryKind.Parted, Split) or (EntryKind.Received, Stood or null) => true,
-            (EntryKind.Out or EntryKind.Parted, null) => false,
+            (EntryKind.Out, Gone) or (EntryKind.Parted, Split or Turned) or (EntryKind.Received, Stood or null) => true,
+            (EntryKind.Spaced, Spaced) or (EntryKind.Together, Together) or (EntryKind.Identity, Identity) => true,
+            (EntryKind.Out or EntryKind.Parted or EntryKind.Spaced or EntryKind.Together or EntryKind.Identity, null) => false,
             (_, null) => true,
             _ => false,
         };

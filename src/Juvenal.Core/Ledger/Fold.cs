@@ -50,6 +50,7 @@ public static class Fold
         entry with
         {
             HappenedOn = right.NewDay ?? entry.HappenedOn,
+            About = right.NewDay is null ? entry.About : right.About,
             Seeds = right.Seeds,
             Seedlings = right.Seedlings,
             Containers = right.Containers,
@@ -80,11 +81,13 @@ public static class Fold
         private readonly HashSet<GroupId> _named = [];
         private readonly HashSet<StepId> _done = [];
         private readonly Dictionary<StepId, DateOnly> _days = [];
+        private readonly Dictionary<StepId, int> _abouts = [];
         private readonly Dictionary<StepId, (DateOnly, string, long)> _putOff = [];
         private readonly List<Contradiction> _contradictions = [];
         private int _seeds;
         private int _emerged;
         private DateOnly _countedOn;
+        private int? _countedAbout;
         private readonly Dictionary<Guid, (string, DateOnly)> _trays = [];
         private int _lost;
         private int _snipped;
@@ -121,7 +124,8 @@ public static class Fold
                     .Select(s => s.Id)
                     .Where(s => _days.ContainsKey(s) && !_done.Contains(s))
                     .ToHashSet(),
-                _standsWith
+                _standsWith,
+                _abouts
             );
 
         public void Add(LedgerEntry entry)
@@ -145,12 +149,12 @@ public static class Fold
                         Stand(entry, stands);
                     else
                         Fill(entry, entry.Seedlings, entry.Containers, route.Standing);
-                    _countedOn = entry.HappenedOn;
-                    _days.TryAdd(route.Begin.Id, entry.HappenedOn);
-                    _days.TryAdd(route.Standing.Id, entry.HappenedOn);
+                    (_countedOn, _countedAbout) = (entry.HappenedOn, entry.About);
+                    Date(route.Begin, entry.HappenedOn, entry.About);
+                    Date(route.Standing, entry.HappenedOn, entry.About);
                     // What comes hardened has its moves behind it.
                     if (entry.Said is EntryDetail.Stood { HardenedSince: not null })
-                        Reach(entry.HappenedOn);
+                        Reach(entry);
                     break;
                 case EntryKind.Separated:
                     if (Of(entry) is { } twins)
@@ -171,13 +175,13 @@ public static class Fold
                 case EntryKind.Sown:
                     _seeds += entry.Seeds;
                     Fill(entry, 0, entry.Containers, route.Begin);
-                    _days.TryAdd(route.Begin.Id, entry.HappenedOn);
+                    Date(route.Begin, entry.HappenedOn, entry.About);
                     break;
                 case EntryKind.Emerged:
                     Fill(entry, entry.Seedlings - _emerged, 0, route.Standing);
-                    (_emerged, _countedOn) = (entry.Seedlings, entry.HappenedOn);
+                    (_emerged, _countedOn, _countedAbout) = (entry.Seedlings, entry.HappenedOn, entry.About);
                     if (_emerged > 0 && _emerged * 2 >= _seeds * seedsToEmergence)
-                        _days.TryAdd(route.Standing.Id, entry.HappenedOn);
+                        Date(route.Standing, entry.HappenedOn, entry.About);
                     break;
                 case EntryKind.Lost:
                     _lost += entry.Seedlings;
@@ -191,6 +195,17 @@ public static class Fold
                     if (Of(entry) is { } stood)
                         Move(entry, stood);
                     break;
+                case EntryKind.Spaced:
+                    if (Of(entry) is { } apart)
+                        Keep(apart with { SpacedCm = ((EntryDetail.Spaced)entry.Said!).Cm });
+                    break;
+                case EntryKind.Identity:
+                    if (Of(entry) is { } named)
+                        Keep(named with { OneOf = ((EntryDetail.Identity)entry.Said!).OneOf });
+                    break;
+                case EntryKind.Together:
+                    Join(Of(entry)!, Other(entry)!);
+                    break;
                 case EntryKind.NotYet:
                     // The last word counts, whatever day it is dated to.
                     if (!_putOff.TryGetValue(entry.Step!.Value, out var said) || said.Item3 < entry.Sequence)
@@ -202,7 +217,14 @@ public static class Fold
             }
 
             if (entry.Kind is EntryKind.Moved or EntryKind.Lost or EntryKind.Snipped or EntryKind.Used or EntryKind.Out or EntryKind.Parted)
-                Reach(entry.HappenedOn);
+                Reach(entry);
+        }
+
+        /// <summary>The day of a step, the first time it is done.</summary>
+        private void Date(Step step, DateOnly day, int? about)
+        {
+            if (_days.TryAdd(step.Id, day) && about is { } off)
+                _abouts[step.Id] = off;
         }
 
         private Contradiction? Refusal(LedgerEntry entry)
@@ -217,6 +239,17 @@ public static class Fold
                     return new(entry, "more-emerged-than-sown", "seedlings", entry.Seedlings, _seeds, sown);
                 return entry.Seedlings < _emerged
                     ? new(entry, "emerged-goes-back", "seedlings", entry.Seedlings, _emerged, _countedOn)
+                    : null;
+            }
+
+            if (entry.Kind is EntryKind.Spaced or EntryKind.Identity)
+                return Of(entry) is null ? new(entry, "group-gone", "group", 0, 0, entry.HappenedOn) : null;
+            if (entry.Kind == EntryKind.Together)
+            {
+                if (Of(entry) is not { } joins || Other(entry) is not { } stays)
+                    return new(entry, "group-gone", "group", 0, 0, entry.HappenedOn);
+                return joins.Id == stays.Id || joins.Unlike(stays).Count > 0
+                    ? new(entry, "unlike-groups", "said.with", 0, 0, entry.HappenedOn)
                     : null;
             }
 
@@ -247,6 +280,22 @@ public static class Fold
                     .ThenByDescending(g => g.Seedlings)
                     .ThenBy(g => g.Id.Value)
                     .FirstOrDefault();
+
+        /// <summary>The group that it is set together with.</summary>
+        private Group? Other(LedgerEntry entry) =>
+            entry.Said is EntryDetail.Together { With: var other }
+                ? _groups.GetValueOrDefault(_standsWith.GetValueOrDefault(new(other), new(other)))
+                : null;
+
+        /// <summary>One group becomes part of another; all its names are that one's from now on.</summary>
+        private void Join(Group joins, Group stays)
+        {
+            _groups.Remove(joins.Id);
+            foreach (var name in _standsWith.Where(s => s.Value == joins.Id).Select(s => s.Key).ToList())
+                _standsWith[name] = stays.Id;
+            _standsWith[joins.Id] = stays.Id;
+            _groups[stays.Id] = stays.With(joins);
+        }
 
         private void Keep(Group group)
         {
@@ -288,14 +337,16 @@ public static class Fold
         /// <summary>Plants that begin as they stand: in their pot since then, and hardening off where they were.</summary>
         private void Stand(LedgerEntry entry, EntryDetail.Stood stood)
         {
-            var reached = stood.HardenedSince is null ? route.Standing : route.Harden;
+            // What turns out to be of this batch has done moves elsewhere, under another label.
+            var before = entry.Step is { } did && route.Find(did) is { } step ? step : route.Standing;
+            var reached = stood.HardenedSince is null ? before : route.Harden;
             Open(
                 entry,
                 new(new(entry.Id), entry.To!.Value, entry.Seedlings, entry.Containers, reached, stood.PotSince, stood.HardenedSince)
             );
             if (stood.HardenedSince is { } since)
             {
-                _days.TryAdd(route.Harden.Id, since);
+                Date(route.Harden, since, null);
                 _done.Add(route.Harden.Id);
             }
         }
@@ -314,7 +365,8 @@ public static class Fold
                 to.Container == from.At.Container ? from.InPotSince : entry.HappenedOn,
                 done?.Kind == StepKind.Harden ? entry.HappenedOn : from.HardenedSince,
                 from.Id,
-                from.Merged
+                from.Merged,
+                OneOf: from.OneOf
             );
             if (entry.Group is not null)
             {
@@ -374,7 +426,7 @@ public static class Fold
                 _ => day,
             };
 
-        private void Reach(DateOnly day)
+        private void Reach(LedgerEntry entry)
         {
             var standing = _groups.Values.Sum(g => g.Seedlings);
             foreach (var (step, _, _, _) in route.All)
@@ -384,8 +436,8 @@ public static class Fold
                 var there = _groups.Values.Where(g => g.Reached >= step).Sum(g => g.Seedlings);
                 if (there > 0 && there * 2 >= standing)
                 {
-                    _days[step.Id] = day;
-                    _days.TryAdd(route.Standing.Id, _countedOn);
+                    Date(step, entry.HappenedOn, entry.About);
+                    Date(route.Standing, _countedOn, _countedAbout);
                 }
             }
         }

@@ -24,6 +24,8 @@ public readonly record struct Spot(Guid? Container, Guid Place);
 /// Plants of unlike state were set together before groups had names: the step is that of the furthest, the days in the pot those of the
 /// oldest, the hardening that of the latest.
 /// </param>
+/// <param name="SpacedCm">From the middle of one pot to that of the next, cm; null where nobody said.</param>
+/// <param name="OneOf">Batches that they may be of where that is not sure; empty: nobody knows. Null: they are sure.</param>
 public sealed record Group(
     GroupId Id,
     Spot At,
@@ -33,7 +35,9 @@ public sealed record Group(
     DateOnly InPotSince,
     DateOnly? HardenedSince = null,
     GroupId? From = null,
-    bool Merged = false
+    bool Merged = false,
+    double? SpacedCm = null,
+    IReadOnlyList<Guid>? OneOf = null
 )
 {
     /// <summary>Sittings of one job no further apart than this, days, leave one group. [model]</summary>
@@ -59,15 +63,43 @@ public sealed record Group(
     public bool HasDoneAs(Group other)
     {
         ArgumentNullException.ThrowIfNull(other);
-        return Reached == other.Reached
-            && Merged == other.Merged
-            && (HardenedSince, other.HardenedSince) switch
-            {
-                (null, null) => true,
-                ({ } a, { } b) => Near(a, b),
-                _ => false,
-            };
+        return Reached == other.Reached && Merged == other.Merged && HardenedWith(other) && IsSureAs(other);
     }
+
+    /// <summary>In what two groups of one place and pot are unlike, so that they do not stand as one; empty where they may.</summary>
+    /// <returns>place, pot, step, hardening, label.</returns>
+    public IReadOnlyList<string> Unlike(Group other)
+    {
+        ArgumentNullException.ThrowIfNull(other);
+        var unlike = new List<string>();
+        if (At.Place != other.At.Place)
+            unlike.Add("place");
+        if (At.Container != other.At.Container)
+            unlike.Add("pot");
+        if (Reached != other.Reached)
+            unlike.Add("step");
+        if (!HardenedWith(other))
+            unlike.Add("hardening");
+        if (!IsSureAs(other))
+            unlike.Add("label");
+        return unlike;
+    }
+
+    private bool HardenedWith(Group other) =>
+        (HardenedSince, other.HardenedSince) switch
+        {
+            (null, null) => true,
+            ({ } a, { } b) => Near(a, b),
+            _ => false,
+        };
+
+    private bool IsSureAs(Group other) =>
+        (OneOf, other.OneOf) switch
+        {
+            (null, null) => true,
+            ({ } a, { } b) => a.Order().SequenceEqual(b.Order()),
+            _ => false,
+        };
 
     /// <summary>Both as one, under this one's name: in the pot as long as the older, hardened no longer than the younger.</summary>
     public Group With(Group other)
@@ -79,6 +111,8 @@ public sealed record Group(
             Containers = Containers + other.Containers,
             InPotSince = InPotSince < other.InPotSince ? InPotSince : other.InPotSince,
             HardenedSince = HardenedSince > other.HardenedSince ? HardenedSince : other.HardenedSince,
+            Merged = Merged || other.Merged,
+            SpacedCm = SpacedCm ?? other.SpacedCm,
         };
     }
 

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Places;
 using Juvenal.Core.Season;
@@ -8,7 +9,13 @@ namespace Juvenal.Core.Ledger;
 /// <param name="Today">The nursery's day.</param>
 /// <param name="Place">A place by its id: whether plants stand there without containers, and its name; null: there is none.</param>
 /// <param name="Container">A container by its id; null: there is none.</param>
-public sealed record LedgerFacts(DateOnly Today, Func<Guid, (bool IsBed, string Name)?> Place, Func<Guid, Container?> Container);
+/// <param name="Batch">Whether there is a batch of that id; null: nobody asks.</param>
+public sealed record LedgerFacts(
+    DateOnly Today,
+    Func<Guid, (bool IsBed, string Name)?> Place,
+    Func<Guid, Container?> Container,
+    Func<Guid, bool>? Batch = null
+);
 
 /// <summary>What becomes of an entry.</summary>
 public abstract record Verdict
@@ -27,6 +34,10 @@ public abstract record Verdict
 
     /// <summary>The fields, the days or the counts do not allow it.</summary>
     public sealed record Refused(IReadOnlyList<Failure> Failures) : Verdict;
+
+    /// <summary>It could stand, but is hard to believe: the grower is asked. It stands where the entry says that it is so.</summary>
+    /// <param name="Doubts">Each with the number that makes it hard to believe.</param>
+    public sealed record Doubted(IReadOnlyList<Failure> Doubts) : Verdict;
 
     /// <summary>By itself it could stand, but later work rests on what was before.</summary>
     /// <param name="Entries">That work.</param>
@@ -52,7 +63,8 @@ public static class Judge
     /// <param name="entry">As it was said; where it comes among those of its day is given here.</param>
     /// <param name="facts">What there is.</param>
     /// <param name="byRule">Containers were not counted: they follow from the seedlings (<see cref="Emptying"/>).</param>
-    public static Verdict Of(BatchLedger ledger, LedgerEntry entry, LedgerFacts facts, bool byRule = false)
+    /// <param name="doubts">What makes an entry of this batch hard to believe; null: nothing is doubted.</param>
+    public static Verdict Of(BatchLedger ledger, LedgerEntry entry, LedgerFacts facts, bool byRule = false, Doubts? doubts = null)
     {
         ArgumentNullException.ThrowIfNull(ledger);
         ArgumentNullException.ThrowIfNull(entry);
@@ -68,13 +80,20 @@ public static class Judge
         var failures = Fields(named, ledger.Entries, ledger.Route, facts);
         if (failures.Count > 0)
             return new Verdict.Refused(failures);
+        if (Apart(named, then) is { } apart)
+            return new Verdict.Refused([apart]);
         // Another pot is a move up, and a bed is planting out, wherever that is: the Round must not ask for it again. The same pot in
         // another place is carried: that does nothing but what it says it does.
         if (named is { Kind: EntryKind.Moved, Step: null, From: { } from, To: { } to } && from.Container != to.Container)
             named = named with { Step = ledger.Route.OfMoveTo(to, then.Group(named.Group)?.Reached, c => facts.Container(c)?.Litres)?.Id };
         var after = ledger.And(named);
         if (after.State.Contradictions.Count == 0)
-            return new Verdict.Accepted(named, after);
+        {
+            if (Crowded(named, after) is { } crowded)
+                return new Verdict.Refused([crowded]);
+            var asked = doubts?.Of(named, ledger, then).Where(d => named.Sure?.Contains(d.Code) != true).ToList() ?? [];
+            return asked.Count > 0 ? new Verdict.Doubted(asked) : new Verdict.Accepted(named, after);
+        }
 
         // The entry itself is wrong: say so at its field. Others are wrong only because of it: name them.
         return
@@ -123,6 +142,36 @@ public static class Judge
         return there.Count > 1 ? null : entry with { Group = there.FirstOrDefault()?.Id };
     }
 
+    /// <summary>Why two groups do not stand as one: they are the same, or they differ in more than days in the pot.</summary>
+    private static Failure? Apart(LedgerEntry entry, BatchState then)
+    {
+        if (entry.Said is not EntryDetail.Together { With: var with } || then.Group(entry.Group) is not { } joins)
+            return null;
+        if (then.Group(new GroupId(with)) is not { } stays || stays.Id == joins.Id)
+            return new("not-chosen", "said.with");
+        return joins.Unlike(stays) is { Count: > 0 } unlike ? new("unlike-groups", "said.with", Subject: string.Join(' ', unlike)) : null;
+    }
+
+    /// <summary>More seedlings than the cells they were sown in can hold: sixteen in four cells of two.</summary>
+    private static Failure? Crowded(LedgerEntry entry, BatchLedger after)
+    {
+        if (entry.Kind is not (EntryKind.Emerged or EntryKind.Corrected))
+            return null;
+        var sown = Fold.Effective(after.Entries).Where(e => e is { Kind: EntryKind.Sown, Containers: > 0 }).ToList();
+        if (sown.Count == 0)
+            return null;
+        var each = sown.Max(e => (int)Math.Ceiling((double)e.Seeds / e.Containers));
+        // What came up late in cells that were emptied before is counted without a cell.
+        var full = after
+            .On(entry.NewDay ?? entry.HappenedOn)
+            .Groups.Where(g => g.Reached.Kind <= StepKind.Up && g.Containers > 0 && g.Seedlings > (long)g.Containers * each)
+            .MaxBy(g => g.Seedlings);
+        if (full is null)
+            return null;
+        var most = Math.Max(0, entry.Seedlings - (full.Seedlings - (full.Containers * each)));
+        return new("more-than-cells-hold", "seedlings", full.Seedlings, full.Containers, most, each.ToString(CultureInfo.InvariantCulture));
+    }
+
     /// <summary>Two stand there and none is named; or the one that is named stands elsewhere, or no more.</summary>
     private static Failure WhichGroup(LedgerEntry entry, BatchState then) =>
         entry.Group is null ? new("which-group", "group", then.Groups.Count(g => g.At == entry.From))
@@ -133,11 +182,12 @@ public static class Judge
     public static bool StandsInSeveral(LedgerEntry entry)
     {
         ArgumentNullException.ThrowIfNull(entry);
-        return entry is { Act: not null, Kind: EntryKind.Sown or EntryKind.Received or EntryKind.Used or EntryKind.Parted };
+        return entry
+            is { Act: not null, Kind: EntryKind.Sown or EntryKind.Received or EntryKind.Used or EntryKind.Parted or EntryKind.Identity };
     }
 
     /// <summary>What is wrong with what goes with an entry.</summary>
-    private static IEnumerable<Failure> Said(LedgerEntry entry)
+    private static IEnumerable<Failure> Said(LedgerEntry entry, LedgerFacts facts)
     {
         switch (entry.Said)
         {
@@ -160,6 +210,15 @@ public static class Judge
                     yield return new("after-the-day", "said.hardenedSince", entry.HappenedOn.DayNumber);
                 else if (stood.HardenedSince < entry.HappenedOn.AddDays(-LongestAgo))
                     yield return new("too-long-ago", "said.hardenedSince");
+                break;
+            case EntryDetail.Spaced { Cm: var cm } when !(cm is > 0 and <= EntryDetail.WidestCm):
+                yield return Failure.OutOfRange("said.cm", cm, 1, EntryDetail.WidestCm);
+                break;
+            case EntryDetail.Identity { OneOf: { } oneOf }:
+                if (oneOf.Count is 1 or > EntryDetail.MostMixed || oneOf.Distinct().Count() < oneOf.Count)
+                    yield return Failure.OutOfRange("said.oneOf", oneOf.Distinct().Count(), 2, EntryDetail.MostMixed);
+                else if (facts.Batch is { } known && !oneOf.All(known))
+                    yield return new("not-chosen", "said.oneOf");
                 break;
             case EntryDetail.Split { Wanted: < 0 or > MostAtOnce } split:
                 yield return Failure.OutOfRange("said.wanted", split.Wanted, 0, MostAtOnce);
@@ -233,7 +292,11 @@ public static class Judge
             failures.Add(new("not-chosen", "corrects"));
         if (!EntryDetail.Fits(entry.Kind, entry.Said))
             failures.Add(new("not-chosen", "said"));
-        failures.AddRange(Said(entry));
+        failures.AddRange(Said(entry, facts));
+        if (entry.About is { } about && !LedgerEntry.Abouts.Contains(about))
+            failures.Add(Failure.OutOfRange("about", about, LedgerEntry.Abouts[0], LedgerEntry.Abouts[^1]));
+        if (entry.Sure?.Count > Doubts.Codes.Count || entry.Sure?.Except(Doubts.Codes).Any() == true)
+            failures.Add(new("not-chosen", "sure"));
         switch (entry.Kind)
         {
             case EntryKind.Sown:
@@ -300,6 +363,9 @@ public static class Judge
                     failures.Add(Failure.OutOfRange("seedlings", entry.Seedlings, 1, MostAtOnce));
                 if (entry.To is { Container: not null } && entry.ContainersTo < 1)
                     failures.Add(Failure.OutOfRange("containersTo", entry.ContainersTo, 1, MostAtOnce));
+                break;
+            case EntryKind.Spaced or EntryKind.Together or EntryKind.Identity:
+                Needs(entry.From is not null, "from");
                 break;
             case EntryKind.NotYet:
                 Needs(entry.Step is not null, "step");

@@ -40,8 +40,17 @@ public enum EntryKind
     /// <summary>Sold, given away or discarded: sound plants that leave, and no loss.</summary>
     Out,
 
-    /// <summary>Plants that go on as a batch of their own.</summary>
+    /// <summary>Plants that go on as a batch of their own, or turn out to be of another.</summary>
     Parted,
+
+    /// <summary>Pots set further apart, or closer; nothing else changes.</summary>
+    Spaced,
+
+    /// <summary>Two groups of like state in one place and pot stand as one from now on.</summary>
+    Together,
+
+    /// <summary>Which batch plants are of: not sure any more, or sure again.</summary>
+    Identity,
 }
 
 /// <summary>What stands in the cells of one tray, as counted.</summary>
@@ -72,7 +81,9 @@ public sealed record TrayCount(Guid TrayId, string Cells);
 /// or makes
 /// one of its own where that is its own id. Null: written before groups had names; what stands in the place and pot is meant, as one.
 /// </param>
-/// <param name="Said">Out, parted, received: what goes with it.</param>
+/// <param name="Said">What goes with it: of some kinds it must be said (<see cref="EntryDetail"/>).</param>
+/// <param name="About">How many days the day may be off, before or after: one of <see cref="Abouts"/>; null: it is that day.</param>
+/// <param name="Sure">Doubts that the grower was asked and has answered: it is so (<see cref="Doubts"/>).</param>
 public sealed record LedgerEntry(
     Guid Id,
     long Sequence,
@@ -92,13 +103,19 @@ public sealed record LedgerEntry(
     IReadOnlyList<TrayCount>? Trays = null,
     Guid? Act = null,
     GroupId? Group = null,
-    EntryDetail? Said = null
-);
+    EntryDetail? Said = null,
+    int? About = null,
+    IReadOnlyList<string>? Sure = null
+)
+{
+    /// <summary>How far a day may be off, days: “some time that week”, “some time that month”. [model]</summary>
+    public static IReadOnlyList<int> Abouts { get; } = [3, 10];
+}
 
 /// <summary>An entry that the counts before it do not allow.</summary>
 /// <param name="Entry">Which.</param>
 /// <param name="Code">more-emerged-than-sown, emerged-goes-back, more-than-standing, more-containers-than-standing, more-pots-than-plants,
-/// nothing-sown.</param>
+/// nothing-sown, group-gone, unlike-groups.</param>
 /// <param name="Field">The field that is wrong.</param>
 /// <param name="Value">What was given.</param>
 /// <param name="Right">The number that would be right: the most, or for a total that went back the least.</param>
@@ -120,6 +137,7 @@ public sealed record Contradiction(LedgerEntry Entry, string Code, string Field,
 /// <param name="Trays">The last count of each tray's cells, with its day.</param>
 /// <param name="CountedOn">Day of the last count of what is up.</param>
 /// <param name="Skips">Steps that plants went past without doing them.</param>
+/// <param name="Abouts">Of the days of steps that are not known for certain: how far they may be off, days.</param>
 /// <param name="StandsWith">By the name of a sitting of a job that stands as one with another: that one's name.</param>
 /// <param name="Contradictions">Entries that were left out because the counts do not allow them; empty in a sound ledger.</param>
 public sealed record BatchState(
@@ -138,7 +156,8 @@ public sealed record BatchState(
     IReadOnlyDictionary<Guid, (string Cells, DateOnly On)>? Trays = null,
     DateOnly? CountedOn = null,
     IReadOnlySet<StepId>? Skips = null,
-    IReadOnlyDictionary<GroupId, GroupId>? StandsWith = null
+    IReadOnlyDictionary<GroupId, GroupId>? StandsWith = null,
+    IReadOnlyDictionary<StepId, int>? Abouts = null
 )
 {
     /// <summary>The plan walks from the rearmost part that holds at least this share of what stands. [model]</summary>
@@ -160,6 +179,9 @@ public sealed record BatchState(
 
     /// <summary>The day a step took place for at least half of the plants; null where it has not.</summary>
     public DateOnly? DayOf(Step step) => StepDays.TryGetValue(step.Id, out var day) ? day : null;
+
+    /// <summary>How far the day of a step may be off, days; 0 where it is certain.</summary>
+    public int AboutOf(Step step) => Abouts?.GetValueOrDefault(step.Id) ?? 0;
 
     /// <summary>The day it was begun: sown, taken in.</summary>
     public DateOnly? BegunOn => DayOf(Route.Begin);

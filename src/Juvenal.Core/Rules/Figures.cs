@@ -212,6 +212,16 @@ public static class Figures
             new("Moving up", "Potting up a plant", Handwork.PottingUpMinutes, "min", Mark.CommonPractice, "practice"),
             new("Moving up", "Counting what is up", Handwork.CountingMinutes, "min", Mark.CommonPractice, "practice"),
             new("Moving up", "Sittings of one job leave one group within", Group.OneJobDays, "days", Mark.Model, "model"),
+            new(
+                "The ledger",
+                "Sooner than in this share of its quickest days nothing is up",
+                Doubts.SoonestShare,
+                "share",
+                Mark.Model,
+                "model"
+            ),
+            new("The ledger", "“About that day”, a week", LedgerEntry.Abouts[0], "d either way", Mark.Model, "model"),
+            new("The ledger", "“About that day”, a month", LedgerEntry.Abouts[^1], "d either way", Mark.Model, "model"),
             new("Moving up", "Fewer than this left behind, a stage is done", BatchState.RearShare, "share", Mark.Model, "model"),
             new("Moving up", "Carrying a container", Handwork.CarryingMinutesPerContainer, "min", Mark.CommonPractice, "practice"),
             new("Planting out", "Planting a plant", Handwork.PlantingOutMinutes, "min", Mark.CommonPractice, "practice"),

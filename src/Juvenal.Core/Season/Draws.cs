@@ -62,7 +62,8 @@ internal static class Variates
     public const int Ripening = Freeze + 1;
     private const int Later = Ripening + 1;
     private const int LaterMoves = GrowingPath.MostMoves - EarlyMoves;
-    public const int Count = Later + (3 * LaterMoves);
+    public const int About = Later + (3 * LaterMoves); // of days in the ledger that are not known for certain
+    public const int Count = About + 1;
 
     /// <summary>Of the leaves before a move, counted from 0; after the last, before hardening.</summary>
     public static int LeafStage(int i) => i <= EarlyMoves ? FirstLeafStage + i : Later + (i - EarlyMoves - 1);
@@ -84,6 +85,7 @@ internal static class Variates
             Ripening => "ripening",
             < Later + LaterMoves => "leaves",
             < Later + (2 * LaterMoves) => "setbacks",
+            About => "about",
             _ => "temperature",
         };
 }

@@ -27,7 +27,14 @@ public sealed record SowingChoice(
 /// <param name="Locked">The day the grower fixed.</param>
 /// <param name="NotBefore">The day it was put off to.</param>
 /// <param name="Skipped">Plants went past it on that day without doing it.</param>
-public sealed record StepFacts(DateOnly? Done = null, DateOnly? Locked = null, DateOnly? NotBefore = null, bool Skipped = false)
+/// <param name="About">How far the day it happened may be off, days; 0 where it is certain.</param>
+public sealed record StepFacts(
+    DateOnly? Done = null,
+    DateOnly? Locked = null,
+    DateOnly? NotBefore = null,
+    bool Skipped = false,
+    int About = 0
+)
 {
     public static StepFacts None { get; } = new();
 }

@@ -32,7 +32,8 @@ internal sealed class Steps(
         var facts = request.FactsOf(step);
         var day = DayOf(course.Days[_path.SlotOf(step)]);
         var date =
-            facts.Done is not null || facts.Locked is not null ? DateSpread.Certain(day)
+            facts is { Done: not null, About: var off and > 0 } ? DateSpread.Around(day.AddDays(-off), day, day.AddDays(off))
+            : facts.Done is not null || facts.Locked is not null ? DateSpread.Certain(day)
             : step.Kind == StepKind.Begin && _path.Begins.Kind == Start.Standing ? DateSpread.Certain(day)
             : step.Kind == StepKind.Begin ? DateSpread.Around(noEarlier > request.Today ? noEarlier : request.Today, day, noLater)
             : DateSpread.FromDayNumbers(low, day.DayNumber, high);

@@ -1,6 +1,7 @@
 using Juvenal.Core.Growth;
 using Juvenal.Core.Places;
 using Juvenal.Core.Site;
+using MathNet.Numerics.Distributions;
 
 namespace Juvenal.Core.Season;
 
@@ -31,6 +32,7 @@ internal sealed class Walk
     private readonly double?[] _done = [];
     private readonly double?[] _locked = [];
     private readonly double[] _notBefore = [];
+    private readonly int[] _about = [];
 
     /// <param name="request">Checked already.</param>
     /// <param name="window">When the bed opens, and how far that strays.</param>
@@ -45,12 +47,13 @@ internal sealed class Walk
         PlaceClimate[] places = [request.Path.Germination, request.Path.Seedling, .. request.Path.Moves.Select(m => m.Place)];
         _placeOf = [.. places.Select(p => Array.FindIndex(places, q => q.Name == p.Name))];
         var slots = request.Path.Slots;
-        (_done, _locked, _notBefore) = (new double?[slots], new double?[slots], new double[slots]);
+        (_done, _locked, _notBefore, _about) = (new double?[slots], new double?[slots], new double[slots], new int[slots]);
         Array.Fill(_notBefore, request.Today.DayNumber);
         foreach (var step in request.Path.Steps)
         {
             var (facts, s) = (request.FactsOf(step), request.Path.SlotOf(step));
             _done[s] = facts.Done?.DayNumber;
+            _about[s] = facts.About;
             _locked[s] = facts.Locked?.DayNumber;
             // Fruit ripens when it does: its day does not move on with every day that nobody looked.
             _notBefore[s] = Math.Max(facts.NotBefore?.DayNumber ?? 0, step.Kind == StepKind.Ripe ? 0 : request.Today.DayNumber);
@@ -91,10 +94,13 @@ internal sealed class Walk
     public void Run(ReadOnlySpan<double> z, double sow, Span<double> days, Span<double> free, Span<double> leaves)
     {
         var moves = _request.Path.Moves.Count;
+        // A day that is not known for certain: anywhere in its range alike, all of them early or late together.
+        var off = z[Variates.About] == 0 ? 0 : (2 * Normal.CDF(0, 1, z[Variates.About])) - 1;
+        sow += off * _about[0];
         days[0] = free[0] = sow;
         leaves.Clear();
         free[1] = sow + (BeginningDays(z) * Stretch(_spreads.Emergence, z[Variates.Emergence]));
-        var at = days[1] = _request.Path.Begins.Grown ? sow : Settle(1, free[1]);
+        var at = days[1] = _request.Path.Begins.Grown ? sow : Settle(1, free[1], off);
         var potFrom = _request.Path.Begins.PotSince?.DayNumber ?? at;
         var count = _request.Path.Begins.Leaves;
         var setback = 0.0;
@@ -102,7 +108,7 @@ internal sealed class Walk
         {
             var stage = 2 + i;
             free[stage] = Math.Max(at, ReadyAt(i, at, setback, count, potFrom, z));
-            days[stage] = Settle(stage, free[stage]);
+            days[stage] = Settle(stage, free[stage], off);
             count += Grown(i, days[stage] - at - setback, z);
             leaves[stage] = count;
             potFrom = at = days[stage];
@@ -114,19 +120,19 @@ internal sealed class Walk
         var (plant, ripe) = (harden + 1, harden + 2);
         var target = _locked[plant] ?? _window;
         free[harden] = Math.Max(at, ReadyAt(moves, at, setback, count, potFrom, z));
-        days[harden] = Settle(harden, Math.Max(free[harden], target - ladder));
+        days[harden] = Settle(harden, Math.Max(free[harden], target - ladder), off);
         count += Grown(moves, days[harden] - at - setback, z);
         leaves[harden] = count;
 
         // The year's own gate (its last freeze, its nights, its soil) can open after the day that was planned for.
         var gate = Math.Max(_window, _over + (_strays * z[Variates.Freeze]));
         free[plant] = Math.Max(days[harden] + ladder, z[Variates.Freeze] == 0 ? _window : gate);
-        days[plant] = Settle(plant, free[plant]);
+        days[plant] = Settle(plant, free[plant], off);
         leaves[plant] = count + (Math.Max(0, days[plant] - days[harden]) * _leaf.LeavesPerDay(_request.Path.Hardening.MeanCelsius));
         // What ends in a pot indoors is not planted: from six leaves on it grows as planted ones do.
         var grows = _request.Path.Aim.Has(StepKind.PlantOut) || _request.Path.Aim.Kind == AimKind.Sale ? days[plant] : free[harden];
         free[ripe] = grows + (_request.Cultivar.DaysToRipe * Stretch(_spreads.Ripening, z[Variates.Ripening]));
-        days[ripe] = Settle(ripe, free[ripe]);
+        days[ripe] = Settle(ripe, free[ripe], off);
     }
 
     /// <summary>Air, °C, that the plants have in the leaf stage before move <paramref name="i"/> (or before hardening), as drawn.</summary>
@@ -189,7 +195,8 @@ internal sealed class Walk
     private double Grown(int i, double days, ReadOnlySpan<double> z) =>
         Math.Max(0, days) * _leaf.LeavesPerDay(AirBefore(i, z)) / Stretch(_spreads.Leaves, z[Variates.LeafStage(i)]);
 
-    private double Settle(int slot, double computed) => _done[slot] ?? _locked[slot] ?? Math.Max(computed, _notBefore[slot]);
+    private double Settle(int slot, double computed, double off) =>
+        _done[slot] + (off * _about[slot]) ?? _locked[slot] ?? Math.Max(computed, _notBefore[slot]);
 
     /// <summary>A duration's factor: 1 + deviation × z, never under a fifth.</summary>
     private static double Stretch(double deviation, double z) => Math.Max(0.2, 1 + (deviation * z));

@@ -19,6 +19,8 @@ public enum Rest
 /// <param name="Rest">Moves: what becomes of those left behind.</param>
 /// <param name="Reason">Of the loss, where the rest is lost.</param>
 /// <param name="MyCall">Out although the nights say hold, or under cover: the grower's own word.</param>
+/// <param name="About">How far the day may be off, days; null: it is that day.</param>
+/// <param name="Sure">Doubts that were asked and answered.</param>
 /// <param name="Pairs">Moves: unequal pairs that go on as one, to be separated later: two seedlings, one container each.</param>
 public sealed record Said(
     Guid Id,
@@ -29,7 +31,9 @@ public sealed record Said(
     Rest Rest = Rest.Stays,
     string? Reason = null,
     int Pairs = 0,
-    bool MyCall = false
+    bool MyCall = false,
+    int? About = null,
+    IReadOnlyList<string>? Sure = null
 );
 
 /// <summary>From "done" to ledger entries.</summary>
@@ -53,7 +57,7 @@ public static class WorkDone
     {
         ArgumentNullException.ThrowIfNull(work);
         ArgumentNullException.ThrowIfNull(said);
-        var entry = new LedgerEntry(said.Id, 0, said.HappenedOn, EntryKind.Moved, work.Step.Id);
+        var entry = new LedgerEntry(said.Id, 0, said.HappenedOn, EntryKind.Moved, work.Step.Id, About: said.About, Sure: said.Sure);
         switch (work.Step.Kind)
         {
             case StepKind.Begin when start == Start.Standing:

@@ -48,7 +48,9 @@ public sealed record StoredGroup(
     DateOnly? InPotSince,
     DateOnly? HardenedSince,
     Guid? FromGroup,
-    bool Merged
+    bool Merged,
+    double? SpacedCm = null,
+    IReadOnlyList<Guid>? OneOf = null
 )
 {
     /// <summary>The groups of batch <c>b</c>, the furthest first.</summary>
@@ -56,7 +58,7 @@ public sealed record StoredGroup(
         coalesce((
             select jsonb_agg(jsonb_build_object('id', s.id, 'containerId', s.container_id, 'placeId', s.place_id, 'seedlings', s.seedlings,
               'containers', s.containers, 'reachedStepId', s.reached_step_id, 'inPotSince', s.in_pot_since, 'hardenedSince', s.hardened_since,
-              'fromGroup', s.from_group, 'merged', s.merged) order by w.ordinal desc, s.seedlings desc, s.id)
+              'fromGroup', s.from_group, 'merged', s.merged, 'spacedCm', s.spaced_cm, 'oneOf', s.one_of) order by w.ordinal desc, s.seedlings desc, s.id)
             from standing s
             join path_step w on w.nursery_id = s.nursery_id and w.id = s.reached_step_id
             where s.nursery_id = b.nursery_id
@@ -75,7 +77,9 @@ public sealed record StoredGroup(
             InPotSince ?? DateOnly.MinValue,
             HardenedSince,
             FromGroup is { } from ? new GroupId(from) : null,
-            Merged
+            Merged,
+            SpacedCm,
+            OneOf
         );
 }
 
@@ -87,6 +91,7 @@ public sealed record KinBatch(Guid Id, string Code);
 
 /// <summary>A batch with its plan and its counts, as stored; nothing is computed on reading.</summary>
 /// <param name="OutOfDate">Its plan is still to follow a change: the days are those of before.</param>
+/// <param name="Known">Codes of the batches that some of its plants may be of.</param>
 public sealed record BatchView(
     Guid Id,
     int Version,
@@ -120,7 +125,9 @@ public sealed record BatchView(
     int Parted = 0,
     IReadOnlySet<StepId>? Skips = null,
     KinBatch? Parent = null,
-    IReadOnlyList<KinBatch>? Children = null
+    IReadOnlyList<KinBatch>? Children = null,
+    IReadOnlyDictionary<StepId, int>? Abouts = null,
+    IReadOnlyDictionary<Guid, string>? Known = null
 )
 {
     /// <summary>The counts in the core's form.</summary>
@@ -141,7 +148,8 @@ public sealed record BatchView(
             Parted,
             TrayCounts.ToDictionary(t => t.TrayId, t => (t.Cells, t.On)),
             CountedOn,
-            Skips
+            Skips,
+            Abouts: Abouts
         );
 
     /// <summary>The day a step took place for half of the plants; null where it has not.</summary>
@@ -187,11 +195,16 @@ public sealed class BatchReader(NurseryTransaction nursery)
             where p.nursery_id = b.nursery_id
               and p.batch_id = b.id), '[]'),
           {{StoredGroup.OfBatch}},
-          b.used, b.tray_counts, b.counted_on, {{BatchRow.OutOfDate}}, b.gone, b.parted, b.skips, b.parent_id, o.code,
+          b.used, b.tray_counts, b.counted_on, {{BatchRow.OutOfDate}}, b.gone, b.parted, b.skips, b.parent_id, o.code, b.abouts,
           coalesce((
             select jsonb_agg(jsonb_build_object('id', d.id, 'code', d.code) order by length(d.code), d.code)
             from batch d
-            where d.nursery_id = b.nursery_id and d.parent_id = b.id), '[]')
+            where d.nursery_id = b.nursery_id and d.parent_id = b.id), '[]'),
+          (
+            select jsonb_object_agg(d.id, d.code)
+            from standing s
+            join batch d on d.nursery_id = s.nursery_id and d.id = any(s.one_of)
+            where s.nursery_id = b.nursery_id and s.batch_id = b.id and s.one_of is not null)
         from {{BatchRow.From}}
         join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
         left join batch o on o.nursery_id = b.nursery_id and o.id = b.parent_id
@@ -255,6 +268,9 @@ public sealed class BatchReader(NurseryTransaction nursery)
         return ([.. entries.OrderByDescending(e => e.Entry.Sequence)], Fold.TakenBack(entries.Select(e => e.Entry)));
     }
 
+    internal static IReadOnlyDictionary<StepId, int> Abouts(NpgsqlDataReader r, int column) =>
+        r.FromJson<Dictionary<Guid, int>>(column).ToDictionary(a => new StepId(a.Key), a => a.Value);
+
     private static BatchView Read(NpgsqlDataReader r)
     {
         var row = BatchRow.Read(r);
@@ -292,7 +308,9 @@ public sealed class BatchReader(NurseryTransaction nursery)
             Parted: r.GetInt32(own + 17),
             Skips: r.GetFieldValue<Guid[]>(own + 18).Select(s => new StepId(s)).ToHashSet(),
             Parent: r.OrNull<Guid>(own + 19) is { } parent ? new KinBatch(parent, r.GetString(own + 20)) : null,
-            Children: r.FromJson<List<KinBatch>>(own + 21)
+            Known: r.IsDBNull(own + 23) ? null : r.FromJson<Dictionary<Guid, string>>(own + 23),
+            Abouts: Abouts(r, own + 21),
+            Children: r.FromJson<List<KinBatch>>(own + 22)
         );
     }
 }

@@ -15,7 +15,7 @@ namespace Juvenal.Store.Batches;
 /// <param name="Seedlings">How many plants go.</param>
 /// <param name="Containers">In how many containers; null: as they stand.</param>
 /// <param name="Wanted">How many of the plants that are wanted it takes over, from 0; the mother wants fewer by as many.</param>
-/// <param name="Moves">What is still to come, 0–6 moves.</param>
+/// <param name="Moves">What is still to come, 0–6 moves; null: what the plan has for them after what they have done.</param>
 /// <param name="HardeningPlaceId">The hardening stand.</param>
 /// <param name="BedId">Where it ends.</param>
 /// <param name="Aim">What it is raised for; null: what the mother is.</param>
@@ -27,7 +27,7 @@ public sealed record Splitting(
     int Seedlings,
     int? Containers,
     int Wanted,
-    IReadOnlyList<MoveInput> Moves,
+    IReadOnlyList<MoveInput>? Moves,
     Guid HardeningPlaceId,
     Guid BedId,
     AimInput? Aim = null
@@ -86,6 +86,7 @@ public sealed class SplitStore(NurseryTransaction nursery, TimeProvider clock)
             ?? (split.Seedlings == group.Seedlings ? group.Containers : Emptying.Emptied(EntryKind.Parted, split.Seedlings, group));
         var code = CodeOf(mother.Batch.Code, await nursery.ListAsync(Codes, r => r.GetString(0), cancel, Sql.Of(split.Batch)));
         var leaves = await LeavesAsync(split.Batch, split.On, cancel);
+        split = split with { Moves = split.Moves ?? Left(mother.Batch.Route, group.Reached) };
         var input = InputOf(split, mother.Batch.Input, part.At.Place, container, leaves);
         // Carried into the cold for a night, they do not grow on there: the plan goes on from where their last step put them.
         if (Planned.Of(ledgers.Catalogue, input, null).Failures.Any(f => f.Field is "path.seedling" or "path.germination"))
@@ -164,9 +165,7 @@ public sealed class SplitStore(NurseryTransaction nursery, TimeProvider clock)
         }
         catch (RefusedException e)
         {
-            throw new RefusedException([
-                .. e.Failures.Select(f => f with { Field = "standing." + f.Field.Replace("said.", "", StringComparison.Ordinal) }),
-            ]);
+            throw e.At(field => "standing." + field.Replace("said.", "", StringComparison.Ordinal));
         }
 
         await ledgers.SaveAsync(cancel);
@@ -229,13 +228,17 @@ public sealed class SplitStore(NurseryTransaction nursery, TimeProvider clock)
             TrayId = container,
             GerminationPlaceId = place,
             SeedlingPlaceId = place,
-            Moves = [.. split.Moves.Select(m => m with { Id = null })],
+            Moves = [.. split.Moves!.Select(m => m with { Id = null })],
             HardeningPlaceId = split.HardeningPlaceId,
             BedId = split.BedId,
             Aim = split.Aim ?? mother.Aim,
             Locks = new(),
             Start = new(Start.Standing, leaves, UnionCm: null),
         };
+
+    /// <summary>The moves that plants have still to do.</summary>
+    private static List<MoveInput> Left(Route route, Step reached) =>
+        [.. route.Moves.Where(m => m > reached).Select(m => new MoveInput(route[m].At.Container!.Value, route[m].At.Place))];
 
     /// <summary>True leaves that the mother's plan expects on a day.</summary>
     private async Task<double> LeavesAsync(Guid batch, DateOnly day, CancellationToken cancel)

@@ -83,7 +83,7 @@ public sealed class Acts(NurseryTransaction nursery, TimeProvider clock, bool ow
             }
             catch (RefusedException e)
             {
-                throw new RefusedException([.. e.Failures.Select(f => f with { Field = $"entries[{i}].{f.Field}" })]);
+                throw e.At(field => $"entries[{i}].{field}");
             }
 
             written.Add(said.Id);

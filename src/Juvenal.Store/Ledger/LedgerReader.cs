@@ -20,7 +20,7 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
     private const string Columns = """
         batch_id, id, sequence, happened_on, kind, step_id, from_container_id, from_place_id, to_container_id, to_place_id,
           seeds, seedlings, containers, containers_to, reason, new_day, corrects, written_at, payload_hash, by_name, lot_id, trays, act,
-          group_id, said, said_on
+          group_id, said, said_on, about, sure
         """;
 
     private const string All = $"""
@@ -107,7 +107,9 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
                 r.IsDBNull(21) ? null : r.FromJson<List<TrayCount>>(21),
                 r.OrNull<Guid>(22),
                 r.OrNull<Guid>(23) is { } group ? new GroupId(group) : null,
-                r.IsDBNull(24) ? null : r.FromJson<EntryDetail>(24)
+                r.IsDBNull(24) ? null : r.FromJson<EntryDetail>(24),
+                r.OrNull<short>(26),
+                r.IsDBNull(27) ? null : r.GetFieldValue<string[]>(27)
             ),
             r.GetDateTime(17),
             r.GetFieldValue<byte[]>(18),

@@ -21,16 +21,22 @@ internal sealed class OpenLedgers
         insert into ledger_entry (nursery_id, id, batch_id, kind, step_id, happened_on, from_container_id, from_place_id,
           to_container_id, to_place_id,
           seeds, seedlings, containers, containers_to, reason, new_day, corrects, payload_hash, by_name, lot_id, trays, act,
-          group_id, said, said_on)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25)
+          group_id, said, said_on, about, sure)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26, $27)
         """;
 
     private readonly NurseryTransaction _nursery;
     private readonly Dictionary<Guid, Page> _pages;
-    private readonly LedgerFacts _facts;
 
-    private OpenLedgers(NurseryTransaction nursery, Catalogue catalogue, Dictionary<Guid, Page> pages) =>
-        (_nursery, Catalogue, _pages, _facts) = (nursery, catalogue, pages, catalogue.Facts(catalogue.Today));
+    private OpenLedgers(NurseryTransaction nursery, Catalogue catalogue, Dictionary<Guid, Page> pages)
+    {
+        (_nursery, Catalogue, _pages) = (nursery, catalogue, pages);
+        Facts = catalogue.Facts(catalogue.Today) with { Batch = _pages.ContainsKey };
+        foreach (var page in pages.Values)
+            page.Doubts = catalogue.Doubts(page.Batch.Input);
+    }
+
+    private LedgerFacts Facts { get; }
 
     public Catalogue Catalogue { get; }
 
@@ -92,8 +98,10 @@ internal sealed class OpenLedgers
         var hash = ActStore.Hash(new { batch, entry = entry with { Sequence = 0 } });
         if (page.Stored.FirstOrDefault(e => e.Entry.Id == entry.Id) is { } same)
             return same.PayloadHash.AsSpan().SequenceEqual(hash) ? false : throw new ConflictException("other-payload");
-        switch (Judge.Of(page.Ledger, entry, _facts, byRule))
+        switch (Judge.Of(page.Ledger, entry, Facts, byRule, page.Doubts))
         {
+            case Verdict.Doubted doubted:
+                throw new RefusedException(doubted.Doubts) { Asks = true };
             case Verdict.Accepted accepted:
                 page.Add(accepted, hash);
                 return true;
@@ -156,7 +164,9 @@ internal sealed class OpenLedgers
             Sql.OfNull(entry.Act),
             Sql.OfNull(entry.Group?.Value),
             Sql.OfJson(entry.Said),
-            Sql.Of(Catalogue.Today)
+            Sql.Of(Catalogue.Today),
+            Sql.OfNull(entry.About),
+            Sql.OfNull(entry.Sure?.ToArray())
         );
 
     /// <summary>What is sown lies in trays: in those laid out for it, or in new ones.</summary>
@@ -215,6 +225,9 @@ internal sealed class OpenLedgers
     internal sealed class Page(BatchRow batch, List<StoredEntry> stored, List<StoredDigest> steps)
     {
         public BatchRow Batch { get; set; } = batch;
+
+        /// <summary>What makes an entry of it hard to believe.</summary>
+        public Doubts? Doubts { get; set; }
 
         /// <summary>What is chosen for the batch from now on, where the act changes that too.</summary>
         public BatchInput? Chosen { get; set; }

@@ -25,6 +25,8 @@ internal static class Sql
 
     public static NpgsqlParameter OfNull(Guid[]? value) => Nullable(NpgsqlDbType.Array | NpgsqlDbType.Uuid, value);
 
+    public static NpgsqlParameter OfNull(string[]? value) => Nullable(NpgsqlDbType.Array | NpgsqlDbType.Text, value);
+
     public static NpgsqlParameter OfNull(DateOnly? value) => Nullable(NpgsqlDbType.Date, value);
 
     public static NpgsqlParameter OfNull(string? value) => Nullable(NpgsqlDbType.Text, value);

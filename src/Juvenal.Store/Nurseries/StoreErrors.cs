@@ -15,6 +15,14 @@ public sealed class RefusedException(IReadOnlyList<Failure> failures) : Exceptio
         : this([failure]) { }
 
     public IReadOnlyList<Failure> Failures { get; } = failures;
+
+    /// <summary>It could stand, but is hard to believe: said that it is so, it is taken.</summary>
+    public bool Asks { get; init; }
+
+    /// <summary>The same, of input that is part of other input.</summary>
+    /// <param name="field">Each field by its name there.</param>
+    public RefusedException At(Func<string, string> field) =>
+        new([.. Failures.Select(f => f with { Field = field(f.Field) })]) { Asks = Asks };
 }
 
 /// <summary>Someone else was faster, or what was shown is no longer so.</summary>

@@ -143,6 +143,25 @@ public sealed class Catalogue
             id => Containers.TryGetValue(id, out var container) ? Of(container) : null
         );
 
+    /// <summary>What makes entries of a batch hard to believe; null where the site is not set yet.</summary>
+    public Doubts? Doubts(BatchInput input)
+    {
+        ArgumentNullException.ThrowIfNull(input);
+        if (!Cultivars.TryGetValue(input.CultivarId, out var cultivar))
+            return null;
+        var season = Record.Season(Site, input.Season) is { Succeeded: true } set ? set.Value : null;
+        return new(
+            Core.Ledger.Doubts.Quickest(cultivar.Traits(), input.Begins),
+            (id, day) =>
+            {
+                if (season is null || !Places.TryGetValue(id, out var bed))
+                    return null;
+                var risk = season.Freeze.RiskFrom(day.DayNumber + (SurfaceOf(bed) == Surface.Tunnel ? PlantingWindow.TunnelDays : 0));
+                return risk > Rules.Rules.AcceptedRisk ? risk : null;
+            }
+        );
+    }
+
     /// <summary>A batch's choices as a request, or what is missing or cannot be.</summary>
     /// <param name="input">The choices.</param>
     /// <param name="state">What has happened, on the path that was chosen; null before the batch is kept.</param>
@@ -296,7 +315,13 @@ public sealed class Catalogue
             var done = state is not null && state.Passed(step) ? state.DayOf(step) : null;
             var putOff = state is not null && state.PutOff.TryGetValue(step.Id, out var until) ? until.Day : (DateOnly?)null;
             if (done is not null || locked is not null || putOff is not null)
-                facts[step.Id] = new(done, locked, putOff, done is not null && state!.Skipped(step));
+                facts[step.Id] = new(
+                    done,
+                    locked,
+                    putOff,
+                    done is not null && state!.Skipped(step),
+                    done is null ? 0 : state!.AboutOf(step)
+                );
         }
 
         return facts;

@@ -47,7 +47,7 @@ public sealed class Replanner(Database database, TimeProvider clock)
         -- Batches with what their ledgers come to.
         select {BatchRow.Columns},
           b.seeds_sown, b.emerged, b.lost, b.snipped, b.used, b.tray_counts, b.counted_on,
-          {StoredGroup.OfBatch}, b.gone, b.parted, b.skips
+          {StoredGroup.OfBatch}, b.gone, b.parted, b.skips, b.abouts
         from {BatchRow.From}
         where b.id = any($1)
         order by b.id
@@ -202,7 +202,8 @@ public sealed class Replanner(Database database, TimeProvider clock)
                 Parted: r.GetInt32(own + 9),
                 Trays: r.FromJson<List<StoredTrayCount>>(own + 5).ToDictionary(t => t.TrayId, t => (t.Cells, t.On)),
                 CountedOn: r.OrNull<DateOnly>(own + 6),
-                Skips: r.GetFieldValue<Guid[]>(own + 10).Select(s => new StepId(s)).ToHashSet()
+                Skips: r.GetFieldValue<Guid[]>(own + 10).Select(s => new StepId(s)).ToHashSet(),
+                Abouts: BatchReader.Abouts(r, own + 11)
             ),
             facts[batch.Id]
         );

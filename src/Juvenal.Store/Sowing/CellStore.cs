@@ -66,6 +66,7 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
     /// <param name="reason">Of a loss.</param>
     /// <param name="carryOn">Counted: the trays go on to where seedlings stand.</param>
     /// <param name="cancel">Cancels.</param>
+    /// <param name="sure">Doubts that were asked and answered.</param>
     /// <returns>The ids of what was written, the last one first; none where nothing was different.</returns>
     /// <exception cref="RefusedException">
     /// Cells that are not the batch's; more in a cell than was sown in it; fewer than stood before, where neither a miscount nor a loss was
@@ -80,7 +81,8 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
         CellsMean means,
         string? reason,
         bool carryOn,
-        CancellationToken cancel
+        CancellationToken cancel,
+        IReadOnlyList<string>? sure = null
     )
     {
         var (ledgers, acts) = (await OpenLedgers.OpenAsync(nursery, clock, [batchId], [], cancel), new ActStore(nursery));
@@ -94,6 +96,7 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
                 means,
                 reason,
                 carryOn,
+                sure,
             }
         );
         if (await acts.WrittenAsync(id, hash, cancel) is { } before)
@@ -107,7 +110,7 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
         }
 
         var batch = await new BatchReader(nursery).OneAsync(batchId, cancel);
-        var written = await PutAsync(ledgers, batch, id, on, trays, means, reason, carryOn, cancel);
+        var written = await PutAsync(ledgers, batch, id, on, trays, means, reason, carryOn, cancel, sure);
         await ledgers.SaveAsync(cancel);
         await acts.KeepAsync(id, hash, written, cancel);
         return written;
@@ -122,7 +125,8 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
         CellsMean means,
         string? reason,
         bool carryOn,
-        CancellationToken cancel
+        CancellationToken cancel,
+        IReadOnlyList<string>? sure = null
     )
     {
         var batchId = batch.Id;
@@ -137,7 +141,7 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
         var all = laid.Where(t => t.Rows.Any(r => r.BatchId == batchId)).All(t => trays.Any(c => c.TrayId == t.Id));
         var more = TrayCells.More(group.Seedlings, Seedlings(before.Values), stood, stand, all);
         var now = group.Seedlings + more;
-        var entry = new LedgerEntry(id, 0, on, EntryKind.Emerged, ledgers[batchId].Batch.Route.Standing.Id, Trays: trays);
+        var entry = new LedgerEntry(id, 0, on, EntryKind.Emerged, ledgers[batchId].Batch.Route.Standing.Id, Trays: trays, Sure: sure);
         if (means == CellsMean.Miscounted)
             return Correct(ledgers, batchId, entry, Math.Max(0, batch.Emerged + more));
         entry = means switch

@@ -14,6 +14,9 @@ namespace Juvenal.Web.Batches;
 /// <summary>A group as it stands: where, in what, how many.</summary>
 /// <param name="Id">Its name: what is done with it says it.</param>
 /// <param name="State">What it has behind it, in words: since when it stands in this pot, and hardens off.</param>
+/// <param name="SpacedCm">From the middle of one pot to that of the next, cm; null where nobody said.</param>
+/// <param name="OneOf">The batches that they may be of; empty: nobody knows. Null: they are sure.</param>
+/// <param name="MovesLeft">The moves that they have still to do, of those that are planned.</param>
 /// <param name="Merged">Plants of unlike state were set together before groups had names.</param>
 public sealed record GroupAnswer(
     Guid Id,
@@ -25,7 +28,10 @@ public sealed record GroupAnswer(
     int Containers,
     StepName Reached,
     string State,
-    bool Merged
+    bool Merged,
+    double? SpacedCm,
+    IReadOnlyList<KinBatch>? OneOf,
+    int MovesLeft
 );
 
 /// <summary>A batch in a list.</summary>
@@ -74,6 +80,8 @@ public sealed record StepDayAnswer(
 /// <param name="Seedlings">As above.</param>
 /// <param name="Containers">As above.</param>
 /// <param name="ContainersTo">As above.</param>
+/// <param name="About">How many days the day may be off; null: it is that day.</param>
+/// <param name="Sure">The grower was asked whether it is so, and said yes.</param>
 /// <param name="Corrected">The number that a correction gave it; null where it was right.</param>
 public sealed record EntryAnswer(
     Guid Id,
@@ -91,6 +99,8 @@ public sealed record EntryAnswer(
     int Seedlings,
     int Containers,
     int ContainersTo,
+    int? About,
+    bool Sure,
     int? Corrected
 );
 
@@ -285,7 +295,18 @@ internal static class BatchAnswers
             g.Containers,
             StepName.Of(g.Reached, batch.Input.Begins.Kind, batch.Input.Ends.Kind == AimKind.Pot),
             LedgerWords.State(g),
-            g.Merged
+            g.Merged,
+            g.SpacedCm,
+            g.OneOf is null
+                ? null
+                :
+                [
+                    .. from o in g.OneOf
+                    let code = batch.Known?.GetValueOrDefault(o) ?? "?"
+                    orderby code.Length, code
+                    select new KinBatch(o, code),
+                ],
+            batch.Route.Moves.Count(m => m > g.Reached)
         );
     }
 
@@ -321,6 +342,8 @@ internal static class BatchAnswers
             numbers.Seedlings,
             numbers.Containers,
             numbers.ContainersTo,
+            right?.NewDay is null ? e.About : right.About,
+            numbers.Sure?.Count > 0 || e.Sure?.Count > 0,
             right is null ? null : Number(right, e.Kind)
         );
     }
@@ -350,6 +373,17 @@ internal static class BatchAnswers
                 $"{e.Seedlings} {(start == Start.Cuttings ? "rooted" : "healed")} so far, {At(e.To)}",
             EntryKind.Emerged => $"{e.Seedlings} up so far, {At(e.To)}",
             EntryKind.Out when e.Said is EntryDetail.Gone gone => $"{e.Seedlings} {Gone(gone)}, {At(e.From)}",
+            EntryKind.Parted when e.Said is EntryDetail.Turned => $"{e.Seedlings} turned out to be of another batch, {At(e.From)}",
+            EntryKind.Spaced when e.Said is EntryDetail.Spaced apart => System.FormattableString.Invariant(
+                $"{apart.Cm:0.#} cm apart, {At(e.From)}"
+            ),
+            EntryKind.Together => $"Set together, {At(e.From)}",
+            EntryKind.Identity when e.Said is EntryDetail.Identity { OneOf: var oneOf } => oneOf switch
+            {
+                null => $"Sure again what they are, {At(e.From)}",
+                { Count: 0 } => $"Nobody knows what they are, {At(e.From)}",
+                _ => $"Labels mixed: one of {oneOf.Count} batches, {At(e.From)}",
+            },
             EntryKind.Parted when e.Said is EntryDetail.Split => $"{e.Seedlings} split off as a batch of their own, {At(e.From)}",
             EntryKind.Received when e.Said is EntryDetail.Stood stood =>
                 $"{e.Seedlings} {(stood.From is null ? "stood already" : "split off")}, {At(e.To)}, {e.Containers} × {In(e.To)} since {Days.Say(stood.PotSince)}",

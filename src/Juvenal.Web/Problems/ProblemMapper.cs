@@ -28,7 +28,7 @@ internal sealed class ProblemMapper(IProblemDetailsService problems, ILogger<Pro
     private static ProblemDetails? Of(Exception exception) =>
         exception switch
         {
-            RefusedException refused => new ValidationProblem(FailureSentences.ByField(refused.Failures)),
+            RefusedException refused => new ValidationProblem(refused),
             NotFoundException missing => new() { Status = 404, Title = $"There is no such {missing.What} here." },
             ConflictException conflict => Conflict(conflict),
             Accounts.WaitException wait => Wait(wait),
@@ -93,11 +93,15 @@ internal sealed class ProblemMapper(IProblemDetailsService problems, ILogger<Pro
 
     private sealed class ValidationProblem : ProblemDetails
     {
-        public ValidationProblem(IReadOnlyDictionary<string, string[]> errors)
+        public ValidationProblem(RefusedException refused)
         {
+            var errors = FailureSentences.ByField(refused.Failures);
             Status = 422;
             Title = errors.Values.SelectMany(e => e).First();
             Extensions["errors"] = errors;
+            // Asked, not refused: sent again with these, it is taken.
+            if (refused.Asks)
+                Extensions["doubts"] = refused.Failures.Select(f => f.Code).Distinct().ToArray();
         }
     }
 }

@@ -21,13 +21,15 @@ public sealed record TrayCellsInput(Guid TrayId, string Cells);
 /// <param name="Means">What the difference is.</param>
 /// <param name="Reason">Of a loss.</param>
 /// <param name="CarryOn">Counted: the trays go on to where seedlings stand.</param>
+/// <param name="Sure">Doubts that were asked and that the grower says are so.</param>
 public sealed record CellsInput(
     Guid Id,
     DateOnly HappenedOn,
     IReadOnlyList<TrayCellsInput> Trays,
     CellsMean Means,
     string? Reason = null,
-    bool CarryOn = false
+    bool CarryOn = false,
+    IReadOnlyList<string>? Sure = null
 );
 
 /// <param name="Snips">As it was shown: another plan is refused.</param>
@@ -65,7 +67,8 @@ internal static class TrayEndpoints
                                 input.Means,
                                 input.Reason,
                                 input.CarryOn,
-                                cancel
+                                cancel,
+                                input.Sure
                             );
                             return TypedResults.Ok(new Written(written));
                         },

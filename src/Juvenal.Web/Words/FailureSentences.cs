@@ -35,6 +35,21 @@ internal static class FailureSentences
             "group-of-other-crop" => "This species group belongs to the other crop.",
             "not-an-option" => Invariant($"{f.Value:0.###} is not one of the options."),
             "frost-not-set" => "First say when the last frost falls: Site.",
+            "up-early" => Invariant(
+                $"{f.High:#,0} up {(f.Value == 0 ? "on the day they were sown" : $"after {f.Value:0} {(f.Value == 1 ? "day" : "days")}")}? At their best they take {f.Low:0} at least. Say that it is so, or look at the day and the number."
+            ),
+            "sold-unsure" => Invariant(
+                $"Nobody is sure what these {f.Value:#,0} are: does whoever takes them know that? Or look first, and say what they are."
+            ),
+            "planted-tender" => Invariant(
+                $"They have not been hardened off, and it freezes after that day in {f.Value * 100:0} of 100 years. Is it so?"
+            ),
+            "more-than-cells-hold" => Invariant(
+                $"{f.Value:#,0} in {f.Low:#,0} cells of {f.Subject}: {f.High:#,0} at most, with those that were lost."
+            ),
+            "group-gone" => "None of them are left there on that day.",
+            "not-begun" => $"{f.Subject} has nothing growing: choose another.",
+            "unlike-groups" => "They stay two lines: " + Unlike(f.Subject) + ".",
             "which-group" => Invariant($"{f.Value:#,0} groups of this batch stand there: say which."),
             "group-elsewhere" => "These plants stood elsewhere on that day: look again, then say where from.",
             "price-without-sale" => "Only what is sold has a price.",
@@ -163,4 +178,22 @@ internal static class FailureSentences
     // A number too large to be one (1e999) is read as infinite: it is not repeated.
     private static string Given(Failure f) =>
         f.Value is { } value && double.IsFinite(value) ? Invariant($"; {value:#,0.###} was given") : "";
+
+    /// <summary>In what two groups are unlike.</summary>
+    private static string Unlike(string? parts) =>
+        string.Join(
+            ", ",
+            (parts ?? "")
+                .Split(' ')
+                .Select(p =>
+                    p switch
+                    {
+                        "place" => "they stand in two places",
+                        "pot" => "they stand in two kinds of pots",
+                        "step" => "some have done a step that the others have not",
+                        "hardening" => "some have been hardened for longer",
+                        _ => "it is not sure what some of them are",
+                    }
+                )
+        );
 }

@@ -19,6 +19,9 @@ internal static class LedgerWords
             EntryKind.Used => "used for grafts",
             EntryKind.Out => "out",
             EntryKind.Parted => "split off",
+            EntryKind.Spaced => "spaced",
+            EntryKind.Together => "set together",
+            EntryKind.Identity => "labels",
             EntryKind.Corrected => "corrected",
             _ => "undone",
         };
@@ -34,6 +37,8 @@ internal static class LedgerWords
         };
         if (group.HardenedSince is { } hardened && group.At.Container is not null)
             parts.Add($"hardening off since {Days.Say(hardened)}");
+        if (group.OneOf is { } oneOf)
+            parts.Add(oneOf.Count == 0 ? "nobody knows what they are" : $"labels mixed: of one of {oneOf.Count} batches");
         return string.Join(", ", parts);
     }
 

@@ -33,6 +33,7 @@ internal static class ReasonSentences
             "setbacks" => "setbacks after moves",
             "temperature" => "the places' temperatures",
             "freeze" => "the year's last frost",
+            "about" => "days that are only known about",
             _ => "how fast they ripen",
         };
 

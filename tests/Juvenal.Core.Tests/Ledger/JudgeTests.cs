@@ -1,5 +1,6 @@
 using FsCheck.Xunit;
 using Juvenal.Core.Ledger;
+using Juvenal.Core.Season;
 using Xunit;
 
 namespace Juvenal.Core.Tests.Ledger;
@@ -90,10 +91,20 @@ public class JudgeTests
                 Said = kinds[s.Kind % kinds.Length] switch
                 {
                     EntryKind.Out => new EntryDetail.Gone((Way)(s.Count % 3)),
-                    EntryKind.Parted => new EntryDetail.Split(Guid.NewGuid(), s.Count),
+                    EntryKind.Parted => s.Which % 2 == 0
+                        ? new EntryDetail.Split(Guid.NewGuid(), s.Count)
+                        : new EntryDetail.Turned(Guid.NewGuid()),
+                    EntryKind.Spaced => new EntryDetail.Spaced(s.Count),
+                    EntryKind.Together => new EntryDetail.Together(ledger.Entries[s.Count % ledger.Entries.Count].Id),
+                    EntryKind.Identity => new EntryDetail.Identity(
+                        s.Count % 3 == 0 ? null
+                        : s.Count % 3 == 1 ? []
+                        : [Bed, House]
+                    ),
                     EntryKind.Received when s.Named => new EntryDetail.Stood(First.AddDays(s.Count % 62), s.Which % 2 == 0 ? First : null),
                     _ => null,
                 },
+                About = s.Count % 5 == 0 ? 3 : null,
                 Step = s.Which % 3 == 0 ? Usual.All[s.Which % 8].Id : null,
                 Corrects = s.Kind % kinds.Length is (int)EntryKind.Undo or (int)EntryKind.Corrected ? old?.Id : null,
                 Group = s.Named && old is not null ? new GroupId(old.Id) : null,
@@ -120,6 +131,48 @@ public class JudgeTests
             Assert.Equal(now.Emerged, now.Seedlings + now.Lost + now.Snipped + now.Used + now.Gone + now.Parted);
             Assert.All(now.Groups, g => Assert.True(g is { Seedlings: >= 0, Containers: >= 0 }));
         }
+    }
+
+    [Fact]
+    public void What_is_hard_to_believe_is_asked_and_stands_when_it_is_said_to_be_so()
+    {
+        var doubts = new Doubts(6, (bed, day) => bed == Bed && day < First.AddDays(50) ? 0.62 : null);
+        var ledger = Up();
+        var sown = ledger.Entries[0].Id;
+        var planted = Moved(20, sown, Trays, new(null, Bed), 5);
+        var asked = Assert.IsType<Verdict.Doubted>(Judge.Of(ledger, planted, Facts, byRule: true, doubts));
+        Assert.Equal(("planted-tender", 0.62), (asked.Doubts.Single().Code, asked.Doubts.Single().Value));
+        // Another answer is none to this question; nobody is asked once no frost is to come, nor where nothing is doubted.
+        Assert.IsType<Verdict.Doubted>(Judge.Of(ledger, planted with { Sure = ["up-early"] }, Facts, byRule: true, doubts));
+        Assert.IsType<Verdict.Accepted>(Judge.Of(ledger, planted with { Sure = ["planted-tender"] }, Facts, byRule: true, doubts));
+        Assert.IsType<Verdict.Accepted>(Judge.Of(ledger, planted with { HappenedOn = First.AddDays(50) }, Facts, byRule: true, doubts));
+        Assert.IsType<Verdict.Accepted>(Judge.Of(ledger, planted, Facts, byRule: true));
+        Assert.IsType<Verdict.Refused>(Judge.Of(ledger, planted with { Sure = ["certainly"] }, Facts, byRule: true, doubts));
+    }
+
+    [Theory]
+    [InlineData(2, 0, true)]
+    [InlineData(3, 0, false)]
+    // Where the day may be off, it may have been later.
+    [InlineData(2, 3, false)]
+    public void Nothing_is_up_sooner_than_in_half_of_its_quickest_days(int after, int about, bool asked)
+    {
+        var doubts = new Doubts(6, (_, _) => null);
+        var sown = Entry(0, EntryKind.Sown) with { To = Trays, Seeds = 100, Containers = 100 };
+        var ledger = Accepted(new BatchLedger([], Usual.Route, 0.8), sown).After;
+        var up = Entry(after, EntryKind.Emerged) with { To = Trays, Seedlings = 18, About = about == 0 ? null : about };
+        Assert.Equal(asked, Judge.Of(ledger, up, Facts, doubts: doubts) is Verdict.Doubted);
+        // None up is what one expects.
+        Assert.IsType<Verdict.Accepted>(Judge.Of(ledger, up with { Seedlings = 0 }, Facts, doubts: doubts));
+    }
+
+    [Fact]
+    public void The_quickest_days_are_those_of_the_table_and_the_species()
+    {
+        // Harrington and Minges (1954), from memory: tomato 5.9 days at 25 to 30 degrees, pepper 7.6 at 30.
+        Assert.Equal(5.9, Doubts.Quickest(Nurseries.Tomato, Beginning.Seed), 6);
+        Assert.Equal(7.6, Doubts.Quickest(Nurseries.Pepper, Beginning.Seed), 6);
+        Assert.Equal(Beginning.RootingDays, Doubts.Quickest(Nurseries.Tomato, new(Start.Cuttings, 3)));
     }
 
     [Fact]

@@ -18,6 +18,7 @@ public class SpreadTests
             Variates.Emergence,
             Variates.Freeze,
             Variates.Ripening,
+            Variates.About,
             .. moves.Append(GrowingPath.MostMoves).Select(Variates.LeafStage),
             .. moves.Select(Variates.Setback),
             .. Enumerable.Range(0, GrowingPath.MostMoves + 2).Select(Variates.Place),

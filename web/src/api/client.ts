@@ -11,6 +11,8 @@ export class Problem extends Error {
     readonly code: string | null,
     readonly errors: Record<string, string[]>,
     readonly current: unknown,
+    /** What is hard to believe of it: sent again with these, it is taken. */
+    readonly doubts: string[] = [],
   ) {
     super(title);
   }
@@ -70,5 +72,6 @@ export async function unwrap<T>(answer: Promise<Answer<T>>): Promise<NonNullable
     typeof body.code === 'string' ? body.code : null,
     (body.errors ?? {}) as Record<string, string[]>,
     body.current ?? null,
+    Array.isArray(body.doubts) ? (body.doubts as string[]) : [],
   );
 }

@@ -932,6 +932,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/identity/mixed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["labelsMixed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/identity/told": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["labelsTold"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/acts": {
         parameters: {
             query?: never;
@@ -1162,38 +1194,75 @@ export interface components {
     schemas: {
         /** @description One entry of an act; its day is that of the act. */
         ActEntryInput: {
-            /** Format: uuid */
-            id: string;
             /**
              * Format: uuid
              * @description Whose ledger.
              */
             batch: string;
+            /**
+             * Format: uuid
+             * @description Made by the client (UUIDv7): sent twice, it has one effect.
+             */
+            id: string;
+            /** @description What happened. */
             kind: components["schemas"]["EntryKind"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The step it does or puts off, by its id.
+             */
             step?: null | string;
             from?: null | components["schemas"]["GroupInput"];
             to?: null | components["schemas"]["GroupInput"];
             /**
              * Format: int32
-             * @default 0
+             * @description Sown.
              */
             seeds?: number;
             /**
              * Format: int32
-             * @default 0
+             * @description Emerged: total to date. Lost, snipped, moved, out: how many.
              */
             seedlings?: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Sown: filled; else: fewer at "from". Null: not counted, they follow from the seedlings.
+             */
             containers?: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Moved: more at "to"; null as above.
+             */
             containersTo?: null | number;
+            /** @description Lost, not yet. */
             reason?: null | string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Not yet; corrected: the day it really happened.
+             */
             newDay?: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Which group of those that stand at "from"; null where only one does. The group that a move makes has the move's id.
+             */
             group?: null | string;
             out?: null | components["schemas"]["OutInput"];
+            /**
+             * Format: double
+             * @description Spaced: from the middle of one pot to that of the next, cm, above 0 to 300.
+             */
+            spacedCm?: null | number;
+            /**
+             * Format: uuid
+             * @description Together: the group that it stands as one with.
+             */
+            with?: null | string;
+            /**
+             * Format: int32
+             * @description How many days the day may be off: 3 or 10; null: it is that day.
+             */
+            about?: null | number;
+            /** @description Doubts that were asked (`doubts` of the answer) and that the grower says are so. */
+            sure?: null | string[];
         };
         /** @description What was done in one go: all of it counts, or nothing. */
         ActInput: {
@@ -1658,6 +1727,8 @@ export interface components {
              * @default false
              */
             carryOn?: boolean;
+            /** @description Doubts that were asked and that the grower says are so. */
+            sure?: null | string[];
         };
         /**
          * @description What a new state of the cells means.
@@ -1990,6 +2061,13 @@ export interface components {
              */
             group?: null | string;
             to?: null | components["schemas"]["GroupInput"];
+            /**
+             * Format: int32
+             * @description How many days the day may be off: 3 or 10; null: it is that day.
+             */
+            about?: null | number;
+            /** @description Doubts that were asked and that the grower says are so. */
+            sure?: null | string[];
         };
         Emergence: {
             /** Format: double */
@@ -2093,12 +2171,29 @@ export interface components {
             containersTo: number;
             /**
              * Format: int32
+             * @description How many days the day may be off; null: it is that day.
+             */
+            about: null | number;
+            /** @description The grower was asked whether it is so, and said yes. */
+            sure: boolean;
+            /**
+             * Format: int32
              * @description The number that a correction gave it; null where it was right.
              */
             corrected: null | number;
         };
-        /** @description A ledger entry as it is written. Which fields count depends on its kind; the others stay out. */
+        /** @description A ledger entry as it is written. */
         EntryInput: {
+            /**
+             * Format: date
+             * @description Today or earlier.
+             */
+            happenedOn: string;
+            /**
+             * Format: uuid
+             * @description Undo; corrected: the entry whose numbers were wrong.
+             */
+            corrects?: null | string;
             /**
              * Format: uuid
              * @description Made by the client (UUIDv7): sent twice, it has one effect.
@@ -2106,11 +2201,6 @@ export interface components {
             id: string;
             /** @description What happened. */
             kind: components["schemas"]["EntryKind"];
-            /**
-             * Format: date
-             * @description Today or earlier.
-             */
-            happenedOn: string;
             /**
              * Format: uuid
              * @description The step it does or puts off, by its id.
@@ -2121,13 +2211,11 @@ export interface components {
             /**
              * Format: int32
              * @description Sown.
-             * @default 0
              */
             seeds?: number;
             /**
              * Format: int32
-             * @description Emerged: total to date. Lost, snipped, moved: how many.
-             * @default 0
+             * @description Emerged: total to date. Lost, snipped, moved, out: how many.
              */
             seedlings?: number;
             /**
@@ -2144,24 +2232,35 @@ export interface components {
             reason?: null | string;
             /**
              * Format: date
-             * @description Not yet.
+             * @description Not yet; corrected: the day it really happened.
              */
             newDay?: null | string;
             /**
              * Format: uuid
-             * @description Undo; corrected: the entry whose numbers were wrong.
-             */
-            corrects?: null | string;
-            /**
-             * Format: uuid
-             * @description Which group of those that stand at "from"; null where only one does. The group that a move makes has the move's
-             *         id.
+             * @description Which group of those that stand at "from"; null where only one does. The group that a move makes has the move's id.
              */
             group?: null | string;
             out?: null | components["schemas"]["OutInput"];
+            /**
+             * Format: double
+             * @description Spaced: from the middle of one pot to that of the next, cm, above 0 to 300.
+             */
+            spacedCm?: null | number;
+            /**
+             * Format: uuid
+             * @description Together: the group that it stands as one with.
+             */
+            with?: null | string;
+            /**
+             * Format: int32
+             * @description How many days the day may be off: 3 or 10; null: it is that day.
+             */
+            about?: null | number;
+            /** @description Doubts that were asked (`doubts` of the answer) and that the grower says are so. */
+            sure?: null | string[];
         };
         /** @enum {unknown} */
-        EntryKind: "sown" | "emerged" | "lost" | "snipped" | "moved" | "not-yet" | "undo" | "received" | "separated" | "used" | "corrected" | "out" | "parted";
+        EntryKind: "sown" | "emerged" | "lost" | "snipped" | "moved" | "not-yet" | "undo" | "received" | "separated" | "used" | "corrected" | "out" | "parted" | "spaced" | "together" | "identity";
         /**
          * @description What becomes of cells that a batch does not need in its last row.
          * @enum {unknown}
@@ -2345,6 +2444,18 @@ export interface components {
             state: string;
             /** @description Plants of unlike state were set together before groups had names. */
             merged: boolean;
+            /**
+             * Format: double
+             * @description From the middle of one pot to that of the next, cm; null where nobody said.
+             */
+            spacedCm: null | number;
+            /** @description The batches that they may be of; empty: nobody knows. Null: they are sure. */
+            oneOf: null | components["schemas"]["KinBatch"][];
+            /**
+             * Format: int32
+             * @description The moves that they have still to do, of those that are planned.
+             */
+            movesLeft: number;
         };
         /** @description In what, and where. Which of the groups that stand there is said beside it. */
         GroupInput: {
@@ -2352,6 +2463,13 @@ export interface components {
             containerId: null | string;
             /** Format: uuid */
             placeId: string;
+        };
+        /** @description A group of a batch, by their ids. */
+        GroupOfInput: {
+            /** Format: uuid */
+            batch: string;
+            /** Format: uuid */
+            group: string;
         };
         /**
          * @description How the plant grows; the trade's "determinate" is Habit.Bush, "indeterminate" is Habit.Tall.
@@ -2733,6 +2851,21 @@ export interface components {
             since: string;
             /** @description The one who asks. */
             you: boolean;
+        };
+        /** @description Labels were mixed up or lost: each of these plants may be of any of the batches. */
+        MixedInput: {
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
+            id: string;
+            /**
+             * Format: date
+             * @description The day, today or earlier.
+             */
+            on: string;
+            /** @description 1–12; one alone: nobody knows what it is. */
+            groups: components["schemas"]["GroupOfInput"][];
         };
         /** @description A day of the season. */
         MonthDay: {
@@ -3512,11 +3645,11 @@ export interface components {
             seedlings: number;
             /** Format: int32 */
             wanted: number;
-            moves: components["schemas"]["MoveInput"][];
             /** Format: uuid */
             hardeningPlaceId: string;
             /** Format: uuid */
             bedId: string;
+            moves?: null | components["schemas"]["MoveInput"][];
             /** Format: int32 */
             containers?: null | number;
             aim?: null | components["schemas"]["AimInput"];
@@ -3854,6 +3987,34 @@ export interface components {
             oneInTen: null | string;
             /** Format: date */
             nineInTen: null | string;
+        };
+        /** @description Somebody looked: what these plants are. */
+        ToldInput: {
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
+            id: string;
+            /**
+             * Format: date
+             * @description The day, today or earlier.
+             */
+            on: string;
+            /**
+             * Format: uuid
+             * @description Where they were counted.
+             */
+            batch: string;
+            /**
+             * Format: uuid
+             * @description Which of its groups.
+             */
+            group: string;
+            /**
+             * Format: uuid
+             * @description The batch they are of: the same, or another that has begun.
+             */
+            really: string;
         };
         /** @description A tray as it lies. */
         TrayAnswer: {
@@ -5676,6 +5837,58 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Kept"];
+                };
+            };
+        };
+    };
+    labelsMixed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MixedInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    labelsTold: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToldInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
                 };
             };
         };

@@ -22,6 +22,8 @@ const entry = (change: Partial<Schemas['EntryAnswer']>): Schemas['EntryAnswer'] 
   seedlings: 40,
   containers: 0,
   containersTo: 0,
+  about: null,
+  sure: false,
   corrected: null,
   ...change,
 });

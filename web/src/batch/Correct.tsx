@@ -9,6 +9,8 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Problem, type Schemas } from '../api/client';
 import { day } from '../ui/dates';
+import { About } from '../ui/About';
+import { Doubt } from '../ui/Doubt';
 import { DayField, NumberField } from '../ui/Field';
 import { number } from '../ui/units';
 import { useLog, type Batch } from './useBatch';
@@ -45,6 +47,7 @@ export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry;
     containersTo: String(entry.containersTo),
   });
   const [on, setOn] = useState(entry.happenedOn);
+  const [about, setAbout] = useState(entry.about);
   const [wrong, setWrong] = useState<Partial<Record<Field, string>>>({});
   /** Containers that were as many as the plants go on being as many, until they are typed. */
   const type = (field: Field, text: string) =>
@@ -58,6 +61,7 @@ export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry;
       };
     });
   const problem = log.error instanceof Problem ? log.error : null;
+  const doubted = problem !== null && problem.doubts.length > 0;
   const fields = fieldsOf(entry);
   const send = () => {
     const values = { seeds: 0, seedlings: 0, containers: 0, containersTo: 0 };
@@ -69,7 +73,10 @@ export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry;
     }
     setWrong(errors);
     if (Object.keys(errors).length > 0) return;
-    log.mutate({ kind: 'corrected', happenedOn: batch.today, corrects: entry.id, newDay: on, ...values }, { onSuccess: onClose });
+    log.mutate(
+      { kind: 'corrected', happenedOn: batch.today, corrects: entry.id, newDay: on, about, ...values },
+      { onSuccess: onClose },
+    );
   };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
@@ -92,7 +99,7 @@ export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry;
                 label={entry.kind === 'emerged' ? 'Up by that day' : names[f]}
                 value={typed[f]}
                 onChange={(text) => type(f, text)}
-                error={wrong[f] ?? problem?.at(f)}
+                error={wrong[f] ?? (doubted ? undefined : problem?.at(f))}
                 autoFocus={i === 0}
               />
             ))}
@@ -103,7 +110,14 @@ export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry;
               max={batch.today}
               error={problem?.at('newDay') ?? problem?.at('happenedOn')}
             />
-            {problem && ![...fields, 'newDay', 'happenedOn'].some((f) => problem.at(f)) && (
+            {on !== batch.today && <About value={about} onChange={setAbout} />}
+            {doubted && (
+              <Doubt
+                problem={problem}
+                onSure={(sure) => log.variables && log.mutate({ ...log.variables, sure }, { onSuccess: onClose })}
+              />
+            )}
+            {problem && !doubted && ![...fields, 'newDay', 'happenedOn'].some((f) => problem.at(f)) && (
               <Alert severity="error">{Object.values(problem.errors)[0]?.[0] ?? problem.message}</Alert>
             )}
           </Box>

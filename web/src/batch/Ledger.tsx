@@ -30,7 +30,10 @@ export function Ledger({ batch }: { batch: Batch }) {
             minHeight: 44,
           }}
         >
-          <span>{day(e.happenedOn)}</span>
+          <span>
+            {e.about !== null && 'about '}
+            {day(e.happenedOn)}
+          </span>
           <Box
             sx={{
               textDecoration: e.takenBack ? 'line-through' : 'none',
@@ -39,6 +42,11 @@ export function Ledger({ batch }: { batch: Batch }) {
           >
             {e.text}
             {e.reason ? `: ${e.reason}` : ''}
+            {e.sure && (
+              <Typography component="span" color="textSecondary">
+                {' (asked: it is so)'}
+              </Typography>
+            )}
             {e.corrected !== null && <b>, put right: {e.corrected}</b>}
             {e.by && (
               <Typography component="span" color="textSecondary" sx={{ fontSize: '0.9rem', whiteSpace: 'nowrap' }}>

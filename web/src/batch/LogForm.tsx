@@ -6,14 +6,18 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Problem, type Schemas } from '../api/client';
-import { useCatalogue } from '../app/nursery';
+import { useCatalogue, useNursery, useUnits } from '../app/nursery';
+import { About } from '../ui/About';
+import { plusDays } from '../ui/dates';
+import { Doubt } from '../ui/Doubt';
 import { Choose, DayField, NumberField } from '../ui/Field';
-import { number } from '../ui/units';
+import { counted, length, number } from '../ui/units';
+import { useKept } from '../ui/useKept';
 import { groupName, tender } from './model';
 import { useLog, type Batch, type Entry } from './useBatch';
 
 type Way = Schemas['Way'];
-type Kind = 'emerged' | 'lost' | 'snipped' | 'moved' | 'separated' | Way;
+type Kind = 'emerged' | 'lost' | 'snipped' | 'moved' | 'separated' | 'spaced' | 'together' | Way;
 const isWay = (kind: Kind): kind is Way => kind === 'sold' || kind === 'given' || kind === 'discarded';
 const kinds: { value: Kind; label: string }[] = [
   { value: 'emerged', label: 'Up so far' },
@@ -21,35 +25,71 @@ const kinds: { value: Kind; label: string }[] = [
   { value: 'snipped', label: 'Snipped' },
   { value: 'moved', label: 'Moved' },
   { value: 'separated', label: 'Pairs separated' },
+  { value: 'spaced', label: 'Set apart' },
+  { value: 'together', label: 'Set together' },
   { value: 'sold', label: 'Sold' },
   { value: 'given', label: 'Given away' },
   { value: 'discarded', label: 'Discarded' },
 ];
 
+/** What is typed and not sent yet. */
+interface Typed {
+  kind: Kind;
+  count: string;
+  containers: string;
+  /** Null: today, whichever day that is by now. */
+  on: string | null;
+  about: number | null;
+  from: string;
+  to: { containerId: string; placeId: string };
+  hardens: boolean;
+  reason: string;
+  whom: string;
+  price: string;
+  apart: string;
+  other: string;
+}
+
+const nothing: Typed = {
+  kind: 'lost',
+  count: '',
+  containers: '',
+  on: null,
+  about: null,
+  from: '',
+  to: { containerId: '', placeId: '' },
+  hardens: true,
+  reason: '',
+  whom: '',
+  price: '',
+  apart: '',
+  other: '',
+};
+
 /** Writing into the ledger by hand: what, how many, where, when. */
 export function LogForm({ batch }: { batch: Batch }) {
   const catalogue = useCatalogue();
+  const nursery = useNursery();
+  const units = useUnits();
   const log = useLog(batch);
-  const [kind, setKind] = useState<Kind>(batch.groups.some((g) => g.seedlings > 0) ? 'lost' : 'emerged');
-  const [count, setCount] = useState('');
-  const [containers, setContainers] = useState('');
-  // Today, whichever day that is by now, until another one is chosen.
-  const [chosen, setOn] = useState<string | null>(null);
-  const on = chosen ?? batch.today;
-  const [from, setFrom] = useState('');
-  const [to, setTo] = useState({ containerId: '', placeId: '' });
-  const [hardens, setHardens] = useState(true);
-  const [reason, setReason] = useState('');
-  const [whom, setWhom] = useState('');
-  const [price, setPrice] = useState('');
+  const [typed, keep, clear] = useKept<Typed>(`${nursery}/${batch.id}/log`, {
+    ...nothing,
+    kind: batch.groups.some((g) => g.seedlings > 0) ? 'lost' : 'emerged',
+  });
+  const { kind, count, containers, from, to, hardens, reason, whom, price, apart, other, about } = typed;
+  const on = typed.on ?? batch.today;
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const problem = log.error instanceof Problem ? log.error : null;
-  const error = (field: string) => wrong[field] ?? problem?.at(field);
+  const doubted = problem !== null && problem.doubts.length > 0;
+  const error = (field: string) => wrong[field] ?? (doubted ? undefined : problem?.at(field));
   const group = batch.groups.find((g) => g.id === from) ?? batch.groups[0];
   if (!group || !catalogue.data) return null;
   const place = catalogue.data.places.find((p) => p.id === to.placeId);
   const intoBed = place?.dayC === null;
   const same = to.containerId === '' || to.containerId === group.containerId;
+  const beside = batch.groups.filter(
+    (g) => g.id !== group.id && g.placeId === group.placeId && g.containerId === group.containerId,
+  );
   // Carried for a night, or to harden off? The same move does two things; which one is said, not guessed.
   const mayHarden = kind === 'moved' && same && to.placeId === batch.input.hardeningPlaceId && tender(group);
 
@@ -57,7 +97,13 @@ export function LogForm({ batch }: { batch: Batch }) {
     const seedlings = number(count);
     const emptied = containers.trim() === '' ? null : number(containers);
     const errors: Record<string, string> = {};
-    if (seedlings === null || !Number.isInteger(seedlings) || seedlings < 0) errors.seedlings = 'Type a whole number.';
+    const counts = kind !== 'spaced' && kind !== 'together';
+    if (counts && (seedlings === null || !Number.isInteger(seedlings) || seedlings < 0))
+      errors.seedlings = 'Type a whole number.';
+    const cm = number(apart);
+    if (kind === 'spaced' && cm === null) errors['said.cm'] = 'Type a number.';
+    const joins = other || beside[0]?.id;
+    if (kind === 'together' && !joins) errors['said.with'] = 'No others stand there in such pots.';
     if (containers.trim() !== '' && (emptied === null || !Number.isInteger(emptied) || emptied < 0))
       errors.containers = 'Type a whole number, or leave it empty.';
     if (kind === 'moved' && !to.placeId) errors.to = 'Choose where to.';
@@ -68,10 +114,15 @@ export function LogForm({ batch }: { batch: Batch }) {
     if (Object.keys(errors).length > 0) return;
     const here = { containerId: group.containerId, placeId: group.placeId };
     // Containers that nobody counted follow from the seedlings; the server knows how.
-    const entry: Entry = { kind: isWay(kind) ? 'out' : kind, happenedOn: on, seedlings: seedlings ?? 0 };
+    const entry: Entry = { kind: isWay(kind) ? 'out' : kind, happenedOn: on, seedlings: seedlings ?? 0, about };
     if (kind !== 'emerged') entry.group = group.id;
     if (kind === 'emerged') entry.to = here;
-    else if (kind === 'separated') {
+    else if (kind === 'spaced' || kind === 'together') {
+      entry.from = here;
+      entry.seedlings = 0;
+      if (kind === 'spaced') entry.spacedCm = length.typed(cm ?? 0, units);
+      else entry.with = joins ?? null;
+    } else if (kind === 'separated') {
       // A pot more for each: the seedlings stay as many as they were.
       entry.from = here;
       entry.seedlings = 0;
@@ -87,17 +138,12 @@ export function LogForm({ batch }: { batch: Batch }) {
         entry.containersTo = emptied === null || intoBed ? null : (seedlings ?? 0);
       }
     }
-    log.mutate(entry, {
-      onSuccess: () => {
-        setCount('');
-        setContainers('');
-        setReason('');
-        setWhom('');
-        setOn(null);
-        // The list may stand in another order now: the next entry is about the same plants, as long as some are left.
-        setFrom(group.id);
-      },
-    });
+    log.mutate(entry, { onSuccess: () => sent(group.id) });
+  };
+  // The list may stand in another order now: the next entry is about the same plants, as long as some are left.
+  const sent = (group: string) => {
+    clear();
+    keep({ kind, from: group });
   };
 
   return (
@@ -115,26 +161,51 @@ export function LogForm({ batch }: { batch: Batch }) {
         alignItems: 'start',
       }}
     >
-      <Choose label="What" value={kind} onChange={(k) => setKind(k as Kind)} options={kinds} />
-      <NumberField
-        label={kind === 'emerged' ? 'Seedlings up to date' : kind === 'separated' ? 'Pots more' : 'Seedlings'}
-        value={count}
-        onChange={setCount}
-        error={error('seedlings') ?? (kind === 'separated' ? error('containers') : undefined)}
-      />
+      <Choose label="What" value={kind} onChange={(k) => keep({ kind: k as Kind })} options={kinds} />
+      {kind === 'spaced' ? (
+        <NumberField
+          label="From middle to middle"
+          unit={length.unit(units)}
+          value={apart}
+          onChange={(apart) => keep({ apart })}
+          error={error('said.cm')}
+        />
+      ) : kind === 'together' ? (
+        <Choose
+          label="With those"
+          value={other || (beside[0]?.id ?? '')}
+          onChange={(other) => keep({ other })}
+          options={beside.map((g) => ({ value: g.id, label: `${counted(g.seedlings, 'plant')}, ${g.state}` }))}
+          error={error('said.with') ?? error('group')}
+        />
+      ) : (
+        <NumberField
+          label={kind === 'emerged' ? 'Seedlings up to date' : kind === 'separated' ? 'Pots more' : 'Seedlings'}
+          value={count}
+          onChange={(count) => keep({ count })}
+          error={error('seedlings') ?? (kind === 'separated' ? error('containers') : undefined)}
+        />
+      )}
       <Choose
         label={kind === 'moved' ? 'From' : 'Where'}
         value={group.id}
-        onChange={setFrom}
+        onChange={(from) => keep({ from })}
         options={batch.groups.map((g) => ({ value: g.id, label: groupName(g, batch.groups) }))}
         error={error('from') ?? error('group')}
       />
-      <DayField label="Day" value={on} onChange={setOn} max={batch.today} error={error('happenedOn')} />
-      {kind !== 'emerged' && kind !== 'separated' && (
+      <DayField
+        label="Day"
+        value={on}
+        onChange={(on) => keep({ on: on || null, about: on && on !== batch.today ? about : null })}
+        max={batch.today}
+        error={error('happenedOn')}
+      />
+      {on < plusDays(batch.today, -1) && <About value={about} onChange={(about) => keep({ about })} />}
+      {!['emerged', 'separated', 'spaced', 'together'].includes(kind) && (
         <NumberField
           label="Containers emptied"
           value={containers}
-          onChange={setContainers}
+          onChange={(containers) => keep({ containers })}
           error={error('containers')}
           help="Leave empty for one each"
         />
@@ -143,7 +214,7 @@ export function LogForm({ batch }: { batch: Batch }) {
         <TextField
           label="Why"
           value={reason}
-          onChange={(e) => setReason(e.target.value)}
+          onChange={(e) => keep({ reason: e.target.value })}
           error={Boolean(error('reason'))}
           helperText={error('reason')}
         />
@@ -152,20 +223,25 @@ export function LogForm({ batch }: { batch: Batch }) {
         <TextField
           label="To whom (optional)"
           value={whom}
-          onChange={(e) => setWhom(e.target.value)}
+          onChange={(e) => keep({ whom: e.target.value })}
           error={Boolean(error('said.whom'))}
           helperText={error('said.whom')}
         />
       )}
       {kind === 'sold' && (
-        <NumberField label="Price each (optional)" value={price} onChange={setPrice} error={error('said.priceEach')} />
+        <NumberField
+          label="Price each (optional)"
+          value={price}
+          onChange={(price) => keep({ price })}
+          error={error('said.priceEach')}
+        />
       )}
       {kind === 'moved' && (
         <>
           <Choose
             label="To"
             value={to.placeId}
-            onChange={(placeId) => setTo({ ...to, placeId })}
+            onChange={(placeId) => keep({ to: { ...to, placeId } })}
             options={catalogue.data.places.map((p) => ({ value: p.id, label: p.name }))}
             error={error('to') ?? error('to.placeId')}
           />
@@ -173,7 +249,7 @@ export function LogForm({ batch }: { batch: Batch }) {
             <Choose
               label="In"
               value={to.containerId || (group.containerId ?? '')}
-              onChange={(containerId) => setTo({ ...to, containerId })}
+              onChange={(containerId) => keep({ to: { ...to, containerId } })}
               options={catalogue.data.containers.map((c) => ({ value: c.id, label: c.name }))}
               error={error('to.containerId') ?? error('containersTo')}
             />
@@ -181,7 +257,7 @@ export function LogForm({ batch }: { batch: Batch }) {
           {mayHarden && (
             <FormControlLabel
               sx={{ gridColumn: '1 / -1' }}
-              control={<Checkbox checked={hardens} onChange={(e) => setHardens(e.target.checked)} />}
+              control={<Checkbox checked={hardens} onChange={(e) => keep({ hardens: e.target.checked })} />}
               label="They begin to harden off; unticked, they are only carried there"
             />
           )}
@@ -190,6 +266,12 @@ export function LogForm({ batch }: { batch: Batch }) {
       <Button type="submit" variant="outlined" loading={log.isPending} sx={{ minHeight: 48 }}>
         Log
       </Button>
+      {doubted && (
+        <Doubt
+          problem={problem}
+          onSure={(sure) => log.variables && log.mutate({ ...log.variables, sure }, { onSuccess: () => sent(group.id) })}
+        />
+      )}
       {problem && Object.keys(problem.errors).length === 0 && (
         <Alert severity="error" sx={{ gridColumn: '1 / -1' }}>
           {problem.message}

@@ -12,7 +12,7 @@ import { Problem, type Schemas } from '../api/client';
 import { useCatalogue, useNursery } from '../app/nursery';
 import { Choose, DayField, NumberField } from '../ui/Field';
 import { number } from '../ui/units';
-import { groupName, movesLeft } from './model';
+import { groupName } from './model';
 import { useSplit, type Batch } from './useBatch';
 
 /** Part of a batch goes its own way from here: another bed, other pots, kept back or for sale. */
@@ -31,7 +31,6 @@ export function Split({ batch, group, onClose }: { batch: Batch; group: Schemas[
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const problem = split.error instanceof Problem ? split.error : null;
   const error = (field: string) => wrong[field] ?? problem?.at(field);
-  const left = movesLeft(batch, group);
   const beds = (catalogue.data?.places ?? []).filter((p) => p.dayC === null);
   const shown = ['seedlings', 'wanted', 'on', 'path.bed', 'aim.day'];
   const elsewhere = problem && !shown.some((f) => problem.at(f)) ? problem.message : null;
@@ -50,7 +49,7 @@ export function Split({ batch, group, onClose }: { batch: Batch; group: Schemas[
         on,
         seedlings: seedlings ?? 0,
         wanted: takes ?? 0,
-        moves: pots === 'as-planned' ? left : [],
+        moves: pots === 'as-planned' ? null : [],
         hardeningPlaceId: batch.input.hardeningPlaceId,
         bedId: aim === 'sale' ? batch.input.hardeningPlaceId : bedId,
         aim:
@@ -98,7 +97,7 @@ export function Split({ batch, group, onClose }: { batch: Batch; group: Schemas[
               error={error('path.bed')}
             />
           )}
-          {left.length > 0 && (
+          {group.movesLeft > 0 && (
             <Box sx={{ gridColumn: '1 / -1' }}>
               <Choose
                 label="Pots"

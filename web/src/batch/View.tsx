@@ -10,7 +10,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as To, useParams } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
-import { useNursery } from '../app/nursery';
+import { useNursery, useUnits } from '../app/nursery';
 import { useMay } from '../app/session';
 import { CropMark } from '../ui/CropMark';
 import { day } from '../ui/dates';
@@ -22,13 +22,14 @@ import { Warning } from '../ui/Warning';
 import { StemLine } from '../ui/stem/StemLine';
 import { StepList } from '../ui/stem/StepList';
 import { Tag } from '../ui/Tag';
-import { counted } from '../ui/units';
+import { counted, length } from '../ui/units';
 import { Ledger } from './Ledger';
 import { LogForm } from './LogForm';
 import { figures, groupName } from './model';
 import { useBatch, useEnd, useLock, type Batch } from './useBatch';
 import { End } from './End';
 import { Split } from './Split';
+import { Which } from './Which';
 
 /** How is this one doing? */
 export function BatchView() {
@@ -44,6 +45,8 @@ function Whole({ batch }: { batch: Batch }) {
   const plans = useMay('grower');
   const [ending, setEnding] = useState(false);
   const [splitting, setSplitting] = useState<Schemas['GroupAnswer'] | null>(null);
+  const [asking, setAsking] = useState<Schemas['GroupAnswer'] | null>(null);
+  const units = useUnits();
   const [fixing, setFixing] = useState<Schemas['StepAnswer'] | null>(null);
   const { next } = batch;
   const why = batch.steps.find((s) => s.step.id === next?.step.id)?.why[0];
@@ -208,9 +211,15 @@ function Whole({ batch }: { batch: Batch }) {
                       {groupName(g)}
                       <Typography component="span" variant="body2" sx={{ display: 'block', color: 'text.secondary' }}>
                         {g.state}
+                        {g.spacedCm !== null && `, ${length.shown(g.spacedCm, units)} ${length.unit(units)} apart`}
                         {g.merged &&
                           '; set together with others before this was kept apart: the days are those of the careful side'}
                       </Typography>
+                      {g.oneOf && (
+                        <Typography component="span" sx={{ display: 'block', fontWeight: 600 }}>
+                          {g.oneOf.length > 0 ? g.oneOf.map((o) => o.code).join(' or ') : 'Nobody knows what they are'}
+                        </Typography>
+                      )}
                     </span>
                     <Box sx={{ whiteSpace: 'nowrap', textAlign: 'right' }}>
                       <b>{counted(g.seedlings, 'plant')}</b>
@@ -224,6 +233,17 @@ function Whole({ batch }: { batch: Batch }) {
                           sx={{ display: 'block', ml: 'auto', px: 0.5, minHeight: 36, py: 0 }}
                         >
                           Split off
+                        </Button>
+                      )}
+                      {g.seedlings > 0 && !batch.endedOn && (plans || !g.oneOf) && (
+                        <Button
+                          className="no-print"
+                          variant="text"
+                          onClick={() => setAsking(g)}
+                          aria-label={`${g.oneOf ? 'What are they' : 'Labels mixed'}: ${groupName(g, batch.groups)}`}
+                          sx={{ display: 'block', ml: 'auto', px: 0.5, minHeight: 36, py: 0 }}
+                        >
+                          {g.oneOf ? 'What are they?' : 'Labels mixed'}
                         </Button>
                       )}
                     </Box>
@@ -248,6 +268,7 @@ function Whole({ batch }: { batch: Batch }) {
       )}
       {ending && <End end={end} onClose={() => setEnding(false)} />}
       {splitting && <Split batch={batch} group={splitting} onClose={() => setSplitting(null)} />}
+      {asking && <Which batch={batch} group={asking} onClose={() => setAsking(null)} />}
       {fixing && <Fix batch={batch} step={fixing} onClose={() => setFixing(null)} />}
     </Box>
   );

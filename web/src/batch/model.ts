@@ -58,10 +58,3 @@ export function figures(b: Batch): { label: string; value: string; note: string 
   if (b.snipped > 0) shares.push({ label: 'Snipped', value: many(b.snipped), note: '' });
   return shares;
 }
-
-/** The moves that a group has still to do, of those that are planned. */
-export function movesLeft(batch: Batch, group: Schemas['GroupAnswer']): Schemas['MoveInput'][] {
-  const { kind, number } = group.reached;
-  const done = kind === 'begin' || kind === 'up' ? 0 : kind === 'move' ? number : batch.input.moves.length;
-  return batch.input.moves.slice(done).map(({ containerId, placeId }) => ({ containerId, placeId }));
-}

@@ -30,6 +30,7 @@ export function useBatch(id: string) {
   return useQuery({
     queryKey: [nursery, 'batch', id],
     queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/batches/{id}', { params: { path: { nursery, id } } })),
+    enabled: id !== '',
     refetchInterval: (q) => lookAgain(q.state.data?.outOfDate),
   });
 }
@@ -76,6 +77,28 @@ export function useEnd(batch: Batch) {
         api.PUT('/api/nurseries/{nursery}/batches/{id}/end', { params: { path: { nursery, id: batch.id } }, body: { reason } }),
       ),
     onSuccess: () => refresh(),
+  });
+}
+
+type Which =
+  { kind: 'mixed'; on: string; groups: Schemas['GroupOfInput'][] } | { kind: 'told'; on: string; group: string; really: string };
+
+/** Says that nobody is sure which plants are which, or what they turned out to be; undone whole. */
+export function useWhich(batch: Batch) {
+  const params = { path: { nursery: useNursery() } };
+  return useEntries<Which>({
+    batch: batch.id,
+    today: batch.today,
+    act: true,
+    send: (said, [id]) =>
+      said.kind === 'mixed'
+        ? unwrap(api.POST('/api/nurseries/{nursery}/identity/mixed', { params, body: { id, on: said.on, groups: said.groups } }))
+        : unwrap(
+            api.POST('/api/nurseries/{nursery}/identity/told', {
+              params,
+              body: { id, on: said.on, batch: batch.id, group: said.group, really: said.really },
+            }),
+          ),
   });
 }
 

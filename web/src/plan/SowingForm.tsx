@@ -5,7 +5,7 @@ import { Choose, DayField, NumberField } from '../ui/Field';
 import { counted } from '../ui/units';
 import { useLots } from '../ui/useLots';
 import { usual, type Form } from './model';
-import { useBatchList } from './usePlan';
+import { useBatchNames } from '../data/batches';
 
 interface Props {
   /** The batch that is changed; what it planned to take from its packet is free for it. */
@@ -145,7 +145,7 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
 
 /** A beginning that is not seed: how far grown, what it costs, of which parts. */
 function Start({ form, set, error, batch }: Pick<Props, 'form' | 'set' | 'error' | 'batch'>) {
-  const batches = useBatchList();
+  const batches = useBatchNames();
   const parts = [
     { value: '', label: 'from elsewhere' },
     ...(batches.data ?? [])

@@ -72,12 +72,3 @@ export function useChanged(id: string | null) {
     enabled: id !== null,
   });
 }
-
-/** Batches that grafts can be made of. */
-export function useBatchList() {
-  const nursery = useNursery();
-  return useQuery({
-    queryKey: [nursery, 'batches', 'names'],
-    queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/batches/names', { params: { path: { nursery } } })),
-  });
-}

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import type { Schemas } from '../api/client';
 import { useCatalogue } from '../app/nursery';
 import { plusDays } from '../ui/dates';
+import { About } from '../ui/About';
 import { Choose, DayField } from '../ui/Field';
 import { Pick } from '../ui/Pick';
 import type { Task } from './useRound';
@@ -12,6 +13,8 @@ type Spot = Schemas['GroupInput'];
 export interface Other {
   on: string;
   to: Spot | null;
+  /** How many days the day may be off. */
+  about: number | null;
 }
 
 interface Props {
@@ -50,7 +53,11 @@ export function Otherwise({ task, today, other, onChange, errorAt }: Props) {
             ['Yesterday', plusDays(today, -1)],
           ] as const
         ).map(([label, on]) => (
-          <Pick key={label} chosen={other.on === on} onClick={() => onChange({ ...other, on })}>
+          <Pick
+            key={label}
+            chosen={other.on === on}
+            onClick={() => onChange({ ...other, on, about: on === today ? null : other.about })}
+          >
             {label}
           </Pick>
         ))}
@@ -58,7 +65,7 @@ export function Otherwise({ task, today, other, onChange, errorAt }: Props) {
       <DayField
         label="Day"
         value={other.on}
-        onChange={(on) => onChange({ ...other, on: on || today })}
+        onChange={(on) => onChange({ ...other, on: on || today, about: on && on !== today ? other.about : null })}
         max={today}
         error={errorAt('happenedOn')}
       />
@@ -79,6 +86,9 @@ export function Otherwise({ task, today, other, onChange, errorAt }: Props) {
           options={(catalogue.data?.containers ?? []).map((c) => ({ value: c.id, label: c.name }))}
           error={errorAt('to.containerId') ?? errorAt('containersTo')}
         />
+      )}
+      {other.on < plusDays(today, -1) && !task.thinning && (
+        <About value={other.about} onChange={(about) => onChange({ ...other, about })} />
       )}
     </Box>
   );

@@ -1,4 +1,4 @@
-import { screen, waitFor } from '@testing-library/react';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { show } from '../test/page';
 import { asked, on, refused } from '../test/server';
@@ -67,6 +67,45 @@ describe('a piece of work', () => {
     await user.click(screen.getByRole('button', { name: 'Done yesterday' }));
     await waitFor(() => expect(said()).toMatchObject({ count: 60, happenedOn: '2026-04-17', to: null }));
     expect(await screen.findByText('Prick out: 60 Made-up Red, Fri 17 Apr')).toBeTruthy();
+  });
+
+  it('asks what is hard to believe, and sends that it is so', async () => {
+    const sentence = '60 up on the day they were sown?';
+    on(done, () => ({ status: 422, json: { title: sentence, errors: { count: [sentence] }, doubts: ['up-early'] } }));
+    const { user } = show(<TaskCard task={task} today="2026-04-18" />);
+    await user.click(screen.getByRole('button', { name: 'Done' }));
+    expect(await screen.findByText('60 up on the day they were sown?')).toBeTruthy();
+    on(done, { entries: ['e1'] });
+    await user.click(screen.getByRole('button', { name: 'It is so' }));
+    await waitFor(() => expect(said()).toMatchObject({ count: 60, sure: ['up-early'] }));
+    expect(await screen.findByText('Prick out: 60 Made-up Red')).toBeTruthy();
+  });
+
+  it('says how sure an earlier day is', async () => {
+    const { user } = show(<TaskCard task={task} today="2026-04-18" />);
+    await user.click(screen.getByRole('button', { name: 'Other day or place' }));
+    expect(screen.queryByRole('button', { name: 'About, ± 10 days' })).toBeNull();
+    fireEvent.change(screen.getByLabelText('Day'), { target: { value: '2026-04-08' } });
+    await user.click(screen.getByRole('button', { name: 'About, ± 10 days' }));
+    await user.click(screen.getByRole('button', { name: 'Done 8 Apr' }));
+    await waitFor(() => expect(said()).toMatchObject({ happenedOn: '2026-04-08', about: 10 }));
+  });
+
+  it('keeps what is half typed when one looks elsewhere, until it is logged', async () => {
+    const first = show(<TaskCard task={task} today="2026-04-18" />);
+    await first.user.clear(screen.getByLabelText('How many, of 66'));
+    await first.user.type(screen.getByLabelText('How many, of 66'), '41');
+    first.unmount();
+    const second = show(<TaskCard task={task} today="2026-04-18" />);
+    expect(screen.getByLabelText<HTMLInputElement>('How many, of 66').value).toBe('41');
+    // Another card has none of it.
+    second.unmount();
+    const other = show(<TaskCard task={{ ...task, batchId: 'b2' }} today="2026-04-18" />);
+    expect(screen.getByLabelText<HTMLInputElement>('How many, of 66').value).toBe('60');
+    other.unmount();
+    const third = show(<TaskCard task={task} today="2026-04-18" />);
+    await third.user.click(screen.getByRole('button', { name: 'Done' }));
+    await waitFor(() => expect(screen.getByLabelText<HTMLInputElement>('How many, of 66').value).toBe('60'));
   });
 
   it('goes to another place, and says so at the field where it cannot', async () => {

@@ -12,10 +12,12 @@ import { Link as To } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
 import { useNursery, useUnits } from '../app/nursery';
 import { CropMark } from '../ui/CropMark';
+import { Doubt } from '../ui/Doubt';
 import { away, day, duration, plusDays } from '../ui/dates';
 import { Reasons } from '../ui/Reasons';
 import { Tag } from '../ui/Tag';
 import { number } from '../ui/units';
+import { useKept } from '../ui/useKept';
 import { Left } from './Left';
 import { amounts, callWords, what, when } from './model';
 import { NotYet } from './NotYet';
@@ -23,6 +25,18 @@ import { Otherwise, type Other } from './Otherwise';
 import { useDone, useWhy, type Task } from './useRound';
 
 type Rest = Schemas['Rest'];
+
+/** What is typed on a card and not sent yet. */
+interface Typed {
+  typed: string | null;
+  carryOn: boolean;
+  chosen: Rest | null;
+  reason: string;
+  pairs: string;
+  other: Other | null;
+}
+
+const nothing: Typed = { typed: null, carryOn: true, chosen: null, reason: '', pairs: '', other: null };
 
 /** Why the work falls on its day: asked for when it is opened. */
 function TaskReasons({ task }: { task: Task }) {
@@ -38,18 +52,21 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
   const counting = task.step.kind === 'up' && !task.thinning;
   // A thinning is done as shown: its cells stand on the tray map.
   const fixed = task.thinning;
-  const [typed, setTyped] = useState<string | null>(null);
-  const [carryOn, setCarryOn] = useState(true);
-  const [chosen, setChosen] = useState<Rest | null>(null);
-  const [reason, setReason] = useState('');
-  const [pairs, setPairs] = useState('');
+  const [{ typed, carryOn, chosen, reason, pairs, other }, keep, clear] = useKept<Typed>(
+    `${nursery}/${task.batchId}/${task.step.id}/${task.group ?? ''}${fixed ? '/thin' : ''}`,
+    nothing,
+  );
   const [open, setOpen] = useState(false);
   const [putting, setPutting] = useState(false);
   const [wrong, setWrong] = useState<string | null>(null);
   const [calling, setCalling] = useState(false);
-  const [other, setOther] = useState<Other | null>(null);
   const done = useDone(task, today);
   const problem = done.error instanceof Problem ? done.error : null;
+  const setOther = (to: Other | null) => {
+    // What was refused of another place says nothing of this one.
+    if (problem) done.reset();
+    keep({ other: to });
+  };
   // Where the nights do not say go, it is never a plain "done": a second tap takes it on oneself.
   const carries = counting && task.carryTo !== null && carryOn;
   const held = task.cold?.verdict === 'hold' || task.cold?.verdict === 'go-with-cover' ? task.cold : null;
@@ -91,20 +108,20 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
         myCall: cold !== null,
         on: other?.on ?? today,
         to: other?.to ?? null,
+        about: other?.about ?? null,
       },
-      {
-        onSuccess: () => {
-          setTyped(null);
-          setChosen(null);
-          setOther(null);
-        },
-      },
+      { onSuccess: clear },
     );
   };
-  const step = (by: number) => setTyped(String(Math.max(0, Math.min(task.most, (count ?? 0) + by))));
+  const step = (by: number) => keep({ typed: String(Math.max(0, Math.min(task.most, (count ?? 0) + by))) });
+  const doubted = problem !== null && problem.doubts.length > 0;
   const atOther = ['happenedOn', 'to', 'to.placeId', 'to.containerId', 'containersTo'].some((f) => problem?.at(f));
   const refused =
-    other && atOther ? undefined : problem ? (Object.values(problem.errors)[0]?.[0] ?? problem.message) : done.error?.message;
+    (other && atOther) || doubted
+      ? undefined
+      : problem
+        ? (Object.values(problem.errors)[0]?.[0] ?? problem.message)
+        : done.error?.message;
   const otherDay = other && other.on !== today ? other.on : null;
 
   return (
@@ -175,7 +192,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
               </Button>
               <TextField
                 value={text}
-                onChange={(e) => setTyped(e.target.value)}
+                onChange={(e) => keep({ typed: e.target.value })}
                 placeholder={counting ? 'up' : ''}
                 error={wrong !== null}
                 slotProps={{
@@ -217,17 +234,31 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
         </Box>
       </Box>
 
-      {left > 0 && <Left left={left} rest={rest} onRest={setChosen} reason={reason} onReason={setReason} />}
+      {left > 0 && (
+        <Left
+          left={left}
+          rest={rest}
+          onRest={(chosen) => keep({ chosen })}
+          reason={reason}
+          onReason={(reason) => keep({ reason })}
+        />
+      )}
       {other && <Otherwise task={task} today={today} other={other} onChange={setOther} errorAt={(field) => problem?.at(field)} />}
       {asked && (
         <Box sx={{ mt: 1, maxWidth: 300 }}>
           <TextField
             label="Pairs kept together (count the pairs)"
             value={pairs}
-            onChange={(e) => setPairs(e.target.value)}
+            onChange={(e) => keep({ pairs: e.target.value })}
             slotProps={{ htmlInput: { inputMode: 'numeric' } }}
           />
         </Box>
+      )}
+      {doubted && (
+        <Doubt
+          problem={problem}
+          onSure={(sure) => done.variables && done.mutate({ ...done.variables, sure }, { onSuccess: clear })}
+        />
       )}
       {(wrong ?? refused) && (
         <Alert severity="error" sx={{ mt: 1 }}>
@@ -239,7 +270,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
         {counting && task.carryTo && (
           <FormControlLabel
             sx={{ ml: 0, mr: 2 }}
-            control={<Checkbox checked={carryOn} onChange={(e) => setCarryOn(e.target.checked)} />}
+            control={<Checkbox checked={carryOn} onChange={(e) => keep({ carryOn: e.target.checked })} />}
             label={`Cover off, move to ${task.carryTo}`}
           />
         )}
@@ -253,7 +284,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
         )}
         <Button
           variant="text"
-          onClick={() => setOther(other ? null : { on: today, to: null })}
+          onClick={() => setOther(other ? null : { on: today, to: null, about: null })}
           aria-expanded={other !== null}
           sx={{ px: 1 }}
         >

@@ -74,6 +74,10 @@ export interface Said {
   on: string;
   /** Where to and into what, where it is another place or pot than planned. */
   to: Schemas['GroupInput'] | null;
+  /** How many days the day may be off. */
+  about: number | null;
+  /** Doubts that were answered. */
+  sure?: string[];
 }
 
 /** Saying that a task is done, with undo for a while after. */

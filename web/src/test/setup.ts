@@ -21,4 +21,5 @@ afterEach(() => {
   cleanup();
   forget();
   localStorage.clear();
+  sessionStorage.clear();
 });

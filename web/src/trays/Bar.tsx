@@ -7,6 +7,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Problem, type Schemas } from '../api/client';
+import { Doubt } from '../ui/Doubt';
 import { DayField } from '../ui/Field';
 import { counted } from '../ui/units';
 import { back, begin, tally, type Cells, type Draft, type TrayMap } from './model';
@@ -85,7 +86,9 @@ export function Bar({ map, draft, change }: Props) {
   const [on, setOn] = useState(map.today);
   const problem = send.error instanceof Problem ? send.error : null;
   const fewer = problem?.errors.trays?.[0] ?? null;
-  const other = fewer || problem?.at('happenedOn') ? null : (Object.values(problem?.errors ?? {})[0]?.[0] ?? send.error?.message);
+  const doubted = problem !== null && problem.doubts.length > 0;
+  const other =
+    fewer || doubted || problem?.at('happenedOn') ? null : (Object.values(problem?.errors ?? {})[0]?.[0] ?? send.error?.message);
   const touched = draft.touched.length > 0;
   const up = tally(draft.cells).seedlings;
   const asks = touched && map.carryTo !== null && up >= map.half;
@@ -109,6 +112,15 @@ export function Bar({ map, draft, change }: Props) {
         zIndex: 1,
       }}
     >
+      {doubted && touched && (
+        <Doubt
+          problem={problem}
+          onSure={(sure) =>
+            send.variables &&
+            send.mutate({ ...send.variables, sure }, { onSuccess: () => change((d) => ({ ...d, past: [], touched: [] })) })
+          }
+        />
+      )}
       {other && (
         <Alert severity="error" sx={{ mb: 1 }}>
           {other}

@@ -20,6 +20,8 @@ export interface CellsSaid {
   reason: string | null;
   carryOn: boolean;
   happenedOn: string;
+  /** Doubts that were answered. */
+  sure?: string[];
 }
 
 /** Writes what stands in the cells. */

@@ -22,6 +22,12 @@ export const volume = {
   typed: (value: number, u: UnitSystem) => (u === 'us' ? value * litresPerGallon : value),
 };
 
+export const length = {
+  unit: (u: UnitSystem) => (u === 'us' ? 'in' : 'cm'),
+  shown: (cm: number, u: UnitSystem) => Math.round((u === 'us' ? cm / 2.54 : cm) * 10) / 10,
+  typed: (value: number, u: UnitSystem) => (u === 'us' ? value * 2.54 : value),
+};
+
 export const many = (n: number): string => n.toLocaleString('en-GB', { maximumFractionDigits: 1 });
 
 /** "1 tray", "3 trays". */

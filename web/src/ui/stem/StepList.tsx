@@ -42,7 +42,9 @@ function Row({ step, actions }: { step: Step; actions?: ReactNode }) {
           alignItems: 'center',
         }}
       >
-        <Typography sx={{ fontWeight: 600, fontSize: '1.06rem', opacity: done ? 0.85 : 1 }}>{day(step.mid)}</Typography>
+        <Typography sx={{ fontWeight: 600, fontSize: '1.06rem', opacity: done ? 0.85 : 1 }}>
+          {done && step.low !== step.high ? `about ${day(step.mid)}` : day(step.mid)}
+        </Typography>
         <Typography sx={{ gridRow: { xs: 2, sm: 1 }, gridColumn: { xs: 1, sm: 2 } }}>
           {step.step.title}
           <Typography component="span" variant="body2" color="textSecondary" sx={{ display: 'block' }}>

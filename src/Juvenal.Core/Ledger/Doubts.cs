@@ -1,0 +1,62 @@
+using Juvenal.Core.Cultivars;
+using Juvenal.Core.Growth;
+using Juvenal.Core.Measures;
+using Juvenal.Core.Season;
+
+namespace Juvenal.Core.Ledger;
+
+/// <summary>
+/// What makes an entry hard to believe: it may be so, and more often it is a slip of the finger. It is asked with the number, and what was
+/// answered is kept with the entry.
+/// </summary>
+/// <param name="QuickestDays">The days in which it comes up, roots or heals at its best.</param>
+/// <param name="FreezeAfter">The chance of a freeze after a day in a bed, 0–1, where that is more than the nursery accepts; null
+/// otherwise.</param>
+public sealed record Doubts(double QuickestDays, Func<Guid, DateOnly, double?> FreezeAfter)
+{
+    /// <summary>Nothing is up sooner than in this share of the days that it takes at its best. [model]</summary>
+    public const double SoonestShare = 0.5;
+
+    /// <summary>All that is doubted.</summary>
+    public static IReadOnlyList<string> Codes { get; } = [UpEarly, PlantedTender, SoldUnsure];
+
+    private const string UpEarly = "up-early";
+    private const string PlantedTender = "planted-tender";
+    private const string SoldUnsure = "sold-unsure";
+
+    /// <summary>Of seed at the best warmth; of what roots or heals as usual.</summary>
+    public static double Quickest(CultivarTraits cultivar, Beginning begins)
+    {
+        ArgumentNullException.ThrowIfNull(cultivar);
+        ArgumentNullException.ThrowIfNull(begins);
+        return begins.Days ?? LeafModel.EmergenceFactor(cultivar.Group) / EmergenceTable.For(cultivar.Crop).Rows.Max(r => r.RatePerDay);
+    }
+
+    /// <summary>What of an entry is hard to believe; empty where it is like others.</summary>
+    /// <param name="entry">That could stand.</param>
+    /// <param name="before">The ledger without it.</param>
+    /// <param name="then">What stood on its day.</param>
+    internal IEnumerable<Failure> Of(LedgerEntry entry, BatchLedger before, BatchState then)
+    {
+        var (kind, day) = (entry.Kind, entry.HappenedOn);
+        if (kind == EntryKind.Corrected && before.Entries.FirstOrDefault(e => e.Id == entry.Corrects) is { } wrong)
+            (kind, day) = (wrong.Kind, entry.NewDay ?? wrong.HappenedOn);
+        if (kind == EntryKind.Emerged && entry.Seedlings > 0 && then.BegunOn is { } begun)
+        {
+            var days = day.DayNumber - begun.DayNumber + then.AboutOf(then.Route.Begin) + (entry.About ?? 0);
+            var soonest = (int)Math.Floor(QuickestDays * SoonestShare);
+            if (days < soonest)
+                yield return new(UpEarly, "seedlings", days, soonest, entry.Seedlings);
+        }
+
+        if (
+            entry is { Kind: EntryKind.Moved, To: { Container: null } bed }
+            && then.Group(entry.Group) is { HardenedSince: null }
+            && FreezeAfter(bed.Place, day) is { } risk
+        )
+            yield return new(PlantedTender, "to", risk);
+        // Sold under a name that may be wrong.
+        if (entry is { Kind: EntryKind.Out, Said: EntryDetail.Gone { Way: Way.Sold } } && then.Group(entry.Group)?.OneOf is not null)
+            yield return new(SoldUnsure, "seedlings", entry.Seedlings);
+    }
+}
