@@ -21,6 +21,7 @@ public class FigureTests
         "Walk.SlowestPerDay", // keeps a division from nothing; a stage that slow is refused before
         "PlanChecks.MostLeaves",
         "GrowingPath.MostMoves",
+        "Holding.MostDays",
         "LeavesOn.Most", // the most a batch begins with
         "EntryDetail.LongestWhom",
         "EntryDetail.HighestPrice",

@@ -12,17 +12,19 @@ namespace Juvenal.Core.Ledger;
 /// <param name="QuickestDays">The days in which it comes up, roots or heals at its best.</param>
 /// <param name="FreezeAfter">The chance of a freeze after a day in a bed, 0–1, where that is more than the nursery accepts; null
 /// otherwise.</param>
-public sealed record Doubts(double QuickestDays, Func<Guid, DateOnly, double?> FreezeAfter)
+/// <param name="ShootsFrom">Of side shoots: the first day on which their mother has any; null: nobody knows.</param>
+public sealed record Doubts(double QuickestDays, Func<Guid, DateOnly, double?> FreezeAfter, DateOnly? ShootsFrom = null)
 {
     /// <summary>Nothing is up sooner than in this share of the days that it takes at its best. [model]</summary>
     public const double SoonestShare = 0.5;
 
     /// <summary>All that is doubted.</summary>
-    public static IReadOnlyList<string> Codes { get; } = [UpEarly, PlantedTender, SoldUnsure];
+    public static IReadOnlyList<string> Codes { get; } = [UpEarly, PlantedTender, SoldUnsure, MotherYoung];
 
     private const string UpEarly = "up-early";
     private const string PlantedTender = "planted-tender";
     private const string SoldUnsure = "sold-unsure";
+    private const string MotherYoung = "mother-young";
 
     /// <summary>Of seed at the best warmth; of what roots or heals as usual.</summary>
     public static double Quickest(CultivarTraits cultivar, Beginning begins)
@@ -55,6 +57,8 @@ public sealed record Doubts(double QuickestDays, Func<Guid, DateOnly, double?> F
             && FreezeAfter(bed.Place, day) is { } risk
         )
             yield return new(PlantedTender, "to", risk);
+        if (entry.Kind == EntryKind.Sown && ShootsFrom is { } from && entry.HappenedOn < from)
+            yield return new(MotherYoung, "count", entry.Seeds, Beginning.ShootLeaves, from.DayNumber);
         // Sold under a name that may be wrong.
         if (entry is { Kind: EntryKind.Out, Said: EntryDetail.Gone { Way: Way.Sold } } && then.Group(entry.Group)?.OneOf is not null)
             yield return new(SoldUnsure, "seedlings", entry.Seedlings);

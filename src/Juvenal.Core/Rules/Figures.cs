@@ -181,6 +181,14 @@ public static class Figures
             new("Other beginnings", "Side shoots root in", Beginning.RootingDays, "d", Mark.CommonPractice, "practice"),
             new("Other beginnings", "Grafts heal in", Beginning.HealingDays, "d", Mark.CommonPractice, "practice"),
             new("Seeds", "Germination where nothing is known", Beginning.GerminationShare, "share", Mark.Model, "model"),
+            new(
+                "Other beginnings",
+                "True leaves of a mother with side shoots to cut",
+                Beginning.ShootLeaves,
+                "leaves",
+                Mark.CommonPractice,
+                "practice"
+            ),
             new("Other beginnings", "Bought-in plants that arrive sound", Beginning.SoundShare, "share", Mark.Model, "model"),
             new("Other beginnings", "Side shoots that root", Beginning.RootingShare, "share", Mark.Model, "model"),
             new("Other beginnings", "Grafts that take", Beginning.HealingShare, "share", Mark.Model, "model"),

@@ -26,7 +26,7 @@ public sealed record Aim(AimKind Kind, DateOnly? Day = null, bool Outdoors = fal
         (Kind, step) switch
         {
             (AimKind.Sale, StepKind.PlantOut or StepKind.Ripe) => false,
-            (AimKind.Pot, StepKind.Harden or StepKind.PlantOut) => Outdoors,
+            (AimKind.Pot, StepKind.Harden or StepKind.Hold or StepKind.PlantOut) => Outdoors,
             _ => true,
         };
 }

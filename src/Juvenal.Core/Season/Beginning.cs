@@ -44,6 +44,11 @@ public sealed record Beginning(Start Kind, double Leaves = 0, DateOnly? PotSince
     /// <summary>Share of grafts that take, until the grower's own count. [model]</summary>
     public const double HealingShare = 0.85;
 
+    /// <summary>
+    /// Side shoots long enough to root, 10 to 15 cm, stand on a mother with so many true leaves. [common practice, no source]
+    /// </summary>
+    public const double ShootLeaves = 8;
+
     /// <summary>The least that a graft union stays above the soil, cm. [common practice, no source]</summary>
     public const double UnionAboveSoilCm = 3;
 

@@ -32,7 +32,7 @@ public static class GroupWalk
         var sow = own.FactsOf(StepKind.Begin).Done ?? plan.Step(StepKind.Begin).Date.Mid;
         new Walk(own, plan.Window).Run(stackalloc double[Variates.Count], sow.DayNumber, course.Days, course.Free, course.Leaves);
         var fixedOn = own.FactsOf(next.Step).Locked;
-        var target = own.Target(plan.Window).DayNumber - request.Rules.HardeningDays;
+        var target = own.Target(plan.Window).DayNumber - request.DaysFromHardening;
         var free = course.Free[request.Path.SlotOf(next.Step)];
         return new(
             next.Step,
@@ -47,6 +47,8 @@ public static class GroupWalk
     {
         if (step.Kind == StepKind.Harden)
             return group.HardenedSince ?? group.InPotSince;
+        if (step.Kind == StepKind.Hold)
+            return (group.HardenedSince ?? group.InPotSince).AddDays(request.Rules.HardeningDays);
         var known = request.FactsOf(step).Done ?? group.InPotSince;
         var last = request.Path.Steps.Where(s => s.Kind == StepKind.Move && s <= group.Reached).DefaultIfEmpty(step).Max();
         return step == last || known > group.InPotSince ? group.InPotSince : known;

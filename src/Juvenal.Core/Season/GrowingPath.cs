@@ -6,6 +6,15 @@ namespace Juvenal.Core.Season;
 /// <summary>One move into another container.</summary>
 public sealed record Move(Container Container, PlaceClimate Place);
 
+/// <summary>Where hardened plants wait, and how long they are to.</summary>
+/// <param name="Place">A cool house, a frame.</param>
+/// <param name="Days">1–120; fewer where the plants are late.</param>
+public sealed record Holding(PlaceClimate Place, int Days)
+{
+    /// <summary>Nobody holds young plants longer, days. [model]</summary>
+    public const int MostDays = 120;
+}
+
 /// <summary>The places and containers a batch passes through.</summary>
 /// <param name="Tray">What it is sown in.</param>
 /// <param name="Germination">Where the tray stands until emergence.</param>
@@ -16,6 +25,7 @@ public sealed record Move(Container Container, PlaceClimate Place);
 /// <param name="Surface">What lies on the bed, or a tunnel over it.</param>
 /// <param name="Beginning">What the batch begins with; null: seed.</param>
 /// <param name="Ends">What it is raised for; null: a bed.</param>
+/// <param name="Hold">Where hardened plants are held until they are wanted; null: they are not.</param>
 /// <param name="Named">Its steps in order, as the batch names them; null: as nobody named them.</param>
 public sealed record GrowingPath(
     Container Tray,
@@ -27,7 +37,8 @@ public sealed record GrowingPath(
     Surface Surface,
     Beginning? Beginning = null,
     IReadOnlyList<Step>? Named = null,
-    Aim? Ends = null
+    Aim? Ends = null,
+    Holding? Hold = null
 )
 {
     /// <summary>More moves than this no plant is worth. [model]</summary>
@@ -38,7 +49,7 @@ public sealed record GrowingPath(
     public Beginning Begins => Beginning ?? Season.Beginning.Seed;
 
     /// <summary>The steps of this path, in order. Plants that are bought in have none of coming up.</summary>
-    public IReadOnlyList<Step> Steps => Named ?? Route.Unnamed(Begins.Kind, Moves.Count);
+    public IReadOnlyList<Step> Steps => Named ?? Route.Unnamed(Begins.Kind, Moves.Count, Hold is not null);
 
     /// <summary>
     /// Whether move <paramref name="index"/> bares roots: seedlings pricked out of mix. Plugs, pellets, pots and grown plants keep their

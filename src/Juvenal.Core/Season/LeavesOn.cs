@@ -26,6 +26,21 @@ public static class LeavesOn
         return Math.Clamp(leaves, 0, Most);
     }
 
+    /// <summary>The first day with so many true leaves.</summary>
+    /// <param name="steps">As for <see cref="Of"/>.</param>
+    /// <param name="up">As for <see cref="Of"/>.</param>
+    /// <param name="leaves">How many.</param>
+    /// <returns>Null where the plan does not come to so many, or nothing is known.</returns>
+    public static DateOnly? First(IEnumerable<(DateOnly Day, double Leaves)> steps, DateOnly? up, double leaves)
+    {
+        var known = steps.Concat(up is { } zero ? [(zero, 0.0)] : []).OrderBy(s => s.Item1).ThenBy(s => s.Item2).ToList();
+        var after = known.FindIndex(s => s.Item2 >= leaves);
+        if (after <= 0)
+            return after == 0 ? known[0].Item1 : null;
+        var (a, b) = (known[after - 1], known[after]);
+        return a.Item1.AddDays((int)Math.Ceiling((leaves - a.Item2) / (b.Item2 - a.Item2) * (b.Item1.DayNumber - a.Item1.DayNumber)));
+    }
+
     private static double Between((DateOnly Day, double Leaves) a, (DateOnly Day, double Leaves) b, DateOnly day) =>
         a.Leaves + ((b.Leaves - a.Leaves) * (day.DayNumber - a.Day.DayNumber) / (b.Day.DayNumber - a.Day.DayNumber));
 }

@@ -36,6 +36,8 @@ internal static class PlanChecks
             failures.Add(Failure.OutOfRange("start.leaves", request.Path.Begins.Leaves, 0, MostLeaves));
         if (request.Path.Moves.Count > GrowingPath.MostMoves)
             failures.Add(Failure.OutOfRange("path.moves", request.Path.Moves.Count, 0, GrowingPath.MostMoves));
+        if (request.Path.Hold is { } hold)
+            Range("path.hold.days", hold.Days, 1, Holding.MostDays);
         if (failures.Count == 0)
             Temperatures(request, failures);
         return failures;

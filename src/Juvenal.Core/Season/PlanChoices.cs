@@ -79,7 +79,7 @@ internal static class PlanChoices
         var walk = new Walk(changed, window);
         var course = new Planner.Course(path);
         var facts = request.FactsOf(StepKind.Begin);
-        var best = window.Opens.Mid.DayNumber - request.Rules.HardeningDays - walk.FreeDaysToHarden();
+        var best = window.Opens.Mid.DayNumber - request.DaysFromHardening - walk.FreeDaysToHarden();
         var sow =
             (facts.Done ?? facts.Locked)?.DayNumber
             ?? Math.Max(Math.Floor(best), Math.Max(request.Today.DayNumber, facts.NotBefore?.DayNumber ?? 0));

@@ -27,13 +27,15 @@ public sealed record SowingChoice(
 /// <param name="Locked">The day the grower fixed.</param>
 /// <param name="NotBefore">The day it was put off to.</param>
 /// <param name="Skipped">Plants went past it on that day without doing it.</param>
+/// <param name="Grown">Not before the mother has grown that far: the first day with side shoots to cut.</param>
 /// <param name="About">How far the day it happened may be off, days; 0 where it is certain.</param>
 public sealed record StepFacts(
     DateOnly? Done = null,
     DateOnly? Locked = null,
     DateOnly? NotBefore = null,
     bool Skipped = false,
-    int About = 0
+    int About = 0,
+    DateOnly? Grown = null
 )
 {
     public static StepFacts None { get; } = new();
@@ -80,6 +82,9 @@ public sealed record PlanRequest(
         ArgumentNullException.ThrowIfNull(window);
         return (Path.Aim.Kind == AimKind.Sale ? Path.Aim.Day : FactsOf(StepKind.PlantOut).Locked) ?? window.Opens.Mid;
     }
+
+    /// <summary>From the day hardening begins to that of planting, or of the sale, days: the ladder, and holding where there is any.</summary>
+    public int DaysFromHardening => Rules.HardeningDays + (Path.Hold?.Days ?? 0);
 
     public StepFacts FactsOf(Step step) => Facts.TryGetValue(step.Id, out var facts) ? facts : StepFacts.None;
 

@@ -62,9 +62,11 @@ internal static class PlanWarnings
         var path = request.Path;
         // The last move, or coming up where there is none.
         var (from, harden, plant) = (1 + moves, path.SlotOf(StepKind.Harden), path.SlotOf(StepKind.PlantOut));
+        var hold = path.SlotOf(StepKind.Hold);
         var place = moves == 0 ? request.Path.Seedling : request.Path.Moves[^1].Place;
         return (Between(from, harden) * walk.Leaf.DegreeDays(place.MeanCelsius))
-            + (Between(harden, plant) * walk.Leaf.DegreeDays(request.Path.Hardening.MeanCelsius));
+            + (Between(harden, hold) * walk.Leaf.DegreeDays(path.Hardening.MeanCelsius))
+            + (Between(hold, plant) * walk.Leaf.DegreeDays((path.Hold?.Place ?? path.Hardening).MeanCelsius));
 
         double Between(int a, int b) => Math.Max(0, course.Days[b] - course.Days[a]);
     }

@@ -71,7 +71,7 @@ public static class Planner
     /// <summary>The day that makes the plants ready as the ladder has to begin, rounded down.</summary>
     private static DateOnly BestSowDay(PlanRequest request, Walk walk, DateOnly planting)
     {
-        var hardening = request.FactsOf(StepKind.Harden).Locked ?? planting.AddDays(-request.Rules.HardeningDays);
+        var hardening = request.FactsOf(StepKind.Harden).Locked ?? planting.AddDays(-request.DaysFromHardening);
         return DateOnly.FromDayNumber((int)Math.Floor(hardening.DayNumber - walk.FreeDaysToHarden()));
     }
 
@@ -83,7 +83,7 @@ public static class Planner
         // They are there: nothing is counted back to a day on which they should begin.
         if (request.Path.Begins.Kind == Start.Standing)
             return request.Today;
-        var earliest = facts.NotBefore is { } putOff && putOff > request.Today ? putOff : request.Today;
+        var earliest = new[] { request.Today, facts.NotBefore ?? request.Today, facts.Grown ?? request.Today }.Max();
         return best > earliest ? best : earliest;
     }
 

@@ -16,7 +16,7 @@ public sealed record RouteStep(Step Step, Spot At, DateOnly? LockedOn = null, bo
 /// </summary>
 public sealed class Route
 {
-    private static readonly ConcurrentDictionary<(bool, int), IReadOnlyList<Step>> OfNone = [];
+    private static readonly ConcurrentDictionary<(bool, int, bool), IReadOnlyList<Step>> OfNone = [];
 
     private readonly Dictionary<StepId, RouteStep> _byId;
 
@@ -46,6 +46,7 @@ public sealed class Route
         Living = [.. All.Where(s => !s.Retired).Select(s => s.Step)];
         (Begin, Harden, PlantOut, Ripe) = (One(StepKind.Begin), One(StepKind.Harden), One(StepKind.PlantOut), One(StepKind.Ripe));
         Up = Living.Where(s => s.Kind == StepKind.Up).Select(s => (Step?)s).FirstOrDefault();
+        Hold = Living.Where(s => s.Kind == StepKind.Hold).Select(s => (Step?)s).FirstOrDefault();
         Moves = [.. Living.Where(s => s.Kind == StepKind.Move)];
 
         // A step that the aim leaves out stands among those taken out of the path: it is there to be put back.
@@ -70,6 +71,9 @@ public sealed class Route
     public IReadOnlyList<Step> Moves { get; }
 
     public Step Harden { get; }
+
+    /// <summary>None where plants go on as soon as they are hardened.</summary>
+    public Step? Hold { get; }
 
     public Step PlantOut { get; }
 
@@ -127,15 +131,16 @@ public sealed class Route
     /// <summary>Steps as they are named where nobody named them, in order.</summary>
     /// <param name="begins">With what.</param>
     /// <param name="moves">0–6.</param>
+    /// <param name="hold">Hardened plants are held.</param>
     /// <param name="batch">Which.</param>
-    public static IReadOnlyList<Step> Unnamed(Start begins, int moves, Guid batch = default) =>
+    public static IReadOnlyList<Step> Unnamed(Start begins, int moves, bool hold = false, Guid batch = default) =>
         // Paths that are refused for their length are not held.
         batch == default
         && moves <= GrowingPath.MostMoves
-            ? OfNone.GetOrAdd((Beginning.IsGrown(begins), moves), _ => Made(begins, moves, batch))
-            : Made(begins, moves, batch);
+            ? OfNone.GetOrAdd((Beginning.IsGrown(begins), moves, hold), _ => Made(begins, moves, hold, batch))
+            : Made(begins, moves, hold, batch);
 
-    private static List<Step> Made(Start begins, int moves, Guid batch)
+    private static List<Step> Made(Start begins, int moves, bool hold, Guid batch)
     {
         const int last = 2 + GrowingPath.MostMoves;
         var steps = new List<Step> { Of("begin", StepKind.Begin, 0) };
@@ -143,11 +148,10 @@ public sealed class Route
             steps.Add(Of("up", StepKind.Up, 1));
         for (var i = 1; i <= moves; i++)
             steps.Add(Of($"move-{i}", StepKind.Move, 1 + i) with { Number = i });
-        steps.AddRange([
-            Of("harden", StepKind.Harden, last),
-            Of("plant-out", StepKind.PlantOut, last + 1),
-            Of("ripe", StepKind.Ripe, last + 2),
-        ]);
+        steps.Add(Of("harden", StepKind.Harden, last));
+        if (hold)
+            steps.Add(Of("hold", StepKind.Hold, last + 1));
+        steps.AddRange([Of("plant-out", StepKind.PlantOut, last + 2), Of("ripe", StepKind.Ripe, last + 3)]);
         return steps;
 
         Step Of(string what, StepKind kind, int order) => new(StepId.Of(batch, what), kind, order);

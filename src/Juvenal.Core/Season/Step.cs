@@ -16,6 +16,10 @@ public enum StepKind
     Move,
 
     Harden,
+
+    /// <summary>Hardened plants are kept cool, in the same pot, until they are wanted; few paths have this.</summary>
+    Hold,
+
     PlantOut,
 
     /// <summary>The first ripe fruit.</summary>

@@ -62,8 +62,8 @@ internal sealed class Steps(
         {
             // They were not planned: they stand.
             StepKind.Begin when _path.Begins.Kind == Start.Standing => request.FactsOf(step).Done ?? request.Today,
-            StepKind.Begin => best,
-            StepKind.Harden => DayOf(Math.Max(course.Free[_path.SlotOf(step)], Target.DayNumber - request.Rules.HardeningDays)),
+            StepKind.Begin => request.FactsOf(step).Grown is { } grown && grown > best ? grown : best,
+            StepKind.Harden => DayOf(Math.Max(course.Free[_path.SlotOf(step)], Target.DayNumber - request.DaysFromHardening)),
             _ => DayOf(course.Free[_path.SlotOf(step)]),
         };
 
@@ -89,6 +89,7 @@ internal sealed class Steps(
             StepKind.Begin => (_path.Germination.Name, _path.Tray.Name),
             StepKind.Up => (_path.Seedling.Name, _path.Tray.Name),
             StepKind.Harden => (_path.Hardening.Name, last.Name),
+            StepKind.Hold => (_path.Hold!.Place.Name, last.Name),
             StepKind.PlantOut or StepKind.Ripe => (_path.Bed, _path.Aim.Kind == AimKind.Bed ? null : last.Name),
             _ => (_path.Moves[step.Number - 1].Place.Name, _path.Moves[step.Number - 1].Container.Name),
         };
@@ -109,6 +110,7 @@ internal sealed class Steps(
                 StepKind.Begin => WhySow(),
                 StepKind.Up => WhyEmerge(),
                 StepKind.Harden => WhyHarden(),
+                StepKind.Hold => WhyHold(),
                 StepKind.PlantOut => WhyPlantOut(),
                 StepKind.Ripe => [new("days-to-ripe", request.Cultivar.DaysToRipe, Unit: "d")],
                 _ => WhyMove(step.Number - 1),
@@ -128,6 +130,8 @@ internal sealed class Steps(
             _ => "sow-back-from-window",
         };
         yield return new(code, days, Unit: "d", Day: target);
+        if (request.FactsOf(StepKind.Begin).Grown is { } grown && course.Days[0] <= grown.DayNumber)
+            yield return new("mother-grown", Beginning.ShootLeaves, Source: "practice", Day: grown);
         if (course.Days[0] > best.DayNumber)
             yield return new("sow-late", course.Days[0] - best.DayNumber, Unit: "d", Day: best);
         yield return new("sow-no-earlier", best.DayNumber - noEarlier.DayNumber, Unit: "d", Source: "model", Day: noEarlier);
@@ -212,11 +216,32 @@ internal sealed class Steps(
             Unit: "d",
             Rule: RuleCodes.HardeningLength,
             Source: "practice",
-            Day: target
+            Day: _path.Hold is { } hold ? target.AddDays(-hold.Days) : target
         );
-        return course.Days[_path.SlotOf(StepKind.Harden)] > target.DayNumber - request.Rules.HardeningDays + 0.5
+        return course.Days[_path.SlotOf(StepKind.Harden)] > target.DayNumber - request.DaysFromHardening + 0.5
             ? [ready, ladder]
             : [ladder, ready];
+    }
+
+    private IEnumerable<Reason> WhyHold()
+    {
+        var from = course.Days[_path.SlotOf(StepKind.Hold)];
+        yield return new(
+            "held-until",
+            Math.Max(0, Math.Round(course.Days[_path.SlotOf(StepKind.PlantOut)] - from)),
+            _path.Hold!.Place.MeanCelsius,
+            "C",
+            Subject: _path.Hold.Place.Name,
+            Day: DayOf(course.Days[_path.SlotOf(StepKind.PlantOut)])
+        );
+        yield return new(
+            "hardened-by",
+            request.Rules.HardeningDays,
+            Unit: "d",
+            Rule: RuleCodes.HardeningLength,
+            Source: "practice",
+            Day: DayOf(course.Days[_path.SlotOf(StepKind.Harden)] + request.Rules.HardeningDays)
+        );
     }
 
     private IEnumerable<Reason> WhyPlantOut()

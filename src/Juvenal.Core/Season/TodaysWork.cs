@@ -217,7 +217,7 @@ public static class TodaysWork
             : Math.Min(group.Seedlings, group.Containers);
         return step.Step switch
         {
-            { Kind: StepKind.Harden } => Of(plants, null, Handwork.CarryingMinutesPerContainer),
+            { Kind: StepKind.Harden or StepKind.Hold } => Of(plants, null, Handwork.CarryingMinutesPerContainer),
             { Kind: StepKind.PlantOut } => Of(0, null, Handwork.PlantingOutMinutes),
             { Number: 1 } => Of(plants, container, Handwork.PrickingOutMinutes),
             _ => Of(plants, container, Handwork.PottingUpMinutes),
@@ -247,7 +247,9 @@ public static class TodaysWork
         if (step.PutOffTo is { } put && put > today)
             return Press.Coming;
         if (step.Date.Mid > today)
-            return step.Date.Low <= today && step.Step.Kind is not (StepKind.Begin or StepKind.Harden) ? Press.Look : Press.Coming;
+            return step.Date.Low <= today && step.Step.Kind is not (StepKind.Begin or StepKind.Harden or StepKind.Hold)
+                ? Press.Look
+                : Press.Coming;
         var since = step.PutOffTo is { } until && until > step.Due ? until : step.Due;
         return today.DayNumber - since.DayNumber > OverdueDays ? Press.Overdue : Press.Due;
     }

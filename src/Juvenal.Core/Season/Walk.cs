@@ -117,18 +117,28 @@ internal sealed class Walk
 
         var ladder = _request.Rules.HardeningDays;
         var harden = 2 + moves;
-        var (plant, ripe) = (harden + 1, harden + 2);
+        var (hold, plant, ripe) = (
+            _request.Path.SlotOf(StepKind.Hold),
+            _request.Path.SlotOf(StepKind.PlantOut),
+            _request.Path.SlotOf(StepKind.Ripe)
+        );
         var target = _locked[plant] ?? _window;
         free[harden] = Math.Max(at, ReadyAt(moves, at, setback, count, potFrom, z));
-        days[harden] = Settle(harden, Math.Max(free[harden], target - ladder), off);
+        days[harden] = Settle(harden, Math.Max(free[harden], target - _request.DaysFromHardening), off);
         count += Grown(moves, days[harden] - at - setback, z);
         leaves[harden] = count;
 
+        // Held from when they are hardened until they are wanted: shorter where they are late.
+        var holding = _request.Path.Hold;
+        free[hold] = days[harden] + ladder;
+        days[hold] = holding is null ? days[harden] : Settle(hold, free[hold], off);
+        leaves[hold] = count + (Math.Max(0, days[hold] - days[harden]) * _leaf.LeavesPerDay(_request.Path.Hardening.MeanCelsius));
         // The year's own gate (its last freeze, its nights, its soil) can open after the day that was planned for.
         var gate = Math.Max(_window, _over + (_strays * z[Variates.Freeze]));
-        free[plant] = Math.Max(days[harden] + ladder, z[Variates.Freeze] == 0 ? _window : gate);
+        free[plant] = Math.Max(Math.Max(days[harden] + ladder, days[hold]), z[Variates.Freeze] == 0 ? _window : gate);
         days[plant] = Settle(plant, free[plant], off);
-        leaves[plant] = count + (Math.Max(0, days[plant] - days[harden]) * _leaf.LeavesPerDay(_request.Path.Hardening.MeanCelsius));
+        var waits = (holding?.Place ?? _request.Path.Hardening).MeanCelsius;
+        leaves[plant] = leaves[hold] + (Math.Max(0, days[plant] - days[hold]) * _leaf.LeavesPerDay(waits));
         // What ends in a pot indoors is not planted: from six leaves on it grows as planted ones do.
         var grows = _request.Path.Aim.Has(StepKind.PlantOut) || _request.Path.Aim.Kind == AimKind.Sale ? days[plant] : free[harden];
         free[ripe] = grows + (_request.Cultivar.DaysToRipe * Stretch(_spreads.Ripening, z[Variates.Ripening]));

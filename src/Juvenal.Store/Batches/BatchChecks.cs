@@ -40,7 +40,19 @@ internal sealed class BatchChecks(NurseryTransaction nursery)
             failures.Add(new("not-chosen", "start.rootstockId"));
         if (start.Kind != Start.Seed && input.LotId is not null)
             failures.Add(new("lot-without-seed", "lotId"));
-        foreach (var (field, part) in new[] { ("start.rootstockId", start.RootstockId), ("start.scionId", start.ScionId) })
+        if (start.Kind != Start.Cuttings && start.MotherId is not null)
+            failures.Add(new("not-chosen", "start.motherId"));
+        if (start.Raised is { } raised && (start.Kind != Start.Plants || !Enum.IsDefined(raised)))
+            failures.Add(new("not-chosen", "start.raised"));
+        if (start.InFlower && start.Kind is not (Start.Plants or Start.Standing))
+            failures.Add(new("not-chosen", "start.inFlower"));
+        (string, Guid?)[] parts =
+        [
+            ("start.rootstockId", start.RootstockId),
+            ("start.scionId", start.ScionId),
+            ("start.motherId", start.MotherId),
+        ];
+        foreach (var (field, part) in parts)
         {
             if (
                 part is { } batch

@@ -15,7 +15,13 @@ namespace Juvenal.Store.Batches;
 public sealed record MoveInput(Guid ContainerId, Guid PlaceId, Guid? Id = null, DateOnly? LockedOn = null);
 
 /// <summary>Days the grower fixed, of the steps that every path has; those of moves stand with the moves.</summary>
-public sealed record FixedDays(DateOnly? Begin = null, DateOnly? Up = null, DateOnly? Harden = null, DateOnly? PlantOut = null)
+public sealed record FixedDays(
+    DateOnly? Begin = null,
+    DateOnly? Up = null,
+    DateOnly? Harden = null,
+    DateOnly? PlantOut = null,
+    DateOnly? Hold = null
+)
 {
     internal DateOnly? Of(StepKind kind) =>
         kind switch
@@ -23,6 +29,7 @@ public sealed record FixedDays(DateOnly? Begin = null, DateOnly? Up = null, Date
             StepKind.Begin => Begin,
             StepKind.Up => Up,
             StepKind.Harden => Harden,
+            StepKind.Hold => Hold,
             StepKind.PlantOut => PlantOut,
             _ => null,
         };
@@ -34,9 +41,18 @@ public sealed record FixedDays(DateOnly? Begin = null, DateOnly? Up = null, Date
             StepKind.Begin => this with { Begin = day },
             StepKind.Up => this with { Up = day },
             StepKind.Harden => this with { Harden = day },
+            StepKind.Hold => this with { Hold = day },
             StepKind.PlantOut => this with { PlantOut = day },
             _ => this,
         };
+}
+
+/// <summary>How bought plants were raised: what they bear.</summary>
+public enum Raised
+{
+    Warm,
+    Cool,
+    Outdoors,
 }
 
 /// <summary>A beginning that is not seed.</summary>
@@ -45,14 +61,20 @@ public sealed record FixedDays(DateOnly? Begin = null, DateOnly? Up = null, Date
 /// <param name="PriceEach">Paid for a bought-in plant.</param>
 /// <param name="RootstockId">Batch the rootstocks come from; grafts only.</param>
 /// <param name="ScionId">Batch the scions come from; grafts only.</param>
-/// <param name="UnionCm">Height of the union above the ball, cm, 1–60; grafts only.</param>
+/// <param name="UnionCm">Height of the union above the ball, cm, 1–60; of grafts, also of those that were bought.</param>
+/// <param name="MotherId">Batch the side shoots are cut from; cuttings only.</param>
+/// <param name="Raised">Where bought plants stood before; null: not known.</param>
+/// <param name="InFlower">Bought plants flowered when they came.</param>
 public sealed record StartInput(
     Start Kind,
     double Leaves,
     double? PriceEach = null,
     Guid? RootstockId = null,
     Guid? ScionId = null,
-    double? UnionCm = null
+    double? UnionCm = null,
+    Guid? MotherId = null,
+    Raised? Raised = null,
+    bool InFlower = false
 );
 
 /// <summary>What a batch is raised for.</summary>
@@ -60,6 +82,11 @@ public sealed record StartInput(
 /// <param name="Day">Sale: the day they are to be ready by.</param>
 /// <param name="Outdoors">Pot: it goes outdoors in the end.</param>
 public sealed record AimInput(AimKind Kind, DateOnly? Day = null, bool Outdoors = false);
+
+/// <summary>Where hardened plants are held until they are wanted.</summary>
+/// <param name="PlaceId">A cool house, a frame.</param>
+/// <param name="Days">How long, 1–120; shorter where they are late.</param>
+public sealed record HoldInput(Guid PlaceId, int Days);
 
 /// <summary>What the grower chooses for a batch. Preview, keeping and changing all take this.</summary>
 /// <param name="CultivarId">Which cultivar.</param>
@@ -81,6 +108,7 @@ public sealed record AimInput(AimKind Kind, DateOnly? Day = null, bool Outdoors 
 /// <param name="Start">What it begins with; null: seed.</param>
 /// <param name="Aim">What it is raised for; null: a bed. Plants that end in a pot end in <paramref name="BedId"/>, which is then no bed;
 /// those for sale stay on the hardening stand.</param>
+/// <param name="Hold">Where they are held after hardening; null: they are not.</param>
 public sealed record BatchInput(
     Guid CultivarId,
     int Season,
@@ -99,7 +127,8 @@ public sealed record BatchInput(
     FixedDays Locks,
     Guid? LotId = null,
     StartInput? Start = null,
-    AimInput? Aim = null
+    AimInput? Aim = null,
+    HoldInput? Hold = null
 )
 {
     public Beginning Begins => new(Start?.Kind ?? Core.Season.Start.Seed, Start?.Leaves ?? 0);
@@ -115,7 +144,7 @@ public sealed record BatchInput(
         return
         [
             .. Route
-                .Unnamed(Begins.Kind, Moves.Count, batch)
+                .Unnamed(Begins.Kind, Moves.Count, Hold is not null, batch)
                 .Select(
                     (step, i) =>
                     {
@@ -126,8 +155,9 @@ public sealed record BatchInput(
                             StepKind.Up => new(TrayId, SeedlingPlaceId),
                             StepKind.Move => new(move!.ContainerId, move.PlaceId),
                             StepKind.Harden => new(last, HardeningPlaceId),
+                            StepKind.Hold => new(last, Hold!.PlaceId),
                             _ when Ends.Kind == AimKind.Bed => new(null, BedId),
-                            _ => new(last, Ends.Kind == AimKind.Sale ? HardeningPlaceId : BedId),
+                            _ => new(last, Ends.Kind == AimKind.Sale ? Hold?.PlaceId ?? HardeningPlaceId : BedId),
                         };
                         var id = move?.Id is { } named ? new StepId(named) : step.Id;
                         return new RouteStep(
@@ -158,7 +188,14 @@ public sealed record BatchInput(
             Moves = [.. route.Moves.Select(m => Move(route[m]))],
             HardeningPlaceId = route[route.Harden].At.Place,
             BedId = route[route.PlantOut].At.Place,
-            Locks = new(begin.LockedOn, up?.LockedOn, route[route.Harden].LockedOn, route[route.PlantOut].LockedOn),
+            Locks = new(
+                begin.LockedOn,
+                up?.LockedOn,
+                route[route.Harden].LockedOn,
+                route[route.PlantOut].LockedOn,
+                route.Hold is { } held ? route[held].LockedOn : null
+            ),
+            Hold = route.Hold is { } hold ? new(route[hold].At.Place, Hold?.Days ?? 1) : null,
         };
 
         static MoveInput Move(RouteStep m) => new(m.At.Container!.Value, m.At.Place, m.Step.Id.Value, m.LockedOn);
@@ -172,6 +209,7 @@ public sealed record BatchInput(
 /// <param name="ToSow">By the plan.</param>
 /// <param name="KeptOn">The day it was planned; null where that is not known.</param>
 /// <param name="JobsDigest">Of its next jobs.</param>
+/// <param name="ShootsFrom">Of side shoots: the first day on which their mother has any, by her plan.</param>
 internal sealed record BatchRow(
     Guid Id,
     int Version,
@@ -184,7 +222,8 @@ internal sealed record BatchRow(
     DateOnly? EndedOn = null,
     (int Cells, int Seeds, int? Trays) ToSow = default,
     DateOnly? KeptOn = null,
-    string? JobsDigest = null
+    string? JobsDigest = null,
+    DateOnly? ShootsFrom = null
 )
 {
     /// <summary>What a batch is read by; <see cref="Read"/> takes them in this order.</summary>
@@ -192,14 +231,15 @@ internal sealed record BatchRow(
         b.id, b.version, b.code, b.cultivar_id, b.season, b.plants_wanted, b.germination, b.survival, b.confidence, b.seeds_per_cell,
           b.seeds_available, b.lot_id, b.start, b.start_leaves, b.price_each, b.rootstock_id, b.scion_id, b.union_cm,
           b.step_days, b.put_offs, b.summary_digest, b.ended_on, b.cells, b.seeds, b.trays, b.kept_on, b.jobs_digest,
-          path.ids, path.kinds, path.places, path.containers, path.locks, path.retired, b.aim, b.aim_day, b.aim_outdoors
+          path.ids, path.kinds, path.places, path.containers, path.locks, path.retired, b.aim, b.aim_day, b.aim_outdoors,
+          b.hold_days, b.mother_id, b.raised, b.in_flower, mother.leaves
         """;
 
     /// <summary>How many <see cref="Columns"/> are.</summary>
-    public const int Count = 36;
+    public const int Count = 41;
 
     /// <summary>What <see cref="Columns"/> come from.</summary>
-    public const string From = """
+    public const string From = $"""
         batch b
         join lateral (
           select array_agg(w.id order by w.ordinal) as ids, array_agg(w.kind order by w.ordinal) as kinds,
@@ -207,6 +247,17 @@ internal sealed record BatchRow(
             array_agg(w.locked_on order by w.ordinal) as locks, array_agg(w.retired_on is not null order by w.ordinal) as retired
           from path_step w
           where w.nursery_id = b.nursery_id and w.batch_id = b.id) path on true
+        left join lateral ({MotherLeaves}) mother on b.mother_id is not null
+        """;
+
+    /// <summary>The leaves that batch <c>b</c>'s mother has, by the days of its plan.</summary>
+    private const string MotherLeaves = """
+        select jsonb_agg(jsonb_build_object('day', p.mid, 'leaves', coalesce(p.leaves, 0))) as leaves
+          from plan_step p
+          join path_step q on q.nursery_id = p.nursery_id and q.id = p.step_id and q.retired_on is null
+          where p.nursery_id = b.nursery_id
+            and p.batch_id = b.mother_id
+            and (p.leaves is not null or q.kind = 'up')
         """;
 
     /// <summary>Whether the plan of batch <c>b</c> is still to follow a change.</summary>
@@ -249,7 +300,8 @@ internal sealed record BatchRow(
                 new(),
                 r.OrNull<Guid>(11),
                 StartOf(r),
-                r.Enum<AimKind>(33) is var aim && aim == AimKind.Bed ? null : new(aim, r.OrNull<DateOnly>(34), r.GetBoolean(35))
+                r.Enum<AimKind>(33) is var aim && aim == AimKind.Bed ? null : new(aim, r.OrNull<DateOnly>(34), r.GetBoolean(35)),
+                r.OrNull<int>(36) is { } days ? new(default, days) : null
             ).On(route),
             route,
             r.IsDBNull(18) ? null : r.FromJson<Dictionary<Guid, DateOnly>>(18).ToDictionary(d => new StepId(d.Key), d => d.Value),
@@ -258,9 +310,14 @@ internal sealed record BatchRow(
             r.OrNull<DateOnly>(21),
             (r.GetInt32(22), r.GetInt32(23), r.OrNull<int>(24)),
             r.OrNull<DateOnly>(25),
-            r.TextOrNull(26)
+            r.TextOrNull(26),
+            r.IsDBNull(40) ? null : ShootsOf(r.FromJson<List<LeafDay>>(40))
         );
     }
+
+    /// <summary>The first day with side shoots to cut.</summary>
+    internal static DateOnly? ShootsOf(IEnumerable<LeafDay> mother) =>
+        LeavesOn.First(mother.Select(m => (m.Day, m.Leaves)), null, Beginning.ShootLeaves);
 
     private static Route RouteOf(NpgsqlDataReader r)
     {
@@ -280,8 +337,21 @@ internal sealed record BatchRow(
     private static StartInput? StartOf(NpgsqlDataReader r) =>
         r.Enum<Start>(12) is var kind && kind == Start.Seed
             ? null
-            : new(kind, r.GetDouble(13), r.OrNull<double>(14), r.OrNull<Guid>(15), r.OrNull<Guid>(16), r.OrNull<double>(17));
+            : new(
+                kind,
+                r.GetDouble(13),
+                r.OrNull<double>(14),
+                r.OrNull<Guid>(15),
+                r.OrNull<Guid>(16),
+                r.OrNull<double>(17),
+                r.OrNull<Guid>(37),
+                r.IsDBNull(38) ? null : r.Enum<Raised>(38),
+                r.GetBoolean(39)
+            );
 }
+
+/// <summary>True leaves on the day of a step.</summary>
+internal sealed record LeafDay(DateOnly Day, double Leaves);
 
 /// <summary>A step put off: to which day, and why.</summary>
 public sealed record PutOff(DateOnly Day, string Reason);

@@ -16,8 +16,9 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         -- A new batch.
         insert into batch (nursery_id, id, code, season, cultivar_id, plants_wanted, germination, survival, confidence,
           seeds_per_cell, seeds_available, cells, seeds, trays, summary, lot_id,
-          start, start_leaves, price_each, rootstock_id, scion_id, union_cm, kept_on, parent_id, aim, aim_day, aim_outdoors)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26, $27)
+          start, start_leaves, price_each, rootstock_id, scion_id, union_cm, mother_id, raised, in_flower, kept_on, parent_id, aim, aim_day, aim_outdoors, hold_days)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26, $27,
+          $28, $29, $30, $31)
         """;
 
     private const string Change = """
@@ -25,8 +26,8 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         update batch
         set version = version + 1, season = $2, cultivar_id = $3, plants_wanted = $4, germination = $5, survival = $6,
           confidence = $7, seeds_per_cell = $8, seeds_available = $9, lot_id = $10,
-          start = $11, start_leaves = $12, price_each = $13, rootstock_id = $14, scion_id = $15, union_cm = $16, aim = $17,
-          aim_day = $18, aim_outdoors = $19
+          start = $11, start_leaves = $12, price_each = $13, rootstock_id = $14, scion_id = $15, union_cm = $16, mother_id = $17,
+          raised = $18, in_flower = $19, aim = $20, aim_day = $21, aim_outdoors = $22, hold_days = $23
         where id = $1
         """;
 
@@ -54,6 +55,15 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         on conflict (nursery_id, id) do update
         set ordinal = excluded.ordinal, place_id = excluded.place_id, container_id = excluded.container_id, locked_on = excluded.locked_on,
           retired_on = case when excluded.retired_on is not null then coalesce(path_step.retired_on, excluded.retired_on) end
+        """;
+
+    private const string LeavesOfMother = """
+        -- The leaves that a batch has on the days of its plan; none when it comes up.
+        select p.mid, coalesce(p.leaves, 0)
+        from plan_step p
+        join path_step q on q.nursery_id = p.nursery_id and q.id = p.step_id and q.retired_on is null
+        where p.batch_id = $1
+          and (p.leaves is not null or q.kind = 'up')
         """;
 
     private const string OfOthers = """
@@ -112,7 +122,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         var route = RouteOf(id, input);
         await CheckNamesAsync(id, route, cancel);
         var state = Fold.Of([], route, 1);
-        var outcome = Planned.Of(catalogue, input, state);
+        var outcome = Planned.Of(catalogue, input, state, await ShootsAsync(nursery, input, cancel));
         var plan = outcome.Value;
         if (shown is not null && PlanVersion.Of(plan) != shown)
             throw new ConflictException("plan-changed", plan, catalogue.Site.UsUnits);
@@ -159,7 +169,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     {
         await new BatchChecks(nursery).CheckAsync(id, input, cancel);
         var loaded = await LoadAsync(id, cancel);
-        return PlanStore.Outcome(Planned.Of(loaded.Catalogue, input, loaded.With(input)));
+        return PlanStore.Outcome(Planned.Of(loaded.Catalogue, input, loaded.With(input), await ShootsAsync(nursery, input, cancel)));
     }
 
     /// <summary>Changes what was chosen for a batch, if its new plan is still the one that was shown.</summary>
@@ -185,7 +195,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
             throw new RefusedException(new Failure("begun-already", "start.kind"));
         await new BatchChecks(nursery).CheckAsync(id, input, cancel);
         await CheckNamesAsync(id, route, cancel);
-        var outcome = Planned.Of(catalogue, input, state);
+        var outcome = Planned.Of(catalogue, input, state, await ShootsAsync(nursery, input, cancel));
         if (PlanVersion.Of(outcome.Value) != shown)
             throw new ConflictException("plan-changed", outcome.Value, catalogue.Site.UsUnits);
         var changed = batch with { Version = version + 1, Input = input, Route = route };
@@ -218,8 +228,22 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         );
     }
 
+    /// <summary>The first day on which the mother of side shoots has any, by her plan; null where there is no mother.</summary>
+    internal static async Task<DateOnly?> ShootsAsync(NurseryTransaction nursery, BatchInput input, CancellationToken cancel)
+    {
+        if (input.Start?.MotherId is not { } mother)
+            return null;
+        var days = await nursery.ListAsync(
+            LeavesOfMother,
+            r => new LeafDay(r.GetFieldValue<DateOnly>(0), r.GetDouble(1)),
+            cancel,
+            Sql.Of(mother)
+        );
+        return BatchRow.ShootsOf(days);
+    }
+
     private static NpgsqlParameter[] AimOf(BatchInput input) =>
-        [Sql.Of(input.Ends.Kind.Word()), Sql.OfNull(input.Ends.Day), Sql.Of(input.Ends.Outdoors)];
+        [Sql.Of(input.Ends.Kind.Word()), Sql.OfNull(input.Ends.Day), Sql.Of(input.Ends.Outdoors), Sql.OfNull(input.Hold?.Days)];
 
     private static NpgsqlParameter[] StartOf(BatchInput input) =>
         [
@@ -229,6 +253,9 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
             Sql.OfNull(input.Start?.RootstockId),
             Sql.OfNull(input.Start?.ScionId),
             Sql.OfNull(input.Start?.UnionCm),
+            Sql.OfNull(input.Start?.MotherId),
+            Sql.OfNull(input.Start?.Raised?.Word()),
+            Sql.Of(input.Start?.InFlower == true),
         ];
 
     /// <summary>Ends a batch of which nothing stands any more, or takes that back.</summary>
@@ -250,7 +277,15 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         if (reason is null)
             await nursery.ExecuteManyAsync(
                 new PlanRows(nursery.Nursery, catalogue, acts: true)
-                    .Plan(page.Batch with { EndedOn = null }, state, Planned.Of(catalogue, page.Batch.Input, state), page.Steps)
+                    .Plan(
+                        page.Batch with
+                        {
+                            EndedOn = null,
+                        },
+                        state,
+                        Planned.Of(catalogue, page.Batch.Input, state, page.Batch.ShootsFrom),
+                        page.Steps
+                    )
                     .Commands(),
                 cancel
             );
@@ -310,7 +345,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     /// <exception cref="RefusedException">A move has the name of another step of this batch.</exception>
     internal static void CheckNames(Guid id, BatchInput input, Route? route)
     {
-        var taken = (route?.All.Select(s => s.Step) ?? Route.Unnamed(input.Begins.Kind, 0, id))
+        var taken = (route?.All.Select(s => s.Step) ?? Route.Unnamed(input.Begins.Kind, 0, hold: true, id))
             .Where(s => s.Kind != StepKind.Move)
             .Select(s => (Guid?)s.Id.Value)
             .ToHashSet();
@@ -384,7 +419,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
                 NurseryTransaction.Command(SetLock, Sql.Of(step), Sql.OfNull(day)),
                 NurseryTransaction.Command(Raise, Sql.Of(id)),
                 .. new PlanRows(nursery.Nursery, catalogue, acts: true)
-                    .Plan(changed, state, Planned.Of(catalogue, changed.Input, state), page.Steps)
+                    .Plan(changed, state, Planned.Of(catalogue, changed.Input, state, batch.ShootsFrom), page.Steps)
                     .Commands(),
             ],
             cancel

@@ -14,7 +14,8 @@ public static class ColdOfWork
     public static (GoingOut Going, double GainC)? Outdoors(PlaceRow place)
     {
         ArgumentNullException.ThrowIfNull(place);
-        return place.Kind switch
+        // Carried in for the night, they are not out in it.
+        return (place.NightKind ?? place.Kind) switch
         {
             PlaceKind.Stand => (GoingOut.Carried, ColdStop.GainC(null)),
             PlaceKind.OpenBed => (GoingOut.Planted, ColdStop.GainC(place.Surface ?? Surface.Bare)),

@@ -37,6 +37,10 @@ public sealed record JobHead(
 /// <param name="Container">What they stand in after it, as the plan names it.</param>
 /// <param name="Leaves">True leaves expected on that day.</param>
 /// <param name="Shared">Other groups of the batch stand in the same place and pot.</param>
+/// <param name="OneOf">Batches that they may be of, where that is not sure.</param>
+/// <param name="Raised">Of bought plants: where they stood before.</param>
+/// <param name="InFlower">Of bought plants: they flowered when they came.</param>
+/// <param name="Mother">Of side shoots: the code of the batch they are cut from.</param>
 /// <param name="Move">The first, second, … move; 0 where the step is none.</param>
 public sealed record JobDetail(
     double? UnionCm,
@@ -49,7 +53,11 @@ public sealed record JobDetail(
     DateOnly? HardenedSince,
     bool Shared,
     int Move,
-    string? ThinJson
+    string? ThinJson,
+    IReadOnlyList<Guid>? OneOf,
+    Raised? Raised,
+    bool InFlower,
+    string? Mother
 );
 
 /// <summary>A job with all that its card says.</summary>
@@ -69,7 +77,7 @@ public sealed record JobView(JobHead Head, JobDetail Detail)
     /// <summary>The group it is about, as it stands; null before sowing.</summary>
     public Group? Group() =>
         Head.Plain is { Group: { } id, From: { } at } job && Detail.InPotSince is { } since
-            ? new(id, at, job.FromSeedlings, job.FromContainers, Step, since, Detail.HardenedSince)
+            ? new(id, at, job.FromSeedlings, job.FromContainers, Step, since, Detail.HardenedSince, OneOf: Detail.OneOf)
             : null;
 }
 
@@ -112,7 +120,7 @@ public sealed class JobStore(NurseryTransaction nursery)
     private const string Details = """
         -- What the cards of some jobs say.
         select j.id, b.union_cm, t.cells is not null, p.container, p.leaves, p.conflict, p.put_off_reason, s.in_pot_since, s.hardened_since,
-          coalesce(o.shared, false), w.move, j.thin
+          coalesce(o.shared, false), w.move, j.thin, s.one_of, b.raised, b.in_flower, m.code
         from unnest($1::uuid[]) as wanted (id)
         join job j on j.id = wanted.id
         join batch b on b.nursery_id = j.nursery_id and b.id = j.batch_id
@@ -127,6 +135,7 @@ public sealed class JobStore(NurseryTransaction nursery)
         join container_kind t on t.nursery_id = j.nursery_id and t.id = w.begins_in
         left join plan_step p on p.nursery_id = j.nursery_id and p.step_id = j.step_id
         left join standing s on s.nursery_id = j.nursery_id and s.id = j.group_id
+        left join batch m on m.nursery_id = j.nursery_id and m.id = b.mother_id
         left join lateral (
           select true as shared
           from standing o
@@ -257,6 +266,10 @@ public sealed class JobStore(NurseryTransaction nursery)
             HardenedSince: r.OrNull<DateOnly>(8),
             Shared: r.GetBoolean(9),
             Move: r.GetInt32(10),
-            ThinJson: r.TextOrNull(11)
+            ThinJson: r.TextOrNull(11),
+            OneOf: r.IsDBNull(12) ? null : r.GetFieldValue<Guid[]>(12),
+            Raised: r.IsDBNull(13) ? null : r.Enum<Raised>(13),
+            InFlower: r.GetBoolean(14),
+            Mother: r.TextOrNull(15)
         );
 }

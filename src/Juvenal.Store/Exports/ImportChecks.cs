@@ -83,7 +83,11 @@ internal sealed class ImportChecks(NurseryTransaction nursery, TimeProvider cloc
         Check("house_rules", RulesStore.Check(rules.Rules).Count == 0);
         var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
         foreach (var place in catalogue.Places.Values)
+        {
             Check("place", () => PlaceStore.Check(place));
+            Check("place", () => PlaceStore.CheckPair(place, [.. catalogue.Places.Values]));
+        }
+
         foreach (var container in catalogue.Containers.Values)
             Check("container_kind", () => ContainerStore.Check(container));
         foreach (var cultivar in catalogue.Cultivars.Values)

@@ -33,7 +33,7 @@ internal sealed class OpenLedgers
         (_nursery, Catalogue, _pages) = (nursery, catalogue, pages);
         Facts = catalogue.Facts(catalogue.Today) with { Batch = _pages.ContainsKey };
         foreach (var page in pages.Values)
-            page.Doubts = catalogue.Doubts(page.Batch.Input);
+            page.Doubts = catalogue.Doubts(page.Batch.Input, page.Batch.ShootsFrom);
     }
 
     private LedgerFacts Facts { get; }
@@ -126,7 +126,8 @@ internal sealed class OpenLedgers
         foreach (var page in _pages.Values.Where(p => p.New.Count > 0))
         {
             var (batch, state) = (page.Batch, page.State);
-            rows.Counts(batch.Id, state).Plan(batch, state, Planned.Of(Catalogue, page.Chosen ?? batch.Input, state), page.Steps);
+            rows.Counts(batch.Id, state)
+                .Plan(batch, state, Planned.Of(Catalogue, page.Chosen ?? batch.Input, state, batch.ShootsFrom), page.Steps);
         }
 
         await _nursery.ExecuteManyAsync(

@@ -14,6 +14,9 @@ public enum PlaceKind
     Stand,
     OpenBed,
     TunnelBed,
+
+    /// <summary>A standing arrangement: one place by day, another by night; the warmth is that of each in its hours.</summary>
+    Pair,
 }
 
 /// <param name="Id">Made by the client.</param>
@@ -25,6 +28,9 @@ public enum PlaceKind
 /// <param name="NightC">°C by night.</param>
 /// <param name="SoilC">°C at sowing depth, where a mat or cable warms it.</param>
 /// <param name="Surface">Of an open bed; null: bare.</param>
+/// <param name="DayPlaceId">Pair: where they stand by day, from where <paramref name="DayC"/> comes.</param>
+/// <param name="NightPlaceId">Pair: where they stand by night.</param>
+/// <param name="NightKind">Pair: what that place is; the store says it.</param>
 public sealed record PlaceRow(
     Guid Id,
     int Version,
@@ -34,7 +40,10 @@ public sealed record PlaceRow(
     double? DayC,
     double? NightC,
     double? SoilC,
-    Surface? Surface = null
+    Surface? Surface = null,
+    Guid? DayPlaceId = null,
+    Guid? NightPlaceId = null,
+    PlaceKind? NightKind = null
 )
 {
     /// <summary>The warmth it is kept at; null for a bed, which has none of its own.</summary>
@@ -53,22 +62,26 @@ public sealed class PlaceStore(NurseryTransaction nursery)
 {
     internal const string Select = """
         -- The places, in walking order.
-        select id, version, name, kind, walk_order, day_c, night_c, soil_c, surface
-        from place
-        order by walk_order, name, id
+        select p.id, p.version, p.name, p.kind, p.walk_order, coalesce(p.day_c, d.day_c), coalesce(p.night_c, n.night_c), p.soil_c, p.surface,
+          p.day_place_id, p.night_place_id, n.kind
+        from place p
+        left join place d on d.nursery_id = p.nursery_id and d.id = p.day_place_id
+        left join place n on n.nursery_id = p.nursery_id and n.id = p.night_place_id
+        order by p.walk_order, p.name, p.id
         """;
 
     private const string Insert = """
         -- A new place.
-        insert into place (nursery_id, id, name, kind, walk_order, day_c, night_c, soil_c, surface)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+        insert into place (nursery_id, id, name, kind, walk_order, day_c, night_c, soil_c, surface, day_place_id, night_place_id)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
         on conflict (nursery_id, id) do nothing
         """;
 
     private const string Change = """
         -- Change a place, if nobody else has meanwhile.
         update place
-        set version = version + 1, name = $4, kind = $5, walk_order = $6, day_c = $7, night_c = $8, soil_c = $9, surface = $10
+        set version = version + 1, name = $4, kind = $5, walk_order = $6, day_c = $7, night_c = $8, soil_c = $9, surface = $10,
+          day_place_id = $11, night_place_id = $12
         where nursery_id = $1
           and id = $2
           and version = $3
@@ -83,21 +96,25 @@ public sealed class PlaceStore(NurseryTransaction nursery)
     public Task<List<PlaceRow>> AllAsync(CancellationToken cancel) => nursery.ListAsync(Select, Read, cancel);
 
     /// <summary>Keeps a place: a new one where its version is 0.</summary>
-    public Task PutAsync(PlaceRow row, CancellationToken cancel)
+    public async Task PutAsync(PlaceRow row, CancellationToken cancel)
     {
         Check(row);
-
+        var all = await AllAsync(cancel);
+        CheckPair(row, all);
+        var pair = row.Kind == PlaceKind.Pair;
         NpgsqlParameter[] values =
         [
             Sql.Of(row.Name.Trim()),
             Sql.Of(row.Kind.Word()),
             Sql.Of(row.WalkOrder),
-            Sql.OfNull(row.DayC),
-            Sql.OfNull(row.NightC),
-            Sql.OfNull(row.SoilC),
+            Sql.OfNull(pair ? null : row.DayC),
+            Sql.OfNull(pair ? null : row.NightC),
+            Sql.OfNull(pair ? null : row.SoilC),
             Sql.OfNull(row.Kind == PlaceKind.OpenBed ? row.Surface?.Word() : null),
+            Sql.OfNull(pair ? row.DayPlaceId : null),
+            Sql.OfNull(pair ? row.NightPlaceId : null),
         ];
-        return CatalogueRows.PutAsync(
+        await CatalogueRows.PutAsync(
             row.Version,
             () => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]),
             () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),
@@ -107,12 +124,40 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         );
     }
 
+    /// <summary>Both of a pair are places of their own, and neither is a bed; what is part of a pair stays one.</summary>
+    internal static void CheckPair(PlaceRow row, IReadOnlyCollection<PlaceRow> all)
+    {
+        var failures = new List<Failure>();
+        if (row.Kind == PlaceKind.Pair)
+        {
+            foreach (var (id, field) in new[] { (row.DayPlaceId, "dayPlaceId"), (row.NightPlaceId, "nightPlaceId") })
+            {
+                var place = all.FirstOrDefault(p => p.Id == id);
+                if (place is null || place.Id == row.Id || place.Kind == PlaceKind.Pair)
+                    failures.Add(new("not-chosen", field));
+                else if (CatalogueRows.IsBed(place.Kind))
+                    failures.Add(new("bed-is-no-growing-place", field, Subject: place.Name));
+            }
+
+            if (failures.Count == 0 && row.DayPlaceId == row.NightPlaceId)
+                failures.Add(new("same-place", "nightPlaceId"));
+        }
+
+        if (
+            (row.Kind == PlaceKind.Pair || CatalogueRows.IsBed(row.Kind))
+            && all.FirstOrDefault(p => p.DayPlaceId == row.Id || p.NightPlaceId == row.Id) is { } pair
+        )
+            failures.Add(new("part-of-a-pair", "kind", Subject: pair.Name));
+        if (failures.Count > 0)
+            throw new RefusedException(failures);
+    }
+
     /// <exception cref="RefusedException">What cannot be, at its field.</exception>
     internal static void Check(PlaceRow row)
     {
         var failures = new List<Failure>();
         CatalogueRows.CheckName(row.Name, failures);
-        if (!CatalogueRows.IsBed(row.Kind))
+        if (!CatalogueRows.IsBed(row.Kind) && row.Kind != PlaceKind.Pair)
         {
             if (row.DayC is null)
                 failures.Add(new("temperature-missing", "dayC"));
@@ -123,7 +168,7 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         CatalogueRows.CheckTemperature(row.DayC, "dayC", failures);
         CatalogueRows.CheckTemperature(row.NightC, "nightC", failures);
         CatalogueRows.CheckTemperature(row.SoilC, "soilC", failures);
-        if (row.NightC > row.DayC)
+        if (row.NightC > row.DayC && row.Kind != PlaceKind.Pair)
             failures.Add(new("night-warmer", "nightC", row.NightC, null, row.DayC));
         if (row.Surface == Surface.Tunnel)
             failures.Add(new("not-chosen", "surface"));
@@ -146,6 +191,9 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             r.OrNull<double>(5),
             r.OrNull<double>(6),
             r.OrNull<double>(7),
-            r.IsDBNull(8) ? null : r.Enum<Surface>(8)
+            r.IsDBNull(8) ? null : r.Enum<Surface>(8),
+            r.OrNull<Guid>(9),
+            r.OrNull<Guid>(10),
+            r.IsDBNull(11) ? null : r.Enum<PlaceKind>(11)
         );
 }

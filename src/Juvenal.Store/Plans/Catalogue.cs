@@ -144,7 +144,7 @@ public sealed class Catalogue
         );
 
     /// <summary>What makes entries of a batch hard to believe; null where the site is not set yet.</summary>
-    public Doubts? Doubts(BatchInput input)
+    public Doubts? Doubts(BatchInput input, DateOnly? shootsFrom)
     {
         ArgumentNullException.ThrowIfNull(input);
         if (!Cultivars.TryGetValue(input.CultivarId, out var cultivar))
@@ -158,14 +158,16 @@ public sealed class Catalogue
                     return null;
                 var risk = season.Freeze.RiskFrom(day.DayNumber + (SurfaceOf(bed) == Surface.Tunnel ? PlantingWindow.TunnelDays : 0));
                 return risk > Rules.Rules.AcceptedRisk ? risk : null;
-            }
+            },
+            shootsFrom
         );
     }
 
     /// <summary>A batch's choices as a request, or what is missing or cannot be.</summary>
     /// <param name="input">The choices.</param>
     /// <param name="state">What has happened, on the path that was chosen; null before the batch is kept.</param>
-    public Outcome<PlanRequest> Request(BatchInput input, BatchState? state)
+    /// <param name="shootsFrom">Of side shoots: the first day on which their mother has any.</param>
+    public Outcome<PlanRequest> Request(BatchInput input, BatchState? state, DateOnly? shootsFrom = null)
     {
         // Before anything is reckoned with it: the calendar ends somewhere.
         if (input.Season is < FirstSeason or > LastSeason)
@@ -184,6 +186,7 @@ public sealed class Catalogue
         var germination = Growing(input.GerminationPlaceId, "path.germination");
         var seedling = input.Begins.Grown ? germination : Growing(input.SeedlingPlaceId, "path.seedling");
         var hardening = Growing(input.HardeningPlaceId, "path.hardening");
+        var hold = input.Hold is { } held && Growing(held.PlaceId, "path.hold.place") is { } waits ? new Holding(waits, held.Days) : null;
         var moves = input
             .Moves.Select(
                 (m, i) =>
@@ -211,7 +214,7 @@ public sealed class Catalogue
                 seedling!,
                 [.. moves.Select((m, i) => new Move(LastOf(Of(m.Container!), i == moves.Count - 1, input), m.Place!))],
                 hardening!,
-                (input.Ends.Kind == AimKind.Sale ? Places[input.HardeningPlaceId] : bed!).Name,
+                (input.Ends.Kind == AimKind.Sale ? Places[input.Hold?.PlaceId ?? input.HardeningPlaceId] : bed!).Name,
                 SurfaceOf(bed!),
                 input.Begins with
                 {
@@ -221,9 +224,10 @@ public sealed class Catalogue
                             : null,
                 },
                 route.Living,
-                input.Ends
+                input.Ends,
+                hold
             ),
-            Facts(route, state),
+            Facts(route, state, shootsFrom),
             // The first few up say nothing of how many there will be.
             PlantsStanding: state?.UpOn is not null
                 ? CellStore.ProspectOf(state, input, Rules.Rules.Twins, Coming(input, cultivar!.Traits(), germination!, state)).Usable
@@ -305,7 +309,7 @@ public sealed class Catalogue
 
     public static Container Of(ContainerRow row) => new(row.Name, row.Litres, row.Cells, row.Final, row.Form);
 
-    private static Dictionary<StepId, StepFacts> Facts(Route route, BatchState? state)
+    private static Dictionary<StepId, StepFacts> Facts(Route route, BatchState? state, DateOnly? shootsFrom)
     {
         var facts = new Dictionary<StepId, StepFacts>();
         foreach (var (step, _, locked, retired) in route.All)
@@ -314,13 +318,15 @@ public sealed class Catalogue
                 continue;
             var done = state is not null && state.Passed(step) ? state.DayOf(step) : null;
             var putOff = state is not null && state.PutOff.TryGetValue(step.Id, out var until) ? until.Day : (DateOnly?)null;
-            if (done is not null || locked is not null || putOff is not null)
+            var grown = step.Kind == StepKind.Begin && done is null ? shootsFrom : null;
+            if (done is not null || locked is not null || putOff is not null || grown is not null)
                 facts[step.Id] = new(
                     done,
                     locked,
                     putOff,
                     done is not null && state!.Skipped(step),
-                    done is null ? 0 : state!.AboutOf(step)
+                    done is null ? 0 : state!.AboutOf(step),
+                    grown
                 );
         }
 

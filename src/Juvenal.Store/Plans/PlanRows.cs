@@ -366,9 +366,9 @@ internal sealed record Planned(PlanRequest? Request, Plan? Plan, IReadOnlyList<F
     /// <exception cref="RefusedException">There is no plan.</exception>
     public Plan Value => Plan ?? throw new RefusedException([.. Failures]);
 
-    public static Planned Of(Catalogue catalogue, BatchInput input, BatchState? state)
+    public static Planned Of(Catalogue catalogue, BatchInput input, BatchState? state, DateOnly? shootsFrom = null)
     {
-        var request = catalogue.Request(input, state);
+        var request = catalogue.Request(input, state, shootsFrom);
         if (!request.Succeeded)
             return new(null, null, request.Failures);
         var plan = Planner.Plan(request.Value);

@@ -13,7 +13,8 @@ public sealed class PlanStore(NurseryTransaction nursery, TimeProvider clock)
     {
         await new BatchChecks(nursery).CheckAsync(null, input, cancel);
         BatchStore.CheckNames(default, input, null);
-        return Outcome(Planned.Of(await Catalogue.LoadAsync(nursery, clock, cancel), input, null));
+        var shoots = await BatchStore.ShootsAsync(nursery, input, cancel);
+        return Outcome(Planned.Of(await Catalogue.LoadAsync(nursery, clock, cancel), input, null, shoots));
     }
 
     internal static Outcome<Plan> Outcome(Planned planned) => planned.Plan is { } plan ? plan : planned.Failures.ToList();

@@ -130,7 +130,7 @@ public sealed class Replanner(Database database, TimeProvider clock)
             // Its ledger is to be added up first: that is done when the server starts.
             if (state is null)
                 continue;
-            var plan = Planned.Of(some.Catalogue, batch.Input, state);
+            var plan = Planned.Of(some.Catalogue, batch.Input, state, batch.ShootsFrom);
             plans[batch.Id] = plan;
             if (plan.Plan is { } made)
                 moved.AddRange(Moved(batch, some.Steps[batch.Id], made));

@@ -503,7 +503,7 @@ internal static class RoundEndpoints
                     : Rest.Stays,
             From = work.From is { } from ? new(from.Container, from.Place) : null,
             Group = work.Group?.Value,
-            State = detail.Shared && job.Group() is { } stands ? LedgerWords.State(stands) : null,
+            State = (detail.Shared || detail.OneOf is not null) && job.Group() is { } stands ? LedgerWords.State(stands) : null,
             PlaceId = place.Id,
             Place = place.Name,
             Container = detail.Container,

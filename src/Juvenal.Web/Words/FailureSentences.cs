@@ -38,6 +38,9 @@ internal static class FailureSentences
             "up-early" => Invariant(
                 $"{f.High:#,0} up {(f.Value == 0 ? "on the day they were sown" : $"after {f.Value:0} {(f.Value == 1 ? "day" : "days")}")}? At their best they take {f.Low:0} at least. Say that it is so, or look at the day and the number."
             ),
+            "mother-young" => Invariant(
+                $"Their mother has {f.Low:0} leaves, and so side shoots to cut, by {Days.Say(DateOnly.FromDayNumber((int)f.High!))} only. Is it so?"
+            ),
             "sold-unsure" => Invariant(
                 $"Nobody is sure what these {f.Value:#,0} are: does whoever takes them know that? Or look first, and say what they are."
             ),
@@ -48,6 +51,8 @@ internal static class FailureSentences
                 $"{f.Value:#,0} in {f.Low:#,0} cells of {f.Subject}: {f.High:#,0} at most, with those that were lost."
             ),
             "group-gone" => "None of them are left there on that day.",
+            "same-place" => "By night they stand somewhere else than by day: choose another place.",
+            "part-of-a-pair" => $"It is part of {f.Subject}: it stays a place of its own, with its warmth.",
             "not-begun" => $"{f.Subject} has nothing growing: choose another.",
             "unlike-groups" => "They stay two lines: " + Unlike(f.Subject) + ".",
             "which-group" => Invariant($"{f.Value:#,0} groups of this batch stand there: say which."),

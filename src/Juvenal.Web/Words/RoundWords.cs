@@ -32,8 +32,21 @@ internal static class RoundWords
         {
             case Start.Plants:
                 yield return "Look them over before they come in: undersides of leaves, roots, labels. Keep them apart for some days.";
+                if (job.Detail.Raised is { } raised)
+                    yield return raised switch
+                    {
+                        Raised.Warm => "They stood warm: tender, like those of a house of your own.",
+                        Raised.Cool => "They stood cool: no shock, but they are not hardened off.",
+                        _ => "They stood outdoors: keep them cool and light, and harden them off again if they stand warm for days.",
+                    };
+                if (job.Detail.InFlower)
+                    yield return "In flower: pinch the flowers off, so that they root first.";
+                if (job.Detail.UnionCm is { } bought)
+                    yield return Union(bought);
                 break;
             case Start.Cuttings:
+                if (job.Detail.Mother is { } mother)
+                    yield return $"From {mother}.";
                 yield return "Side shoots of 10 to 15 cm from sound plants, in the morning; strip the low leaves.";
                 yield return into is { WaterCulture: true }
                     ? "Into the plug, shaded and damp."
@@ -42,12 +55,13 @@ internal static class RoundWords
             case Start.Grafts:
                 yield return "Stems of the same width; cut, join, clip. Then damp, shaded and warm.";
                 if (job.Detail.UnionCm is { } union)
-                    yield return Invariant(
-                        $"Union at {union:0.#} cm: it stays at least {Beginning.UnionAboveSoilCm:0} cm above the soil, always."
-                    );
+                    yield return Union(union);
                 break;
         }
     }
+
+    private static string Union(double cm) =>
+        Invariant($"Union at {cm:0.#} cm: it stays at least {Beginning.UnionAboveSoilCm:0} cm above the soil, always.");
 
     private static IEnumerable<string> Up(Start start, HouseRules rules, Container? into)
     {
@@ -81,7 +95,7 @@ internal static class RoundWords
         };
         if (work is { Seedlings: var s, Containers: var c } && s > c && first)
             yield return "An unequal pair may go on as one, and is separated at the next move.";
-        if (start == Start.Grafts)
+        if (start == Start.Grafts || job.Detail.UnionCm is not null)
             yield return Invariant($"Graft union at least {Beginning.UnionAboveSoilCm:0} cm above the soil, always.");
         else if (catalogue.Cultivars[job.Head.CultivarId] is { Crop: Crop.Tomato } tomato && tomato.Habit != Habit.Dwarf)
             yield return "Set up to the lowest kept leaves.";

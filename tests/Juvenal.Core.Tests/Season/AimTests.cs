@@ -94,9 +94,9 @@ public class AimTests
     {
         var batch = Guid.NewGuid();
         var aim = new Aim(AimKind.Sale, new DateOnly(2026, 5, 23));
-        var steps = Route.Unnamed(Start.Seed, 2, batch).Select(s => new RouteStep(s, default, null, !aim.Has(s.Kind))).ToList();
+        var steps = Route.Unnamed(Start.Seed, 2, batch: batch).Select(s => new RouteStep(s, default, null, !aim.Has(s.Kind))).ToList();
         var route = new Route(steps);
         Assert.DoesNotContain(route.PlantOut, route.Living);
-        Assert.Equal(Route.Unnamed(Start.Seed, 2, batch), route.On([.. steps.Select(s => s with { Retired = false })]).Living);
+        Assert.Equal(Route.Unnamed(Start.Seed, 2, batch: batch), route.On([.. steps.Select(s => s with { Retired = false })]).Living);
     }
 }

@@ -24,6 +24,20 @@ public class LeavesOnTests
     [Fact]
     public void Where_nothing_is_known_two_are_taken() => Assert.Equal(2, LeavesOn.Of([], null, Up));
 
+    [Theory]
+    [InlineData(0, 0)]
+    [InlineData(1, 5)]
+    [InlineData(3.5, 20)]
+    [InlineData(5, 30)]
+    public void The_first_day_with_so_many_is_the_day_on_which_they_are_that_many(double leaves, int days)
+    {
+        Assert.Equal(Up.AddDays(days), LeavesOn.First(Steps, Up, leaves));
+        Assert.Equal(leaves, LeavesOn.Of(Steps, Up, Up.AddDays(days)), 9);
+    }
+
+    [Fact]
+    public void More_than_the_plan_comes_to_has_no_day() => Assert.Null(LeavesOn.First(Steps, Up, 5.1));
+
     [Property]
     public void They_never_go_back_and_are_never_more_than_a_batch_begins_with((byte Day, byte Leaves)[] steps, byte first, byte later)
     {

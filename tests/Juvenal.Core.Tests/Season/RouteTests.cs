@@ -18,7 +18,7 @@ public class RouteTests
     [Property(MaxTest = 300)]
     public void Whatever_is_done_to_a_path_each_step_stays_and_keeps_its_place((byte Act, byte At, byte Other)[] edits)
     {
-        var route = new Route(Route.Unnamed(Start.Seed, 2, Batch).Select(s => new RouteStep(s, default)));
+        var route = new Route(Route.Unnamed(Start.Seed, 2, batch: Batch).Select(s => new RouteStep(s, default)));
         foreach (var (act, at, other) in edits)
         {
             var moves = route.Moves.ToList();
@@ -64,7 +64,7 @@ public class RouteTests
     [Fact]
     public void Plants_that_had_done_what_is_left_out_have_the_next_step_to_do()
     {
-        var route = new Route(Route.Unnamed(Start.Seed, 2, Batch).Select(s => new RouteStep(s, default)));
+        var route = new Route(Route.Unnamed(Start.Seed, 2, batch: Batch).Select(s => new RouteStep(s, default)));
         var second = route.Moves[1];
         var shorter = route.On([.. route.Living.Where(s => s != second).Select(s => route[s])]);
         var reached = shorter.Find(second.Id)!.Value;
@@ -79,7 +79,7 @@ public class RouteTests
     {
         var (pot, bigger, odd, house, huge) = (Guid.NewGuid(), Guid.NewGuid(), Guid.NewGuid(), Guid.NewGuid(), Guid.NewGuid());
         var at = new Queue<Guid?>([null, null, pot, bigger, null, null, null]);
-        var route = new Route(Route.Unnamed(Start.Seed, 2, Batch).Select(s => new RouteStep(s, new(at.Dequeue(), house))));
+        var route = new Route(Route.Unnamed(Start.Seed, 2, batch: Batch).Select(s => new RouteStep(s, new(at.Dequeue(), house))));
         double? Litres(Guid id) =>
             id == pot ? 0.4
             : id == bigger ? 1
@@ -120,7 +120,9 @@ public class RouteTests
     [Fact]
     public void What_is_no_path_is_refused() =>
         Assert.Throws<ArgumentException>(() =>
-            new Route(Route.Unnamed(Start.Seed, 1, Batch).Where(s => s.Kind != StepKind.Harden).Select(s => new RouteStep(s, default)))
+            new Route(
+                Route.Unnamed(Start.Seed, 1, batch: Batch).Where(s => s.Kind != StepKind.Harden).Select(s => new RouteStep(s, default))
+            )
         );
 
     [Fact]

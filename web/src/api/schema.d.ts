@@ -1490,6 +1490,7 @@ export interface components {
             lotId?: null | string;
             start?: null | components["schemas"]["StartInput"];
             aim?: null | components["schemas"]["AimInput"];
+            hold?: null | components["schemas"]["HoldInput"];
             begins?: components["schemas"]["Beginning"];
             /** @description What it is raised for. */
             ends?: components["schemas"]["Aim"];
@@ -2291,6 +2292,8 @@ export interface components {
             harden?: null | string;
             /** Format: date */
             plantOut?: null | string;
+            /** Format: date */
+            hold?: null | string;
         };
         ForecastAnswer: {
             /** Format: date */
@@ -2487,6 +2490,19 @@ export interface components {
          * @enum {unknown}
          */
         Hemisphere: "north" | "south";
+        /** @description Where hardened plants are held until they are wanted. */
+        HoldInput: {
+            /**
+             * Format: uuid
+             * @description A cool house, a frame.
+             */
+            placeId: string;
+            /**
+             * Format: int32
+             * @description How long, 1–120; shorter where they are late.
+             */
+            days: number;
+        };
         /** @description The practices on which growers differ, as this house has settled them. HouseRules HouseRules.Default is the common choice. */
         HouseRules: {
             /** @description Stage of the first move. */
@@ -3028,7 +3044,7 @@ export interface components {
             unit: string;
         };
         /** @enum {unknown} */
-        PlaceKind: "mat" | "lamps" | "house" | "stand" | "open-bed" | "tunnel-bed";
+        PlaceKind: "mat" | "lamps" | "house" | "stand" | "open-bed" | "tunnel-bed" | "pair";
         PlaceRow: {
             /**
              * Format: uuid
@@ -3065,6 +3081,17 @@ export interface components {
              */
             soilC: null | number;
             surface?: null | components["schemas"]["Surface"];
+            /**
+             * Format: uuid
+             * @description Pair: where they stand by day, from where DayC comes.
+             */
+            dayPlaceId?: null | string;
+            /**
+             * Format: uuid
+             * @description Pair: where they stand by night.
+             */
+            nightPlaceId?: null | string;
+            nightKind?: null | components["schemas"]["PlaceKind"];
         };
         /** @description A plan to look at before it is kept. */
         PlanAnswer: {
@@ -3190,6 +3217,8 @@ export interface components {
              */
             mixLitres: number;
         };
+        /** @enum {unknown} */
+        Raised: "warm" | "cool" | "outdoors" | null;
         /** @description Warmth read at sowing depth in a place. */
         ReadingRow: {
             /**
@@ -3731,9 +3760,20 @@ export interface components {
             scionId?: null | string;
             /**
              * Format: double
-             * @description Height of the union above the ball, cm, 1–60; grafts only.
+             * @description Height of the union above the ball, cm, 1–60; of grafts, also of those that were bought.
              */
             unionCm?: null | number;
+            /**
+             * Format: uuid
+             * @description Batch the side shoots are cut from; cuttings only.
+             */
+            motherId?: null | string;
+            raised?: null | components["schemas"]["Raised"];
+            /**
+             * @description Bought plants flowered when they came.
+             * @default false
+             */
+            inFlower?: boolean;
         };
         /** @description A step with its day. */
         StepAnswer: {
@@ -3825,7 +3865,7 @@ export interface components {
          * @description What is done at a step, in the order of the work.
          * @enum {unknown}
          */
-        StepKind: "begin" | "up" | "move" | "harden" | "plant-out" | "ripe";
+        StepKind: "begin" | "up" | "move" | "harden" | "hold" | "plant-out" | "ripe";
         /** @description A step of a batch as it is named. */
         StepName: {
             /**

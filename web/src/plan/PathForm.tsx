@@ -4,7 +4,7 @@ import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import { v7 } from 'uuid';
 import type { Schemas } from '../api/client';
-import { Choose, DayField } from '../ui/Field';
+import { Choose, DayField, NumberField } from '../ui/Field';
 import { temperature, volume, type UnitSystem } from '../ui/units';
 import type { Form } from './model';
 
@@ -158,6 +158,23 @@ export function PathForm({ form, set, catalogue, units, error }: Props) {
             options={growing}
             error={error('path.hardening')}
           />
+          <Choose
+            label="Then hold cool in"
+            value={form.holdPlaceId}
+            onChange={(holdPlaceId) => set({ holdPlaceId })}
+            options={[{ value: '', label: 'no, straight on' }, ...growing]}
+            error={error('path.hold.place')}
+          />
+          {form.holdPlaceId && (
+            <NumberField
+              label="Hold for"
+              unit="days"
+              value={form.holdDays}
+              onChange={(holdDays) => set({ holdDays })}
+              error={error('path.hold.days')}
+              help="Shorter where they are late"
+            />
+          )}
         </Station>
       )}
       {form.aim === 'bed' && (

@@ -1,3 +1,5 @@
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import Box from '@mui/material/Box';
 import type { Schemas } from '../api/client';
 import { CropMark } from '../ui/CropMark';
@@ -185,12 +187,51 @@ function Start({ form, set, error, batch }: Pick<Props, 'form' | 'set' | 'error'
         </>
       )}
       {form.start === 'plants' && (
-        <NumberField
-          label="Price each"
-          value={form.priceEach}
-          onChange={(priceEach) => set({ priceEach })}
-          error={error('start.priceEach')}
-        />
+        <>
+          <NumberField
+            label="Price each"
+            value={form.priceEach}
+            onChange={(priceEach) => set({ priceEach })}
+            error={error('start.priceEach')}
+          />
+          <Choose
+            label="They stood"
+            value={form.raised}
+            onChange={(raised) => set({ raised: raised as Form['raised'] })}
+            options={[
+              { value: '', label: 'not known' },
+              { value: 'warm', label: 'warm' },
+              { value: 'cool', label: 'cool' },
+              { value: 'outdoors', label: 'outdoors' },
+            ]}
+            error={error('start.raised')}
+          />
+          <NumberField
+            label="Grafted at"
+            unit="cm"
+            value={form.unionCm}
+            onChange={(unionCm) => set({ unionCm })}
+            error={error('start.unionCm')}
+            help="Empty if not"
+          />
+          <FormControlLabel
+            sx={{ gridColumn: '1 / -1' }}
+            control={<Checkbox checked={form.inFlower} onChange={(e) => set({ inFlower: e.target.checked })} />}
+            label="They flower when they come"
+          />
+        </>
+      )}
+      {form.start === 'cuttings' && (
+        <Box sx={{ gridColumn: '1 / -1' }}>
+          <Choose
+            label="From the mother"
+            value={form.motherId}
+            onChange={(motherId) => set({ motherId })}
+            options={parts}
+            error={error('start.motherId')}
+            help="They cannot be cut before she has side shoots."
+          />
+        </Box>
       )}
       {form.start === 'grafts' && (
         <>

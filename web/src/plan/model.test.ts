@@ -22,6 +22,8 @@ const form: Form = {
   aim: 'bed',
   saleOn: '',
   endPlaceId: '',
+  holdPlaceId: '',
+  holdDays: '28',
   ...fromSeed,
 };
 

@@ -31,10 +31,16 @@ export interface Form {
   rootstockId: string;
   scionId: string;
   unionCm: string;
+  motherId: string;
+  raised: NonNullable<Schemas['Raised']> | '';
+  inFlower: boolean;
   /** What it is raised for: a bed, a pot it ends in (indoors or outdoors), a sale by a day. */
   aim: 'bed' | 'pot-indoors' | 'pot-outdoors' | 'sale';
   saleOn: string;
   endPlaceId: string;
+  /** Where hardened plants are held, and for how many days; no place: they are not. */
+  holdPlaceId: string;
+  holdDays: string;
   /** Of plants that stand already: in how many containers, since when. */
   standingIn: string;
   potSince: string;
@@ -71,6 +77,8 @@ export function firstForm(catalogue: Catalogue, season: number): Form {
     aim: 'bed',
     saleOn: '',
     endPlaceId: kind('stand', 'house'),
+    holdPlaceId: '',
+    holdDays: '28',
     ...fromSeed,
   };
 }
@@ -82,6 +90,9 @@ export const fromSeed = {
   rootstockId: '',
   scionId: '',
   unionCm: '',
+  motherId: '',
+  raised: '',
+  inFlower: false,
   standingIn: '',
   potSince: '',
   hardenedSince: '',
@@ -117,6 +128,8 @@ export function formOf(input: BatchInput): Form {
     aim: !input.aim ? 'bed' : input.aim.kind === 'pot' ? (input.aim.outdoors ? 'pot-outdoors' : 'pot-indoors') : input.aim.kind,
     saleOn: input.aim?.day ?? '',
     endPlaceId: input.aim?.kind === 'pot' ? input.bedId : '',
+    holdPlaceId: input.hold?.placeId ?? '',
+    holdDays: input.hold ? String(input.hold.days) : '28',
     ...(input.start
       ? {
           start: input.start.kind,
@@ -125,6 +138,9 @@ export function formOf(input: BatchInput): Form {
           rootstockId: input.start.rootstockId ?? '',
           scionId: input.start.scionId ?? '',
           unionCm: input.start.unionCm === null ? '' : String(input.start.unionCm),
+          motherId: input.start.motherId ?? '',
+          raised: input.start.raised ?? '',
+          inFlower: input.start.inFlower ?? false,
           standingIn: '',
           potSince: '',
           hardenedSince: '',
@@ -176,8 +192,16 @@ export function read(form: Form, locks: BatchInput['locks'] = {}): { input: Batc
     priceEach: form.start === 'plants' ? decimal('priceEach', 'start.priceEach') : null,
     rootstockId: form.start === 'grafts' ? form.rootstockId || null : null,
     scionId: form.start === 'grafts' ? form.scionId || null : null,
-    unionCm: form.start === 'grafts' ? decimal('unionCm', 'start.unionCm') : null,
+    unionCm: form.start === 'grafts' || form.start === 'plants' ? decimal('unionCm', 'start.unionCm') : null,
+    motherId: form.start === 'cuttings' ? form.motherId || null : null,
+    raised: form.start === 'plants' ? form.raised || null : null,
+    inFlower: form.start === 'plants' && form.inFlower,
   });
+  const hold = () => {
+    const days = number(form.holdDays);
+    if (days === null || !Number.isInteger(days)) errors['path.hold.days'] = 'Type a whole number.';
+    return { placeId: form.holdPlaceId, days: days ?? 0 };
+  };
   const input: BatchInput = {
     cultivarId: form.cultivarId,
     season: whole('season', 'season'),
@@ -195,6 +219,7 @@ export function read(form: Form, locks: BatchInput['locks'] = {}): { input: Batc
     hardeningPlaceId: form.hardeningPlaceId,
     bedId: form.aim === 'bed' ? form.bedId : form.aim === 'sale' ? form.hardeningPlaceId : form.endPlaceId,
     aim: aim(form),
+    hold: form.aim === 'pot-indoors' || !form.holdPlaceId ? null : hold(),
     lotId: form.start === 'seed' ? form.lotId || null : null,
     start: form.start === 'seed' ? null : start(),
     // Days fixed elsewhere stay fixed.

@@ -61,6 +61,7 @@ export function amounts(task: Task, units: UnitSystem): string {
     case 'up':
       return `${counted(task.containers, 'cell')}, ${task.seedlings}${task.start === 'seed' ? ' up' : ''} so far of ${counted(task.seeds, task.start === 'seed' ? 'seed' : task.start === 'grafts' ? 'graft' : 'cutting')}`;
     case 'harden':
+    case 'hold':
       return `Carry ${task.containers} × ${task.container ?? ''} to ${task.toPlace}`;
     case 'plant-out':
       if (task.to.containerId) return `Carry ${task.seedlings} × ${task.container ?? ''} to ${task.toPlace} for good`;

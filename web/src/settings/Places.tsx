@@ -17,7 +17,9 @@ const kinds: { value: Place['kind']; label: string }[] = [
   { value: 'stand', label: 'Hardening stand' },
   { value: 'open-bed', label: 'Open bed' },
   { value: 'tunnel-bed', label: 'Tunnel bed' },
+  { value: 'pair', label: 'One place by day, another by night' },
 ];
+const growing = (rows: Place[]) => rows.filter((p) => !isBed(p.kind) && p.kind !== 'pair');
 const isBed = (kind: Place['kind']) => kind === 'open-bed' || kind === 'tunnel-bed';
 
 interface Form {
@@ -28,6 +30,10 @@ interface Form {
   night: string;
   soil: string;
   surface: Schemas['Surface'];
+  dayPlaceId: string;
+  nightPlaceId: string;
+  /** Places that plants can stand in by day or by night. */
+  places: Place[];
   units: UnitSystem;
 }
 
@@ -45,6 +51,7 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         <>
           <Typography sx={{ fontWeight: 600 }}>{p.name}</Typography>
           <Typography color="textSecondary">
+            {p.kind === 'pair' && 'One place by day, another by night: '}
             {isBed(p.kind)
               ? `${kinds.find((k) => k.value === p.kind)?.label ?? ''}${p.kind === 'open-bed' ? `, ${surfaceName(p.surface ?? 'bare')}` : ''}`
               : `${shown(p.dayC)} by day, ${shown(p.nightC)} by night${p.soilC === null ? '' : `, ${shown(p.soilC)} in the mix`} ${temperature.unit(units)}`}
@@ -59,6 +66,9 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         night: '',
         soil: '',
         surface: 'bare',
+        dayPlaceId: '',
+        nightPlaceId: '',
+        places: growing(rows),
         units,
       })}
       formOf={(p) => ({
@@ -69,12 +79,15 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         night: shown(p.nightC),
         soil: shown(p.soilC),
         surface: p.surface ?? 'bare',
+        dayPlaceId: p.dayPlaceId ?? '',
+        nightPlaceId: p.nightPlaceId ?? '',
+        places: growing(rows).filter((o) => o.id !== p.id),
         units,
       })}
       read={(form, row) => {
         const errors: Record<string, string> = {};
         const degrees = (text: string, field: string, was: number | null) => {
-          if (text.trim() === '' || isBed(form.kind)) return null;
+          if (text.trim() === '' || isBed(form.kind) || form.kind === 'pair') return null;
           if (was !== null && text === shown(was)) return was;
           const typed = number(text);
           if (typed === null) errors[field] = 'Type degrees.';
@@ -94,6 +107,8 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
             nightC: degrees(form.night, 'nightC', row?.nightC ?? null),
             soilC: degrees(form.soil, 'soilC', row?.soilC ?? null),
             surface: form.kind === 'open-bed' ? form.surface : null,
+            dayPlaceId: (form.kind === 'pair' && form.dayPlaceId) || null,
+            nightPlaceId: (form.kind === 'pair' && form.nightPlaceId) || null,
           },
         };
       }}
@@ -117,7 +132,26 @@ function PlaceForm({ form, set, error }: FormProps<Form>) {
         helperText={error('name')}
       />
       <Choose label="What it is" value={form.kind} onChange={(kind) => set({ kind: kind as Place['kind'] })} options={kinds} />
-      {!isBed(form.kind) && (
+      {form.kind === 'pair' && (
+        <>
+          <Choose
+            label="By day"
+            value={form.dayPlaceId}
+            onChange={(dayPlaceId) => set({ dayPlaceId })}
+            options={form.places.map((p) => ({ value: p.id, label: p.name }))}
+            error={error('dayPlaceId')}
+          />
+          <Choose
+            label="By night"
+            value={form.nightPlaceId}
+            onChange={(nightPlaceId) => set({ nightPlaceId })}
+            options={form.places.map((p) => ({ value: p.id, label: p.name }))}
+            error={error('nightPlaceId')}
+            help="The warmth is that of each place in its hours; nobody is asked to carry what stands there."
+          />
+        </>
+      )}
+      {!isBed(form.kind) && form.kind !== 'pair' && (
         <>
           <NumberField label="By day" unit={unit} value={form.day} onChange={(day) => set({ day })} error={error('dayC')} />
           <NumberField
