@@ -40,6 +40,20 @@ public enum Watering
     Above,
 }
 
+/// <summary>What becomes of plants that are left when as many as are wanted are planted.</summary>
+public enum Spares
+{
+    /// <summary>They are planted too.</summary>
+    Plant,
+
+    /// <summary>They stand where they are for the time being.</summary>
+    Keep,
+
+    Give,
+    Sell,
+    Discard,
+}
+
 /// <summary>Names of the house rules, as reasons carry them.</summary>
 public static class RuleCodes
 {
@@ -51,6 +65,7 @@ public static class RuleCodes
     public const string Watering = "watering";
     public const string HardeningLength = "hardening-length";
     public const string PepperSoil = "pepper-soil";
+    public const string Spares = "spares";
     public const string PlanningNights = "planning-nights";
 }
 
@@ -66,6 +81,7 @@ public static class RuleCodes
 /// <param name="PepperNightC">The same for peppers, 4–18 °C. [model]</param>
 /// <param name="SeedLeaves">When they are pinched off.</param>
 /// <param name="Watering">From below or from above.</param>
+/// <param name="Spares">What becomes of those that are left over.</param>
 public sealed record HouseRules(
     PrickOutStage PrickOut,
     Twins Twins,
@@ -77,7 +93,8 @@ public sealed record HouseRules(
     double TomatoNightC,
     double PepperNightC,
     SeedLeaves SeedLeaves,
-    Watering Watering
+    Watering Watering,
+    Spares Spares = Spares.Plant
 )
 {
     public static HouseRules Default { get; } =

@@ -8,6 +8,11 @@ public enum Rest
     Stays,
     Snipped,
     Lost,
+
+    /// <summary>Sound plants that leave: out, and no loss.</summary>
+    Sold,
+    Given,
+    Discarded,
 }
 
 /// <summary>What the grower says when a piece of work is done.</summary>
@@ -126,18 +131,28 @@ public static class WorkDone
         };
         if (left <= 0 || said.Rest == Rest.Stays || said.ExtraId is not { } rest)
             return [moved];
+        var (kind, way) = said.Rest switch
+        {
+            Rest.Lost => (EntryKind.Lost, (Way?)null),
+            Rest.Snipped => (EntryKind.Snipped, null),
+            Rest.Sold => (EntryKind.Out, Way.Sold),
+            Rest.Given => (EntryKind.Out, Way.Given),
+            _ => (EntryKind.Out, Way.Discarded),
+        };
         return
         [
             moved,
             entry with
             {
                 Id = rest,
-                Kind = said.Rest == Rest.Lost ? EntryKind.Lost : EntryKind.Snipped,
+                Step = kind == EntryKind.Out ? null : entry.Step,
+                Kind = kind,
                 Group = work.Group,
                 From = work.From,
                 Seedlings = left,
                 Containers = work.FromContainers - emptied,
-                Reason = said.Rest == Rest.Lost ? said.Reason : null,
+                Reason = kind == EntryKind.Lost ? said.Reason : null,
+                Said = way is { } w ? new EntryDetail.Gone(w) : null,
             },
         ];
     }

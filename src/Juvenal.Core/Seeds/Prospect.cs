@@ -2,25 +2,42 @@ using Juvenal.Core.Ledger;
 
 namespace Juvenal.Core.Seeds;
 
-/// <summary>How many plants there will be, once emergence is counted.</summary>
+/// <summary>How many plants there will be, from sowing on.</summary>
 /// <param name="Usable">Plants that count: one to a container where twins are snipped, else every seedling.</param>
 /// <param name="Expected">Of those, expected to live to planting.</param>
 /// <param name="ProbabilityOfEnough">Chance that at least the wanted number does.</param>
-public sealed record Prospect(int Usable, double Expected, double ProbabilityOfEnough)
+/// <param name="Spare">As many could go and the rest would still be enough, as surely as the grower wants it.</param>
+public sealed record Prospect(int Usable, double Expected, double ProbabilityOfEnough, int Spare = 0)
 {
+    /// <summary>Before anything is counted: by what was really sown, independent seed by seed as in <see cref="SowingQuantity"/>.</summary>
+    /// <param name="cells">Sown, from 1.</param>
+    /// <param name="seeds">In them, from 1.</param>
+    /// <param name="emergence">Share expected up, 0–1.</param>
+    /// <param name="wanted">Plants.</param>
+    /// <param name="survival">From emergence to planting, 0–1.</param>
+    /// <param name="twins">House rule.</param>
+    public static Prospect Sown(int cells, int seeds, double emergence, int wanted, double survival, Twins twins)
+    {
+        var perCell = Math.Max(1, (double)seeds / Math.Max(1, cells));
+        var (trials, up) = twins == Twins.Separate ? (seeds, emergence) : (cells, 1 - Math.Pow(1 - emergence, perCell));
+        return new((int)Math.Round(trials * up), trials * up * survival, SowingQuantity.AtLeast(wanted, trials, up * survival));
+    }
+
     /// <param name="state">What stands.</param>
     /// <param name="wanted">Plants.</param>
     /// <param name="survival">From emergence to planting, 0–1; taken whole, though part of the time may be past: the careful side.</param>
     /// <param name="twins">House rule.</param>
     /// <param name="cells">Of the group in trays, where all its cells are counted: what thinning leaves of it.</param>
     /// <param name="coming">Plants that are still to come up, from 0.</param>
+    /// <param name="confidence">How sure the grower wants to be of enough, between 0 and 1.</param>
     public static Prospect Of(
         BatchState state,
         int wanted,
         double survival,
         Twins twins,
         (GroupId Group, int Plants)? cells = null,
-        double coming = 0
+        double coming = 0,
+        double confidence = 0.9
     )
     {
         ArgumentNullException.ThrowIfNull(state);
@@ -32,6 +49,22 @@ public sealed record Prospect(int Usable, double Expected, double ProbabilityOfE
             ) + (int)Math.Round(coming);
         var planted = state.Groups.Where(g => g.At.Container is null).Sum(g => g.Seedlings);
         var growing = usable - planted;
-        return new(usable, planted + (growing * survival), SowingQuantity.AtLeast(wanted - planted, growing, survival));
+        // The fewest of those that grow that are enough: the more, the surer, so that it is found by halving.
+        var (enough, most) = (0, Math.Max(0, growing));
+        while (enough < most)
+        {
+            var middle = (enough + most) / 2;
+            if (SowingQuantity.AtLeast(wanted - planted, middle, survival) >= confidence)
+                most = middle;
+            else
+                enough = middle + 1;
+        }
+
+        return new(
+            usable,
+            planted + (growing * survival),
+            SowingQuantity.AtLeast(wanted - planted, growing, survival),
+            Math.Max(0, growing - enough)
+        );
     }
 }

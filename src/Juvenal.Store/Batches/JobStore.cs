@@ -40,6 +40,8 @@ public sealed record JobHead(
 /// <param name="OneOf">Batches that they may be of, where that is not sure.</param>
 /// <param name="Raised">Of bought plants: where they stood before.</param>
 /// <param name="InFlower">Of bought plants: they flowered when they came.</param>
+/// <param name="LotId">Of what is to be sown: the packet.</param>
+/// <param name="Wanted">Plants that are wanted and not planted yet.</param>
 /// <param name="Mother">Of side shoots: the code of the batch they are cut from.</param>
 /// <param name="Move">The first, second, … move; 0 where the step is none.</param>
 public sealed record JobDetail(
@@ -57,7 +59,9 @@ public sealed record JobDetail(
     IReadOnlyList<Guid>? OneOf,
     Raised? Raised,
     bool InFlower,
-    string? Mother
+    string? Mother,
+    int Wanted,
+    Guid? LotId
 );
 
 /// <summary>A job with all that its card says.</summary>
@@ -120,7 +124,10 @@ public sealed class JobStore(NurseryTransaction nursery)
     private const string Details = """
         -- What the cards of some jobs say.
         select j.id, b.union_cm, t.cells is not null, p.container, p.leaves, p.conflict, p.put_off_reason, s.in_pot_since, s.hardened_since,
-          coalesce(o.shared, false), w.move, j.thin, s.one_of, b.raised, b.in_flower, m.code
+          coalesce(o.shared, false), w.move, j.thin, s.one_of, b.raised, b.in_flower, m.code,
+          greatest(0, b.plants_wanted - coalesce((
+            select sum(o.seedlings) from standing o
+            where o.nursery_id = j.nursery_id and o.batch_id = j.batch_id and o.container_id is null), 0))::int, b.lot_id
         from unnest($1::uuid[]) as wanted (id)
         join job j on j.id = wanted.id
         join batch b on b.nursery_id = j.nursery_id and b.id = j.batch_id
@@ -270,6 +277,8 @@ public sealed class JobStore(NurseryTransaction nursery)
             OneOf: r.IsDBNull(12) ? null : r.GetFieldValue<Guid[]>(12),
             Raised: r.IsDBNull(13) ? null : r.Enum<Raised>(13),
             InFlower: r.GetBoolean(14),
-            Mother: r.TextOrNull(15)
+            Mother: r.TextOrNull(15),
+            Wanted: r.GetInt32(16),
+            LotId: r.OrNull<Guid>(17)
         );
 }

@@ -56,6 +56,7 @@ public static class NurseryImport
                 var rows = (table, old) switch
                 {
                     ("path_step", not null) => Made(old, clock),
+                    ("house_rules", _) when manifest.Version <= OldRules.LastVersion => OfRules(RowsAsync(zip, table, cancel)),
                     (_, not null) => Now(RowsAsync(zip, table, cancel), table, old),
                     _ => RowsAsync(zip, table, cancel),
                 };
@@ -119,6 +120,12 @@ public static class NurseryImport
         await Task.CompletedTask;
         foreach (var row in old.Path(DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime)))
             yield return JsonSerializer.SerializeToElement(row);
+    }
+
+    private static async IAsyncEnumerable<JsonElement> OfRules(IAsyncEnumerable<JsonElement> rows)
+    {
+        await foreach (var row in rows)
+            yield return OldRules.Row(row);
     }
 
     private static async IAsyncEnumerable<JsonElement> Now(IAsyncEnumerable<JsonElement> rows, string table, OldSteps old)

@@ -230,7 +230,8 @@ public sealed class Catalogue
             Facts(route, state, shootsFrom),
             // The first few up say nothing of how many there will be.
             PlantsStanding: state?.UpOn is not null
-                ? CellStore.ProspectOf(state, input, Rules.Rules.Twins, Coming(input, cultivar!.Traits(), germination!, state)).Usable
+                    ? CellStore.ProspectOf(state, input, Rules.Rules.Twins, Coming(input, cultivar!.Traits(), germination!, state)).Usable
+                : state?.BegunOn is not null ? CellStore.ProspectOf(state, input, Rules.Rules.Twins, 0).Usable
                 : null
         );
 

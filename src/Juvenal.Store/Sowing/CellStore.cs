@@ -39,6 +39,15 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
     /// <param name="coming">Seedlings still expected.</param>
     public static Prospect ProspectOf(BatchState state, BatchInput input, Twins twins, double coming)
     {
+        if (state.UpOn is null && state.SeedsSown > 0 && !input.Begins.Grown)
+            return Prospect.Sown(
+                Math.Max(1, state.Containers),
+                Math.Max(1, state.Containers) * (input.Begins.Kind == Start.Seed ? input.SeedsPerCell : 1),
+                input.Begins.ShareOf(input.Germination),
+                input.PlantsWanted,
+                input.Survival,
+                twins
+            );
         var plan = Thin(state, input, twins);
         // A seedling that comes into a cell with another brings no plant where twins are snipped.
         var tally = state.Trays is { Count: > 0 } trays && plan is not null ? CellTally.Of(trays.Values.Select(t => t.Cells)) : null;
@@ -53,7 +62,8 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
             input.Survival,
             twins,
             plan is null ? null : (TrayCells.Group(state, input.TrayId)!.Id, plan.Plants),
-            coming * alone
+            coming * alone,
+            input.Confidence
         );
     }
 

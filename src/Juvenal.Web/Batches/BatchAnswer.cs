@@ -107,7 +107,8 @@ public sealed record EntryAnswer(
 /// <param name="Usable">Plants that count now.</param>
 /// <param name="Expected">At planting.</param>
 /// <param name="ProbabilityOfEnough">0–1.</param>
-public sealed record ProspectAnswer(int Usable, double Expected, double ProbabilityOfEnough);
+/// <param name="Spare">As many could go, and the rest would still be enough.</param>
+public sealed record ProspectAnswer(int Usable, double Expected, double ProbabilityOfEnough, int Spare);
 
 /// <summary>A batch with plan, counts and ledger.</summary>
 /// <param name="Gone">Sold, given away or discarded.</param>
@@ -218,7 +219,10 @@ internal static class BatchAnswers
     {
         var measures = new Measures(catalogue.Site.UsUnits);
         var state = b.State();
-        var prospect = b.Emerged > 0 ? CellStore.ProspectOf(state, b.Input, catalogue.Rules.Rules.Twins, course?.Coming ?? 0) : null;
+        var prospect =
+            b.SeedsSown > 0 && (state.Seedlings > 0 || b.Emerged == 0)
+                ? CellStore.ProspectOf(state, b.Input, catalogue.Rules.Rules.Twins, course?.Coming ?? 0)
+                : null;
         return new(
             b.Id,
             b.Version,
@@ -259,7 +263,7 @@ internal static class BatchAnswers
             ReasonSentences.Of(b.Summary.Warnings, measures),
             [.. b.Summary.Choices.Select(c => PlanAnswer.Choice(c, measures))],
             [.. b.Summary.Failures.Select(FailureSentences.Of)],
-            prospect is null ? null : new(prospect.Usable, Math.Round(prospect.Expected, 1), prospect.ProbabilityOfEnough),
+            prospect is null ? null : new(prospect.Usable, Math.Round(prospect.Expected, 1), prospect.ProbabilityOfEnough, prospect.Spare),
             NextOf(b, next),
             [.. entries.Select(e => Entry(e, b, entries, takenBack, catalogue))],
             catalogue.Today,

@@ -2,6 +2,7 @@ using System.Text.Json;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
+using Juvenal.Core.Rules;
 using Juvenal.Core.Season;
 using Juvenal.Core.Seeds;
 using Juvenal.Store.Accounts;
@@ -10,6 +11,7 @@ using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Places;
 using Juvenal.Store.Plans;
+using Juvenal.Store.Seeds;
 using Juvenal.Store.Site;
 using Juvenal.Store.Sowing;
 using Juvenal.Web.Accounts;
@@ -104,6 +106,12 @@ public sealed record TaskAnswer
 
     /// <summary>What the nights ahead say, where plants go out; null indoors.</summary>
     public required ColdAnswer? Cold { get; init; }
+
+    /// <summary>Sowing: seeds that the packet lacks, others that are sown before served first.</summary>
+    public required int Lacking { get; init; }
+
+    /// <summary>Of those that stand, as many are more than are wanted: by the house rule they are not planted.</summary>
+    public required int Spare { get; init; }
 
     /// <summary>What tells it from others of its batch in the same place and pot; null where there are none.</summary>
     public required string? State { get; init; }
@@ -309,7 +317,7 @@ internal static class RoundEndpoints
             walk.Where(w => w.Work.Step.Kind == StepKind.Begin).Select(w => w.Head.BatchId),
             cancel
         );
-        var (tasks, troubled) = Tasks(opened, catalogue, ahead, log);
+        var (tasks, troubled) = Tasks(opened, catalogue, ahead, await LackingAsync(reading, opened, cancel), log);
         return new(
             today,
             walk.Count,
@@ -427,11 +435,31 @@ internal static class RoundEndpoints
             select (h, work),
         ];
 
+    /// <summary>Seeds that the packets of these sowings lack, by batch.</summary>
+    private static async Task<IReadOnlyDictionary<Guid, int>> LackingAsync(
+        NurseryTransaction reading,
+        IEnumerable<JobView> jobs,
+        CancellationToken cancel
+    )
+    {
+        var sowings = jobs.Where(j => j.Head.Plain.Day.Step.Kind == StepKind.Begin && j.Detail.LotId is not null)
+            .OrderBy(j => j.Head.Plain.Day.Shown)
+            .ThenBy(j => j.Head.Code.Length)
+            .ThenBy(j => j.Head.Code, StringComparer.Ordinal)
+            .Select(j => new SowingToCome(j.Head.BatchId, j.Detail.LotId!.Value, j.Head.Plain.Seeds))
+            .ToList();
+        if (sowings.Count == 0)
+            return new Dictionary<Guid, int>();
+        var left = (await new SeedLotStore(reading).AllAsync(cancel)).ToDictionary(l => l.Row.Id, l => l.Book.Left);
+        return PacketShare.Lacking(sowings, lot => left.GetValueOrDefault(lot));
+    }
+
     /// <summary>The cards, in the order given. The morning's work does not wait for one batch that cannot be read: it is said.</summary>
     private static (List<TaskAnswer> Tasks, List<TroubledAnswer> Troubled) Tasks(
         IEnumerable<JobView> jobs,
         Store.Plans.Catalogue catalogue,
         NightsAhead ahead,
+        IReadOnlyDictionary<Guid, int> lacking,
         ILogger<RoundAnswer> log
     )
     {
@@ -442,7 +470,7 @@ internal static class RoundEndpoints
             try
             {
                 if (job.Job().On(catalogue.Today) is { } work)
-                    tasks.Add(Task(job, work, catalogue, ahead, measures));
+                    tasks.Add(Task(job, work, catalogue, ahead, lacking.GetValueOrDefault(job.Head.BatchId), measures));
             }
             catch (Exception e)
                 when (e is InvalidOperationException or KeyNotFoundException or ArgumentException or NullReferenceException or JsonException
@@ -456,7 +484,14 @@ internal static class RoundEndpoints
         return (tasks, troubled);
     }
 
-    private static TaskAnswer Task(JobView job, Work work, Store.Plans.Catalogue catalogue, NightsAhead ahead, Measures measures)
+    private static TaskAnswer Task(
+        JobView job,
+        Work work,
+        Store.Plans.Catalogue catalogue,
+        NightsAhead ahead,
+        int lacking,
+        Measures measures
+    )
     {
         var (head, detail) = (job.Head, job.Detail);
         var cultivar = catalogue.Cultivars[head.CultivarId];
@@ -481,7 +516,7 @@ internal static class RoundEndpoints
                 {
                     StepKind.Begin => work.Containers,
                     StepKind.Up => work.Seedlings,
-                    StepKind.PlantOut => work.Seedlings,
+                    StepKind.PlantOut => work.Seedlings - Spare(job, work, catalogue),
                     _ => Math.Min(work.Seedlings, work.Containers),
                 },
             Most = work.Step.Kind switch
@@ -498,11 +533,13 @@ internal static class RoundEndpoints
             Minutes = work.Minutes,
             // Only twins are left over by rule; a plant left behind is a plant.
             Leftover =
-                catalogue.Rules.Rules.Twins == Twins.Snip && work.Step.Number == 1 && work.Seedlings > work.Containers
-                    ? Rest.Snipped
-                    : Rest.Stays,
+                Spare(job, work, catalogue) > 0 ? LeftoverOf(catalogue.Rules.Rules.Spares)
+                : catalogue.Rules.Rules.Twins == Twins.Snip && work.Step.Number == 1 && work.Seedlings > work.Containers ? Rest.Snipped
+                : Rest.Stays,
             From = work.From is { } from ? new(from.Container, from.Place) : null,
             Group = work.Group?.Value,
+            Spare = Spare(job, work, catalogue),
+            Lacking = lacking,
             State = (detail.Shared || detail.OneOf is not null) && job.Group() is { } stands ? LedgerWords.State(stands) : null,
             PlaceId = place.Id,
             Place = place.Name,
@@ -523,6 +560,24 @@ internal static class RoundEndpoints
             Cold = Cold(head, work, catalogue, ahead, measures),
         };
     }
+
+    /// <summary>Plants that are not to be planted, as there are enough: by the house rule, and where some are.</summary>
+    private static int Spare(JobView job, Work work, Store.Plans.Catalogue catalogue) =>
+        work.Step.Kind == StepKind.PlantOut
+        && job.Head.ToContainerId is null
+        && catalogue.Rules.Rules.Spares != Spares.Plant
+        && job.Detail.Wanted is var wanted and > 0
+            ? Math.Max(0, work.Seedlings - wanted)
+            : 0;
+
+    private static Rest LeftoverOf(Spares spares) =>
+        spares switch
+        {
+            Spares.Give => Rest.Given,
+            Spares.Sell => Rest.Sold,
+            Spares.Discard => Rest.Discarded,
+            _ => Rest.Stays,
+        };
 
     private static ColdAnswer? Cold(JobHead job, Work work, Store.Plans.Catalogue catalogue, NightsAhead ahead, Measures measures)
     {

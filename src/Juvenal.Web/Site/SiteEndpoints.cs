@@ -54,7 +54,7 @@ public sealed record SiteInput(
 public sealed record SiteAnswer(SiteInput Input, DateOnly Today, int Season, bool DemoClock, bool FreezeKnown);
 
 /// <summary>A day that moved with a change.</summary>
-public sealed record RulesAnswer(int Version, HouseRules Rules, IReadOnlyList<RuleText> Texts);
+public sealed record RulesAnswer(int Version, HouseRules Rules, IReadOnlyList<Rule> Texts);
 
 public sealed record RulesInput(int Version, HouseRules Rules);
 
@@ -119,7 +119,7 @@ internal static class SiteEndpoints
                 {
                     await using var reading = await here.ReadAsync(cancel);
                     var row = await new RulesStore(reading).GetAsync(cancel);
-                    return TypedResults.Ok(new RulesAnswer(row.Version, row.Rules, RuleTexts.All));
+                    return TypedResults.Ok(new RulesAnswer(row.Version, row.Rules, RuleBook.All));
                 }
             )
             .WithName("rules")

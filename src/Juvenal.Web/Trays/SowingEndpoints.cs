@@ -2,6 +2,7 @@ using Juvenal.Core.Cultivars;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Places;
 using Juvenal.Core.Season;
+using Juvenal.Core.Seeds;
 using Juvenal.Core.Sowing;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Batches;
@@ -141,12 +142,30 @@ internal static class SowingEndpoints
                 all[batch.Id] = batch;
         }
 
+        var groups = sowing
+            .GroupBy(b => (b.Input.TrayId, b.Input.GerminationPlaceId))
+            .Select(g => Group([.. g], layout, kept, all, lots, catalogue))
+            .ToList();
+        // Several may take from one packet: the first to be sown are the first served.
+        var lacking = PacketShare.Lacking(
+            groups
+                .SelectMany(g => g.Batches)
+                .OrderBy(l => l.Due)
+                .ThenBy(l => l.Code.Length)
+                .ThenBy(l => l.Code, StringComparer.Ordinal)
+                .Where(l => all[l.BatchId].Input.LotId is not null)
+                .Select(l => new SowingToCome(l.BatchId, all[l.BatchId].Input.LotId!.Value, l.Seeds)),
+            lot => lots[lot].Book.Left
+        );
         return new(
             catalogue.Today,
             [
-                .. sowing
-                    .GroupBy(b => (b.Input.TrayId, b.Input.GerminationPlaceId))
-                    .Select(g => Group([.. g], layout, kept, all, lots, catalogue)),
+                .. groups.Select(g =>
+                    g with
+                    {
+                        Batches = [.. g.Batches.Select(l => l with { Lacking = lacking.GetValueOrDefault(l.BatchId) })],
+                    }
+                ),
             ],
             [.. CautionsOf(sowing, catalogue)],
             LabelFormat.All
@@ -172,11 +191,14 @@ internal static class SowingEndpoints
                 open.TryGetValue(id, out var batch) ? batch : throw new RefusedException(new Failure("sown-or-gone", "batches"))
             )
             : open
-                .Values.Where(b => SowStep(b).Mid <= catalogue.Today.AddDays(Ahead))
-                .OrderBy(b => SowStep(b).Mid)
+                .Values.Where(b => DueOn(b) <= catalogue.Today.AddDays(Ahead))
+                .OrderBy(DueOn)
                 .ThenBy(b => b.Code.Length)
                 .ThenBy(b => b.Code, StringComparer.Ordinal);
     }
+
+    /// <summary>The day the Round has it for.</summary>
+    private static DateOnly DueOn(BatchView batch) => batch.DayOf(SowStep(batch)).Shown;
 
     private static StoredStep SowStep(BatchView batch) => batch.StepOf(StepKind.Begin);
 
@@ -249,14 +271,14 @@ internal static class SowingEndpoints
             batch.Cultivar,
             batch.Crop,
             press,
-            step.PutOffTo is { } put && put > step.Mid ? put : step.Mid,
+            DueOn(batch),
             batch.Cells,
             cells,
             batch.Input.SeedsPerCell,
             seeds,
             lot?.Row.Name,
             left,
-            Math.Max(0, seeds - (left ?? seeds))
+            0
         );
     }
 

@@ -21,7 +21,7 @@ internal static class ReasonSentences
     public static Why Of(Reason r, Measures measures) =>
         new(
             Text(r, measures),
-            r.Rule is { } rule ? RuleTexts.Title(rule) : null,
+            r.Rule is { } rule ? RuleBook.Title(rule) : null,
             r.Source is { } source ? Citations.GetValueOrDefault(source) : null
         );
 

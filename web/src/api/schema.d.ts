@@ -2545,6 +2545,8 @@ export interface components {
             seedLeaves: components["schemas"]["SeedLeaves"];
             /** @description From below or from above. */
             watering: components["schemas"]["Watering"];
+            /** @description What becomes of those that are left over. */
+            spares?: components["schemas"]["Spares"];
             /**
              * Format: double
              * @description True leaves at the first move. First true leaves are 2, second 4; "seed leaves with strong roots" is about 10 days
@@ -3171,6 +3173,11 @@ export interface components {
              * @description 0–1.
              */
             probabilityOfEnough: number;
+            /**
+             * Format: int32
+             * @description As many could go, and the rest would still be enough.
+             */
+            spare: number;
         };
         /** @description A QR code to draw. */
         QrAnswer: {
@@ -3260,7 +3267,7 @@ export interface components {
          * @default stays
          * @enum {unknown}
          */
-        Rest: "stays" | "snipped" | "lost";
+        Rest: "stays" | "snipped" | "lost" | "sold" | "given" | "discarded";
         RiskPoint: {
             /** Format: date */
             day: string;
@@ -3325,14 +3332,10 @@ export interface components {
             /** @description What stands where, in walking order. */
             standing: components["schemas"]["StandingAnswer"][];
         };
-        /** @description One way to do it, and why people hold it. */
-        RuleOption: {
-            value: string;
-            label: string;
-            why: string;
-        };
         /** @description A practice on which growers differ. */
-        RuleText: {
+        Rule: {
+            /** @description As reasons carry it (RuleCodes). */
+            name: string;
             /** @description Field of the rules it sets. */
             code: string;
             /** @description In the grower's words. */
@@ -3342,12 +3345,19 @@ export interface components {
             /** @description The default first. */
             options: components["schemas"]["RuleOption"][];
         };
+        /** @description One way to do it, and why people hold it. */
+        RuleOption: {
+            /** @description As it is stored and sent. */
+            value: string;
+            label: string;
+            why: string;
+        };
         /** @description A day that moved with a change. */
         RulesAnswer: {
             /** Format: int32 */
             version: number;
             rules: components["schemas"]["HouseRules"];
-            texts: components["schemas"]["RuleText"][];
+            texts: components["schemas"]["Rule"][];
         };
         RulesInput: {
             /** Format: int32 */
@@ -3657,6 +3667,12 @@ export interface components {
             /** Format: int32 */
             seedsAvailable?: null | number;
         };
+        /**
+         * @description What becomes of plants that are left when as many as are wanted are planted.
+         * @default plant
+         * @enum {unknown}
+         */
+        Spares: "plant" | "keep" | "give" | "sell" | "discard";
         /**
          * @description The group of species that a cultivar's timing follows.
          * @enum {unknown}
@@ -3982,6 +3998,16 @@ export interface components {
             /** @description What else to do and to look after, by the house rules. */
             checks: string[];
             cold: null | components["schemas"]["ColdAnswer"];
+            /**
+             * Format: int32
+             * @description Sowing: seeds that the packet lacks, others that are sown before served first.
+             */
+            lacking: number;
+            /**
+             * Format: int32
+             * @description Of those that stand, as many are more than are wanted: by the house rule they are not planted.
+             */
+            spare: number;
             /** @description What tells it from others of its batch in the same place and pot; null where there are none. */
             state: null | string;
         };

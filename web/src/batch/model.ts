@@ -32,23 +32,26 @@ export function figures(b: Batch): { label: string; value: string; note: string 
   const shares: { label: string; value: string; note: string }[] = [];
   if (b.emerged === 0)
     shares.push({ label: kind === 'seed' ? 'Sown' : 'Set', value: many(b.seedsSown), note: kind === 'seed' ? 'seeds' : kind });
-  else {
-    shares.push({ label: 'Standing', value: many(b.standing), note: `of ${many(b.input.plantsWanted)} wanted` });
-    if (b.prospect) {
-      const short = b.input.plantsWanted - Math.round(b.prospect.expected);
-      shares.push({
-        label: 'Expected',
-        value: many(Math.round(b.prospect.expected)),
-        note: short > 0 ? `${short} short` : `enough in ${Math.round(b.prospect.probabilityOfEnough * 100)} of 100 cases`,
-      });
-    }
-    if (kind !== 'plants' && kind !== 'standing')
-      shares.push({
-        label: { seed: 'Up', cuttings: 'Rooted', grafts: 'Healed' }[kind],
-        value: many(b.emerged),
-        note: `of ${kind === 'seed' ? counted(b.seedsSown, 'seed') : many(b.seedsSown)}, ${Math.round((100 * b.emerged) / b.seedsSown)} %`,
-      });
+  else shares.push({ label: 'Standing', value: many(b.standing), note: `of ${many(b.input.plantsWanted)} wanted` });
+  if (b.prospect) {
+    const short = b.input.plantsWanted - Math.round(b.prospect.expected);
+    shares.push({
+      label: 'Expected',
+      value: many(Math.round(b.prospect.expected)),
+      note:
+        short > 0
+          ? `${short} short`
+          : b.prospect.spare > 0
+            ? `${many(b.prospect.usable - b.prospect.spare)} are enough, ${b.prospect.spare} spare`
+            : `enough in ${Math.round(b.prospect.probabilityOfEnough * 100)} of 100 cases`,
+    });
   }
+  if (b.emerged > 0 && kind !== 'plants' && kind !== 'standing')
+    shares.push({
+      label: { seed: 'Up', cuttings: 'Rooted', grafts: 'Healed' }[kind],
+      value: many(b.emerged),
+      note: `of ${kind === 'seed' ? counted(b.seedsSown, 'seed') : many(b.seedsSown)}, ${Math.round((100 * b.emerged) / b.seedsSown)} %`,
+    });
   if (b.lost > 0) shares.push({ label: 'Lost', value: many(b.lost), note: '' });
   if (b.gone > 0)
     shares.push({ label: 'Out', value: many(b.gone), note: b.sold > 0 ? `sold for ${b.sold.toFixed(2)}` : 'sold or given' });

@@ -12,6 +12,8 @@ const reasons = ['Snapped', 'Weak', 'Damped off', 'Eaten', 'Dried out'];
 
 interface Props {
   left: number;
+  /** They may leave the nursery: sold, given away, composted. */
+  out: boolean;
   rest: Rest;
   onRest: (rest: Rest) => void;
   reason: string;
@@ -19,11 +21,11 @@ interface Props {
 }
 
 /** What becomes of those that were not moved. */
-export function Left({ left, rest, onRest, reason, onReason }: Props) {
+export function Left({ left, out, rest, onRest, reason, onReason }: Props) {
   return (
     <Box sx={{ mt: 1, display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
       <Typography>{left} left:</Typography>
-      {(['stays', 'snipped', 'lost'] as const).map((r) => (
+      {(out ? (['stays', 'given', 'sold', 'discarded', 'lost'] as const) : (['stays', 'snipped', 'lost'] as const)).map((r) => (
         <Pick key={r} chosen={rest === r} onClick={() => onRest(r)}>
           {restWords[r]}
         </Pick>

@@ -42,6 +42,8 @@ const task: Task = {
   cold: null,
   group: 'g',
   state: null,
+  spare: 0,
+  lacking: 0,
 };
 
 const done = 'POST batches/b1/steps/m1/done';

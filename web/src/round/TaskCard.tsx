@@ -16,7 +16,7 @@ import { Doubt } from '../ui/Doubt';
 import { away, day, duration, plusDays } from '../ui/dates';
 import { Reasons } from '../ui/Reasons';
 import { Tag } from '../ui/Tag';
-import { number } from '../ui/units';
+import { counted, many, number } from '../ui/units';
 import { useKept } from '../ui/useKept';
 import { Left } from './Left';
 import { amounts, callWords, what, when } from './model';
@@ -169,6 +169,14 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
             {task.title} {!counting && <Box component="span">{what(task)}</Box>}
           </Typography>
           <Typography sx={{ fontSize: '1.05rem' }}>{amounts(task, units)}</Typography>
+          {task.lacking > 0 && (
+            <Typography sx={{ fontWeight: 600 }}>{counted(task.lacking, 'seed')} short in the packet</Typography>
+          )}
+          {task.spare > 0 && (
+            <Typography sx={{ fontWeight: 600 }}>
+              {many(task.seedlings - task.spare)} are enough, {many(task.spare)} spare
+            </Typography>
+          )}
           {task.state && <Typography sx={{ color: 'text.secondary' }}>Those {task.state}</Typography>}
           {task.cold && (!counting || carries) && (
             <Typography
@@ -237,6 +245,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
       {left > 0 && (
         <Left
           left={left}
+          out={task.step.kind === 'plant-out'}
           rest={rest}
           onRest={(chosen) => keep({ chosen })}
           reason={reason}

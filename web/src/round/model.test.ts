@@ -39,6 +39,8 @@ const task: Task = {
   cold: null,
   group: 'g',
   state: null,
+  spare: 0,
+  lacking: 0,
 };
 
 describe('how pressing a task is', () => {

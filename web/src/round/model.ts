@@ -23,7 +23,14 @@ export const what = (task: Task): string =>
 export const callWords = (verdict: NonNullable<Task['cold']>['verdict'], asked: boolean): string =>
   verdict === 'go-with-cover' ? (asked ? 'Yes, covered' : 'Done, covered') : asked ? 'Out anyway' : 'My call';
 
-export const restWords = { stays: 'stay', snipped: 'snipped', lost: 'lost' } as const;
+export const restWords = {
+  stays: 'stay',
+  snipped: 'snipped',
+  lost: 'lost',
+  given: 'given away',
+  sold: 'sold',
+  discarded: 'composted',
+} as const;
 
 /** How pressing, in a few words. */
 export function when(task: Task, today: string): string {

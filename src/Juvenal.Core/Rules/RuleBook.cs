@@ -1,23 +1,24 @@
-using Juvenal.Core.Rules;
-
-namespace Juvenal.Web.Words;
+namespace Juvenal.Core.Rules;
 
 /// <summary>One way to do it, and why people hold it.</summary>
+/// <param name="Value">As it is stored and sent.</param>
 public sealed record RuleOption(string Value, string Label, string Why);
 
 /// <summary>A practice on which growers differ.</summary>
+/// <param name="Name">As reasons carry it (<see cref="RuleCodes"/>).</param>
 /// <param name="Code">Field of the rules it sets.</param>
 /// <param name="Title">In the grower's words.</param>
 /// <param name="Changes">What it changes.</param>
 /// <param name="Options">The default first.</param>
-public sealed record RuleText(string Code, string Title, string Changes, IReadOnlyList<RuleOption> Options);
+public sealed record Rule(string Name, string Code, string Title, string Changes, IReadOnlyList<RuleOption> Options);
 
-/// <summary>The house rules explained.</summary>
-internal static class RuleTexts
+/// <summary>The house rules: each is described here, and nowhere else. What they are set to is <see cref="HouseRules"/>.</summary>
+public static class RuleBook
 {
-    public static IReadOnlyList<RuleText> All { get; } =
+    public static IReadOnlyList<Rule> All { get; } =
     [
         new(
+            RuleCodes.AcceptedRisk,
             "acceptedRisk",
             "Frost risk accepted",
             "When the window opens.",
@@ -29,6 +30,7 @@ internal static class RuleTexts
             ]
         ),
         new(
+            RuleCodes.PepperTiming,
             "pepperTiming",
             "Pepper timing",
             "When peppers go out.",
@@ -51,6 +53,7 @@ internal static class RuleTexts
             ]
         ),
         new(
+            RuleCodes.PepperSoil,
             "pepperSoilC",
             "Pepper soil",
             "When peppers go out, where the site has a weather record.",
@@ -60,6 +63,7 @@ internal static class RuleTexts
             ]
         ),
         new(
+            RuleCodes.PrickOut,
             "prickOut",
             "Prick out at",
             "The day of the first move.",
@@ -74,6 +78,7 @@ internal static class RuleTexts
             ]
         ),
         new(
+            RuleCodes.Twins,
             "twins",
             "Twins in a cell",
             "How many cells to sow, and which are thinned.",
@@ -83,6 +88,7 @@ internal static class RuleTexts
             ]
         ),
         new(
+            RuleCodes.SeedLeaves,
             "seedLeaves",
             "Seed leaves",
             "What is pinched at a move.",
@@ -93,6 +99,7 @@ internal static class RuleTexts
             ]
         ),
         new(
+            RuleCodes.Watering,
             "watering",
             "Watering",
             "How the Round says it.",
@@ -102,6 +109,7 @@ internal static class RuleTexts
             ]
         ),
         new(
+            RuleCodes.HardeningLength,
             "hardeningDays",
             "Hardening length",
             "When hardening begins.",
@@ -111,20 +119,22 @@ internal static class RuleTexts
                 new("14", "14 days", "For soft plants from a room, and windy places."),
             ]
         ),
+        new(
+            RuleCodes.Spares,
+            "spares",
+            "Plants to spare",
+            "What the Round proposes for those that are left when as many as are wanted are planted.",
+            [
+                new("plant", "Plant them too", "Whatever has come so far gets its place."),
+                new("keep", "Keep some days as a reserve", "A cold night or a cutworm asks for them."),
+                new("give", "Give them away", "A good plant finds a garden."),
+                new("sell", "Sell them", "What is raised is worth something."),
+                new("discard", "Compost them", "A plant that nobody has time for only breeds trouble."),
+            ]
+        ),
     ];
 
-    public static string? Title(string rule) =>
-        rule switch
-        {
-            RuleCodes.AcceptedRisk => All[0].Title,
-            RuleCodes.PepperTiming => All[1].Title,
-            RuleCodes.PepperSoil => All[2].Title,
-            RuleCodes.PrickOut => All[3].Title,
-            RuleCodes.Twins => All[4].Title,
-            RuleCodes.SeedLeaves => All[5].Title,
-            RuleCodes.Watering => All[6].Title,
-            RuleCodes.HardeningLength => All[7].Title,
-            RuleCodes.PlanningNights => "Nights for planning",
-            _ => null,
-        };
+    /// <summary>The title of a rule that a reason carries; null where it carries none.</summary>
+    public static string? Title(string name) =>
+        name == RuleCodes.PlanningNights ? "Nights for planning" : All.FirstOrDefault(r => r.Name == name)?.Title;
 }
