@@ -50,6 +50,76 @@ public class ColdTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task All_of_a_place_goes_out_into_frost_by_ones_own_word_alone()
+    {
+        var batch = await ReadyToHardenAsync();
+        await ForecastAsync(Day, -3.5, 2, 8, 9, -4, 9, 9, 9, 9, 9);
+        var carry = new JsonObject
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["to"] = house.Stand,
+            ["on"] = "2026-05-16",
+        };
+        var (status, problem) = await house.PostAsync($"places/{house.Glass}/carry", carry.DeepClone());
+        Assert.Equal((409, "cold"), (status, (string)problem["code"]!));
+        Assert.Equal(house.Glass, (Guid)(await house.GetAsync($"batches/{batch}"))["groups"]![0]!["placeId"]!);
+        // Into another house nobody is asked.
+        var inside = (JsonObject)carry.DeepClone();
+        (inside["id"], inside["to"]) = (Guid.CreateVersion7(), house.Porch);
+        Assert.Equal(200, (await house.PostAsync($"places/{house.Glass}/carry", inside)).Status);
+        carry["myCall"] = true;
+        Assert.Equal(200, (await house.PostAsync($"places/{house.Porch}/carry", carry)).Status);
+        Assert.Equal(house.Stand, (Guid)(await house.GetAsync($"batches/{batch}"))["groups"]![0]!["placeId"]!);
+    }
+
+    [Fact]
+    public async Task Plants_to_spare_are_proposed_as_the_house_has_it_and_are_no_loss()
+    {
+        var batch = await ReadyToHardenAsync();
+        await ForecastAsync(new DateOnly(2026, 6, 1), 12, 12, 12, 12, 12, 12, 12, 12, 12, 12);
+        await SpareAsync("give");
+        var stands = (await house.GetAsync($"batches/{batch}"))["groups"]![0]!;
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "moved",
+                ["stage"] = "harden",
+                ["group"] = (Guid)stands["id"]!,
+                ["from"] = house.Group(house.Glass, pot: true),
+                ["to"] = house.Group(house.Stand, pot: true),
+                ["seedlings"] = 70,
+                ["happenedOn"] = "2026-05-16",
+            }
+        );
+        await house.WindToAsync(new(2026, 6, 2));
+        var card = await CardAsync(batch);
+        Assert.Equal(
+            ("plant-out", 60, 10, "given"),
+            (House.Did(card["step"]), (int)card["count"]!, (int)card["spare"]!, (string)card["leftover"]!)
+        );
+        var done = Call(card);
+        (done["happenedOn"], done["rest"]) = ("2026-06-02", "given");
+        var (status, body) = await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "plant-out")}/done", done);
+        Assert.True(status == 200, body.ToJsonString());
+        var page = await house.GetAsync($"batches/{batch}");
+        Assert.Equal((60, 10, 0), ((int)page["standing"]!, (int)page["gone"]!, (int)page["lost"]!));
+        Assert.Null(page["next"]?["step"]?["kind"]?.ToString() == "plant-out" ? page["next"] : null);
+        await SpareAsync("plant");
+
+        async Task SpareAsync(string how)
+        {
+            var now = await house.GetAsync("rules");
+            var all = (JsonObject)now["rules"]!.DeepClone();
+            all["spares"] = how;
+            Assert.Equal(
+                200,
+                (await house.PutAsync("rules", new JsonObject { ["version"] = (int)now["version"]!, ["rules"] = all })).Status
+            );
+        }
+    }
+
+    [Fact]
     public async Task Mild_nights_let_them_go_and_old_forecasts_are_not_trusted()
     {
         var batch = await ReadyToHardenAsync();

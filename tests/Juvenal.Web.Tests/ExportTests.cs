@@ -70,7 +70,7 @@ public class ExportTests(OwnHouse house) : IClassFixture<OwnHouse>
     [InlineData("place", "\"name\":\"Mat\"", "\"name\":\"M\\u0000at\"")]
     [InlineData("container_kind", "\"litres\":0.045", "\"litres\":-1")]
     [InlineData("cultivar", "\"days_to_ripe\":70", "\"days_to_ripe\":7000")]
-    [InlineData("house_rules", "\"accepted_risk\":0.1", "\"accepted_risk\":0.11")]
+    [InlineData("house_rules", "\"acceptedRisk\": 0.1", "\"acceptedRisk\": 0.11")]
     [InlineData("site", "\"latitude\":47", "\"latitude\":89")]
     [InlineData("site", "Europe/Vienna", "Europe/Nowhere")]
     [InlineData("forecast_day", "[", "[{\"day\":\"2026-02-02\",\"made_on\":\"2026-02-01\",\"tmin_c\":999,\"tmax_c\":1000}")]

@@ -27,7 +27,7 @@ public class LabelTests(House house) : IClassFixture<House>
         var link = Assert.Single(seen.Distinct());
         Assert.StartsWith("http://localhost/b/", link);
         using var opened = await house.Stranger(follow: false).GetAsync(new Uri(link).PathAndQuery);
-        Assert.Equal($"/n/{house.Nursery}/batches/{batch}", opened.Headers.Location!.ToString());
+        Assert.Equal($"/n/{house.Nursery}/batches/{batch}?label", opened.Headers.Location!.ToString());
     }
 
     [Fact]
@@ -64,7 +64,7 @@ public class LabelTests(House house) : IClassFixture<House>
     [InlineData("format=none", "format", "Choose one; this one is not there.")]
     [InlineData("format=a4-24&skip=24", "skip", "From 0 to 23; 24 was given.")]
     [InlineData("format=a4-24&on=heaps", "on", "Choose one; this one is not there.")]
-    [InlineData("format=a4-24&on=pots", "on", "Nothing stands in pots yet: there is nothing to label.")]
+    [InlineData("format=a4-24&on=pots", "on", "Nothing stands in pots yet, or nobody is sure what it is: there is nothing to label.")]
     public async Task What_cannot_be_printed_is_said(string query, string field, string sentence)
     {
         var (status, problem) = await RefusedAsync(await SownAsync(), query);

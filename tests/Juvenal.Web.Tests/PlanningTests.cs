@@ -76,7 +76,7 @@ public class PlanningTests(OwnHouse house) : IClassFixture<OwnHouse>
         var batch = await house.KeepAsync(house.Input());
         // Another rule, so that the plan that was read before is another than the one that stands.
         await OwnerAsync(
-            $"update house_rules set hardening_days = case hardening_days when 7 then 14 else 7 end where nursery_id = '{house.Nursery}'; "
+            $"update house_rules set options = options || jsonb_build_object('hardeningDays', case (options ->> 'hardeningDays')::int when 7 then 14 else 7 end) where nursery_id = '{house.Nursery}'; "
                 + $"update nursery_input set version = version + 1 where nursery_id = '{house.Nursery}'"
         );
         Task run;

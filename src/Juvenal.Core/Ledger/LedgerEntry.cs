@@ -174,8 +174,11 @@ public sealed record BatchState(
     /// <summary>Plants that still grow in containers: as long as there are any, the batch cannot end.</summary>
     public int Growing => Groups.Where(g => g.At.Container is not null).Sum(g => g.Seedlings);
 
-    /// <summary>Containers that want a label: one each, also where two plants share it; none where nothing has come up.</summary>
-    public int Labelled => Groups.Where(g => g.At.Container is not null).Sum(g => Math.Min(g.Containers, g.Seedlings));
+    /// <summary>
+    /// Containers that want a label: one each, also where two plants share it; none where nothing has come up, nor where nobody is sure what
+    /// it is.
+    /// </summary>
+    public int Labelled => Groups.Where(g => g.At.Container is not null && g.OneOf is null).Sum(g => Math.Min(g.Containers, g.Seedlings));
 
     /// <summary>The day a step took place for at least half of the plants; null where it has not.</summary>
     public DateOnly? DayOf(Step step) => StepDays.TryGetValue(step.Id, out var day) ? day : null;

@@ -1,6 +1,7 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Season;
 using Juvenal.Store.Nurseries;
+using Juvenal.Store.Plans;
 using Npgsql;
 
 namespace Juvenal.Store.Batches;
@@ -89,9 +90,7 @@ public sealed class BatchList(NurseryTransaction nursery)
           where p.nursery_id = b.nursery_id and p.batch_id = b.id) p on true
         left join lateral (
           select j.kind, j.step_id, w.kind as step_kind, w.ordinal, greatest(j.due, j.put_off_to) as day,
-            (select count(*)::int from path_step v
-              where v.nursery_id = w.nursery_id and v.batch_id = w.batch_id and v.kind = 'move' and v.retired_on is null
-                and v.ordinal <= w.ordinal) as number
+            {StepSql.Number} as number
           from job j
           join path_step w on w.nursery_id = j.nursery_id and w.id = j.step_id
           where j.nursery_id = b.nursery_id and j.batch_id = b.id

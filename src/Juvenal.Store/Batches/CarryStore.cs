@@ -1,8 +1,10 @@
+using Juvenal.Core.Decision;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
 using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
+using Juvenal.Store.Site;
 
 namespace Juvenal.Store.Batches;
 
@@ -42,8 +44,17 @@ public sealed class CarryStore(NurseryTransaction nursery, TimeProvider clock)
     /// <param name="on">The day; what stood there then goes.</param>
     /// <param name="cancel">Cancels.</param>
     /// <returns>The entries that were written; none where nothing stood there.</returns>
-    /// <exception cref="RefusedException">No such place, or one where nothing stands in containers.</exception>
-    public async Task<IReadOnlyList<Guid>> CarryAsync(Guid id, Guid from, Guid to, DateOnly on, CancellationToken cancel)
+    /// <param name="myCall">Out although the nights say hold, or under cover.</param>
+    /// <exception cref="RefusedException">No such place, or a bed.</exception>
+    /// <exception cref="ConflictException">cold: the nights ahead are too cold for them, and nobody took it on themselves.</exception>
+    public async Task<IReadOnlyList<Guid>> CarryAsync(
+        Guid id,
+        Guid from,
+        Guid to,
+        DateOnly on,
+        CancellationToken cancel,
+        bool myCall = false
+    )
     {
         var acts = new ActStore(nursery);
         var hash = ActStore.Hash(
@@ -53,6 +64,7 @@ public sealed class CarryStore(NurseryTransaction nursery, TimeProvider clock)
                 from,
                 to,
                 on,
+                myCall,
             }
         );
         if (await acts.WrittenAsync(id, hash, cancel) is { } before)
@@ -60,6 +72,8 @@ public sealed class CarryStore(NurseryTransaction nursery, TimeProvider clock)
         var batches = await nursery.ListAsync(InPlace, r => r.GetGuid(0), cancel, Sql.Of(from));
         var ledgers = await OpenLedgers.OpenAsync(nursery, clock, batches, [], cancel);
         Check(ledgers.Catalogue, from, to);
+        if (!myCall && on == ledgers.Catalogue.Today && await ColdAsync(ledgers, batches, from, to, cancel) is { } cold)
+            throw new ConflictException("cold", cold);
         var written = new List<Guid>();
         foreach (var batch in batches.Order())
         {
@@ -90,6 +104,20 @@ public sealed class CarryStore(NurseryTransaction nursery, TimeProvider clock)
         await ledgers.SaveAsync(cancel);
         await acts.KeepAsync(id, hash, written, cancel);
         return written;
+    }
+
+    /// <summary>What the nights say of the first crop that cannot stand them; null where all can, or nothing goes out.</summary>
+    private async Task<ColdFinding?> ColdAsync(OpenLedgers ledgers, List<Guid> batches, Guid from, Guid to, CancellationToken cancel)
+    {
+        var catalogue = ledgers.Catalogue;
+        if (batches.Count == 0 || ColdOfWork.Outdoors(catalogue.Places[to]) is null)
+            return null;
+        var ahead = await NightsAhead.LoadAsync(nursery, catalogue.Site, catalogue.Today, cancel);
+        return batches
+            .Select(b => catalogue.Cultivars[ledgers[b].Batch.Input.CultivarId].Crop)
+            .Distinct()
+            .Select(crop => ColdOfWork.Going(crop, catalogue.Places[from], catalogue.Places[to], ahead))
+            .FirstOrDefault(f => f is { Verdict: ColdVerdict.Hold or ColdVerdict.GoWithCover });
     }
 
     private static void Check(Catalogue catalogue, Guid from, Guid to)

@@ -34,13 +34,15 @@ public static class ColdOfWork
     {
         ArgumentNullException.ThrowIfNull(work);
         ArgumentNullException.ThrowIfNull(ahead);
-        if (
-            work.Thin is not null
-            || work.Step.Kind == StepKind.Begin
-            || Outdoors(to) is not { } out_
-            || (from is not null && Outdoors(from)?.Going == out_.Going)
-        )
-            return null;
-        return ColdStop.For(crop, out_.Going, ahead.Nights, out_.GainC);
+        return work.Thin is not null || work.Step.Kind == StepKind.Begin ? null : Going(crop, from, to, ahead);
+    }
+
+    /// <summary>The same, of plants that are carried from one place to another.</summary>
+    public static ColdFinding? Going(Crop crop, PlaceRow? from, PlaceRow to, NightsAhead ahead)
+    {
+        ArgumentNullException.ThrowIfNull(ahead);
+        return Outdoors(to) is not { } out_ || (from is not null && Outdoors(from)?.Going == out_.Going)
+            ? null
+            : ColdStop.For(crop, out_.Going, ahead.Nights, out_.GainC);
     }
 }

@@ -121,25 +121,19 @@ public sealed class JobStore(NurseryTransaction nursery)
         limit $3
         """;
 
-    private const string Details = """
+    private const string Details = $"""
         -- What the cards of some jobs say.
         select j.id, b.union_cm, t.cells is not null, p.container, p.leaves, p.conflict, p.put_off_reason, s.in_pot_since, s.hardened_since,
-          coalesce(o.shared, false), w.move, j.thin, s.one_of, b.raised, b.in_flower, m.code,
+          coalesce(o.shared, false), case when w.kind = 'move' then {StepSql.Number} else 0 end, j.thin, s.one_of, b.raised, b.in_flower, m.code,
           greatest(0, b.plants_wanted - coalesce((
             select sum(o.seedlings) from standing o
             where o.nursery_id = j.nursery_id and o.batch_id = j.batch_id and o.container_id is null), 0))::int, b.lot_id
         from unnest($1::uuid[]) as wanted (id)
         join job j on j.id = wanted.id
         join batch b on b.nursery_id = j.nursery_id and b.id = j.batch_id
-        join lateral (
-          select max(w.container_id::text) filter (where w.kind = 'begin')::uuid as begins_in,
-            case when bool_or(w.id = j.step_id and w.kind = 'move') then
-              count(*) filter (where w.kind = 'move' and w.retired_on is null and w.ordinal <= (
-                select v.ordinal from path_step v where v.nursery_id = j.nursery_id and v.id = j.step_id))
-              else 0 end::int as move
-          from path_step w
-          where w.nursery_id = j.nursery_id and w.batch_id = j.batch_id) w on true
-        join container_kind t on t.nursery_id = j.nursery_id and t.id = w.begins_in
+        join path_step w on w.nursery_id = j.nursery_id and w.id = j.step_id
+        join path_step f on f.nursery_id = j.nursery_id and f.batch_id = j.batch_id and f.kind = 'begin'
+        join container_kind t on t.nursery_id = j.nursery_id and t.id = f.container_id
         left join plan_step p on p.nursery_id = j.nursery_id and p.step_id = j.step_id
         left join standing s on s.nursery_id = j.nursery_id and s.id = j.group_id
         left join batch m on m.nursery_id = j.nursery_id and m.id = b.mother_id

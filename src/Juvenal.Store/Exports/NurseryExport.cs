@@ -62,14 +62,14 @@ public static class NurseryExport
 
         """;
 
-    private static string Rows(string table, IEnumerable<ExportColumn> columns) =>
+    private static string Rows(string table, IReadOnlyCollection<ExportColumn> columns) =>
         $"""
             -- Every row of one table, in an order that stays.
             select row_to_json(r)::text
             from (
               select {string.Join(", ", columns.Select(c => c.Name))}
               from {table}
-              order by {(table == "ledger_entry" ? "sequence" : "1, 2, 3")}
+              order by {(table == "ledger_entry" ? "sequence" : string.Join(", ", Enumerable.Range(1, Math.Min(3, columns.Count))))}
             ) r
             """;
 

@@ -231,7 +231,7 @@ public sealed class Catalogue
             // The first few up say nothing of how many there will be.
             PlantsStanding: state?.UpOn is not null
                     ? CellStore.ProspectOf(state, input, Rules.Rules.Twins, Coming(input, cultivar!.Traits(), germination!, state)).Usable
-                : state?.BegunOn is not null ? CellStore.ProspectOf(state, input, Rules.Rules.Twins, 0).Usable
+                : state is not null ? CellStore.SownProspect(state, input, Rules.Rules.Twins)?.Usable
                 : null
         );
 

@@ -26,19 +26,17 @@ public sealed class MovedSteps(NurseryTransaction nursery)
     /// <summary>No list is longer; the rest follows when these are seen.</summary>
     public const int Most = 20;
 
-    private const string Select = """
-        -- Steps that are not done, whose day has moved by two days or more since it was told; the soonest first.
+    private static readonly string Select = $"""
+        -- Steps that are not done, whose day has moved far enough since it was told; the soonest first.
         select b.id, b.code, c.name, c.crop, w.id, w.kind, w.ordinal,
-          (select count(*)::int from path_step v
-            where v.nursery_id = w.nursery_id and v.batch_id = w.batch_id and v.kind = 'move' and v.retired_on is null
-              and v.ordinal <= w.ordinal),
+          {StepSql.Number},
           b.start, p.announced_on, p.mid, p.reasons -> 0
         from plan_step p
         join path_step w on w.nursery_id = p.nursery_id and w.id = p.step_id and w.retired_on is null and w.kind <> 'ripe'
         join batch b on b.nursery_id = p.nursery_id and b.id = p.batch_id and b.ended_on is null
         join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
         where p.done_on is null
-          and abs(p.mid - p.announced_on) >= 2
+          and {StepSql.Moved}
           -- What is due already stands on its card; while it waits, its day goes on with today.
           and p.mid > $2
         order by p.mid, length(b.code), b.code, w.ordinal

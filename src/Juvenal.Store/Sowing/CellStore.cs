@@ -39,15 +39,6 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
     /// <param name="coming">Seedlings still expected.</param>
     public static Prospect ProspectOf(BatchState state, BatchInput input, Twins twins, double coming)
     {
-        if (state.UpOn is null && state.SeedsSown > 0 && !input.Begins.Grown)
-            return Prospect.Sown(
-                Math.Max(1, state.Containers),
-                Math.Max(1, state.Containers) * (input.Begins.Kind == Start.Seed ? input.SeedsPerCell : 1),
-                input.Begins.ShareOf(input.Germination),
-                input.PlantsWanted,
-                input.Survival,
-                twins
-            );
         var plan = Thin(state, input, twins);
         // A seedling that comes into a cell with another brings no plant where twins are snipped.
         var tally = state.Trays is { Count: > 0 } trays && plan is not null ? CellTally.Of(trays.Values.Select(t => t.Cells)) : null;
@@ -64,6 +55,22 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
             plan is null ? null : (TrayCells.Group(state, input.TrayId)!.Id, plan.Plants),
             coming * alone,
             input.Confidence
+        );
+    }
+
+    /// <summary>How many plants there will be by what was sown, before half of it has come up; null after that, and before it is sown.</summary>
+    public static Prospect? SownProspect(BatchState state, BatchInput input, Twins twins)
+    {
+        if (state.UpOn is not null || state.SeedsSown == 0 || input.Begins.Grown)
+            return null;
+        var cells = Math.Max(1, state.Containers);
+        return Prospect.Sown(
+            cells,
+            cells * (input.Begins.Kind == Start.Seed ? input.SeedsPerCell : 1),
+            input.Begins.ShareOf(input.Germination),
+            input.PlantsWanted,
+            input.Survival,
+            twins
         );
     }
 

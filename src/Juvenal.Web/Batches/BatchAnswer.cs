@@ -219,10 +219,10 @@ internal static class BatchAnswers
     {
         var measures = new Measures(catalogue.Site.UsUnits);
         var state = b.State();
+        // Of what is late, or fewer than the packet let expect, the packet is not believed any more.
+        var sown = course is { Pace: Pace.Late or Pace.Fewer } ? null : CellStore.SownProspect(state, b.Input, catalogue.Rules.Rules.Twins);
         var prospect =
-            b.SeedsSown > 0 && (state.Seedlings > 0 || b.Emerged == 0)
-                ? CellStore.ProspectOf(state, b.Input, catalogue.Rules.Rules.Twins, course?.Coming ?? 0)
-                : null;
+            sown ?? (b.Emerged > 0 ? CellStore.ProspectOf(state, b.Input, catalogue.Rules.Rules.Twins, course?.Coming ?? 0) : null);
         return new(
             b.Id,
             b.Version,

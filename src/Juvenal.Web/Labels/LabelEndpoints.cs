@@ -35,7 +35,7 @@ internal static class LabelEndpoints
                 "/b/{link}",
                 (string link) =>
                     ShortLink.Read(link) is { } found
-                        ? Results.Redirect($"/n/{found.Nursery}/batches/{found.Batch}")
+                        ? Results.Redirect($"/n/{found.Nursery}/batches/{found.Batch}?label")
                         : Results.Problem("There is nothing at this address.", statusCode: 404)
             )
             .ExcludeFromDescription();

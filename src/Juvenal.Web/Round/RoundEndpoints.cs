@@ -159,7 +159,8 @@ public sealed record StandingAnswer(Guid PlaceId, string Place, int Batches, int
 /// <param name="Id">Made by the client.</param>
 /// <param name="To">Which place.</param>
 /// <param name="On">The day.</param>
-public sealed record CarryInput(Guid Id, Guid To, DateOnly On);
+/// <param name="MyCall">Out although the nights say hold, or under cover.</param>
+public sealed record CarryInput(Guid Id, Guid To, DateOnly On, bool MyCall = false);
 
 /// <summary>A step whose day has moved since the grower was last told.</summary>
 /// <param name="Because">Why it has the day it has now.</param>
@@ -269,7 +270,9 @@ internal static class RoundEndpoints
                         Touches.Work,
                         async writing =>
                             TypedResults.Ok(
-                                new Written(await new CarryStore(writing, clock).CarryAsync(carry.Id, id, carry.To, carry.On, cancel))
+                                new Written(
+                                    await new CarryStore(writing, clock).CarryAsync(carry.Id, id, carry.To, carry.On, cancel, carry.MyCall)
+                                )
                             ),
                         cancel
                     )

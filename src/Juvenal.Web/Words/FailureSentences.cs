@@ -146,7 +146,7 @@ internal static class FailureSentences
             "too-long-ago" => "That is too long ago.",
             "sown-or-gone" => "One of them is sown by now: load the page again.",
             "sign-not-on-labels" => $"The typeface of the labels has no “{f.Subject}”.",
-            "no-labels" => "Nothing stands in pots yet: there is nothing to label.",
+            "no-labels" => "Nothing stands in pots yet, or nobody is sure what it is: there is nothing to label.",
             "csv-columns" =>
                 "The first line names the columns: name, crop, group, habit, daysToRipe, origin, tags, note. At least name and daysToRipe are needed.",
             "csv-row" => $"Line {f.Value:0}: {f.Subject}",

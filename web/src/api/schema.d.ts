@@ -1656,6 +1656,11 @@ export interface components {
              * @description The day.
              */
             on: string;
+            /**
+             * @description Out although the nights say hold, or under cover.
+             * @default false
+             */
+            myCall?: boolean;
         };
         /** @description What there is to plan with. */
         CatalogueAnswer: {

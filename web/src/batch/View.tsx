@@ -8,7 +8,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { Link as To, useParams } from 'react-router';
+import { Link as To, useParams, useSearchParams } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
 import { useNursery, useUnits } from '../app/nursery';
 import { useMay } from '../app/session';
@@ -18,6 +18,7 @@ import { DayField } from '../ui/Field';
 import { LabelButton } from '../ui/LabelButton';
 import { Waiting } from '../ui/Page';
 import { Figure } from '../ui/Figure';
+import { Pick } from '../ui/Pick';
 import { Warning } from '../ui/Warning';
 import { StemLine } from '../ui/stem/StemLine';
 import { StepList } from '../ui/stem/StepList';
@@ -47,6 +48,9 @@ function Whole({ batch }: { batch: Batch }) {
   const [splitting, setSplitting] = useState<Schemas['GroupAnswer'] | null>(null);
   const [asking, setAsking] = useState<Schemas['GroupAnswer'] | null>(null);
   const units = useUnits();
+  const [query, setScanned] = useSearchParams();
+  // Opened by a label: it may stand on a pot that was split off since.
+  const scanned = query.has('label');
   const [fixing, setFixing] = useState<Schemas['StepAnswer'] | null>(null);
   const { next } = batch;
   const why = batch.steps.find((s) => s.step.id === next?.step.id)?.why[0];
@@ -90,6 +94,23 @@ function Whole({ batch }: { batch: Batch }) {
             'They end in their pot.'
           )}
         </Typography>
+      )}
+      {scanned && batch.children.length > 0 && (
+        <Box sx={{ border: 2, borderColor: 'text.primary', borderRadius: 1, p: 1.5, mb: 1.5, bgcolor: 'background.paper' }}>
+          <Typography sx={{ mb: 1, fontSize: '1.1rem', fontWeight: 600 }}>
+            Part of {batch.code} goes its own way. Which is it?
+          </Typography>
+          <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+            <Pick chosen={false} onClick={() => setScanned({}, { replace: true })}>
+              {batch.code}, to {last(batch)}
+            </Pick>
+            {batch.children.map((c) => (
+              <Button key={c.id} variant="outlined" color="inherit" component={To} to={`/n/${nursery}/batches/${c.id}`}>
+                {c.code}
+              </Button>
+            ))}
+          </Box>
+        </Box>
       )}
       {(batch.parent ?? batch.children.length > 0) && (
         <Typography sx={{ mb: 1.5 }}>
@@ -273,6 +294,9 @@ function Whole({ batch }: { batch: Batch }) {
     </Box>
   );
 }
+
+/** Where a batch goes in the end. */
+const last = (batch: Batch) => batch.steps.filter((s) => s.step.kind !== 'ripe').at(-1)?.place ?? '';
 
 /** A day that stays, whatever the plan says. */
 function Fix({ batch, step, onClose }: { batch: Batch; step: Schemas['StepAnswer']; onClose: () => void }) {

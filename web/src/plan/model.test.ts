@@ -62,7 +62,7 @@ describe('what is typed in the planner', () => {
       read({ ...form, lotId: 'l', start: 'plants', startLeaves: '2,5', priceEach: '0.85', unionCm: '9' }).input,
     ).toMatchObject({
       lotId: null,
-      start: { kind: 'plants', leaves: 2.5, priceEach: 0.85, unionCm: null, rootstockId: null },
+      start: { kind: 'plants', leaves: 2.5, priceEach: 0.85, unionCm: 9, rootstockId: null },
     });
     expect(read({ ...form, start: 'grafts', unionCm: 'high' }).errors['start.unionCm']).toBeTruthy();
   });

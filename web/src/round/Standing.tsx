@@ -54,6 +54,7 @@ function Carry({ from, today, onClose }: { from: Stands; today: string; onClose:
   const [on, setOn] = useState(today);
   const carry = useCarry(from, today);
   const problem = carry.error instanceof Problem ? (Object.values(carry.error.errors)[0]?.[0] ?? carry.error.message) : null;
+  const cold = carry.error instanceof Problem && carry.error.code === 'cold';
   const places = (catalogue.data?.places ?? []).filter((p) => p.dayC !== null && p.id !== from.placeId);
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
@@ -65,7 +66,11 @@ function Carry({ from, today, onClose }: { from: Stands; today: string; onClose:
         </Typography>
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mb: 2 }}>
           {places.map((p) => (
-            <Pick key={p.id} chosen={false} onClick={() => carry.mutate({ to: p.id, name: p.name, on }, { onSuccess: onClose })}>
+            <Pick
+              key={p.id}
+              chosen={carry.variables?.to === p.id && cold}
+              onClick={() => carry.mutate({ to: p.id, name: p.name, on }, { onSuccess: onClose })}
+            >
               {p.name}
             </Pick>
           ))}
@@ -75,6 +80,16 @@ function Carry({ from, today, onClose }: { from: Stands; today: string; onClose:
           <Typography color="error" role="alert" sx={{ mt: 1.5 }}>
             {problem ?? carry.error.message}
           </Typography>
+        )}
+        {cold && (
+          <Button
+            variant="outlined"
+            color="error"
+            sx={{ mt: 1.5, minHeight: 48 }}
+            onClick={() => carry.variables && carry.mutate({ ...carry.variables, myCall: true }, { onSuccess: onClose })}
+          >
+            Out anyway
+          </Button>
         )}
       </DialogContent>
       <DialogActions>

@@ -34,14 +34,14 @@ export function useSeen() {
 /** Carries all of a place to another; undone whole. */
 export function useCarry(from: Schemas['StandingAnswer'], today: string) {
   const nursery = useNursery();
-  return useEntries<{ to: string; name: string; on: string }>({
+  return useEntries<{ to: string; name: string; on: string; myCall?: boolean }>({
     batch: null,
     today,
-    send: ({ to, on }, [id]) =>
+    send: ({ to, on, myCall = false }, [id]) =>
       unwrap(
         api.POST('/api/nurseries/{nursery}/places/{id}/carry', {
           params: { path: { nursery, id: from.placeId } },
-          body: { id, to, on },
+          body: { id, to, on, myCall },
         }),
       ),
     act: true,
