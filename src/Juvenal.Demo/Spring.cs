@@ -1,3 +1,4 @@
+using System.Globalization;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Season;
 using Juvenal.Core.Sowing;
@@ -21,6 +22,10 @@ namespace Juvenal.Demo;
 /// <param name="Lock">A day they fixed.</param>
 /// <param name="SeedsPerCell">1 or 2.</param>
 /// <param name="Start">Where it does not begin with seed.</param>
+/// <param name="Aim">Where it does not end in a bed, nor at the fair.</param>
+/// <param name="Hold">Where it is held after hardening.</param>
+/// <param name="Hardening">The hardening stand, by name.</param>
+/// <param name="About">How far the day they said they sowed it may be off.</param>
 internal sealed record Wish(
     DateOnly PlannedOn,
     string Cultivar,
@@ -32,7 +37,11 @@ internal sealed record Wish(
     (StepKind Step, DateOnly Day)? Lock = null,
     int SeedsPerCell = 1,
     StartInput? Start = null,
-    bool ForTheFair = false
+    bool ForTheFair = false,
+    AimInput? Aim = null,
+    (string Place, int Days)? Hold = null,
+    string Hardening = "Hardening stand",
+    int? About = null
 );
 
 /// <summary>Plans the yard's batches and does their work day by day, with the small deviations of a real spring.</summary>
@@ -48,7 +57,8 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             "72-cell tray",
             [("9 cm pot", "Warm bench"), ("2 L pot", "Warm bench")],
             "Tunnel",
-            (StepKind.Begin, Day(3, 5))
+            (StepKind.Begin, Day(3, 5)),
+            About: 3
         ),
         new(Day(2, 14), "Low Lintel", 36, 0.86, "72-cell tray", [("9 cm pot", "Warm bench")], "Tunnel", (StepKind.PlantOut, Day(4, 23))),
         new(
@@ -119,15 +129,63 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             (StepKind.Begin, Day(4, 22)),
             Start: new(Start.Plants, 2.5, 0.85)
         ),
+        // Grafted plants from elsewhere, side shoots of the first Lantern Row, dwarfs that end in their pot, peppers for late customers.
+        new(
+            Day(4, 12),
+            "Saltglass",
+            12,
+            0.98,
+            "9 cm pot",
+            [("2 L pot", "Glasshouse")],
+            "Tunnel",
+            (StepKind.Begin, Day(4, 24)),
+            Start: new(Start.Plants, 6, 3.2, UnionCm: 5, Raised: Raised.Warm, InFlower: true)
+        ),
+        new(
+            Day(4, 13),
+            "Lantern Row",
+            10,
+            0.9,
+            "9 cm pot",
+            [("13 cm pot", "Glasshouse")],
+            "Tunnel",
+            Start: new(Start.Cuttings, 3, MotherId: WindlassYard.Numbered(3, 3)),
+            Hardening: "Stand by day, house by night"
+        ),
+        new(
+            Day(4, 13),
+            "Low Lintel",
+            12,
+            0.86,
+            "72-cell tray",
+            [("9 cm pot", "Warm bench"), ("2 L pot", "Glasshouse")],
+            "Hardening stand",
+            (StepKind.Begin, Day(4, 27)),
+            Aim: new(AimKind.Pot, Outdoors: true)
+        ),
+        new(
+            Day(4, 14),
+            "Tinker's Crown",
+            24,
+            0.85,
+            "72-cell tray",
+            [("9 cm pot", "Warm bench"), ("13 cm pot", "Glasshouse")],
+            "Hardening stand",
+            (StepKind.Begin, Day(4, 29)),
+            Aim: new(AimKind.Sale, Day(8, 15)),
+            Hold: ("Glasshouse", 28)
+        ),
     ];
 
     /// <summary>The plant fair, for which most of it is raised.</summary>
-    private static readonly AimInput Fair = new(AimKind.Sale, Day(5, 23));
+    internal static readonly AimInput Fair = new(AimKind.Sale, Day(5, 23));
 
     private static readonly string[] Losses = ["damping off", "slug", "dropped"];
 
     // A fixed seed: two demos are alike.
     private readonly Random _chance = new(20260418);
+
+    private readonly OddWork _odd = new(database, clock, nurseryId);
 
     private int _entries;
 
@@ -148,6 +206,7 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
 
         foreach (var (batch, work) in await WorkAsync(cancel))
             await DoAsync(batch, work, day, last, cancel);
+        await _odd.LiveAsync(day, cancel);
     }
 
     private async Task KeepAsync(int index, CancellationToken cancel)
@@ -178,7 +237,7 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             WindlassYard.PlaceId("Heat mat"),
             WindlassYard.PlaceId("Lamp rack"),
             [.. wish.Moves.Select(m => new MoveInput(containers[m.Container], WindlassYard.PlaceId(m.Place)))],
-            WindlassYard.PlaceId("Hardening stand"),
+            WindlassYard.PlaceId(wish.Hardening),
             WindlassYard.PlaceId(wish.ForTheFair ? "Hardening stand" : wish.Bed),
             wish.Lock is { } fix
                 ? fix.Step == StepKind.Begin
@@ -187,7 +246,8 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
                 : new(),
             wish.Start is null ? WindlassYard.LotId(wish.Cultivar) : null,
             wish.Start,
-            wish.ForTheFair ? Fair : null
+            wish.ForTheFair ? Fair : wish.Aim,
+            wish.Hold is { } hold ? new(WindlassYard.PlaceId(hold.Place), hold.Days) : null
         );
         var plan = await new PlanStore(nursery, clock).PreviewAsync(input, cancel);
         await new BatchStore(nursery, clock).KeepAsync(WindlassYard.Numbered(3, index + 1), input, PlanVersion.Of(plan.Value), cancel);
@@ -237,6 +297,8 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             return;
 
         var said = new Said(Id(), Id(), day, Count(work), CarryOn: true, Rest.Snipped, MyCall: true);
+        if (work.Step.Kind == StepKind.Begin)
+            said = said with { About = Wishes.ElementAtOrDefault(int.Parse(batch.Code[3..5], CultureInfo.InvariantCulture) - 1)?.About };
         if (work.Thin is { } thin)
         {
             if (day > WindlassYard.Today.AddDays(-3))

@@ -35,6 +35,18 @@ public static class WindlassYard
         Place(3, "Warm bench", PlaceKind.House, 30, 21, 16),
         Place(4, "Glasshouse", PlaceKind.House, 40, 18, 11),
         Place(5, "Hardening stand", PlaceKind.Stand, 50, 16, 8),
+        new(
+            Numbered(1, 9),
+            0,
+            "Stand by day, house by night",
+            PlaceKind.Pair,
+            55,
+            null,
+            null,
+            null,
+            DayPlaceId: Numbered(1, 5),
+            NightPlaceId: Numbered(1, 4)
+        ),
         Place(6, "Tunnel", PlaceKind.TunnelBed, 60),
         Place(7, "Wall bed", PlaceKind.OpenBed, 70) with
         {

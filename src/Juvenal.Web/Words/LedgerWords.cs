@@ -38,7 +38,7 @@ internal static class LedgerWords
         if (group.HardenedSince is { } hardened && group.At.Container is not null)
             parts.Add($"hardening off since {Days.Say(hardened)}");
         if (group.OneOf is { } oneOf)
-            parts.Add(oneOf.Count == 0 ? "nobody knows what they are" : $"labels mixed: of one of {oneOf.Count} batches");
+            parts.Add(oneOf.Count == 0 ? "nobody knows what they are" : "labels mixed");
         return string.Join(", ", parts);
     }
 

@@ -236,37 +236,39 @@ function Whole({ batch }: { batch: Batch }) {
                         {g.merged &&
                           '; set together with others before this was kept apart: the days are those of the careful side'}
                       </Typography>
-                      {g.oneOf && (
+                      {g.oneOf && g.oneOf.length > 0 && (
                         <Typography component="span" sx={{ display: 'block', fontWeight: 600 }}>
-                          {g.oneOf.length > 0 ? g.oneOf.map((o) => o.code).join(' or ') : 'Nobody knows what they are'}
+                          {g.oneOf.map((o) => o.code).join(' or ')}
                         </Typography>
                       )}
                     </span>
                     <Box sx={{ whiteSpace: 'nowrap', textAlign: 'right' }}>
                       <b>{counted(g.seedlings, 'plant')}</b>
                       {g.container && g.containers !== g.seedlings ? ` in ${g.containers}` : ''}
-                      {plans && g.container && g.seedlings > 0 && (
-                        <Button
-                          className="no-print"
-                          variant="text"
-                          onClick={() => setSplitting(g)}
-                          aria-label={`Split off: ${groupName(g, batch.groups)}`}
-                          sx={{ display: 'block', ml: 'auto', px: 0.5, minHeight: 36, py: 0 }}
-                        >
-                          Split off
-                        </Button>
-                      )}
-                      {g.seedlings > 0 && !batch.endedOn && (plans || !g.oneOf) && (
-                        <Button
-                          className="no-print"
-                          variant="text"
-                          onClick={() => setAsking(g)}
-                          aria-label={`${g.oneOf ? 'What are they' : 'Labels mixed'}: ${groupName(g, batch.groups)}`}
-                          sx={{ display: 'block', ml: 'auto', px: 0.5, minHeight: 36, py: 0 }}
-                        >
-                          {g.oneOf ? 'What are they?' : 'Labels mixed'}
-                        </Button>
-                      )}
+                      <Box sx={{ display: 'flex', justifyContent: 'flex-end' }}>
+                        {plans && g.container && g.seedlings > 0 && (
+                          <Button
+                            className="no-print"
+                            variant="text"
+                            onClick={() => setSplitting(g)}
+                            aria-label={`Split off: ${groupName(g, batch.groups)}`}
+                            sx={{ px: 0.75, minHeight: 36, py: 0 }}
+                          >
+                            Split off
+                          </Button>
+                        )}
+                        {g.seedlings > 0 && !batch.endedOn && (plans || !g.oneOf) && (
+                          <Button
+                            className="no-print"
+                            variant="text"
+                            onClick={() => setAsking(g)}
+                            aria-label={`${g.oneOf ? 'What are they' : 'Labels mixed'}: ${groupName(g, batch.groups)}`}
+                            sx={{ px: 0.75, minHeight: 36, py: 0 }}
+                          >
+                            {g.oneOf ? 'What are they?' : 'Labels mixed'}
+                          </Button>
+                        )}
+                      </Box>
                     </Box>
                   </Box>
                 ))}

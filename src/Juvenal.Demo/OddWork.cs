@@ -1,0 +1,193 @@
+using Juvenal.Core.Ledger;
+using Juvenal.Core.Measures;
+using Juvenal.Core.Season;
+using Juvenal.Store;
+using Juvenal.Store.Accounts;
+using Juvenal.Store.Batches;
+using Juvenal.Store.Ledger;
+using Juvenal.Store.Nurseries;
+
+namespace Juvenal.Demo;
+
+/// <summary>What does not go as planned in any spring: each of it once.</summary>
+internal sealed class OddWork(Database database, TimeProvider clock, Guid nurseryId)
+{
+    private const string Furnace = "26-01",
+        Lintel = "26-02",
+        Lantern = "26-03";
+
+    // Other numbers than those of the planned work.
+    private int _entries = 100_000;
+
+    public async Task LiveAsync(DateOnly day, CancellationToken cancel)
+    {
+        switch (day.Month, day.Day)
+        {
+            case (4, 7):
+                await SpacedAsync(Furnace, 18, day, cancel);
+                break;
+            case (4, 8):
+                await OutAsync(Furnace, 2, new(Way.Given, "the neighbour"), day, cancel);
+                break;
+            case (4, 9):
+                await SplitAsync(Furnace, 6, day, cancel);
+                break;
+            case (4, 11):
+                // Two crates were dropped before the lamp rack, and with them their labels.
+                await AsideAsync(Lintel, 4, day, cancel);
+                await AsideAsync(Lantern, 4, day, cancel);
+                await MixedAsync(day, cancel);
+                break;
+            case (4, 14):
+                await CarriedAsync("Hardening stand", "Glasshouse", day, cancel);
+                break;
+            case (4, 15):
+                await CarriedAsync("Glasshouse", "Hardening stand", day, cancel, Lintel);
+                break;
+        }
+    }
+
+    private async Task SpacedAsync(string code, double cm, DateOnly day, CancellationToken cancel)
+    {
+        if (await FirstAsync(code, cancel) is not var (batch, group))
+            return;
+        await WriteAsync(
+            n =>
+                new LedgerStore(n, clock).AppendAsync(
+                    batch.Id,
+                    new(Id(), 0, day, EntryKind.Spaced, From: group.At, Group: group.Id, Said: new EntryDetail.Spaced(cm)),
+                    cancel
+                ),
+            cancel
+        );
+    }
+
+    private async Task OutAsync(string code, int plants, EntryDetail.Gone gone, DateOnly day, CancellationToken cancel)
+    {
+        if (await FirstAsync(code, cancel) is not var (batch, group))
+            return;
+        await WriteAsync(
+            n =>
+                new LedgerStore(n, clock).AppendAsync(
+                    batch.Id,
+                    new(Id(), 0, day, EntryKind.Out, From: group.At, Seedlings: plants, Group: group.Id, Said: gone),
+                    cancel,
+                    byRule: true
+                ),
+            cancel
+        );
+    }
+
+    /// <summary>Some stay in their pots, for the fair.</summary>
+    private async Task SplitAsync(string code, int plants, DateOnly day, CancellationToken cancel)
+    {
+        if (await FirstAsync(code, cancel) is not var (batch, group))
+            return;
+        var stand = WindlassYard.PlaceId("Hardening stand");
+        var split = new Splitting(Id(), batch.Id, group.Id.Value, day, plants, null, plants, [], stand, stand, Spring.Fair);
+        await database.ActAsync(
+            nurseryId,
+            DemoPeople.NameOf(Role.Grower),
+            Touches.NewBatch,
+            n => new SplitStore(n, clock).SplitAsync(split, cancel),
+            cancel
+        );
+    }
+
+    /// <summary>Some are set aside on the lamp rack.</summary>
+    private async Task AsideAsync(string code, int plants, DateOnly day, CancellationToken cancel)
+    {
+        if (await FirstAsync(code, cancel) is not var (batch, group))
+            return;
+        await WriteAsync(
+            n =>
+                new LedgerStore(n, clock).AppendAsync(
+                    batch.Id,
+                    new(
+                        Id(),
+                        0,
+                        day,
+                        EntryKind.Moved,
+                        From: group.At,
+                        To: group.At with
+                        {
+                            Place = WindlassYard.PlaceId("Lamp rack"),
+                        },
+                        Seedlings: plants,
+                        Group: group.Id
+                    ),
+                    cancel,
+                    byRule: true
+                ),
+            cancel
+        );
+    }
+
+    private async Task MixedAsync(DateOnly day, CancellationToken cancel)
+    {
+        var rack = WindlassYard.PlaceId("Lamp rack");
+        var groups = new List<GroupOf>();
+        foreach (var code in new[] { Lintel, Lantern })
+        {
+            if ((await BatchAsync(code, cancel))?.State() is { } state && state.Groups.FirstOrDefault(g => g.At.Place == rack) is { } group)
+                groups.Add(new((await BatchAsync(code, cancel))!.Id, group.Id.Value));
+        }
+
+        if (groups.Count == 2)
+            await WriteAsync(n => new IdentityStore(n, clock).MixedAsync(Id(), day, groups, cancel), cancel);
+    }
+
+    /// <summary>In for a cold night, and out again: all of a place, or one batch of it.</summary>
+    private async Task CarriedAsync(string from, string to, DateOnly day, CancellationToken cancel, string? only = null)
+    {
+        var (here, there) = (WindlassYard.PlaceId(from), WindlassYard.PlaceId(to));
+        if (only is null)
+        {
+            await WriteAsync(n => new CarryStore(n, clock).CarryAsync(Id(), here, there, day, cancel, myCall: true), cancel);
+            return;
+        }
+
+        if (await BatchAsync(only, cancel) is not { } batch || batch.State().Groups.FirstOrDefault(g => g.At.Place == here) is not { } group)
+            return;
+        await WriteAsync(
+            n =>
+                new LedgerStore(n, clock).AppendAsync(
+                    batch.Id,
+                    new(
+                        Id(),
+                        0,
+                        day,
+                        EntryKind.Moved,
+                        From: group.At,
+                        To: group.At with
+                        {
+                            Place = there,
+                        },
+                        Seedlings: group.Seedlings,
+                        Group: group.Id
+                    ),
+                    cancel,
+                    byRule: true
+                ),
+            cancel
+        );
+    }
+
+    private async Task<BatchView?> BatchAsync(string code, CancellationToken cancel)
+    {
+        await using var nursery = await database.ReadAsync(nurseryId, cancel);
+        return (await new BatchReader(nursery).AllAsync(cancel)).Find(b => b.Code == code);
+    }
+
+    /// <summary>The largest group of a batch in pots.</summary>
+    private async Task<(BatchView Batch, Group Group)?> FirstAsync(string code, CancellationToken cancel) =>
+        await BatchAsync(code, cancel) is { } batch
+        && batch.State().Groups.Where(g => g.At.Container is not null && g.Reached.Kind >= StepKind.Move).MaxBy(g => g.Seedlings) is { } group
+            ? (batch, group)
+            : null;
+
+    private Task WriteAsync(Func<NurseryTransaction, Task> write, CancellationToken cancel) =>
+        database.ActAsync(nurseryId, DemoPeople.NameOf(Role.Grower), Touches.Work, write, cancel);
+
+    private Guid Id() => WindlassYard.Numbered(4, ++_entries);
+}
