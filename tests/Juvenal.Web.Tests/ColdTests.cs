@@ -73,6 +73,34 @@ public class ColdTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task What_is_in_by_night_is_not_out_in_the_cold()
+    {
+        var pair = new JsonObject
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["version"] = 0,
+            ["name"] = "Out by day, in by night",
+            ["kind"] = "pair",
+            ["walkOrder"] = 45,
+            ["dayC"] = null,
+            ["nightC"] = null,
+            ["soilC"] = null,
+            ["dayPlaceId"] = house.Stand,
+            ["nightPlaceId"] = house.Glass,
+        };
+        Assert.Equal(204, (await house.PutAsync("places", pair.DeepClone())).Status);
+        await ReadyToHardenAsync();
+        await ForecastAsync(Day, -3.5, 2, 8, 9, -4, 9, 9, 9, 9, 9);
+        var carry = new JsonObject
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["to"] = (Guid)pair["id"]!,
+            ["on"] = "2026-05-16",
+        };
+        Assert.Equal(200, (await house.PostAsync($"places/{house.Glass}/carry", carry)).Status);
+    }
+
+    [Fact]
     public async Task Plants_to_spare_are_proposed_as_the_house_has_it_and_are_no_loss()
     {
         var batch = await ReadyToHardenAsync();

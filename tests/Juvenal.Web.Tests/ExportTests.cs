@@ -234,6 +234,50 @@ public class ExportTests(OwnHouse house) : IClassFixture<OwnHouse>
     }
 
     [Fact]
+    public async Task House_rules_of_an_export_that_had_a_column_for_each_come_in()
+    {
+        var files = await ExportAsync(house.Nursery);
+        var old = With(files, "manifest.json", s => s.Replace($"\"version\":{NurseryExport.Version}", "\"version\":4"));
+        old = With(
+            old,
+            "json/house_rules.json",
+            _ =>
+                "[\n{\"version\":3,\"prick_out\":\"seed-leaves\",\"twins\":\"separate\",\"pepper_timing\":\"after-average-frost\","
+                + "\"pepper_weeks_after_frost\":2,\"accepted_risk\":0.2,\"hardening_days\":14,\"pepper_soil_c\":13,\"tomato_night_c\":9,"
+                + "\"pepper_night_c\":12,\"seed_leaves\":\"leave\",\"watering\":\"above\"}\n]\n"
+        );
+        var (status, opened) = await ImportAsync(Zip(old));
+        Assert.True(status == 200, opened.ToJsonString());
+        var rules = JsonNode.Parse(await house.Client.GetStringAsync($"/api/nurseries/{opened["id"]}/rules"))!["rules"]!;
+        Assert.Equal(
+            ("seed-leaves", "separate", "after-average-frost", 2, 0.2, 14),
+            (
+                (string)rules["prickOut"]!,
+                (string)rules["twins"]!,
+                (string)rules["pepperTiming"]!,
+                (int)rules["pepperWeeksAfterFrost"]!,
+                (double)rules["acceptedRisk"]!,
+                (int)rules["hardeningDays"]!
+            )
+        );
+        // One that was not there yet is as usual.
+        Assert.Equal(
+            (13.0, 9.0, 12.0, "leave", "above", "plant"),
+            (
+                (double)rules["pepperSoilC"]!,
+                (double)rules["tomatoNightC"]!,
+                (double)rules["pepperNightC"]!,
+                (string)rules["seedLeaves"]!,
+                (string)rules["watering"]!,
+                (string)rules["spares"]!
+            )
+        );
+        // An option that there is not is no house rule.
+        var odd = With(old, "json/house_rules.json", s => s.Replace("\"leave\"", "\"burn\""));
+        Assert.Equal(422, (await ImportAsync(Zip(odd))).Status);
+    }
+
+    [Fact]
     public async Task Names_in_the_zip_that_lead_elsewhere_are_not_looked_at()
     {
         var files = await ExportAsync(house.Nursery);

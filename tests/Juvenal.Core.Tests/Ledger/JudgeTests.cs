@@ -167,6 +167,51 @@ public class JudgeTests
     }
 
     [Fact]
+    public void Only_what_is_alike_stands_as_one_and_it_is_said_what_is_not()
+    {
+        var ledger = Up();
+        var sown = ledger.Entries[0].Id;
+        var (one, two, three) = (
+            Moved(20, sown, Trays, new(Pots, House), 30),
+            Moved(30, sown, Trays, new(Pots, House), 20),
+            Moved(31, sown, Trays, new(Pots, House), 10)
+        );
+        foreach (var moved in new[] { one, two })
+            ledger = Accepted(ledger, moved, byRule: true).After;
+        LedgerEntry Join(Guid who, Guid with) =>
+            Entry(55, EntryKind.Together) with
+            {
+                Group = new(who),
+                From = new(Pots, House),
+                Said = new EntryDetail.Together(with),
+            };
+
+        // Ten days in the pot apart, and nothing else: they may.
+        var joined = Accepted(ledger, Join(two.Id, one.Id)).After.State;
+        Assert.Equal((50, First.AddDays(20)), (joined.Group(new(two.Id))!.Seedlings, joined.Group(new(one.Id))!.InPotSince));
+        // Hardened off by one side, or not sure on one side: they stay two lines.
+        var hardens = Moved(50, two.Id, new(Pots, House), new(Pots, House), 20) with
+        {
+            Step = Usual.Harden.Id,
+        };
+        Assert.Equal("step hardening", Why(Accepted(ledger, hardens, byRule: true).After, hardens.Id));
+        var unsure = Entry(50, EntryKind.Identity) with
+        {
+            Group = new(two.Id),
+            From = new(Pots, House),
+            Said = new EntryDetail.Identity([]),
+        };
+        Assert.Equal("label", Why(Accepted(ledger, unsure).After, two.Id));
+        // Nor with themselves.
+        Assert.Equal("not-chosen", Assert.IsType<Verdict.Refused>(Judge.Of(ledger, Join(one.Id, one.Id), Facts)).Failures.Single().Code);
+        // What is moved on a day between sittings stands with the nearest by itself, as before.
+        Assert.Equal(2, Accepted(ledger, three, byRule: true).After.State.Groups.Count(g => g.At.Container == Pots));
+
+        string Why(BatchLedger then, Guid who) =>
+            Assert.IsType<Verdict.Refused>(Judge.Of(then, Join(who, one.Id), Facts)).Failures.Single().Subject!;
+    }
+
+    [Fact]
     public void The_quickest_days_are_those_of_the_table_and_the_species()
     {
         // Harrington and Minges (1954), from memory: tomato 5.9 days at 25 to 30 degrees, pepper 7.6 at 30.
