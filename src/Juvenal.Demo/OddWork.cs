@@ -1,5 +1,4 @@
 using Juvenal.Core.Ledger;
-using Juvenal.Core.Measures;
 using Juvenal.Core.Season;
 using Juvenal.Store;
 using Juvenal.Store.Accounts;
@@ -147,7 +146,10 @@ internal sealed class OddWork(Database database, TimeProvider clock, Guid nurser
             return;
         }
 
-        if (await BatchAsync(only, cancel) is not { } batch || batch.State().Groups.FirstOrDefault(g => g.At.Place == here) is not { } group)
+        if (
+            await BatchAsync(only, cancel) is not { } batch
+            || batch.State().Groups.FirstOrDefault(g => g.At.Place == here) is not { } group
+        )
             return;
         await WriteAsync(
             n =>
@@ -182,7 +184,8 @@ internal sealed class OddWork(Database database, TimeProvider clock, Guid nurser
     /// <summary>The largest group of a batch in pots.</summary>
     private async Task<(BatchView Batch, Group Group)?> FirstAsync(string code, CancellationToken cancel) =>
         await BatchAsync(code, cancel) is { } batch
-        && batch.State().Groups.Where(g => g.At.Container is not null && g.Reached.Kind >= StepKind.Move).MaxBy(g => g.Seedlings) is { } group
+        && batch.State().Groups.Where(g => g.At.Container is not null && g.Reached.Kind >= StepKind.Move).MaxBy(g => g.Seedlings)
+            is { } group
             ? (batch, group)
             : null;
 

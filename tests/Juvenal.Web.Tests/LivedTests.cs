@@ -245,7 +245,7 @@ public class LivedTests(OwnHouse house) : IClassFixture<OwnHouse>
     private static JsonObject At(JsonNode? container, Guid place) =>
         new() { ["containerId"] = container?.DeepClone(), ["placeId"] = place };
 
-    private JsonObject About(JsonNode group, string kind, int plants, params (string Field, JsonNode Value)[] more)
+    private static JsonObject About(JsonNode group, string kind, int plants, params (string Field, JsonNode Value)[] more)
     {
         var entry = new JsonObject
         {

@@ -3,7 +3,6 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Rules;
-using Juvenal.Core.Seeds;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Site;
 using Npgsql;

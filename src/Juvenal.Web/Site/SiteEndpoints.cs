@@ -8,7 +8,6 @@ using Juvenal.Store.Site;
 using Juvenal.Web.Accounts;
 using Juvenal.Web.Hosting;
 using Juvenal.Web.Plans;
-using Juvenal.Web.Words;
 
 namespace Juvenal.Web.Site;
 
