@@ -180,6 +180,31 @@ public class KnownTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task Fifty_litres_a_cell_is_asked_once()
+    {
+        var tray = new JsonObject
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["version"] = 0,
+            ["name"] = "Great tray",
+            ["litres"] = 50,
+            ["cells"] = 24,
+            ["final"] = false,
+            ["form"] = "tray",
+            ["rowCells"] = null,
+        };
+        var (status, body) = await house.PutAsync("containers", tray.DeepClone());
+        Assert.Equal((422, "cell-so-large"), (status, (string)body["doubts"]![0]!));
+        Assert.StartsWith("50 L in each of 24 cells?", House.Sentence(body, "litres")!, StringComparison.Ordinal);
+        Assert.Equal(204, (await house.PutAsync("containers?sure=true", tray.DeepClone())).Status);
+        // It was answered: another name is not another question, other litres are.
+        (tray["version"], tray["name"]) = (1, "Raised box");
+        Assert.Equal(204, (await house.PutAsync("containers", tray.DeepClone())).Status);
+        (tray["version"], tray["litres"]) = (2, 40);
+        Assert.Equal(422, (await house.PutAsync("containers", tray.DeepClone())).Status);
+    }
+
+    [Fact]
     public async Task Pots_are_set_apart_and_nothing_else_changes()
     {
         var (batch, group) = await UpAsync();

@@ -54,7 +54,7 @@ public class PathTests(House house) : IClassFixture<House>
         var group = (await PageAsync(batch))["groups"]![0]!;
         Assert.Equal(200, (await house.LogAsync(batch, Carried(group, house.Glass, house.Stand, "harden", "2026-01-10"))).Status);
         page = await PageAsync(batch);
-        Assert.Equal("Hold cool", (string)page["next"]!["title"]!);
+        Assert.Equal("Keep cool", (string)page["next"]!["title"]!);
         group = page["groups"]![0]!;
         Assert.Equal(200, (await house.LogAsync(batch, Carried(group, house.Stand, house.Porch, "hold", "2026-01-20"))).Status);
         page = await PageAsync(batch);

@@ -40,6 +40,15 @@ public sealed record Group(
     IReadOnlyList<Guid>? OneOf = null
 )
 {
+    /// <summary>Equal where everything of them is, the batches that they may be of whatever their order.</summary>
+    public bool Equals(Group? other) =>
+        other is not null
+        && (Id, At, Seedlings, Containers, Reached, InPotSince) == (other.Id, other.At, other.Seedlings, other.Containers, other.Reached, other.InPotSince)
+        && (HardenedSince, From, Merged, SpacedCm) == (other.HardenedSince, other.From, other.Merged, other.SpacedCm)
+        && IsSureAs(other);
+
+    public override int GetHashCode() => HashCode.Combine(Id, At, Seedlings, Containers, Reached, InPotSince);
+
     /// <summary>Sittings of one job no further apart than this, days, leave one group. [model]</summary>
     public const int OneJobDays = 3;
 

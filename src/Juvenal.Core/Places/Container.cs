@@ -32,6 +32,9 @@ public enum ContainerForm
 /// <param name="Form">What it is.</param>
 public sealed record Container(string Name, double Litres, int? Cells = null, bool Final = false, ContainerForm Form = ContainerForm.Pot)
 {
+    /// <summary>No tray has larger cells, L: larger ones are asked about. [model]</summary>
+    public const double LargestCellLitres = 3;
+
     /// <summary>Water that a pressed pellet takes up, of its swollen volume. [common practice, no source]</summary>
     public const double SwellingShare = 0.9;
 

@@ -230,6 +230,7 @@ public static class Figures
             ),
             new("The ledger", "“About that day”, a week", LedgerEntry.Abouts[0], "d either way", Mark.Model, "model"),
             new("The ledger", "“About that day”, a month", LedgerEntry.Abouts[^1], "d either way", Mark.Model, "model"),
+            new("Moving up", "A tray's cells are smaller than this", Container.LargestCellLitres, "L", Mark.Model, "model"),
             new("Moving up", "Fewer than this left behind, a stage is done", BatchState.RearShare, "share", Mark.Model, "model"),
             new("Moving up", "Carrying a container", Handwork.CarryingMinutesPerContainer, "min", Mark.CommonPractice, "practice"),
             new("Planting out", "Planting a plant", Handwork.PlantingOutMinutes, "min", Mark.CommonPractice, "practice"),

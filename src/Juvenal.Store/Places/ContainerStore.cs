@@ -63,9 +63,20 @@ public sealed class ContainerStore(NurseryTransaction nursery)
     public Task<List<ContainerRow>> AllAsync(CancellationToken cancel) => nursery.ListAsync(Select, Read, cancel);
 
     /// <summary>Keeps a container: a new one where its version is 0.</summary>
-    public Task PutAsync(ContainerRow row, CancellationToken cancel)
+    /// <param name="row">As it is to be.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <param name="sure">It is so, however large its cells are.</param>
+    /// <exception cref="RefusedException">What cannot be, at its field; or what is hard to believe and was not said to be so.</exception>
+    public async Task PutAsync(ContainerRow row, CancellationToken cancel, bool sure = false)
     {
         Check(row);
+        // Fifty litres a cell is mostly half a litre. What stands already was asked before.
+        if (!sure && row is { Cells: > 1, Litres: > Container.LargestCellLitres })
+        {
+            var stands = (await AllAsync(cancel)).Find(o => o.Id == row.Id);
+            if (stands?.Litres != row.Litres || stands.Cells is null)
+                throw new RefusedException(new Failure("cell-so-large", "litres", row.Litres, row.Cells)) { Asks = true };
+        }
 
         NpgsqlParameter[] values =
         [
@@ -76,7 +87,7 @@ public sealed class ContainerStore(NurseryTransaction nursery)
             Sql.Of(row.Form.Word()),
             Sql.OfNull(row.RowCells),
         ];
-        return CatalogueRows.PutAsync(
+        await CatalogueRows.PutAsync(
             row.Version,
             () => nursery.ExecuteAsync(Insert, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), .. values]),
             () => nursery.ExecuteAsync(Change, cancel, [Sql.Of(nursery.Nursery), Sql.Of(row.Id), Sql.Of(row.Version), .. values]),

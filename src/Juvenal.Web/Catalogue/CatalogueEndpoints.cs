@@ -75,8 +75,8 @@ internal static class CatalogueEndpoints
         nursery
             .MapPut(
                 "/containers",
-                ([AsParameters] Here here, ContainerRow row, Writer writer, CancellationToken cancel) =>
-                    writer.ChangeAsync(here, n => new ContainerStore(n).PutAsync(row, cancel), cancel)
+                ([AsParameters] Here here, ContainerRow row, bool? sure, Writer writer, CancellationToken cancel) =>
+                    writer.ChangeAsync(here, n => new ContainerStore(n).PutAsync(row, cancel, sure == true), cancel)
             )
             .WithName("putContainer")
             .TakesLong()

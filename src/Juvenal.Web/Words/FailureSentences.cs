@@ -53,6 +53,7 @@ internal static class FailureSentences
             "group-gone" => "None of them are left there on that day.",
             "same-place" => "By night they stand somewhere else than by day: choose another place.",
             "part-of-a-pair" => $"It is part of {f.Subject}: it stays a place of its own, with its warmth.",
+            "cell-so-large" => Invariant($"{f.Value:0.##} L in each of {f.Low:0} cells? A tray's cells hold some hundredths of a litre."),
             "not-begun" => $"{f.Subject} has nothing growing: choose another.",
             "unlike-groups" => "They stay two lines: " + Unlike(f.Subject) + ".",
             "which-group" => Invariant($"{f.Value:#,0} groups of this batch stand there: say which."),

@@ -90,7 +90,7 @@ internal static class LedgerWords
                 _ => "Pot up again",
             },
             (StepKind.Harden, _) => "Harden off",
-            (StepKind.Hold, _) => "Hold cool",
+            (StepKind.Hold, _) => "Keep cool",
             (StepKind.PlantOut, _) => "Plant out",
             _ => "First ripe fruit",
         };

@@ -95,8 +95,8 @@ internal static class ReasonSentences
             "hardened-by" => $"Hardened after {Days.Many(r.Value!.Value)}: {Days.Say(r.Day)}.",
             "mother-grown" => Invariant($"Their mother has {r.Value:0} leaves by {Days.Say(r.Day)}: side shoots to cut from then on."),
             "held-until" => r.Value > 0
-                ? $"Held at {m.Temperature(r.Limit)} in {r.Subject} for {Days.Many(r.Value!.Value)}, until {Days.Say(r.Day)}."
-                : $"No time is left to hold them in {r.Subject}: they are wanted as soon as they are hardened.",
+                ? $"Kept at {m.Temperature(r.Limit)} in {r.Subject} for {Days.Many(r.Value!.Value)}, until {Days.Say(r.Day)}."
+                : $"No time is left to keep them in {r.Subject}: they are wanted as soon as they are hardened.",
             "days-to-ripe" => $"{Days.Many(r.Value!.Value)} from planting, by the cultivar.",
             "window-passed" => $"The window opened {Days.Many(r.Value!.Value)} ago ({Days.Say(r.Day)}): planting will be late.",
             "seeds-short" => Invariant($"Not enough seed: it promises {r.Value:#,0} plants of {r.Limit:#,0}."),

@@ -5505,7 +5505,9 @@ export interface operations {
     };
     putContainer: {
         parameters: {
-            query?: never;
+            query?: {
+                sure?: boolean;
+            };
             header?: never;
             path: {
                 nursery: string;

@@ -66,6 +66,24 @@ const nothing: Typed = {
   other: '',
 };
 
+/** Where the next step of a batch leads, and into what. */
+function planned({ input, next }: Batch): Typed['to'] | null {
+  switch (next?.step.kind) {
+    case 'move': {
+      const move = input.moves[next.step.number - 1];
+      return move ? { containerId: move.containerId, placeId: move.placeId } : null;
+    }
+    case 'harden':
+      return { containerId: '', placeId: input.hardeningPlaceId };
+    case 'hold':
+      return { containerId: '', placeId: input.hold?.placeId ?? '' };
+    case 'plant-out':
+      return { containerId: '', placeId: input.bedId };
+    default:
+      return null;
+  }
+}
+
 /** Writing into the ledger by hand: what, how many, where, when. */
 export function LogForm({ batch }: { batch: Batch }) {
   const catalogue = useCatalogue();
@@ -76,7 +94,7 @@ export function LogForm({ batch }: { batch: Batch }) {
     ...nothing,
     kind: batch.groups.some((g) => g.seedlings > 0) ? 'lost' : 'emerged',
   });
-  const { kind, count, containers, from, to, hardens, reason, whom, price, apart, other, about } = typed;
+  const { kind, count, containers, from, hardens, reason, whom, price, apart, other, about } = typed;
   const on = typed.on ?? batch.today;
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const problem = log.error instanceof Problem ? log.error : null;
@@ -84,6 +102,8 @@ export function LogForm({ batch }: { batch: Batch }) {
   const error = (field: string) => wrong[field] ?? (doubted ? undefined : problem?.at(field));
   const group = batch.groups.find((g) => g.id === from) ?? batch.groups[0];
   if (!group || !catalogue.data) return null;
+  // Where the plan has them next, until another place is chosen.
+  const to = typed.to.placeId ? typed.to : (planned(batch) ?? typed.to);
   const place = catalogue.data.places.find((p) => p.id === to.placeId);
   const intoBed = place?.dayC === null;
   const same = to.containerId === '' || to.containerId === group.containerId;

@@ -159,7 +159,7 @@ export function PathForm({ form, set, catalogue, units, error }: Props) {
             error={error('path.hardening')}
           />
           <Choose
-            label="Then hold cool in"
+            label="Then keep cool in"
             value={form.holdPlaceId}
             onChange={(holdPlaceId) => set({ holdPlaceId })}
             options={[{ value: '', label: 'no, straight on' }, ...growing]}
@@ -167,7 +167,7 @@ export function PathForm({ form, set, catalogue, units, error }: Props) {
           />
           {form.holdPlaceId && (
             <NumberField
-              label="Hold for"
+              label="Keep there for"
               unit="days"
               value={form.holdDays}
               onChange={(holdDays) => set({ holdDays })}

@@ -88,7 +88,9 @@ export function Containers({ rows, units }: { rows: Container[]; units: UnitSyst
           },
         };
       }}
-      put={(body) => unwrap(api.PUT('/api/nurseries/{nursery}/containers', { params: { path: { nursery } }, body }))}
+      put={(body, sure) =>
+        unwrap(api.PUT('/api/nurseries/{nursery}/containers', { params: { path: { nursery }, query: { sure } }, body }))
+      }
       remove={(id) => unwrap(api.DELETE('/api/nurseries/{nursery}/containers/{id}', { params: { path: { nursery, id } } }))}
       Form={ContainerForm}
     />

@@ -10,6 +10,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { Problem } from '../api/client';
 import { useRefresh } from '../app/nursery';
+import { Doubt } from './Doubt';
 import { useSay } from './Say';
 import { SureButton } from './SureButton';
 
@@ -36,7 +37,8 @@ interface Props<R extends Row, F extends object> {
   formOf: (row: R) => F;
   /** The row to keep, or the fields that cannot be read. */
   read: (form: F, row: R | null) => { row: R; errors: Record<string, string> };
-  put: (row: R) => Promise<unknown>;
+  /** Keeps it; sure: what was hard to believe of it is so. */
+  put: (row: R, sure: boolean) => Promise<unknown>;
   remove: (id: string) => Promise<unknown>;
   Form: (props: FormProps<F>) => ReactNode;
 }
@@ -85,10 +87,14 @@ function Edit<R extends Row, F extends object>({ row, onClose, ...props }: Props
     await refresh();
     onClose();
   };
-  const put = useMutation({ mutationFn: props.put, onSuccess: () => finish('Kept.') });
+  const put = useMutation({
+    mutationFn: ({ row: next, sure }: { row: R; sure: boolean }) => props.put(next, sure),
+    onSuccess: () => finish('Kept.'),
+  });
   const remove = useMutation({ mutationFn: props.remove, onSuccess: () => finish('Removed.') });
   const failed = put.error ?? remove.error;
   const problem = failed instanceof Problem ? failed : null;
+  const doubted = problem !== null && problem.doubts.length > 0;
   const { Form } = props;
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
@@ -98,7 +104,7 @@ function Edit<R extends Row, F extends object>({ row, onClose, ...props }: Props
           e.preventDefault();
           const { row: next, errors } = props.read(form, row);
           setWrong(errors);
-          if (Object.keys(errors).length === 0) put.mutate(next);
+          if (Object.keys(errors).length === 0) put.mutate({ row: next, sure: false });
         }}
       >
         <DialogTitle>{row ? row.name : props.title}</DialogTitle>
@@ -107,8 +113,9 @@ function Edit<R extends Row, F extends object>({ row, onClose, ...props }: Props
             <Form
               form={form}
               set={(change) => setForm((f) => ({ ...f, ...change }))}
-              error={(field) => wrong[field] ?? problem?.at(field)}
+              error={(field) => wrong[field] ?? (doubted ? undefined : problem?.at(field))}
             />
+            {doubted && <Doubt problem={problem} onSure={() => put.variables && put.mutate({ ...put.variables, sure: true })} />}
             {failed && Object.keys(problem?.errors ?? {}).length === 0 && <Alert severity="error">{failed.message}</Alert>}
           </Box>
         </DialogContent>
