@@ -19,7 +19,7 @@ test('a helper sees the round and the batches, counts, and plans nothing', async
 
   await page.getByRole('link', { name: 'Batches' }).first().click();
   await expect(page.getByRole('link', { name: 'Plan a batch' })).toHaveCount(0);
-  await page.getByRole('link', { name: 'Slow Furnace' }).click();
+  await page.getByRole('link', { name: 'Slow Furnace' }).first().click();
   await expect(page.getByRole('button', { name: 'Close', exact: true })).toHaveCount(0);
   await expect(page.getByRole('button', { name: /^Fix/ })).toHaveCount(0);
   const form = page.getByRole('form', { name: 'Log' });

@@ -147,7 +147,7 @@ test('the keys go where they say', async ({ page }) => {
   await page.keyboard.press('/');
   await expect(page.getByLabel('Find a batch or cultivar')).toBeFocused();
   await page.keyboard.type('furnace');
-  await expect(page.getByText('1 batch')).toBeVisible();
+  await expect(page.getByText('2 batches')).toBeVisible();
   await page.getByRole('heading', { level: 1 }).click();
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog')).toContainText('The task in focus is done');

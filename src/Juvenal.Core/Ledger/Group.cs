@@ -43,7 +43,8 @@ public sealed record Group(
     /// <summary>Equal where everything of them is, the batches that they may be of whatever their order.</summary>
     public bool Equals(Group? other) =>
         other is not null
-        && (Id, At, Seedlings, Containers, Reached, InPotSince) == (other.Id, other.At, other.Seedlings, other.Containers, other.Reached, other.InPotSince)
+        && (Id, At, Seedlings, Containers, Reached, InPotSince)
+            == (other.Id, other.At, other.Seedlings, other.Containers, other.Reached, other.InPotSince)
         && (HardenedSince, From, Merged, SpacedCm) == (other.HardenedSince, other.From, other.Merged, other.SpacedCm)
         && IsSureAs(other);
 

@@ -1,5 +1,6 @@
 using Juvenal.Core.Care;
 using Juvenal.Core.Cultivars;
+using Juvenal.Core.Decision;
 using Juvenal.Core.Growth;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Seeds;
@@ -32,6 +33,16 @@ public sealed record DisinfectantAnswer(double BleachL, double WaterL, IReadOnly
 public sealed record LightInput(double Ppfd, double? Hours = null, double? TargetDli = null);
 
 public sealed record UnitsInput(double Value, string From, string To);
+
+/// <inheritdoc cref="FirstDays.Of"/>
+public sealed record FirstDaysInput(
+    Crop Crop,
+    double AcceptedRisk,
+    IReadOnlyList<PastYear> Years,
+    double GainC = 0,
+    double PepperNightC = GoQuestion.UsualPepperNightC,
+    double PepperSoilC = GoQuestion.UsualPepperSoilC
+);
 
 /// <summary>The public calculators: stateless, no account, no database. Their contract is fixed.</summary>
 internal static class CalcEndpoints
@@ -69,6 +80,12 @@ internal static class CalcEndpoints
         calc.MapPost("/freeze-dates", (FreezeDatesInput i) => TypedResults.Ok(SiteCalculators.FreezeDates(i))).WithName("calcFreezeDates");
         calc.MapPost("/soil-temperature", (SoilTemperatureInput i) => TypedResults.Ok(SiteCalculators.SoilTemperature(i)))
             .WithName("calcSoilTemperature");
+        calc.MapPost("/decision", (GoQuestion i) => Of(PlantingDecision.Of(i))).WithName("calcDecision");
+        calc.MapPost(
+                "/first-days",
+                (FirstDaysInput i) => Of(FirstDays.Of(i.Crop, i.AcceptedRisk, i.Years, i.GainC, i.PepperNightC, i.PepperSoilC))
+            )
+            .WithName("calcFirstDays");
         calc.MapPost("/units", (UnitsInput i) => Of(Units.Convert(i.Value, i.From, i.To))).WithName("calcUnits");
     }
 
