@@ -148,6 +148,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/decision": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["calcDecision"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/first-days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["calcFirstDays"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/units": {
         parameters: {
             query?: never;
@@ -2273,6 +2305,11 @@ export interface components {
          */
         ExtraCells: "left" | "row" | "tray";
         /**
+         * @description How a factor stands to its limit.
+         * @enum {unknown}
+         */
+        FactorResult: "pass" | "near" | "fail" | "unknown";
+        /**
          * @description What becomes of a cell with more than one seedling.
          * @enum {unknown}
          */
@@ -2286,6 +2323,67 @@ export interface components {
             unit: string;
             mark: components["schemas"]["Mark"];
             source: string;
+        };
+        /** @description The first day of a year on which plants would have gone out. */
+        FirstDay: {
+            /**
+             * Format: int32
+             * @description Which.
+             */
+            year: number;
+            /**
+             * Format: int32
+             * @description 1 is 1 January; null: there was none.
+             */
+            day: null | number;
+        };
+        FirstDaysInput: {
+            crop: components["schemas"]["Crop"];
+            /** Format: double */
+            acceptedRisk: number;
+            years: components["schemas"]["PastYear"][];
+            /**
+             * Format: double
+             * @default 0
+             */
+            gainC?: number;
+            /**
+             * Format: double
+             * @default 13
+             */
+            pepperNightC?: number;
+            /**
+             * Format: double
+             * @default 18
+             */
+            pepperSoilC?: number;
+        };
+        /** @description First days of past years, and how they spread. */
+        FirstDaysOfYears: {
+            /** @description In the order of the years. */
+            days: components["schemas"]["FirstDay"][];
+            /**
+             * Format: double
+             * @description The tenth part of the years is open by then; null where that falls among years that never open.
+             */
+            lowDay: null | number;
+            /**
+             * Format: double
+             * @description Half of them.
+             */
+            midDay: null | number;
+            /**
+             * Format: double
+             * @description Nine tenths.
+             */
+            highDay: null | number;
+            /**
+             * Format: int32
+             * @description Years without such a day.
+             */
+            never: number;
+            /** @description More than half of the years are open on 1 January. */
+            openAllWinter: boolean;
         };
         /** @description Days the grower fixed, of the steps that every path has; those of moves stand with the moves. */
         FixedDays: {
@@ -2430,6 +2528,99 @@ export interface components {
             shortByC: null | number;
             sentence: string;
         };
+        /** @description The decision with all that it rests on. */
+        GoDecision: {
+            verdict: components["schemas"]["GoVerdict"];
+            factors: components["schemas"]["GoFactor"][];
+        };
+        /** @description One factor side by side with its limit. */
+        GoFactor: {
+            /** @description freeze-risk, freeze, nights, days, heat, soil, chill, wind, hardening. */
+            name: string;
+            /**
+             * Format: double
+             * @description What is there; null where not known.
+             */
+            value: null | number;
+            /**
+             * Format: double
+             * @description That it has to reach, or not to pass.
+             */
+            limit: number;
+            /**
+             * Format: double
+             * @description Within this it is near; null where there is no near.
+             */
+            near: null | number;
+            /** @description How it stands. */
+            result: components["schemas"]["FactorResult"];
+        };
+        /** @description What is known on a day on which plants may go out. */
+        GoQuestion: {
+            /** @description Tomato or pepper. */
+            crop: components["schemas"]["Crop"];
+            /**
+             * Format: double
+             * @description Share of springs in which a freeze after planting is accepted, between 0 and 1.
+             */
+            acceptedRisk: number;
+            /**
+             * Format: double
+             * @description Chance of a freeze after the nights that are known, 0–1.
+             */
+            freezeRiskAfter: number;
+            /** @description Lows of the nights ahead at screen height, tonight first, 7–10, °C. */
+            nightsC: number[];
+            /** @description Highs of the same days, as many, °C. */
+            daysHighC: number[];
+            /**
+             * Format: double
+             * @description Morning soil at 10 cm, °C; null where not known.
+             */
+            soilMorningC?: null | number;
+            /**
+             * Format: double
+             * @description How much warmer nights are at the plant: a tunnel, a bed that holds warmth, °C.
+             * @default 0
+             */
+            gainC?: number;
+            /**
+             * Format: double
+             * @description Share of the fortnight's nights after those that were too cold in past years, 0–1; null where not known.
+             */
+            chillShare?: null | number;
+            /** @description Strongest gusts ahead, km/h; null where not known. */
+            gustsKmh?: null | number[];
+            /**
+             * Format: int32
+             * @description Rungs of the hardening ladder that are done, from 0.
+             * @default 0
+             */
+            rungsDone?: number;
+            /**
+             * Format: int32
+             * @description Rungs by the house rule, from 1.
+             * @default 10
+             */
+            rungsNeeded?: number;
+            /**
+             * Format: double
+             * @description Nights for peppers, °C.
+             * @default 13
+             */
+            pepperNightC?: number;
+            /**
+             * Format: double
+             * @description Morning soil for peppers, °C.
+             * @default 18
+             */
+            pepperSoilC?: number;
+        };
+        /**
+         * @description Whether plants go out.
+         * @enum {unknown}
+         */
+        GoVerdict: "go" | "go-with-cover" | "hold";
         /** @description A group as it stands: where, in what, how many. */
         GroupAnswer: {
             /**
@@ -3030,6 +3221,20 @@ export interface components {
         PasswordInput: {
             current: string;
             next: string;
+        };
+        /** @description A year as it was: each list from 1 January, as long as the others, 232–366 days. */
+        PastYear: {
+            /**
+             * Format: int32
+             * @description Which.
+             */
+            year: number;
+            /** @description Lows at screen height, °C. */
+            minimumC: number[];
+            /** @description Highs, °C. */
+            maximumC: number[];
+            /** @description Morning soil at 10 cm, °C; null where not known. */
+            soilMorningC?: null | number[];
         };
         PeopleAnswer: {
             members: components["schemas"]["MemberAnswer"][];
@@ -4524,6 +4729,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SoilTemperatureAnswer"];
+                };
+            };
+        };
+    };
+    calcDecision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GoQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GoDecision"];
+                };
+            };
+        };
+    };
+    calcFirstDays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstDaysInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstDaysOfYears"];
                 };
             };
         };
