@@ -50,8 +50,8 @@ begin
   for k in 1..current_setting('big.copies')::int loop
     perform pg_temp.copy_rows('batch', k, '{"id": "pg_temp.anew($k, t.id)", "code": "left(t.code, 2) || ''-'' || (100 * $k + substring(t.code from ''[0-9]+$'')::int)",
       "rootstock_id": "null", "scion_id": "null", "start": "''seed''", "union_cm": "null", "price_each": "null", "tray_counts": "''[]''",
-      "step_days": "pg_temp.by_step($k, t.step_days)", "put_offs": "pg_temp.by_step($k, t.put_offs)"}',
-      't.start not in (''plants'', ''cuttings'', ''grafts'') and t.id in (select id from seed_batch)');
+      "step_days": "pg_temp.by_step($k, t.step_days)", "put_offs": "pg_temp.by_step($k, t.put_offs)", "abouts": "pg_temp.by_step($k, t.abouts)"}',
+      't.start not in (''plants'', ''cuttings'', ''grafts'', ''standing'') and t.parent_id is null and t.id in (select id from seed_batch)');
     perform pg_temp.copy_rows('path_step', k, '{"batch_id": "pg_temp.anew($k, t.batch_id)", "id": "pg_temp.anew($k, t.id)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
     perform pg_temp.copy_rows('plan_step', k, '{"batch_id": "pg_temp.anew($k, t.batch_id)", "step_id": "pg_temp.anew($k, t.step_id)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
     perform pg_temp.copy_rows('standing', k, '{"batch_id": "pg_temp.anew($k, t.batch_id)", "id": "pg_temp.anew($k, t.id)", "from_group": "pg_temp.anew($k, t.from_group)", "reached_step_id": "pg_temp.anew($k, t.reached_step_id)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
