@@ -45,7 +45,7 @@ test('part of them goes into bigger pots elsewhere, and is not asked back into s
   await expect(task(page, '26-09').getByRole('heading')).toHaveText(/Prick out 246 plants/);
   await page.goto(`${nursery}/batches`);
   await page.getByRole('link', { name: 'Lantern Row' }).nth(1).click();
-  await expect(page.getByText('Warm bench, 13 cm pot')).toBeVisible();
+  await expect(page.getByText('Warm bench, 13 cm pot').first()).toBeVisible();
   await expect(page.getByText('30 of 276 so far')).toBeVisible();
 });
 

@@ -228,8 +228,8 @@ public static class Figures
                 Mark.Model,
                 "model"
             ),
-            new("The ledger", "“About that day”, a week", LedgerEntry.Abouts[0], "d either way", Mark.Model, "model"),
-            new("The ledger", "“About that day”, a month", LedgerEntry.Abouts[^1], "d either way", Mark.Model, "model"),
+            new("The ledger", "“About that day”: a week, either way", LedgerEntry.Abouts[0], "d", Mark.Model, "model"),
+            new("The ledger", "“About that day”: a month, either way", LedgerEntry.Abouts[^1], "d", Mark.Model, "model"),
             new("Go or hold", "Nights that peppers go out into", GoQuestion.UsualPepperNightC, "°C", Mark.CommonPractice, "practice"),
             new("Go or hold", "Morning soil that peppers go out into", GoQuestion.UsualPepperSoilC, "°C", Mark.Published, "extension"),
             new("Go or hold", "Rungs of the hardening ladder", GoQuestion.UsualRungs, "rungs", Mark.CommonPractice, "practice"),

@@ -43,7 +43,7 @@ export function Numbers() {
                   <tr key={n.what}>
                     <td>{n.what}</td>
                     <Box component="td" sx={{ textAlign: 'right', whiteSpace: { md: 'nowrap' }, fontWeight: 600 }}>
-                      {n.value} {n.unit}
+                      {Number(n.value.toPrecision(4))} {n.unit}
                     </Box>
                     <Box component="td" sx={{ color: 'text.secondary', whiteSpace: 'nowrap' }}>
                       {marks[n.mark]}
