@@ -98,28 +98,7 @@ internal sealed class OddWork(Database database, TimeProvider clock, Guid nurser
     {
         if (await FirstAsync(code, cancel) is not var (batch, group))
             return;
-        await WriteAsync(
-            n =>
-                new LedgerStore(n, clock).AppendAsync(
-                    batch.Id,
-                    new(
-                        Id(),
-                        0,
-                        day,
-                        EntryKind.Moved,
-                        From: group.At,
-                        To: group.At with
-                        {
-                            Place = WindlassYard.PlaceId("Lamp rack"),
-                        },
-                        Seedlings: plants,
-                        Group: group.Id
-                    ),
-                    cancel,
-                    byRule: true
-                ),
-            cancel
-        );
+        await CarryAsync(batch, group, plants, WindlassYard.PlaceId("Lamp rack"), day, cancel);
     }
 
     private async Task MixedAsync(DateOnly day, CancellationToken cancel)
@@ -151,7 +130,11 @@ internal sealed class OddWork(Database database, TimeProvider clock, Guid nurser
             || batch.State().Groups.FirstOrDefault(g => g.At.Place == here) is not { } group
         )
             return;
-        await WriteAsync(
+        await CarryAsync(batch, group, group.Seedlings, there, day, cancel);
+    }
+
+    private Task CarryAsync(BatchView batch, Group group, int plants, Guid to, DateOnly day, CancellationToken cancel) =>
+        WriteAsync(
             n =>
                 new LedgerStore(n, clock).AppendAsync(
                     batch.Id,
@@ -163,9 +146,9 @@ internal sealed class OddWork(Database database, TimeProvider clock, Guid nurser
                         From: group.At,
                         To: group.At with
                         {
-                            Place = there,
+                            Place = to,
                         },
-                        Seedlings: group.Seedlings,
+                        Seedlings: plants,
                         Group: group.Id
                     ),
                     cancel,
@@ -173,7 +156,6 @@ internal sealed class OddWork(Database database, TimeProvider clock, Guid nurser
                 ),
             cancel
         );
-    }
 
     private async Task<BatchView?> BatchAsync(string code, CancellationToken cancel)
     {

@@ -261,7 +261,8 @@ export function LogForm({ batch }: { batch: Batch }) {
           <Choose
             label="To"
             value={to.placeId}
-            onChange={(placeId) => keep({ to: { ...to, placeId } })}
+            // Elsewhere than planned they go in the pot they are in, unless another one is chosen.
+            onChange={(placeId) => keep({ to: { containerId: typed.to.containerId, placeId } })}
             options={catalogue.data.places.map((p) => ({ value: p.id, label: p.name }))}
             error={error('to') ?? error('to.placeId')}
           />
