@@ -61,6 +61,46 @@ public class ActTests(House house) : IClassFixture<House>
         Assert.Equal([15, 40], await StandingAsync(batch));
     }
 
+    [Theory]
+    [InlineData(56, 4)]
+    [InlineData(30, 25)]
+    public async Task Its_numbers_and_its_day_are_put_right_together_and_what_rests_on_it_stands(int moved, int lost)
+    {
+        var batch = await UpAsync(60);
+        var wrong = Act(Moved(batch, house.Group(house.Mat), Pots(house.Glass), 45), Lost(batch, house.Group(house.Mat), 15));
+        Assert.Equal(200, (await SendAsync(wrong)).Status);
+        Assert.Equal(200, (await SendAsync(Act(Moved(batch, Pots(house.Glass), Pots(house.Porch), 5)))).Status);
+        // Alone neither number could stand where the other is too high.
+        var right = Act(Right(batch, wrong, 0, moved), Right(batch, wrong, 1, lost));
+        var (status, answer) = await SendAsync(right);
+        Assert.True(status == 200, answer.ToJsonString());
+        var left = new[] { 60 - moved - lost, 5, moved - 5 };
+        Assert.Equal(left.Where(n => n > 0).Order(), await StandingAsync(batch));
+        var ledger = (await house.GetAsync($"batches/{batch}"))["ledger"]!.AsArray();
+        Assert.Equal(["2026-01-27", "2026-01-27"], ledger.Where(e => e!["corrected"] is not null).Select(e => (string)e!["happenedOn"]!));
+
+        var undo = new JsonObject
+        {
+            ["kind"] = "undo",
+            ["corrects"] = (Guid)right["entries"]![1]!["id"]!,
+            ["happenedOn"] = "2026-01-28",
+        };
+        (status, answer) = await house.LogAsync(batch, undo);
+        Assert.True(status == 200, answer.ToJsonString());
+        Assert.Equal([5, 40], await StandingAsync(batch));
+    }
+
+    [Fact]
+    public async Task What_is_put_right_to_more_than_stood_there_is_told_at_its_field_and_nothing_is_kept()
+    {
+        var batch = await UpAsync(60);
+        var wrong = Act(Moved(batch, house.Group(house.Mat), Pots(house.Glass), 45), Lost(batch, house.Group(house.Mat), 5));
+        Assert.Equal(200, (await SendAsync(wrong)).Status);
+        var (status, problem) = await SendAsync(Act(Right(batch, wrong, 1, 6), Right(batch, wrong, 0, 55)));
+        Assert.Equal((422, true), (status, House.Sentence(problem, "entries[0].seedlings") is not null));
+        Assert.Equal([10, 45], await StandingAsync(batch));
+    }
+
     [Fact]
     public async Task What_later_work_rests_on_is_not_taken_back()
     {
@@ -199,6 +239,19 @@ public class ActTests(House house) : IClassFixture<House>
             ["from"] = from,
             ["seedlings"] = plants,
             ["reason"] = "slug",
+        };
+
+    private static JsonObject Right(Guid batch, JsonObject act, int entry, int plants) =>
+        new()
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["batch"] = batch,
+            ["kind"] = "corrected",
+            ["corrects"] = (Guid)act["entries"]![entry]!["id"]!,
+            ["seedlings"] = plants,
+            ["containers"] = plants,
+            ["containersTo"] = entry == 0 ? plants : 0,
+            ["newDay"] = "2026-01-27",
         };
 
     private async Task<Guid> UpAsync(int up)

@@ -95,14 +95,66 @@ public static class Judge
             return asked.Count > 0 ? new Verdict.Doubted(asked) : new Verdict.Accepted(named, after);
         }
 
-        // The entry itself is wrong: say so at its field. Others are wrong only because of it: name them.
-        return
-            after.State.Contradictions.FirstOrDefault(c =>
-                c.Entry.Id == entry.Id || (entry.Kind == EntryKind.Corrected && c.Entry.Id == entry.Corrects)
-            )
-                is { } own
-            ? new Verdict.Refused([new(own.Code, own.Field, own.Value, own.Right, own.Right)])
-            : new Verdict.RestedOn([.. after.State.Contradictions.Select(c => c.Entry)]);
+        return Wrong([named], after).Verdict;
+    }
+
+    /// <summary>
+    /// Undos and corrections of one ledger that stand together or not at all: "100 instead of 118 moved, 28 instead of 10 lost". In
+    /// between, the counts need not make sense.
+    /// </summary>
+    /// <param name="ledger">Before them.</param>
+    /// <param name="changes">Undo, corrected.</param>
+    /// <param name="facts">What there is.</param>
+    /// <param name="doubts">What makes an entry of this batch hard to believe; null: nothing is doubted.</param>
+    /// <returns>The verdict, accepted with the last of them; refused or doubted: which of them it is about.</returns>
+    public static (Verdict Verdict, int At) Of(
+        BatchLedger ledger,
+        IReadOnlyList<LedgerEntry> changes,
+        LedgerFacts facts,
+        Doubts? doubts = null
+    )
+    {
+        ArgumentNullException.ThrowIfNull(ledger);
+        ArgumentNullException.ThrowIfNull(changes);
+        ArgumentNullException.ThrowIfNull(facts);
+        var after = ledger;
+        for (var i = 0; i < changes.Count; i++)
+        {
+            if (Needs(after, changes[i]) is { } waiting)
+                return (waiting, i);
+            if (Fields(changes[i], after.Entries, after.Route, facts) is { Count: > 0 } failures)
+                return (new Verdict.Refused(failures), i);
+            after = after.And(changes[i]);
+        }
+
+        if (after.State.Contradictions.Count > 0)
+            return Wrong(changes, after);
+        for (var i = 0; i < changes.Count; i++)
+        {
+            if (Crowded(changes[i], after) is { } crowded)
+                return (new Verdict.Refused([crowded]), i);
+            var then = ledger.On(changes[i].HappenedOn);
+            var asked = doubts?.Of(changes[i], ledger, then).Where(d => changes[i].Sure?.Contains(d.Code) != true).ToList() ?? [];
+            if (asked.Count > 0)
+                return (new Verdict.Doubted(asked), i);
+        }
+
+        return (new Verdict.Accepted(changes[^1], after), 0);
+    }
+
+    /// <summary>Entries themselves are wrong: said at their fields. Others are wrong only because of them: those are named.</summary>
+    private static (Verdict Verdict, int At) Wrong(IReadOnlyList<LedgerEntry> added, BatchLedger after)
+    {
+        foreach (var c in after.State.Contradictions)
+        {
+            for (var i = 0; i < added.Count; i++)
+            {
+                if (c.Entry.Id == added[i].Id || (added[i].Kind == EntryKind.Corrected && c.Entry.Id == added[i].Corrects))
+                    return (new Verdict.Refused([new(c.Code, c.Field, c.Value, c.Right, c.Right)]), i);
+            }
+        }
+
+        return (new Verdict.RestedOn([.. after.State.Contradictions.Select(c => c.Entry)]), 0);
     }
 
     private static Verdict.Waiting? Needs(BatchLedger ledger, LedgerEntry entry)

@@ -13,7 +13,7 @@ public sealed record ActEntry(Guid Batch, LedgerEntry Entry, bool ByRule);
 
 /// <summary>What a grower did in one go: all of it counts, or nothing.</summary>
 /// <param name="Id">Made by the client; sent again, it is answered the same.</param>
-/// <param name="Entries">In the order in which they are judged: one may rest on those before it.</param>
+/// <param name="Entries">Corrections first, those of a batch together; then the others in their order: one may rest on those before it.</param>
 /// <param name="Corrects">An act that is taken back by this one, which holds all of it anew; without entries it is undone.</param>
 public sealed record Act(Guid Id, DateOnly On, IReadOnlyList<ActEntry> Entries, Guid? Corrects);
 
@@ -47,35 +47,65 @@ public sealed class Acts(NurseryTransaction nursery, TimeProvider clock, bool ow
                 throw new ConflictException("other-payload");
         }
 
-        var wrong = act.Corrects is { } corrected ? await store.EntriesOfAsync(corrected, reader, cancel) : [];
+        var wrong = act.Corrects is { } whole ? await store.EntriesOfAsync(whole, reader, cancel) : [];
+        var corrected = await reader.SomeAsync([.. act.Entries.Select(e => e.Entry.Corrects).OfType<Guid>()], cancel);
         var batches = act.Entries.Select(e => e.Batch).Concat(wrong.Select(e => e.BatchId)).Distinct().ToList();
         var taken = await PacketsAsync(batches, cancel);
         var ledgers = await OpenLedgers.OpenAsync(
             nursery,
             clock,
             batches,
-            taken.Values.OfType<Guid>().Concat(wrong.Select(e => e.Entry.LotId).OfType<Guid>()),
+            taken.Values.OfType<Guid>().Concat(wrong.Concat(corrected).Select(e => e.Entry.LotId).OfType<Guid>()),
             cancel
         );
         if (batches.Exists(b => ledgers[b].Batch.Input.LotId != taken.GetValueOrDefault(b)))
             throw new AgainException();
 
-        if (own && wrong.Any(e => e.By != nursery.By || e.SaidOn != ledgers.Catalogue.Today))
+        if (own && wrong.Concat(corrected).Any(e => e.By != nursery.By || e.SaidOn != ledgers.Catalogue.Today))
             throw new RefusedException(new Failure("not-yours", "corrects"));
 
         var written = new List<Guid>();
-        // The last first: what it did rests on what was done before.
-        foreach (var entry in wrong.Reverse().Where(e => !Fold.TakenBack(ledgers[e.BatchId].Entries).Contains(e.Entry.Id)))
+        var standing = wrong.Where(e => !Fold.TakenBack(ledgers[e.BatchId].Entries).Contains(e.Entry.Id)).Reverse().ToList();
+        foreach (var batch in standing.GroupBy(e => e.BatchId))
         {
-            var id = WorkStore.Derived(act.Id, entry.Entry.Id.ToString());
-            ledgers.Append(entry.BatchId, new(id, 0, act.On, EntryKind.Undo, Corrects: entry.Entry.Id, Act: act.Id));
-            written.Add(id);
+            List<LedgerEntry> undone =
+            [
+                .. batch.Select(e => new LedgerEntry(
+                    WorkStore.Derived(act.Id, e.Entry.Id.ToString()),
+                    0,
+                    act.On,
+                    EntryKind.Undo,
+                    Corrects: e.Entry.Id,
+                    Act: act.Id
+                )),
+            ];
+            ledgers.Change(batch.Key, undone, (_, field) => field);
+            written.AddRange(undone.Select(e => e.Id));
         }
 
-        for (var i = 0; i < act.Entries.Count; i++)
+        Append(ledgers, act, shared: act.Entries.Count + wrong.Count > 1, taken);
+        written.AddRange(act.Entries.Select(e => e.Entry.Id));
+        await new SplitStore(nursery, clock).FollowAsync(ledgers, wrong.Select(e => (e.BatchId, e.Entry)), cancel);
+        await ledgers.SaveAsync(cancel);
+        await store.KeepAsync(act.Id, hash, written, cancel);
+        return written;
+    }
+
+    private static void Append(OpenLedgers ledgers, Act act, bool shared, Dictionary<Guid, Guid?> taken)
+    {
+        var numbered = act.Entries.Index().ToList();
+        foreach (var batch in numbered.Where(e => e.Item.Entry.Kind == EntryKind.Corrected).GroupBy(e => e.Item.Batch))
         {
-            var (batch, said, byRule) = act.Entries[i];
-            var shared = act.Entries.Count + wrong.Count > 1;
+            var at = batch.Select(e => e.Index).ToList();
+            ledgers.Change(
+                batch.Key,
+                [.. batch.Select(e => e.Item.Entry with { Act = shared ? act.Id : null })],
+                (i, field) => $"entries[{at[i]}].{field}"
+            );
+        }
+
+        foreach (var (i, (batch, said, byRule)) in numbered.Where(e => e.Item.Entry.Kind != EntryKind.Corrected))
+        {
             var lot = said.Kind == EntryKind.Sown ? said.LotId ?? taken.GetValueOrDefault(batch) : null;
             try
             {
@@ -85,14 +115,7 @@ public sealed class Acts(NurseryTransaction nursery, TimeProvider clock, bool ow
             {
                 throw e.At(field => $"entries[{i}].{field}");
             }
-
-            written.Add(said.Id);
         }
-
-        await new SplitStore(nursery, clock).FollowAsync(ledgers, wrong.Select(e => (e.BatchId, e.Entry)), cancel);
-        await ledgers.SaveAsync(cancel);
-        await store.KeepAsync(act.Id, hash, written, cancel);
-        return written;
     }
 
     private static void Check(Act act)
@@ -104,9 +127,8 @@ public sealed class Acts(NurseryTransaction nursery, TimeProvider clock, bool ow
         {
             if (!ids.Add(act.Entries[i].Entry.Id))
                 throw new RefusedException(new Failure("not-chosen", $"entries[{i}].id"));
-            // An act is taken back and put right whole, by naming it.
-            // A batch is split by its own command.
-            if (act.Entries[i].Entry.Kind is EntryKind.Undo or EntryKind.Corrected or EntryKind.Parted)
+            // An act is taken back whole, by naming it. A batch is split by its own command.
+            if (act.Entries[i].Entry.Kind is EntryKind.Undo or EntryKind.Parted)
                 throw new RefusedException(new Failure("not-chosen", $"entries[{i}].kind"));
         }
     }

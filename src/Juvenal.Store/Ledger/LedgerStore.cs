@@ -60,13 +60,22 @@ public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
             Act = WorkStore.Derived(entry.Id, "undo"),
         };
         var written = false;
-        foreach (var part in parts)
+        foreach (var part in parts.GroupBy(p => p.BatchId))
         {
-            var itself = part.Entry.Id == entry.Corrects;
-            written |= ledgers.Append(
-                part.BatchId,
-                itself ? entry : entry with { Id = WorkStore.Derived(entry.Id, part.Entry.Id.ToString()), Corrects = part.Entry.Id },
-                byRule
+            written |= ledgers.Change(
+                part.Key,
+                [
+                    .. part.Select(p =>
+                        p.Entry.Id == entry.Corrects
+                            ? entry
+                            : entry with
+                            {
+                                Id = WorkStore.Derived(entry.Id, p.Entry.Id.ToString()),
+                                Corrects = p.Entry.Id,
+                            }
+                    ),
+                ],
+                (_, field) => field
             );
         }
 

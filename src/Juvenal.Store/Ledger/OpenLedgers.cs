@@ -98,13 +98,48 @@ internal sealed class OpenLedgers
         var hash = ActStore.Hash(new { batch, entry = entry with { Sequence = 0 } });
         if (page.Stored.FirstOrDefault(e => e.Entry.Id == entry.Id) is { } same)
             return same.PayloadHash.AsSpan().SequenceEqual(hash) ? false : throw new ConflictException("other-payload");
-        switch (Judge.Of(page.Ledger, entry, Facts, byRule, page.Doubts))
+        page.Add([(Stands(Judge.Of(page.Ledger, entry, Facts, byRule, page.Doubts), out var after), hash)], after);
+        return true;
+    }
+
+    /// <summary>Judges undos and corrections of one batch that stand together or not at all, and adds them.</summary>
+    /// <param name="batch">One of those that are open.</param>
+    /// <param name="changes">Undo, corrected; 1 or more.</param>
+    /// <param name="field">The name of a field of one of them, where they are told by their number.</param>
+    /// <inheritdoc cref="Append"/>
+    public bool Change(Guid batch, IReadOnlyList<LedgerEntry> changes, Func<int, string, string> field)
+    {
+        var page = _pages[batch];
+        var hashes = changes.Select(c => ActStore.Hash(new { batch, entry = c with { Sequence = 0 } })).ToList();
+        foreach (var (change, hash) in changes.Zip(hashes))
         {
+            if (page.Stored.FirstOrDefault(e => e.Entry.Id == change.Id) is not { } same)
+                continue;
+            return same.PayloadHash.AsSpan().SequenceEqual(hash) ? false : throw new ConflictException("other-payload");
+        }
+
+        var (verdict, at) = Judge.Of(page.Ledger, changes, Facts, page.Doubts);
+        try
+        {
+            Stands(verdict, out var after);
+            page.Add([.. changes.Zip(hashes)], after);
+            return true;
+        }
+        catch (RefusedException e)
+        {
+            throw e.At(name => field(at, name));
+        }
+    }
+
+    private static LedgerEntry Stands(Verdict verdict, out BatchLedger after)
+    {
+        switch (verdict)
+        {
+            case Verdict.Accepted accepted:
+                after = accepted.After;
+                return accepted.Entry;
             case Verdict.Doubted doubted:
                 throw new RefusedException(doubted.Doubts) { Asks = true };
-            case Verdict.Accepted accepted:
-                page.Add(accepted, hash);
-                return true;
             case Verdict.Waiting waiting:
                 // Nothing is sent ahead of what it rests on yet: what is not here was never written.
                 throw new RefusedException(new Failure("not-chosen", waiting.Field));
@@ -250,10 +285,10 @@ internal sealed class OpenLedgers
         /// <summary>As it would be with other choices: whether half are up is asked of their germination.</summary>
         public BatchState With(BatchInput input, Route route) => Ledger.With(route, PlanRows.SeedsToEmergence(input));
 
-        public void Add(Verdict.Accepted accepted, byte[] hash)
+        public void Add(IEnumerable<(LedgerEntry Entry, byte[] Hash)> added, BatchLedger after)
         {
-            New.Add((accepted.Entry, hash));
-            Ledger = accepted.After;
+            New.AddRange(added);
+            Ledger = after;
         }
     }
 }

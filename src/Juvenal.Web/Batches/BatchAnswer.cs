@@ -83,6 +83,7 @@ public sealed record StepDayAnswer(
 /// <param name="About">How many days the day may be off; null: it is that day.</param>
 /// <param name="Sure">The grower was asked whether it is so, and said yes.</param>
 /// <param name="Corrected">The number that a correction gave it; null where it was right.</param>
+/// <param name="Act">What was said in one go with it shares this; null where it was said alone.</param>
 public sealed record EntryAnswer(
     Guid Id,
     EntryKind Kind,
@@ -101,7 +102,8 @@ public sealed record EntryAnswer(
     int ContainersTo,
     int? About,
     bool Sure,
-    int? Corrected
+    int? Corrected,
+    Guid? Act
 );
 
 /// <param name="Usable">Plants that count now.</param>
@@ -348,7 +350,8 @@ internal static class BatchAnswers
             numbers.ContainersTo,
             right?.NewDay is null ? e.About : right.About,
             numbers.Sure?.Count > 0 || e.Sure?.Count > 0,
-            right is null ? null : EntryWords.Number(right, e.Kind)
+            right is null ? null : EntryWords.Number(right, e.Kind),
+            e.Act
         );
     }
 }

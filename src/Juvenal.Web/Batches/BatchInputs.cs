@@ -117,7 +117,10 @@ public sealed record ActEntryInput : EntrySaid
     /// <summary>Whose ledger.</summary>
     public required Guid Batch { get; init; }
 
-    internal ActEntry On(DateOnly day) => new(Batch, Entry(day, null), Containers is null);
+    /// <summary>Corrected: the entry whose numbers or day were wrong. Those of one act are put right together.</summary>
+    public Guid? Corrects { get; init; }
+
+    internal ActEntry On(DateOnly day) => new(Batch, Entry(day, Corrects), Containers is null && Kind != EntryKind.Corrected);
 }
 
 /// <summary>What was done in one go: all of it counts, or nothing.</summary>

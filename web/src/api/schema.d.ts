@@ -1233,6 +1233,11 @@ export interface components {
             batch: string;
             /**
              * Format: uuid
+             * @description Corrected: the entry whose numbers or day were wrong. Those of one act are put right together.
+             */
+            corrects?: null | string;
+            /**
+             * Format: uuid
              * @description Made by the client (UUIDv7): sent twice, it has one effect.
              */
             id: string;
@@ -2219,6 +2224,11 @@ export interface components {
              * @description The number that a correction gave it; null where it was right.
              */
             corrected: null | number;
+            /**
+             * Format: uuid
+             * @description What was said in one go with it shares this; null where it was said alone.
+             */
+            act: null | string;
         };
         /** @description A ledger entry as it is written. */
         EntryInput: {

@@ -1,4 +1,4 @@
-import { screen, waitFor } from '@testing-library/react';
+import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import type { Schemas } from '../api/client';
 import { show } from '../test/page';
@@ -25,6 +25,7 @@ const entry = (change: Partial<Schemas['EntryAnswer']>): Schemas['EntryAnswer'] 
   about: null,
   sure: false,
   corrected: null,
+  act: null,
   ...change,
 });
 
@@ -85,6 +86,37 @@ describe('the ledger', () => {
     const { user } = show(<Ledger batch={batch(entry({ kind, seeds: 80, containers: 80 }))} />);
     await user.click(screen.getByRole('button', { name: /^Correct/ }));
     expect(screen.getAllByRole('textbox').map((f) => (f as HTMLInputElement).labels?.[0]?.textContent)).toEqual([...fields]);
+  });
+
+  it('puts a move and the plants lost at it right in one go, on one day', async () => {
+    on('POST acts', { entries: ['e8', 'e9'] });
+    const moved = entry({
+      id: 'e2',
+      kind: 'moved',
+      act: 'a1',
+      text: '30 moved',
+      seedlings: 30,
+      containers: 30,
+      containersTo: 30,
+    });
+    const lost = entry({ id: 'e3', kind: 'lost', act: 'a1', text: '4 lost', seedlings: 4, containers: 4 });
+    const { user } = show(<Ledger batch={batch(lost, moved, entry({}))} />);
+    await user.click(screen.getByRole('button', { name: 'Correct: 30 moved' }));
+    const part = (name: string) => within(screen.getByRole('group', { name }));
+    const count = part('30 moved').getByLabelText<HTMLInputElement>('Seedlings');
+    await user.clear(count);
+    await user.type(count, '31');
+    await user.clear(part('4 lost').getByLabelText('Seedlings'));
+    await user.type(part('4 lost').getByLabelText('Seedlings'), '3');
+    await user.click(screen.getByRole('button', { name: 'Correct' }));
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+    expect(asked('POST').at(-1)?.body).toMatchObject({
+      on: '2026-04-18',
+      entries: [
+        { kind: 'corrected', corrects: 'e2', seedlings: 31, containers: 31, containersTo: 31, newDay: '2026-04-10' },
+        { kind: 'corrected', corrects: 'e3', seedlings: 3, containers: 3, newDay: '2026-04-10' },
+      ],
+    });
   });
 
   it('says at the field what cannot be, and keeps what was typed', async () => {

@@ -13,10 +13,11 @@ import { About } from '../ui/About';
 import { Doubt } from '../ui/Doubt';
 import { DayField, NumberField } from '../ui/Field';
 import { number } from '../ui/units';
-import { useLog, type Batch } from './useBatch';
+import { useCorrect, type Batch } from './useBatch';
 
 type Entry = Schemas['EntryAnswer'];
 type Field = 'seeds' | 'seedlings' | 'containers' | 'containersTo';
+type Numbers = Record<Field, string>;
 
 const names: Record<Field, string> = {
   seeds: 'Seeds',
@@ -37,47 +38,66 @@ const fieldsOf = (entry: Entry): Field[] =>
           ? ['seedlings', 'containers', 'containersTo']
           : ['seedlings', 'containers'];
 
-/** A miscount is put right by an entry of its own: the first one stays readable. */
+const numbersOf = (entry: Entry): Numbers => ({
+  seeds: String(entry.seeds),
+  seedlings: String(entry.seedlings),
+  containers: String(entry.containers),
+  containersTo: String(entry.containersTo),
+});
+
+/** Containers that were as many as the plants go on being as many, until they are typed. */
+function typing(was: Numbers, field: Field, text: string): Numbers {
+  const follows = (f: Field) => field === 'seedlings' && was[f] === was.seedlings;
+  return {
+    ...was,
+    ...(follows('containers') ? { containers: text } : {}),
+    ...(follows('containersTo') ? { containersTo: text } : {}),
+    [field]: text,
+  };
+}
+
+/** What an entry is put right to; null with errors at its fields. */
+function read(entry: Entry, typed: Numbers): { values: Record<Field, number>; errors: Partial<Record<Field, string>> } {
+  const values = { seeds: 0, seedlings: 0, containers: 0, containersTo: 0 };
+  const errors: Partial<Record<Field, string>> = {};
+  for (const f of fieldsOf(entry)) {
+    const value = number(typed[f]);
+    if (value === null || !Number.isInteger(value) || value < 0) errors[f] = 'Type a whole number.';
+    else values[f] = value;
+  }
+  return { values, errors };
+}
+
+/**
+ * A miscount or a wrong day is put right by an entry of its own: the first one stays readable. What was said in one go, a move and the
+ * plants that were lost at it, has one day, and is put right in one go.
+ */
 export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry; onClose: () => void }) {
-  const log = useLog(batch);
-  const [typed, setTyped] = useState<Record<Field, string>>({
-    seeds: String(entry.seeds),
-    seedlings: String(entry.seedlings),
-    containers: String(entry.containers),
-    containersTo: String(entry.containersTo),
-  });
+  const correct = useCorrect(batch);
+  // As it happened: the ledger has the newest first.
+  const entries = [
+    entry,
+    ...batch.ledger.filter((e) => e.act !== null && e.act === entry.act && e.id !== entry.id && e.canCorrect),
+  ];
+  const several = entries.length > 1;
+  const [typed, setTyped] = useState<Record<string, Numbers>>(() => Object.fromEntries(entries.map((e) => [e.id, numbersOf(e)])));
   const [on, setOn] = useState(entry.happenedOn);
   const [about, setAbout] = useState(entry.about);
-  const [wrong, setWrong] = useState<Partial<Record<Field, string>>>({});
-  /** Containers that were as many as the plants go on being as many, until they are typed. */
-  const type = (field: Field, text: string) =>
-    setTyped((was) => {
-      const follows = (f: Field) => field === 'seedlings' && f !== 'seedlings' && f !== 'seeds' && was[f] === was.seedlings;
-      return {
-        ...was,
-        [field]: text,
-        ...(follows('containers') ? { containers: text } : {}),
-        ...(follows('containersTo') ? { containersTo: text } : {}),
-      };
-    });
-  const problem = log.error instanceof Problem ? log.error : null;
+  const [wrong, setWrong] = useState<Record<string, Partial<Record<Field, string>>>>({});
+  const problem = correct.error instanceof Problem ? correct.error : null;
   const doubted = problem !== null && problem.doubts.length > 0;
-  const fields = fieldsOf(entry);
+  const numbers = (e: Entry) => typed[e.id] ?? numbersOf(e);
+  const told = (i: number, field: string) => (doubted ? undefined : problem?.at(several ? `entries[${i}].${field}` : field));
   const send = () => {
-    const values = { seeds: 0, seedlings: 0, containers: 0, containersTo: 0 };
-    const errors: Partial<Record<Field, string>> = {};
-    for (const f of fields) {
-      const value = number(typed[f]);
-      if (value === null || !Number.isInteger(value) || value < 0) errors[f] = 'Type a whole number.';
-      else values[f] = value;
-    }
-    setWrong(errors);
-    if (Object.keys(errors).length > 0) return;
-    log.mutate(
-      { kind: 'corrected', happenedOn: batch.today, corrects: entry.id, newDay: on, about, ...values },
+    const said = entries.map((e) => ({ entry: e, ...read(e, numbers(e)) }));
+    setWrong(Object.fromEntries(said.map((s) => [s.entry.id, s.errors])));
+    if (said.some((s) => Object.keys(s.errors).length > 0)) return;
+    correct.mutate(
+      { newDay: on, about, entries: said.map((s) => ({ corrects: s.entry.id, ...s.values })) },
       { onSuccess: onClose },
     );
   };
+  const atField = entries.some((e, i) => fieldsOf(e).some((f) => told(i, f))) || told(0, 'newDay') || told(0, 'happenedOn');
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
       <Box
@@ -89,35 +109,43 @@ export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry;
       >
         <DialogTitle>Correct: {day(entry.happenedOn)}</DialogTitle>
         <DialogContent>
-          <Typography sx={{ mb: 2 }}>
-            {entry.text}. The right numbers count from the right day on; what was written stays readable.
+          {!several && <Typography>{entry.text}.</Typography>}
+          <Typography color="textSecondary" sx={{ mb: 2 }}>
+            The right numbers count from the right day on; what was written stays readable.
           </Typography>
           <Box sx={{ display: 'grid', gap: 2 }}>
-            {fields.map((f, i) => (
-              <NumberField
-                key={f}
-                label={entry.kind === 'emerged' ? 'Up by that day' : names[f]}
-                value={typed[f]}
-                onChange={(text) => type(f, text)}
-                error={wrong[f] ?? (doubted ? undefined : problem?.at(f))}
-                autoFocus={i === 0}
-              />
+            {entries.map((e, n) => (
+              <Box key={e.id} role="group" aria-label={e.text} sx={{ display: 'grid', gap: 2 }}>
+                {several && <Typography>{e.text}.</Typography>}
+                <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: several ? 'repeat(3, minmax(0, 1fr))' : '1fr' } }}>
+                  {fieldsOf(e).map((f, i) => (
+                    <NumberField
+                      key={f}
+                      label={e.kind === 'emerged' ? 'Up by that day' : names[f]}
+                      value={numbers(e)[f]}
+                      onChange={(text) => setTyped((was) => ({ ...was, [e.id]: typing(numbers(e), f, text) }))}
+                      error={wrong[e.id]?.[f] ?? told(n, f)}
+                      autoFocus={n === 0 && i === 0}
+                    />
+                  ))}
+                </Box>
+              </Box>
             ))}
             <DayField
               label="Day"
               value={on}
               onChange={(day) => setOn(day || entry.happenedOn)}
               max={batch.today}
-              error={problem?.at('newDay') ?? problem?.at('happenedOn')}
+              error={told(0, 'newDay') ?? told(0, 'happenedOn')}
             />
             {on !== batch.today && <About value={about} onChange={setAbout} />}
             {doubted && (
               <Doubt
                 problem={problem}
-                onSure={(sure) => log.variables && log.mutate({ ...log.variables, sure }, { onSuccess: onClose })}
+                onSure={(sure) => correct.variables && correct.mutate({ ...correct.variables, sure }, { onSuccess: onClose })}
               />
             )}
-            {problem && !doubted && ![...fields, 'newDay', 'happenedOn'].some((f) => problem.at(f)) && (
+            {problem && !doubted && !atField && (
               <Alert severity="error">{Object.values(problem.errors)[0]?.[0] ?? problem.message}</Alert>
             )}
           </Box>
@@ -126,7 +154,7 @@ export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry;
           <Button variant="text" onClick={onClose}>
             Cancel
           </Button>
-          <Button type="submit" variant="contained" loading={log.isPending}>
+          <Button type="submit" variant="contained" loading={correct.isPending}>
             Correct
           </Button>
         </DialogActions>

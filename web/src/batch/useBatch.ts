@@ -1,4 +1,5 @@
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery } from '@tanstack/react-query';
+import { v5 } from 'uuid';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useNursery, useRefresh } from '../app/nursery';
 import { lookAgain } from '../data/plans';
@@ -48,6 +49,40 @@ export function useLog(batch: Batch) {
           body: { ...entry, id },
         }),
       ),
+  });
+}
+
+interface Correction {
+  newDay: string;
+  about: number | null;
+  entries: { corrects: string; seeds: number; seedlings: number; containers: number; containersTo: number }[];
+  sure?: string[];
+}
+
+/** Puts right what was said in one go: one entry, or a move with what was lost at it. */
+export function useCorrect(batch: Batch) {
+  const nursery = useNursery();
+  return useEntries<Correction>({
+    batch: batch.id,
+    today: batch.today,
+    tell: () => 'Put right.',
+    send: ({ newDay, about, entries, sure }, [id]) => {
+      const right = entries.map((e) => ({ kind: 'corrected' as const, newDay, about, ...e, ...(sure ? { sure } : {}) }));
+      const [only] = right;
+      return only && right.length === 1
+        ? unwrap(
+            api.POST('/api/nurseries/{nursery}/batches/{id}/entries', {
+              params: { path: { nursery, id: batch.id } },
+              body: { ...only, id, happenedOn: batch.today },
+            }),
+          )
+        : unwrap(
+            api.POST('/api/nurseries/{nursery}/acts', {
+              params: { path: { nursery } },
+              body: { id, on: batch.today, entries: right.map((e) => ({ ...e, id: v5(e.corrects, id), batch: batch.id })) },
+            }),
+          );
+    },
   });
 }
 
