@@ -351,6 +351,8 @@ public class KnownTests(House house) : IClassFixture<House>
         };
         Assert.Equal(200, (await house.PostAsync("identity/told", told)).Status);
         Assert.Equal((0, 70), ((int)(await PageAsync(one))["standing"]!, (int)(await PageAsync(two))["standing"]!));
+        // They are none of its seeds: as many of those came up as before.
+        Assert.Equal((40, 30), ((int)(await PageAsync(one))["emerged"]!, (int)(await PageAsync(two))["emerged"]!));
         var over = (await PageAsync(two))["groups"]!.AsArray().Single(g => g!["oneOf"] is null)!;
         Assert.Equal((40, 40, "move"), ((int)over["seedlings"]!, (int)over["containers"]!, (string)over["reached"]!["kind"]!));
         Assert.Contains("30 Jan", (string)over["state"]!, StringComparison.Ordinal);

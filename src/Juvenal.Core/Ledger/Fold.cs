@@ -3,8 +3,8 @@ using Juvenal.Core.Season;
 namespace Juvenal.Core.Ledger;
 
 /// <summary>
-/// Adds up a batch's ledger. In seedlings, at any moment: emerged (or received) = standing + lost + snipped + used in
-/// grafting + gone + parted.
+/// Adds up a batch's ledger. In seedlings, at any moment: emerged (or received) + came over from another batch =
+/// standing + lost + snipped + used in grafting + gone + parted.
 /// </summary>
 public static class Fold
 {

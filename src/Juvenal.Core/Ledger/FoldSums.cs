@@ -75,6 +75,11 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
             _trays[tray.TrayId] = (tray.Cells, entry.HappenedOn);
         switch (entry.Kind)
         {
+            // Plants of another batch that turn out to be of this one are none of its seeds: its emergence stays what it was.
+            case EntryKind.Received when entry.Said is EntryDetail.Stood { From: not null } over && _days.ContainsKey(route.Begin.Id):
+                Stand(entry, over);
+                Hardened(entry);
+                break;
             case EntryKind.Received:
                 _seeds += entry.Seedlings;
                 _emerged += entry.Seedlings;
@@ -85,9 +90,7 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
                 (_countedOn, _countedAbout) = (entry.HappenedOn, entry.About);
                 Date(route.Begin, entry.HappenedOn, entry.About);
                 Date(route.Standing, entry.HappenedOn, entry.About);
-                // What comes hardened has its moves behind it.
-                if (entry.Said is EntryDetail.Stood { HardenedSince: not null })
-                    Reach(entry);
+                Hardened(entry);
                 break;
             case EntryKind.Separated:
                 if (Of(entry) is { } twins)
@@ -354,6 +357,13 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
             _ => day,
         };
 
+    /// <summary>What comes hardened has its moves behind it.</summary>
+    private void Hardened(LedgerEntry came)
+    {
+        if (came.Said is EntryDetail.Stood { HardenedSince: not null })
+            Reach(came);
+    }
+
     private void Reach(LedgerEntry entry)
     {
         var standing = _groups.Values.Sum(g => g.Seedlings);
@@ -365,7 +375,8 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
             if (there > 0 && there * 2 >= standing)
             {
                 Date(step, entry.HappenedOn, entry.About);
-                Date(route.Standing, _countedOn, _countedAbout);
+                if (_emerged > 0)
+                    Date(route.Standing, _countedOn, _countedAbout);
             }
         }
     }

@@ -123,8 +123,8 @@ public sealed record LedgerEntry(
 public sealed record Contradiction(LedgerEntry Entry, string Code, string Field, int Value, int Right, DateOnly Day);
 
 /// <summary>A batch's ledger added up.</summary>
-/// <param name="SeedsSown">Seeds; or cuttings and grafts set, plants received.</param>
-/// <param name="Emerged">Seedlings, to date; or rooted, healed, received.</param>
+/// <param name="SeedsSown">Seeds; or cuttings and grafts set, plants received with which it began.</param>
+/// <param name="Emerged">Seedlings, to date; or rooted, healed, received with which it began.</param>
 /// <param name="Groups">What stands where, with nothing left out but empty groups.</param>
 /// <param name="Lost">Seedlings.</param>
 /// <param name="Snipped">Seedlings.</param>
@@ -166,6 +166,9 @@ public sealed record BatchState(
     public int Seedlings => Groups.Sum(g => g.Seedlings);
 
     public int Containers => Groups.Sum(g => g.Containers);
+
+    /// <summary>Plants that were counted under another batch until somebody saw what they are.</summary>
+    public int CameOver => Seedlings + Lost + Snipped + Used + Gone + Parted - Emerged;
 
     /// <summary>The group of a name, which may be the name of a sitting that stands with others; null where it is empty.</summary>
     public Group? Group(GroupId? name) =>
