@@ -108,6 +108,7 @@ test('not yet keeps its reason; a fixed day that contradicts the plan is said', 
 
 test('bad input is said at the field and nothing typed is lost', async ({ page }) => {
   await page.goto(`${nursery}/plan`);
+  await expect(page.getByRole('button', { name: 'Keep this plan' })).toBeEnabled();
   await page.getByLabel('Plants wanted').fill('0');
   await expect(page.getByText('From 1 to 1,000,000; 0 was given.').first()).toBeVisible();
   await expect(page.getByLabel('Plants wanted')).toHaveValue('0');

@@ -87,6 +87,16 @@ export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry;
   const problem = correct.error instanceof Problem ? correct.error : null;
   const doubted = problem !== null && problem.doubts.length > 0;
   const numbers = (e: Entry) => typed[e.id] ?? numbersOf(e);
+  /** What had the same number goes on having it: seedlings that were counted, and carried on as counted. */
+  const type = (e: Entry, field: Field, text: string) =>
+    setTyped((was) => {
+      const before = was[e.id]?.[field];
+      const now = { ...was, [e.id]: typing(numbers(e), field, text) };
+      for (const other of entries)
+        if (field === 'seedlings' && other.id !== e.id && was[other.id]?.seedlings === before)
+          now[other.id] = typing(was[other.id] ?? numbersOf(other), 'seedlings', text);
+      return now;
+    });
   const told = (i: number, field: string) => (doubted ? undefined : problem?.at(several ? `entries[${i}].${field}` : field));
   const send = () => {
     const said = entries.map((e) => ({ entry: e, ...read(e, numbers(e)) }));
@@ -115,7 +125,7 @@ export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry;
           </Typography>
           <Box sx={{ display: 'grid', gap: 2 }}>
             {entries.map((e, n) => (
-              <Box key={e.id} role="group" aria-label={e.text} sx={{ display: 'grid', gap: 2 }}>
+              <Box key={e.id} {...(several && { role: 'group', 'aria-label': e.text })} sx={{ display: 'grid', gap: 2 }}>
                 {several && <Typography>{e.text}.</Typography>}
                 <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: several ? 'repeat(3, minmax(0, 1fr))' : '1fr' } }}>
                   {fieldsOf(e).map((f, i) => (
@@ -123,7 +133,7 @@ export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry;
                       key={f}
                       label={e.kind === 'emerged' ? 'Up by that day' : names[f]}
                       value={numbers(e)[f]}
-                      onChange={(text) => setTyped((was) => ({ ...was, [e.id]: typing(numbers(e), f, text) }))}
+                      onChange={(text) => type(e, f, text)}
                       error={wrong[e.id]?.[f] ?? told(n, f)}
                       autoFocus={n === 0 && i === 0}
                     />

@@ -12,8 +12,22 @@ import { Problem, type Schemas } from '../api/client';
 import { useCatalogue, useNursery } from '../app/nursery';
 import { Choose, DayField, NumberField } from '../ui/Field';
 import { number } from '../ui/units';
+import { useKept } from '../ui/useKept';
 import { groupName } from './model';
 import { useSplit, type Batch } from './useBatch';
+
+/** What is typed and not sent yet. */
+interface Typed {
+  plants: string;
+  /** Null: as many as go. */
+  wanted: string | null;
+  /** Null: today, whichever day that is by now. */
+  on: string | null;
+  bedId: string;
+  pots: string;
+  aim: 'bed' | 'sale';
+  saleOn: string;
+}
 
 /** Part of a batch goes its own way from here: another bed, other pots, kept back or for sale. */
 export function Split({ batch, group, onClose }: { batch: Batch; group: Schemas['GroupAnswer']; onClose: () => void }) {
@@ -21,13 +35,17 @@ export function Split({ batch, group, onClose }: { batch: Batch; group: Schemas[
   const navigate = useNavigate();
   const catalogue = useCatalogue();
   const split = useSplit(batch);
-  const [plants, setPlants] = useState('');
-  const [wanted, setWanted] = useState<string | null>(null);
-  const [on, setOn] = useState(batch.today);
-  const [bedId, setBed] = useState(batch.input.aim ? '' : batch.input.bedId);
-  const [pots, setPots] = useState('as-planned');
-  const [aim, setAim] = useState<'bed' | 'sale'>('bed');
-  const [saleOn, setSaleOn] = useState('');
+  const [typed, set, clear] = useKept<Typed>(`${nursery}/${batch.id}/split/${group.id}`, {
+    plants: '',
+    wanted: null,
+    on: null,
+    bedId: batch.input.aim ? '' : batch.input.bedId,
+    pots: 'as-planned',
+    aim: 'bed',
+    saleOn: '',
+  });
+  const { plants, wanted, bedId, pots, aim, saleOn } = typed;
+  const on = typed.on ?? batch.today;
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const problem = split.error instanceof Problem ? split.error : null;
   const error = (field: string) => wrong[field] ?? problem?.at(field);
@@ -55,7 +73,12 @@ export function Split({ batch, group, onClose }: { batch: Batch; group: Schemas[
         aim:
           aim === 'sale' ? { kind: 'sale', day: saleOn || null, outdoors: false } : { kind: 'bed', day: null, outdoors: false },
       },
-      { onSuccess: (id) => void navigate(`/n/${nursery}/batches/${id}`) },
+      {
+        onSuccess: (id) => {
+          clear();
+          void navigate(`/n/${nursery}/batches/${id}`);
+        },
+      },
     );
   };
 
@@ -68,31 +91,43 @@ export function Split({ batch, group, onClose }: { batch: Batch; group: Schemas[
           pots and beds can be changed after.
         </Typography>
         <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: '1fr 1fr', alignItems: 'start' }}>
-          <NumberField label="Plants" value={plants} onChange={setPlants} error={error('seedlings')} autoFocus />
+          <NumberField
+            label="Plants"
+            value={plants}
+            onChange={(plants) => set({ plants })}
+            error={error('seedlings')}
+            autoFocus
+          />
           <NumberField
             label="Of those wanted"
             value={wanted ?? plants}
-            onChange={setWanted}
+            onChange={(wanted) => set({ wanted })}
             error={error('wanted')}
             help={`${batch.code} wants so many fewer`}
           />
-          <DayField label="Day" value={on} onChange={setOn} max={batch.today} error={error('happenedOn') ?? error('on')} />
+          <DayField
+            label="Day"
+            value={on}
+            onChange={(on) => set({ on })}
+            max={batch.today}
+            error={error('happenedOn') ?? error('on')}
+          />
           <Choose
             label="Raised for"
             value={aim}
-            onChange={(v) => setAim(v as typeof aim)}
+            onChange={(v) => set({ aim: v as typeof aim })}
             options={[
               { value: 'bed', label: 'a bed' },
               { value: 'sale', label: 'a sale, ready by a day' },
             ]}
           />
           {aim === 'sale' ? (
-            <DayField label="Ready by" value={saleOn} onChange={setSaleOn} error={error('aim.day')} />
+            <DayField label="Ready by" value={saleOn} onChange={(saleOn) => set({ saleOn })} error={error('aim.day')} />
           ) : (
             <Choose
               label="Bed"
               value={bedId}
-              onChange={setBed}
+              onChange={(bedId) => set({ bedId })}
               options={beds.map((p) => ({ value: p.id, label: p.name }))}
               error={error('path.bed')}
             />
@@ -102,7 +137,7 @@ export function Split({ batch, group, onClose }: { batch: Batch; group: Schemas[
               <Choose
                 label="Pots"
                 value={pots}
-                onChange={setPots}
+                onChange={(pots) => set({ pots })}
                 options={[
                   { value: 'as-planned', label: 'as planned for the others' },
                   { value: 'none', label: 'stay in this one until they are planted' },
@@ -118,7 +153,13 @@ export function Split({ batch, group, onClose }: { batch: Batch; group: Schemas[
         )}
       </DialogContent>
       <DialogActions>
-        <Button variant="text" onClick={onClose}>
+        <Button
+          variant="text"
+          onClick={() => {
+            clear();
+            onClose();
+          }}
+        >
           Cancel
         </Button>
         <Button variant="contained" loading={split.isPending} onClick={send}>

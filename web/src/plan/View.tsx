@@ -9,6 +9,7 @@ import { useCatalogue, useNursery, useSite } from '../app/nursery';
 import { DayField } from '../ui/Field';
 import { Empty, Waiting } from '../ui/Page';
 import { useSay } from '../ui/Say';
+import { useKept } from '../ui/useKept';
 import { Warning } from '../ui/Warning';
 import { Details, Figures } from './Answer';
 import { again, differences, firstForm, formOf, read, standing, type Form } from './model';
@@ -60,6 +61,7 @@ export function PlanView() {
       catalogue={catalogue.data}
       batch={changed.data ?? null}
       like={like.data ? again(like.data.input, search.get('plants')) : null}
+      draft={`${nursery}/plan?${search.toString()}/${changed.data?.version ?? ''}`}
     />
   );
 }
@@ -71,16 +73,19 @@ interface Props {
   batch: Schemas['BatchAnswer'] | null;
   /** What a new one begins with. */
   like: Form | null;
+  /** What is typed and not kept yet is found again under this name. */
+  draft: string;
 }
 
-function Planner({ site, catalogue, batch: given, like }: Props) {
+function Planner({ site, catalogue, batch: given, like, draft }: Props) {
   // The version that was opened is the one that is changed: if another comes meanwhile, the server says so.
   const [batch] = useState(given);
   const nursery = useNursery();
   const navigate = useNavigate();
   const { say } = useSay();
-  const [form, setForm] = useState<Form>(() => (batch ? formOf(batch.input) : (like ?? firstForm(catalogue, site.season))));
-  const set = (change: Partial<Form>) => setForm((f) => ({ ...f, ...change }));
+  const [first] = useState<Form>(() => (batch ? formOf(batch.input) : (like ?? firstForm(catalogue, site.season))));
+  const [form, set, clear] = useKept<Form>(draft, first);
+  const typed = JSON.stringify(form) !== JSON.stringify(first);
   const { input, errors } = useMemo(() => read(form, batch?.input.locks), [form, batch]);
   const preview = usePreview(input, batch?.id ?? null);
   const keep = useKeep(batch);
@@ -105,6 +110,7 @@ function Planner({ site, catalogue, batch: given, like }: Props) {
       { input, shown: plan.version, standing: stands?.standing ?? null },
       {
         onSuccess: (id) => {
+          clear();
           say(batch ? 'Changed.' : stands ? 'Kept. Round says what comes next.' : 'Kept. Round will say when to sow.');
           void navigate(`/n/${nursery}/batches/${id}`);
         },
@@ -145,6 +151,11 @@ function Planner({ site, catalogue, batch: given, like }: Props) {
             onChange={(plantOutOn) => set({ plantOutOn })}
             error={error('locks')}
           />
+        )}
+        {typed && (
+          <Button variant="text" onClick={clear} sx={{ mt: 1, px: 1, ml: -1 }}>
+            {batch ? 'As it was' : 'Begin again'}
+          </Button>
         )}
       </Box>
       <Box sx={{ gridArea: 'head', minWidth: 0 }} aria-live="polite" aria-busy={preview.isFetching}>
