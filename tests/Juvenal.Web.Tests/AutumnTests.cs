@@ -1,0 +1,56 @@
+using System.Text.Json.Nodes;
+using Xunit;
+
+namespace Juvenal.Web.Tests;
+
+/// <summary>A crop for the autumn, through four pots, goes the way of any other.</summary>
+public class AutumnTests(House house) : IClassFixture<House>
+{
+    [Fact]
+    public async Task A_crop_for_september_goes_through_four_pots_by_the_round_alone()
+    {
+        var day = new DateOnly(2026, 5, 20);
+        await house.WindToAsync(day);
+        var input = house.Input(24);
+        input["moves"] = new JsonArray([
+            .. Enumerable.Range(0, 4).Select(_ => new JsonObject { ["containerId"] = house.Pot, ["placeId"] = house.Glass }),
+        ]);
+        input["locks"] = new JsonObject { ["plantOut"] = "2026-09-05" };
+        var batch = await house.KeepAsync(input);
+        var page = await PageAsync(batch);
+        var days = page["steps"]!.AsArray().Select(s => DateOnly.Parse((string)s!["mid"]!)).ToList();
+        Assert.Equal(days.Order(), days);
+        Assert.InRange(days[0], new(2026, 6, 1), new(2026, 7, 31));
+
+        var did = new List<string>();
+        for (; day < new DateOnly(2026, 10, 1) && !did.Contains("plant-out"); day = day.AddDays(1))
+        {
+            await house.WindToAsync(day);
+            var due = (await house.GetAsync("round"))["stops"]!.AsArray().SelectMany(s => s!["tasks"]!.AsArray());
+            foreach (var card in due.Where(t => (Guid)t!["batchId"]! == batch && !(bool)t["thinning"]!).ToList())
+            {
+                var done = new JsonObject
+                {
+                    ["id"] = Guid.CreateVersion7(),
+                    ["extraId"] = Guid.CreateVersion7(),
+                    ["happenedOn"] = day.ToString("yyyy-MM-dd"),
+                    // What is up is counted, not proposed.
+                    ["count"] = (string)card!["step"]!["kind"]! == "up" ? (int)card["most"]! - 4 : (int)card["count"]!,
+                    ["from"] = card["from"]?.DeepClone(),
+                    ["carryOn"] = true,
+                    ["myCall"] = true,
+                };
+                var (status, answer) = await house.PostAsync($"batches/{batch}/steps/{(Guid)card["step"]!["id"]!}/done", done);
+                Assert.True(status == 200, $"{day} {card["title"]}: {answer.ToJsonString()}");
+                did.Add((string)card["step"]!["kind"]!);
+            }
+        }
+
+        Assert.Equal(["move", "move", "move", "move", "harden", "plant-out"], did.SkipWhile(d => d != "move"));
+        page = await PageAsync(batch);
+        Assert.All(page["groups"]!.AsArray(), g => Assert.Equal(house.Bed, (Guid)g!["placeId"]!));
+        Assert.Empty(page["failures"]!.AsArray());
+    }
+
+    private async Task<JsonNode> PageAsync(Guid batch) => await house.GetAsync($"batches/{batch}");
+}
