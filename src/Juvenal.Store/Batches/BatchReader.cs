@@ -268,49 +268,49 @@ public sealed class BatchReader(NurseryTransaction nursery)
         return ([.. entries.OrderByDescending(e => e.Entry.Sequence)], Fold.TakenBack(entries.Select(e => e.Entry)));
     }
 
-    internal static IReadOnlyDictionary<StepId, int> Abouts(NpgsqlDataReader r, int column) =>
-        r.FromJson<Dictionary<Guid, int>>(column).ToDictionary(a => new StepId(a.Key), a => a.Value);
+    internal static IReadOnlyDictionary<StepId, int> Abouts(Row r) =>
+        r.Json<Dictionary<Guid, int>>().ToDictionary(a => new StepId(a.Key), a => a.Value);
 
-    private static BatchView Read(NpgsqlDataReader r)
+    private static BatchView Read(NpgsqlDataReader reader)
     {
+        var r = new Row(reader);
         var row = BatchRow.Read(r);
-        const int own = BatchRow.Count;
         return new(
             row.Id,
             row.Version,
             row.Code,
             row.Input,
             row.Route,
-            r.GetString(own),
-            r.Enum<Crop>(own + 1),
-            r.Enum<SpeciesGroup>(own + 2),
-            r.Enum<Habit>(own + 3),
+            r.Text(),
+            r.Enum<Crop>(),
+            r.Enum<SpeciesGroup>(),
+            r.Enum<Habit>(),
             row.ToSow.Cells,
             row.ToSow.Seeds,
             row.ToSow.Trays,
-            r.GetInt32(own + 4),
-            r.GetInt32(own + 5),
-            r.GetInt32(own + 6),
-            r.GetInt32(own + 7),
-            r.FromJson<PlanSummary>(own + 8),
+            r.Int(),
+            r.Int(),
+            r.Int(),
+            r.Int(),
+            r.Json<PlanSummary>(),
             row.EndedOn,
-            r.TextOrNull(own + 9),
-            [.. r.FromJson<List<StoredStep>>(own + 10).Select(s => s with { Step = row.Route.Find(new(s.StepId))!.Value })],
-            r.FromJson<List<StoredGroup>>(own + 11),
-            r.GetInt32(own + 12),
-            r.FromJson<List<StoredTrayCount>>(own + 13),
-            r.OrNull<DateOnly>(own + 14),
+            r.TextOrNull(),
+            [.. r.Json<List<StoredStep>>().Select(s => s with { Step = row.Route.Find(new(s.StepId))!.Value })],
+            r.Json<List<StoredGroup>>(),
+            r.Int(),
+            r.Json<List<StoredTrayCount>>(),
+            r.OrNull<DateOnly>(),
             row.StepDays,
             row.PutOffs,
             row.KeptOn,
-            r.GetBoolean(own + 15),
-            Gone: r.GetInt32(own + 16),
-            Parted: r.GetInt32(own + 17),
-            Skips: r.GetFieldValue<Guid[]>(own + 18).Select(s => new StepId(s)).ToHashSet(),
-            Parent: r.OrNull<Guid>(own + 19) is { } parent ? new KinBatch(parent, r.GetString(own + 20)) : null,
-            Known: r.IsDBNull(own + 23) ? null : r.FromJson<Dictionary<Guid, string>>(own + 23),
-            Abouts: Abouts(r, own + 21),
-            Children: r.FromJson<List<KinBatch>>(own + 22)
+            r.Bool(),
+            Gone: r.Int(),
+            Parted: r.Int(),
+            Skips: r.Array<Guid>().Select(s => new StepId(s)).ToHashSet(),
+            Parent: (r.OrNull<Guid>(), r.TextOrNull()) is ({ } parent, { } code) ? new KinBatch(parent, code) : null,
+            Abouts: Abouts(r),
+            Children: r.Json<List<KinBatch>>(),
+            Known: r.JsonOrNull<Dictionary<Guid, string>>()
         );
     }
 }

@@ -226,17 +226,15 @@ internal sealed record BatchRow(
     DateOnly? ShootsFrom = null
 )
 {
-    /// <summary>What a batch is read by; <see cref="Read"/> takes them in this order.</summary>
+    /// <summary>What a batch is read by; <see cref="Read(Row)"/> takes them in this order.</summary>
     public const string Columns = """
-        b.id, b.version, b.code, b.cultivar_id, b.season, b.plants_wanted, b.germination, b.survival, b.confidence, b.seeds_per_cell,
-          b.seeds_available, b.lot_id, b.start, b.start_leaves, b.price_each, b.rootstock_id, b.scion_id, b.union_cm,
-          b.step_days, b.put_offs, b.summary_digest, b.ended_on, b.cells, b.seeds, b.trays, b.kept_on, b.jobs_digest,
-          path.ids, path.kinds, path.places, path.containers, path.locks, path.retired, b.aim, b.aim_day, b.aim_outdoors,
-          b.hold_days, b.mother_id, b.raised, b.in_flower, mother.leaves
+        path.ids, path.kinds, path.places, path.containers, path.locks, path.retired,
+          b.id, b.version, b.code,
+          b.cultivar_id, b.season, b.plants_wanted, b.germination, b.survival, b.confidence, b.seeds_per_cell, b.seeds_available, b.lot_id,
+          b.start, b.start_leaves, b.price_each, b.rootstock_id, b.scion_id, b.union_cm, b.mother_id, b.raised, b.in_flower,
+          b.aim, b.aim_day, b.aim_outdoors, b.hold_days,
+          b.step_days, b.put_offs, b.summary_digest, b.ended_on, b.cells, b.seeds, b.trays, b.kept_on, b.jobs_digest, mother.leaves
         """;
-
-    /// <summary>How many <see cref="Columns"/> are.</summary>
-    public const int Count = 41;
 
     /// <summary>What <see cref="Columns"/> come from.</summary>
     public const string From = $"""
@@ -275,57 +273,62 @@ internal sealed record BatchRow(
         order by b.id
         """;
 
-    public static BatchRow Read(NpgsqlDataReader r)
+    public static BatchRow Read(NpgsqlDataReader reader) => Read(new Row(reader));
+
+    public static BatchRow Read(Row r)
     {
         var route = RouteOf(r);
         return new(
-            r.GetGuid(0),
-            r.GetInt32(1),
-            r.GetString(2),
-            new BatchInput(
-                r.GetGuid(3),
-                r.GetInt32(4),
-                r.GetInt32(5),
-                r.GetDouble(6),
-                r.GetDouble(7),
-                r.GetDouble(8),
-                r.GetInt32(9),
-                r.OrNull<int>(10),
-                default,
-                default,
-                default,
-                [],
-                default,
-                default,
-                new(),
-                r.OrNull<Guid>(11),
-                StartOf(r),
-                r.Enum<AimKind>(33) is var aim && aim == AimKind.Bed ? null : new(aim, r.OrNull<DateOnly>(34), r.GetBoolean(35)),
-                r.OrNull<int>(36) is { } days ? new(default, days) : null
-            ).On(route),
+            r.Id(),
+            r.Int(),
+            r.Text(),
+            InputOf(r).On(route),
             route,
-            r.IsDBNull(18) ? null : r.FromJson<Dictionary<Guid, DateOnly>>(18).ToDictionary(d => new StepId(d.Key), d => d.Value),
-            r.IsDBNull(19) ? null : r.FromJson<Dictionary<Guid, PutOff>>(19).ToDictionary(d => new StepId(d.Key), d => d.Value),
-            r.TextOrNull(20),
-            r.OrNull<DateOnly>(21),
-            (r.GetInt32(22), r.GetInt32(23), r.OrNull<int>(24)),
-            r.OrNull<DateOnly>(25),
-            r.TextOrNull(26),
-            r.IsDBNull(40) ? null : ShootsOf(r.FromJson<List<LeafDay>>(40))
+            r.JsonOrNull<Dictionary<Guid, DateOnly>>()?.ToDictionary(d => new StepId(d.Key), d => d.Value),
+            r.JsonOrNull<Dictionary<Guid, PutOff>>()?.ToDictionary(d => new StepId(d.Key), d => d.Value),
+            r.TextOrNull(),
+            r.OrNull<DateOnly>(),
+            (r.Int(), r.Int(), r.OrNull<int>()),
+            r.OrNull<DateOnly>(),
+            r.TextOrNull(),
+            r.JsonOrNull<List<LeafDay>>() is { } mother ? ShootsOf(mother) : null
         );
     }
+
+    /// <summary>Without what stands in its path.</summary>
+    private static BatchInput InputOf(Row r) =>
+        new(
+            CultivarId: r.Id(),
+            Season: r.Int(),
+            PlantsWanted: r.Int(),
+            Germination: r.Double(),
+            Survival: r.Double(),
+            Confidence: r.Double(),
+            SeedsPerCell: r.Int(),
+            SeedsAvailable: r.OrNull<int>(),
+            TrayId: default,
+            GerminationPlaceId: default,
+            SeedlingPlaceId: default,
+            Moves: [],
+            HardeningPlaceId: default,
+            BedId: default,
+            Locks: new(),
+            LotId: r.OrNull<Guid>(),
+            Start: StartOf(r),
+            Aim: AimOf(r),
+            Hold: r.OrNull<int>() is { } days ? new(default, days) : null
+        );
 
     /// <summary>The first day with side shoots to cut.</summary>
     internal static DateOnly? ShootsOf(IEnumerable<LeafDay> mother) =>
         LeavesOn.First(mother.Select(m => (m.Day, m.Leaves)), null, Beginning.ShootLeaves);
 
-    private static Route RouteOf(NpgsqlDataReader r)
+    private static Route RouteOf(Row r)
     {
-        if (r.IsDBNull(27))
+        if (r.ArrayOrNull<Guid>() is not { } ids)
             throw new ArgumentException("a batch without a path", nameof(r));
-        var (ids, kinds, places) = (r.GetFieldValue<Guid[]>(27), r.GetFieldValue<string[]>(28), r.GetFieldValue<Guid[]>(29));
-        var (containers, locks) = (r.GetFieldValue<Guid?[]>(30), r.GetFieldValue<DateOnly?[]>(31));
-        var retired = r.GetFieldValue<bool[]>(32);
+        var (kinds, places, containers) = (r.Array<string>(), r.Array<Guid>(), r.Array<Guid?>());
+        var (locks, retired) = (r.Array<DateOnly?>(), r.Array<bool>());
         return new(
             ids.Select(
                 (id, i) =>
@@ -334,20 +337,27 @@ internal sealed record BatchRow(
         );
     }
 
-    private static StartInput? StartOf(NpgsqlDataReader r) =>
-        r.Enum<Start>(12) is var kind && kind == Start.Seed
-            ? null
-            : new(
-                kind,
-                r.GetDouble(13),
-                r.OrNull<double>(14),
-                r.OrNull<Guid>(15),
-                r.OrNull<Guid>(16),
-                r.OrNull<double>(17),
-                r.OrNull<Guid>(37),
-                r.IsDBNull(38) ? null : r.Enum<Raised>(38),
-                r.GetBoolean(39)
-            );
+    private static StartInput? StartOf(Row r)
+    {
+        var start = new StartInput(
+            Kind: r.Enum<Start>(),
+            Leaves: r.Double(),
+            PriceEach: r.OrNull<double>(),
+            RootstockId: r.OrNull<Guid>(),
+            ScionId: r.OrNull<Guid>(),
+            UnionCm: r.OrNull<double>(),
+            MotherId: r.OrNull<Guid>(),
+            Raised: r.EnumOrNull<Raised>(),
+            InFlower: r.Bool()
+        );
+        return start.Kind == Start.Seed ? null : start;
+    }
+
+    private static AimInput? AimOf(Row r)
+    {
+        var aim = new AimInput(r.Enum<AimKind>(), r.OrNull<DateOnly>(), r.Bool());
+        return aim.Kind == AimKind.Bed ? null : aim;
+    }
 }
 
 /// <summary>True leaves on the day of a step.</summary>

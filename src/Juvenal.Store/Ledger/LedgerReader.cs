@@ -17,10 +17,11 @@ public sealed record StoredEntry(
 
 internal sealed class LedgerReader(NurseryTransaction nursery)
 {
+    /// <summary><see cref="Read"/> takes them in this order.</summary>
     private const string Columns = """
         batch_id, id, sequence, happened_on, kind, step_id, from_container_id, from_place_id, to_container_id, to_place_id,
-          seeds, seedlings, containers, containers_to, reason, new_day, corrects, written_at, payload_hash, by_name, lot_id, trays, act,
-          group_id, said, said_on, about, sure
+          seeds, seedlings, containers, containers_to, reason, new_day, corrects, lot_id, trays, act, group_id, said, about, sure,
+          written_at, payload_hash, by_name, said_on
         """;
 
     private const string All = $"""
@@ -85,38 +86,44 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
 
     public Task<StoredEntry?> OneAsync(Guid id, CancellationToken cancel) => nursery.OneAsync(ById, Read, cancel, Sql.Of(id));
 
-    public static StoredEntry Read(NpgsqlDataReader r) =>
-        new(
-            r.GetGuid(0),
+    public static StoredEntry Read(NpgsqlDataReader reader)
+    {
+        var r = new Row(reader);
+        return new(
+            r.Id(),
             new(
-                r.GetGuid(1),
-                r.GetInt64(2),
-                r.GetFieldValue<DateOnly>(3),
-                r.Enum<EntryKind>(4),
-                r.OrNull<Guid>(5) is { } step ? new StepId(step) : null,
-                Spot(r, 6),
-                Spot(r, 8),
-                r.GetInt32(10),
-                r.GetInt32(11),
-                r.GetInt32(12),
-                r.GetInt32(13),
-                r.TextOrNull(14),
-                r.OrNull<DateOnly>(15),
-                r.OrNull<Guid>(16),
-                r.OrNull<Guid>(20),
-                r.IsDBNull(21) ? null : r.FromJson<List<TrayCount>>(21),
-                r.OrNull<Guid>(22),
-                r.OrNull<Guid>(23) is { } group ? new GroupId(group) : null,
-                r.IsDBNull(24) ? null : r.FromJson<EntryDetail>(24),
-                r.OrNull<short>(26),
-                r.IsDBNull(27) ? null : r.GetFieldValue<string[]>(27)
+                Id: r.Id(),
+                Sequence: r.Long(),
+                HappenedOn: r.Day(),
+                Kind: r.Enum<EntryKind>(),
+                Step: r.OrNull<Guid>() is { } step ? new StepId(step) : null,
+                From: SpotOf(r),
+                To: SpotOf(r),
+                Seeds: r.Int(),
+                Seedlings: r.Int(),
+                Containers: r.Int(),
+                ContainersTo: r.Int(),
+                Reason: r.TextOrNull(),
+                NewDay: r.OrNull<DateOnly>(),
+                Corrects: r.OrNull<Guid>(),
+                LotId: r.OrNull<Guid>(),
+                Trays: r.JsonOrNull<List<TrayCount>>(),
+                Act: r.OrNull<Guid>(),
+                Group: r.OrNull<Guid>() is { } group ? new GroupId(group) : null,
+                Said: r.JsonOrNull<EntryDetail>(),
+                About: r.OrNull<short>(),
+                Sure: r.ArrayOrNull<string>()
             ),
-            r.GetDateTime(17),
-            r.GetFieldValue<byte[]>(18),
-            r.TextOrNull(19),
-            r.OrNull<DateOnly>(25)
+            r.Time(),
+            r.Array<byte>(),
+            r.TextOrNull(),
+            r.OrNull<DateOnly>()
         );
+    }
 
-    private static Spot? Spot(NpgsqlDataReader r, int column) =>
-        r.OrNull<Guid>(column + 1) is { } place ? new Spot(r.OrNull<Guid>(column), place) : null;
+    private static Spot? SpotOf(Row r)
+    {
+        var (container, place) = (r.OrNull<Guid>(), r.OrNull<Guid>());
+        return place is { } there ? new Spot(container, there) : null;
+    }
 }

@@ -46,8 +46,8 @@ public sealed class Replanner(Database database, TimeProvider clock)
     private const string Batches = $"""
         -- Batches with what their ledgers come to.
         select {BatchRow.Columns},
-          b.seeds_sown, b.emerged, b.lost, b.snipped, b.used, b.tray_counts, b.counted_on,
-          {StoredGroup.OfBatch}, b.gone, b.parted, b.skips, b.abouts
+          b.seeds_sown, b.emerged, {StoredGroup.OfBatch}, b.lost, b.snipped, b.used, b.gone, b.parted, b.tray_counts, b.counted_on,
+          b.skips, b.abouts
         from {BatchRow.From}
         where b.id = any($1)
         order by b.id
@@ -179,34 +179,31 @@ public sealed class Replanner(Database database, TimeProvider clock)
         where step.Step.Id == was.Step && Math.Abs(step.Date.Mid.DayNumber - last.DayNumber) >= Planner.ToldFromDays
         select new Shift(batch.Id, batch.Code, step.Step, plan.Start, last, step.Date.Mid);
 
-    private static (BatchRow, BatchState?, int) Read(NpgsqlDataReader r, Dictionary<Guid, int> facts)
+    private static (BatchRow, BatchState?, int) Read(NpgsqlDataReader reader, Dictionary<Guid, int> facts)
     {
+        var r = new Row(reader);
         var batch = BatchRow.Read(r);
         if (batch is not { StepDays: { } days, PutOffs: { } putOffs })
             return (batch, null, facts[batch.Id]);
-        const int own = BatchRow.Count;
-        return (
-            batch,
-            new BatchState(
-                batch.Route,
-                r.GetInt32(own),
-                r.GetInt32(own + 1),
-                [.. r.FromJson<List<StoredGroup>>(own + 7).Select(g => g.Group(batch.Route))],
-                r.GetInt32(own + 2),
-                r.GetInt32(own + 3),
-                days,
-                putOffs.ToDictionary(p => p.Key, p => (p.Value.Day, p.Value.Reason)),
-                [],
-                Used: r.GetInt32(own + 4),
-                Gone: r.GetInt32(own + 8),
-                Parted: r.GetInt32(own + 9),
-                Trays: r.FromJson<List<StoredTrayCount>>(own + 5).ToDictionary(t => t.TrayId, t => (t.Cells, t.On)),
-                CountedOn: r.OrNull<DateOnly>(own + 6),
-                Skips: r.GetFieldValue<Guid[]>(own + 10).Select(s => new StepId(s)).ToHashSet(),
-                Abouts: BatchReader.Abouts(r, own + 11)
-            ),
-            facts[batch.Id]
+        var state = new BatchState(
+            batch.Route,
+            SeedsSown: r.Int(),
+            Emerged: r.Int(),
+            Groups: [.. r.Json<List<StoredGroup>>().Select(g => g.Group(batch.Route))],
+            Lost: r.Int(),
+            Snipped: r.Int(),
+            StepDays: days,
+            PutOff: putOffs.ToDictionary(p => p.Key, p => (p.Value.Day, p.Value.Reason)),
+            Contradictions: [],
+            Used: r.Int(),
+            Gone: r.Int(),
+            Parted: r.Int(),
+            Trays: r.Json<List<StoredTrayCount>>().ToDictionary(t => t.TrayId, t => (t.Cells, t.On)),
+            CountedOn: r.OrNull<DateOnly>(),
+            Skips: r.Array<Guid>().Select(s => new StepId(s)).ToHashSet(),
+            Abouts: BatchReader.Abouts(r)
         );
+        return (batch, state, facts[batch.Id]);
     }
 
     /// <summary>Batches as they were at one moment, with what there was to plan them from, or older.</summary>

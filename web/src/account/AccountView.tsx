@@ -6,7 +6,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, Problem, unwrap, type Schemas } from '../api/client';
-import { openAnew, roles, usePassword, useSession, useSignOut } from '../app/session';
+import { openAnew, roles, usePassword, useSession, useSignOut } from '../data/session';
 import { FileButton } from '../ui/FileButton';
 import { PasswordField, TextLine } from '../ui/Field';
 import { Waiting } from '../ui/Page';

@@ -6,7 +6,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { api, Problem, unwrap, type Schemas } from '../api/client';
-import { roles, useJoin, useSession } from '../app/session';
+import { roles, useJoin, useSession } from '../data/session';
 import { Waiting } from '../ui/Page';
 import { NewAccountFields, SignInForm } from './SignIn';
 import { AccountPage } from './AccountPage';

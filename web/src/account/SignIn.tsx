@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import { Problem } from '../api/client';
-import { hasLeft, roles, useDemo, useSession, useSignIn, useSignUp, type Role } from '../app/session';
+import { hasLeft, roles, useDemo, useSession, useSignIn, useSignUp, type Role } from '../data/session';
 import { Waiting } from '../ui/Page';
 import { Code } from '../ui/Warning';
 import { PasswordField, TextLine } from '../ui/Field';

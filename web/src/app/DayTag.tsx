@@ -6,8 +6,8 @@ import { day } from '../ui/dates';
 import { useSay } from '../ui/Say';
 import { Tag } from '../ui/Tag';
 import { usePlansFollow } from '../data/plans';
-import { useNursery, useSite } from './nursery';
-import { useMay } from './session';
+import { useNursery, useSite } from '../data/nursery';
+import { useMay } from '../data/session';
 
 /** The nursery's day. In the demo it can be wound forward. */
 export function DayTag() {

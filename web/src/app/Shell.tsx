@@ -13,8 +13,8 @@ import { AccountPage } from '../account/AccountPage';
 import { Waiting } from '../ui/Page';
 import { DayTag } from './DayTag';
 import { useKeys, useViews } from './keys';
-import { useNursery } from './nursery';
-import { useSession } from './session';
+import { useNursery } from '../data/nursery';
+import { useSession } from '../data/session';
 import { condensed } from './theme';
 import { You } from './You';
 

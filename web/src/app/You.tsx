@@ -6,8 +6,8 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useNursery } from './nursery';
-import { roles, useDemo, useRole, useSession, useSignOut, type Role } from './session';
+import { useNursery } from '../data/nursery';
+import { roles, useDemo, useRole, useSession, useSignOut, type Role } from '../data/session';
 
 /** Who one is here; other nurseries; out. In the demo, also: as someone else. */
 export function You() {

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { useSay } from '../ui/Say';
-import { useMay } from './session';
+import { useMay } from '../data/session';
 
 /** `g` and then a letter goes to a view. */
 const views = [

@@ -2,7 +2,7 @@ import { createBrowserRouter, Navigate, useRouteError } from 'react-router';
 import { SignIn } from '../account/SignIn';
 import { AccountPage } from '../account/AccountPage';
 import { Waiting } from '../ui/Page';
-import { useSession } from './session';
+import { useSession } from '../data/session';
 import { Shell } from './Shell';
 
 function Door() {

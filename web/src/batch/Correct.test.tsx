@@ -4,7 +4,7 @@ import type { Schemas } from '../api/client';
 import { show } from '../test/page';
 import { asked, on, refused } from '../test/server';
 import { Ledger } from './Ledger';
-import type { Batch } from './useBatch';
+import type { Batch } from '../data/useBatch';
 
 const entry = (change: Partial<Schemas['EntryAnswer']>): Schemas['EntryAnswer'] => ({
   id: 'e1',

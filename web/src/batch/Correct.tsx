@@ -13,7 +13,7 @@ import { About } from '../ui/About';
 import { Doubt } from '../ui/Doubt';
 import { DayField, NumberField } from '../ui/Field';
 import { number } from '../ui/units';
-import { useCorrect, type Batch } from './useBatch';
+import { useCorrect, type Batch } from '../data/useBatch';
 
 type Entry = Schemas['EntryAnswer'];
 type Field = 'seeds' | 'seedlings' | 'containers' | 'containersTo';

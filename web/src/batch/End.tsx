@@ -9,7 +9,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Problem } from '../api/client';
 import { Pick } from '../ui/Pick';
-import type { useEnd } from './useBatch';
+import type { useEnd } from '../data/useBatch';
 
 const reasons = ['Planned by mistake', 'Not sown after all', 'Did not come up', 'All planted'];
 

@@ -4,9 +4,9 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { Schemas } from '../api/client';
 import { day } from '../ui/dates';
-import { useUndo } from '../ui/useUndo';
+import { useUndo } from '../data/useUndo';
 import { Correct } from './Correct';
-import type { Batch } from './useBatch';
+import type { Batch } from '../data/useBatch';
 
 /** What was written, newest first. Nothing is overwritten: what was taken back stays, struck through. */
 export function Ledger({ batch }: { batch: Batch }) {

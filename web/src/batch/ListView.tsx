@@ -5,8 +5,8 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as To, useLocation } from 'react-router';
-import { useNursery, useSite } from '../app/nursery';
-import { useMay } from '../app/session';
+import { useNursery, useSite } from '../data/nursery';
+import { useMay } from '../data/session';
 import { CropMark } from '../ui/CropMark';
 import { day } from '../ui/dates';
 import { Empty, Waiting } from '../ui/Page';
@@ -14,7 +14,7 @@ import { Tag } from '../ui/Tag';
 import { many } from '../ui/units';
 import { useRested } from '../ui/useRested';
 import { SmallStem } from './SmallStem';
-import { useBatches } from './useBatch';
+import { useBatches } from '../data/useBatch';
 
 /** All batches, each with its small stem. */
 export function BatchListView() {

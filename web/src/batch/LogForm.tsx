@@ -6,7 +6,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Problem, type Schemas } from '../api/client';
-import { useCatalogue, useNursery, useUnits } from '../app/nursery';
+import { useCatalogue, useNursery, useUnits } from '../data/nursery';
 import { About } from '../ui/About';
 import { plusDays } from '../ui/dates';
 import { Doubt } from '../ui/Doubt';
@@ -14,7 +14,7 @@ import { Choose, DayField, NumberField } from '../ui/Field';
 import { counted, length, number } from '../ui/units';
 import { useKept } from '../ui/useKept';
 import { groupName, tender } from './model';
-import { useLog, type Batch, type Entry } from './useBatch';
+import { useLog, type Batch, type Entry } from '../data/useBatch';
 
 type Way = Schemas['Way'];
 type Kind = 'emerged' | 'lost' | 'snipped' | 'moved' | 'separated' | 'spaced' | 'together' | Way;

@@ -9,12 +9,12 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
-import { useCatalogue, useNursery } from '../app/nursery';
+import { useCatalogue, useNursery } from '../data/nursery';
 import { Choose, DayField, NumberField } from '../ui/Field';
 import { number } from '../ui/units';
 import { useKept } from '../ui/useKept';
 import { groupName } from './model';
-import { useSplit, type Batch } from './useBatch';
+import { useSplit, type Batch } from '../data/useBatch';
 
 /** What is typed and not sent yet. */
 interface Typed {

@@ -8,13 +8,13 @@ import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { Schemas } from '../api/client';
-import { useMay } from '../app/session';
+import { useMay } from '../data/session';
 import { useBatchNames } from '../data/batches';
 import { Choose, DayField } from '../ui/Field';
 import { Pick } from '../ui/Pick';
 import { counted } from '../ui/units';
 import { groupName } from './model';
-import { useBatch, useWhich, type Batch } from './useBatch';
+import { useBatch, useWhich, type Batch } from '../data/useBatch';
 
 type Group = Schemas['GroupAnswer'];
 

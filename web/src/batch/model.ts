@@ -1,6 +1,6 @@
 import type { Schemas } from '../api/client';
 import { counted, many } from '../ui/units';
-import type { Batch } from './useBatch';
+import type { Batch } from '../data/useBatch';
 
 /** Where a group stands; where others of its batch stand in the same place and pot, also what tells it from them. */
 export const groupName = (g: Schemas['GroupAnswer'], others: readonly Schemas['GroupAnswer'][] = []): string => {

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, unwrap } from '../api/client';
-import { useNursery } from '../app/nursery';
+import { useNursery } from './nursery';
 
 /** Batches that are not ended, by code and cultivar, with what stands of them. */
 export function useBatchNames() {

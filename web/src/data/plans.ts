@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useCallback } from 'react';
 import { api, unwrap, type Schemas } from '../api/client';
-import { useNursery, useRefresh } from '../app/nursery';
+import { useNursery, useRefresh } from './nursery';
 import { counted } from '../ui/units';
 import { useSay } from '../ui/Say';
 

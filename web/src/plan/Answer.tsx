@@ -8,7 +8,7 @@ import { Warning } from '../ui/Warning';
 import { StemLine } from '../ui/stem/StemLine';
 import { StepList } from '../ui/stem/StepList';
 import { counted, many, volume, type UnitSystem } from '../ui/units';
-import type { PlanAnswer } from './usePlan';
+import type { PlanAnswer } from '../data/usePlan';
 
 interface Props {
   plan: PlanAnswer;

@@ -5,7 +5,7 @@ import type { Schemas } from '../api/client';
 import { CropMark } from '../ui/CropMark';
 import { Choose, DayField, NumberField } from '../ui/Field';
 import { counted } from '../ui/units';
-import { useLots } from '../ui/useLots';
+import { useLots } from '../data/useLots';
 import { usual, type Form } from './model';
 import { useBatchNames } from '../data/batches';
 

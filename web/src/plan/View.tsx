@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
-import { useCatalogue, useNursery, useSite } from '../app/nursery';
+import { useCatalogue, useNursery, useSite } from '../data/nursery';
 import { DayField } from '../ui/Field';
 import { Empty, Waiting } from '../ui/Page';
 import { useSay } from '../ui/Say';
@@ -15,7 +15,7 @@ import { Details, Figures } from './Answer';
 import { again, differences, firstForm, formOf, read, standing, type Form } from './model';
 import { PathForm } from './PathForm';
 import { SowingForm } from './SowingForm';
-import { useChanged, useKeep, usePreview, type PlanAnswer } from './usePlan';
+import { useChanged, useKeep, usePreview, type PlanAnswer } from '../data/usePlan';
 
 /** When do I sow, and how much? */
 export function PlanView() {

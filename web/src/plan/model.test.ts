@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { differences, formOf, fromSeed, read, type Form } from './model';
-import type { PlanAnswer } from './usePlan';
+import type { PlanAnswer } from '../data/usePlan';
 
 const form: Form = {
   cultivarId: 'c',

@@ -2,7 +2,7 @@ import dayjs from 'dayjs';
 import type { Schemas } from '../api/client';
 import { day } from '../ui/dates';
 import { number } from '../ui/units';
-import type { BatchInput, PlanAnswer } from './usePlan';
+import type { BatchInput, PlanAnswer } from '../data/usePlan';
 
 type Catalogue = Schemas['CatalogueAnswer'];
 

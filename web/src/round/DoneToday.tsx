@@ -4,12 +4,12 @@ import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { Link as To } from 'react-router';
 import type { Schemas } from '../api/client';
-import { useNursery } from '../app/nursery';
+import { useNursery } from '../data/nursery';
 import { CropMark } from '../ui/CropMark';
 import { day } from '../ui/dates';
 import { Tag } from '../ui/Tag';
 import { counted } from '../ui/units';
-import { useUndo } from '../ui/useUndo';
+import { useUndo } from '../data/useUndo';
 
 /** What was logged today: each can be undone all day. */
 export function DoneToday({ done, today }: { done: Schemas['DoneAnswer'][]; today: string }) {

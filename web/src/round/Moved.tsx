@@ -5,12 +5,12 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as To } from 'react-router';
 import type { Schemas } from '../api/client';
-import { useNursery } from '../app/nursery';
-import { useMay } from '../app/session';
+import { useNursery } from '../data/nursery';
+import { useMay } from '../data/session';
 import { CropMark } from '../ui/CropMark';
 import { day } from '../ui/dates';
 import { counted } from '../ui/units';
-import { useSeen } from './useRound';
+import { useSeen } from '../data/useRound';
 
 const few = 3;
 

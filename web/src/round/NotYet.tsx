@@ -11,7 +11,7 @@ import { Problem } from '../api/client';
 import { plusDays } from '../ui/dates';
 import { DayField } from '../ui/Field';
 import { Pick } from '../ui/Pick';
-import { useNotYet, type Task } from './useRound';
+import { useNotYet, type Task } from '../data/useRound';
 
 const reasons = ['Not ready', 'No time', 'Too cold', 'No material'];
 const days: [string, number][] = [

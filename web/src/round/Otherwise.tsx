@@ -1,11 +1,11 @@
 import Box from '@mui/material/Box';
 import type { Schemas } from '../api/client';
-import { useCatalogue } from '../app/nursery';
+import { useCatalogue } from '../data/nursery';
 import { plusDays } from '../ui/dates';
 import { About } from '../ui/About';
 import { Choose, DayField } from '../ui/Field';
 import { Pick } from '../ui/Pick';
-import type { Task } from './useRound';
+import type { Task } from '../data/useRound';
 
 type Spot = Schemas['GroupInput'];
 

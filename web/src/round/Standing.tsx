@@ -7,11 +7,11 @@ import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Problem, type Schemas } from '../api/client';
-import { useCatalogue } from '../app/nursery';
+import { useCatalogue } from '../data/nursery';
 import { DayField } from '../ui/Field';
 import { Pick } from '../ui/Pick';
 import { counted, many } from '../ui/units';
-import { useCarry } from './useRound';
+import { useCarry } from '../data/useRound';
 
 type Stands = Schemas['StandingAnswer'];
 

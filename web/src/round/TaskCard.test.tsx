@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { show } from '../test/page';
 import { asked, on, refused } from '../test/server';
 import { TaskCard } from './TaskCard';
-import type { Task } from './useRound';
+import type { Task } from '../data/useRound';
 
 const task: Task = {
   batchId: 'b1',

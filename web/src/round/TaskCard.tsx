@@ -10,7 +10,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as To } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
-import { useNursery, useUnits } from '../app/nursery';
+import { useNursery, useUnits } from '../data/nursery';
 import { CropMark } from '../ui/CropMark';
 import { Doubt } from '../ui/Doubt';
 import { away, day, duration, plusDays } from '../ui/dates';
@@ -22,7 +22,7 @@ import { Left } from './Left';
 import { amounts, callWords, what, when } from './model';
 import { NotYet } from './NotYet';
 import { Otherwise, type Other } from './Otherwise';
-import { useDone, useWhy, type Task } from './useRound';
+import { useDone, useWhy, type Task } from '../data/useRound';
 
 type Rest = Schemas['Rest'];
 

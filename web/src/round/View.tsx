@@ -4,8 +4,8 @@ import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { Link as To } from 'react-router';
 import type { Schemas } from '../api/client';
-import { useNursery, useUnits } from '../app/nursery';
-import { useMay } from '../app/session';
+import { useNursery, useUnits } from '../data/nursery';
+import { useMay } from '../data/session';
 import { CropMark } from '../ui/CropMark';
 import { day } from '../ui/dates';
 import { Empty, Waiting } from '../ui/Page';
@@ -16,7 +16,7 @@ import { degrees, headline, nightName, walk } from './model';
 import { Moved } from './Moved';
 import { Standing } from './Standing';
 import { TaskCard } from './TaskCard';
-import { useRound } from './useRound';
+import { useRound } from '../data/useRound';
 
 /** What do I do now? */
 export function RoundView() {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { amounts, headline, when } from './model';
-import type { Task } from './useRound';
+import type { Task } from '../data/useRound';
 
 const task: Task = {
   batchId: 'b',

@@ -1,7 +1,7 @@
 import { away, day, daysBetween, duration, span } from '../ui/dates';
 import { counted, many, volume, type UnitSystem } from '../ui/units';
 import type { Schemas } from '../api/client';
-import type { Task } from './useRound';
+import type { Task } from '../data/useRound';
 
 /** The walk of several pages as one: a place that goes on on the next page is one place. */
 export function walk(pages: readonly { stops: readonly Schemas['StopAnswer'][] }[]): Schemas['StopAnswer'][] {

@@ -2,7 +2,7 @@ import { screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { show } from '../test/page';
 import { asked, on, refused } from '../test/server';
-import type { Lot } from '../ui/useLots';
+import type { Lot } from '../data/useLots';
 import { Book } from './Book';
 
 const lot = {

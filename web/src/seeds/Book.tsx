@@ -9,14 +9,14 @@ import Typography from '@mui/material/Typography';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, Problem, unwrap, type Schemas } from '../api/client';
-import { useNursery, useRefresh } from '../app/nursery';
-import { useMay } from '../app/session';
+import { useNursery, useRefresh } from '../data/nursery';
+import { useMay } from '../data/session';
 import { day } from '../ui/dates';
 import { Choose, DayField, NumberField, TextLine } from '../ui/Field';
 import { useSay } from '../ui/Say';
 import { counted, number } from '../ui/units';
-import { useEntryIds } from '../ui/useEntryIds';
-import type { Lot } from '../ui/useLots';
+import { useEntryIds } from '../data/useEntryIds';
+import type { Lot } from '../data/useLots';
 
 type Line = Schemas['LotEntryAnswer'];
 type Kind = Schemas['LotEntryKind'];

@@ -3,13 +3,13 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { v7 } from 'uuid';
 import { api, unwrap, type Schemas } from '../api/client';
-import { useCatalogue, useNursery, useSite } from '../app/nursery';
+import { useCatalogue, useNursery, useSite } from '../data/nursery';
 import { CropMark } from '../ui/CropMark';
 import { Choose, NumberField, TextLine } from '../ui/Field';
 import { Empty, Waiting } from '../ui/Page';
 import { Rows, type FormProps } from '../ui/Rows';
 import { counted, many, number } from '../ui/units';
-import { useLots, type Lot } from '../ui/useLots';
+import { useLots, type Lot } from '../data/useLots';
 import { Book } from './Book';
 
 type Row = Schemas['SeedLotRow'];

@@ -4,7 +4,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { v7 } from 'uuid';
 import { api, unwrap, type Schemas } from '../api/client';
-import { useNursery } from '../app/nursery';
+import { useNursery } from '../data/nursery';
 import { Choose, NumberField } from '../ui/Field';
 import { number, volume, type UnitSystem } from '../ui/units';
 import { Rows, type FormProps } from '../ui/Rows';

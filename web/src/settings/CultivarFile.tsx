@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, Problem, unwrap } from '../api/client';
-import { useNursery, useRefresh } from '../app/nursery';
+import { useNursery, useRefresh } from '../data/nursery';
 import { FileButton } from '../ui/FileButton';
 import { useSay } from '../ui/Say';
 

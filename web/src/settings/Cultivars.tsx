@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { v7 } from 'uuid';
 import { api, unwrap, type Schemas } from '../api/client';
-import { useNursery } from '../app/nursery';
+import { useNursery } from '../data/nursery';
 import { CropMark } from '../ui/CropMark';
 import { Choose, NumberField, TextLine } from '../ui/Field';
 import { number } from '../ui/units';

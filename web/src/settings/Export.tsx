@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useNursery } from '../app/nursery';
+import { useNursery } from '../data/nursery';
 
 /** The whole nursery as a file. */
 export function Export() {

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import { api, unwrap, type Schemas } from '../api/client';
-import { useNursery } from '../app/nursery';
+import { useNursery } from '../data/nursery';
 import { Waiting } from '../ui/Page';
 
 const marks: Record<Schemas['Mark'], string> = {

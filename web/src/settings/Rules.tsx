@@ -6,11 +6,11 @@ import RadioGroup from '@mui/material/RadioGroup';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { Schemas } from '../api/client';
-import { useUnits } from '../app/nursery';
+import { useUnits } from '../data/nursery';
 import { Choose, NumberField } from '../ui/Field';
 import { Waiting } from '../ui/Page';
 import { number, temperature } from '../ui/units';
-import { useRules } from '../ui/useRules';
+import { useRules } from '../data/useRules';
 
 type HouseRules = Schemas['HouseRules'];
 

@@ -14,7 +14,7 @@ import { useWidth } from '../ui/useWidth';
 import { temperature, type UnitSystem } from '../ui/units';
 import { FreezePicture } from './FreezePicture';
 import { months, ordered, path, riskWords, scale, type Half, type View } from './model';
-import { useSpring } from './useSiteView';
+import { useSpring } from '../data/useSite';
 
 interface Props {
   view: View;

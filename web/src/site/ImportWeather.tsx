@@ -10,7 +10,7 @@ import Typography from '@mui/material/Typography';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, Problem, unwrap } from '../api/client';
-import { useNursery } from '../app/nursery';
+import { useNursery } from '../data/nursery';
 import { usePlansFollow } from '../data/plans';
 import { day, daysBetween } from '../ui/dates';
 import { Choose } from '../ui/Field';

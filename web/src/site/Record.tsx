@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { api, unwrap } from '../api/client';
-import { useNursery } from '../app/nursery';
+import { useNursery } from '../data/nursery';
 import { day } from '../ui/dates';
 import { counted, temperature, type UnitSystem } from '../ui/units';
 import { FileButton } from '../ui/FileButton';

@@ -7,7 +7,7 @@ import dayjs from 'dayjs';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { api, Problem, unwrap, type Schemas } from '../api/client';
-import { useNursery } from '../app/nursery';
+import { useNursery } from '../data/nursery';
 import { condensed } from '../app/theme';
 import { day, span } from '../ui/dates';
 import { Choose, DayField, NumberField } from '../ui/Field';

@@ -7,8 +7,8 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as To } from 'react-router';
 import type { Schemas } from '../api/client';
-import { useNursery, useUnits } from '../app/nursery';
-import { useMay } from '../app/session';
+import { useNursery, useUnits } from '../data/nursery';
+import { useMay } from '../data/session';
 import { CropMark } from '../ui/CropMark';
 import { away, day } from '../ui/dates';
 import { Choose } from '../ui/Field';
@@ -18,7 +18,7 @@ import { useSay } from '../ui/Say';
 import { Tag } from '../ui/Tag';
 import { counted, many, volume } from '../ui/units';
 import { BenchTray } from './BenchTray';
-import { useKeepLayout, useSowing, type Group, type Layout } from './useSowing';
+import { useKeepLayout, useSowing, type Group, type Layout } from '../data/useSowing';
 
 /** What goes into which row? The bench sheet of the next sowing. */
 export function SowingView() {

@@ -5,7 +5,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
 import { NavLink, useParams } from 'react-router';
 import { api, calculate, Problem, unwrap } from '../api/client';
-import { useNursery, useUnits } from '../app/nursery';
+import { useNursery, useUnits } from '../data/nursery';
 import { condensed } from '../app/theme';
 import { Choose, NumberField } from '../ui/Field';
 import { number, type UnitSystem } from '../ui/units';

@@ -11,7 +11,7 @@ import { Doubt } from '../ui/Doubt';
 import { DayField } from '../ui/Field';
 import { counted } from '../ui/units';
 import { back, begin, tally, type Cells, type Draft, type TrayMap } from './model';
-import { usePutCells, useThin, type CellsSaid } from './useTrays';
+import { usePutCells, useThin, type CellsSaid } from '../data/useTrays';
 
 interface Props {
   map: TrayMap;

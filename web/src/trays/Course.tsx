@@ -4,15 +4,15 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as To } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
-import { useNursery, useUnits } from '../app/nursery';
-import { useMay } from '../app/session';
+import { useNursery, useUnits } from '../data/nursery';
+import { useMay } from '../data/session';
 import { day } from '../ui/dates';
 import { NumberField } from '../ui/Field';
 import { Reasons } from '../ui/Reasons';
 import { counted, number, temperature } from '../ui/units';
 import { EmergencePicture } from './EmergencePicture';
 import type { TrayMap } from './model';
-import { useReading } from './useTrays';
+import { useReading } from '../data/useTrays';
 
 /** How emergence goes, what to look at, and whether to sow again. */
 export function Course({ map, course }: { map: TrayMap; course: Schemas['CourseAnswer'] }) {

@@ -5,7 +5,7 @@ import { asked, on } from '../test/server';
 import { Bar } from './Bar';
 import { begin, put, type Draft, type Tray, type TrayMap } from './model';
 import { TrayGrid } from './TrayGrid';
-import { useDraft } from './useTrays';
+import { useDraft } from '../data/useTrays';
 
 const tray: Tray = {
   id: 't1',

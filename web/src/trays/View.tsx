@@ -5,7 +5,7 @@ import Link from '@mui/material/Link';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { Link as To, useParams } from 'react-router';
-import { useNursery } from '../app/nursery';
+import { useNursery } from '../data/nursery';
 import { CropMark } from '../ui/CropMark';
 import { day } from '../ui/dates';
 import { LabelButton } from '../ui/LabelButton';
@@ -18,7 +18,7 @@ import { Course } from './Course';
 import { Bar, Quick, Thin } from './Bar';
 import { back, countRow, put, tally, upInRow, type Tray, type TrayMap } from './model';
 import { TrayGrid } from './TrayGrid';
-import { useDraft, useLay, useTrays } from './useTrays';
+import { useDraft, useLay, useTrays } from '../data/useTrays';
 
 /** What stands in each cell? */
 export function TrayView() {

@@ -9,7 +9,7 @@ import Typography from '@mui/material/Typography';
 import { useMutation } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { Problem } from '../api/client';
-import { useRefresh } from '../app/nursery';
+import { useRefresh } from '../data/nursery';
 import { Doubt } from './Doubt';
 import { useSay } from './Say';
 import { SureButton } from './SureButton';

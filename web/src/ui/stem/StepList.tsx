@@ -4,7 +4,7 @@ import Typography from '@mui/material/Typography';
 import { useState, type ReactNode } from 'react';
 import type { Schemas } from '../../api/client';
 import { day, daysBetween, span } from '../dates';
-import { useUnits } from '../../app/nursery';
+import { useUnits } from '../../data/nursery';
 import { Reasons } from '../Reasons';
 import { many, volume } from '../units';
 

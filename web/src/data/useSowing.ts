@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
 import { api, unwrap, type Schemas } from '../api/client';
-import { useNursery, useRefresh } from '../app/nursery';
+import { useNursery, useRefresh } from './nursery';
 
 export type Layout = Schemas['LayoutInput'];
 export type Group = Schemas['BenchGroup'];

@@ -1,10 +1,10 @@
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery } from '@tanstack/react-query';
 import { v5 } from 'uuid';
 import { api, unwrap, type Schemas } from '../api/client';
-import { useNursery, useRefresh } from '../app/nursery';
-import { lookAgain } from '../data/plans';
-import { useEntries } from '../ui/useEntries';
-import { useEntryIds } from '../ui/useEntryIds';
+import { useNursery, useRefresh } from './nursery';
+import { lookAgain } from './plans';
+import { useEntries } from './useEntries';
+import { useEntryIds } from './useEntryIds';
 
 export type Batch = Schemas['BatchAnswer'];
 export type Entry = Omit<Schemas['EntryInput'], 'id'>;

@@ -1,9 +1,9 @@
 import { useInfiniteQuery, useMutation, useQuery } from '@tanstack/react-query';
 import { api, unwrap, type Schemas } from '../api/client';
-import { useNursery, useRefresh } from '../app/nursery';
-import { lookAgain } from '../data/plans';
+import { useNursery, useRefresh } from './nursery';
+import { lookAgain } from './plans';
 import { day } from '../ui/dates';
-import { useEntries } from '../ui/useEntries';
+import { useEntries } from './useEntries';
 
 export type Task = Schemas['TaskAnswer'];
 

@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { api, unwrap } from '../api/client';
-import { useNursery } from '../app/nursery';
-import type { Surface } from './model';
+import { useNursery } from './nursery';
+import type { Surface } from '../site/model';
 
 /** All that the view shows, for the kept risk or for one that is tried. */
 export function useSiteView(surface: Surface, risk: number | null) {

@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { api, unwrap, type Schemas } from '../api/client';
-import { useNursery, useRefresh } from '../app/nursery';
-import { useEntryIds } from '../ui/useEntryIds';
+import { useNursery, useRefresh } from './nursery';
+import { useEntryIds } from './useEntryIds';
 import { useRested } from '../ui/useRested';
 
 export type BatchInput = Schemas['BatchInput'];

@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
-import { useRefresh } from '../app/nursery';
-import { useSay } from './Say';
+import { useRefresh } from './nursery';
+import { useSay } from '../ui/Say';
 import { useEntryIds } from './useEntryIds';
 import { useUndo } from './useUndo';
 

@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { api, unwrap, type Schemas } from '../api/client';
-import { useNursery, useRefresh } from '../app/nursery';
-import { usePlansFollow } from '../data/plans';
+import { useNursery, useRefresh } from './nursery';
+import { usePlansFollow } from './plans';
 
 /** The house rules, and changing them: all plans follow, and the change can be undone. */
 export function useRules() {

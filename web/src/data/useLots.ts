@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, unwrap, type Schemas } from '../api/client';
-import { useNursery } from '../app/nursery';
+import { useNursery } from './nursery';
 
 export type Lot = Schemas['LotAnswer'];
 

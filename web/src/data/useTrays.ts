@@ -2,9 +2,9 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { useCallback, useState } from 'react';
 import { v7 } from 'uuid';
 import { api, unwrap, type Schemas } from '../api/client';
-import { useNursery, useRefresh } from '../app/nursery';
-import { useEntries } from '../ui/useEntries';
-import { begin, cellsOf, type Draft, type TrayMap } from './model';
+import { useNursery, useRefresh } from './nursery';
+import { useEntries } from './useEntries';
+import { begin, cellsOf, type Draft, type TrayMap } from '../trays/model';
 
 export function useTrays(batch: string) {
   const nursery = useNursery();

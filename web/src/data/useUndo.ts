@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import { v7 } from 'uuid';
 import { api, unwrap } from '../api/client';
-import { useNursery, useRefresh } from '../app/nursery';
-import { useSay } from './Say';
+import { useNursery, useRefresh } from './nursery';
+import { useSay } from '../ui/Say';
 
 /** Undo is a new entry; what was said in one go is taken back in one go, whichever entry of it is named. */
 export function useUndo() {
