@@ -103,6 +103,52 @@ public partial class SentenceTests
         Assert.Equal("12 days", Days.Many(12));
     }
 
+    /// <summary>
+    /// What the craft rests on stands in the core once, and sentences put it in. Left are units and what they are to each other, years of
+    /// sources, signs of a formula, words for a share.
+    /// </summary>
+    [Fact]
+    public void No_sentence_types_a_figure_that_the_core_holds()
+    {
+        string[] known =
+        [
+            "Between 0 and 1 (100 %), neither of them", // what can be typed
+            "More than 0, at most 1 (100 %)",
+            "°C · 9/5 + 32", // units
+            "In 8 springs of 10 this gate opens within",
+            "1 spring of 10", // a share in words
+            "springs of 10",
+            "springs of 100",
+            "of 100 years. Is it so?",
+            "q = 1 − (1 − p)ᵏ", // formulas and sources
+            "(1 − confidence)/2",
+            "Clopper & Pearson (1934), Biometrika 26",
+            "(1/days)",
+            "Harrington & Minges (1954)",
+            "hours · 3600 / 1,000,000",
+            "Inch 2.54 cm",
+            "International inch and pound (1959)",
+            "1 part bleach to",
+            "Each has 1 to",
+        ];
+        var stray = new List<string>();
+        foreach (var file in Directory.EnumerateFiles(Path.Combine(Root(), "src", "Juvenal.Web", "Words"), "*.cs"))
+        {
+            foreach (var line in File.ReadLines(file).Where(l => !l.TrimStart().StartsWith("//", StringComparison.Ordinal)))
+            {
+                foreach (Match text in Literal().Matches(line))
+                {
+                    var said = Hole().Replace(text.Value, "{}");
+                    // A sentence has words; a format or a code has not.
+                    if (said.Contains(' ') && Number().IsMatch(said) && !known.Any(k => text.Value.Contains(k, StringComparison.Ordinal)))
+                        stray.Add($"{Path.GetFileName(file)}: {text.Value}");
+                }
+            }
+        }
+
+        Assert.Empty(stray);
+    }
+
     [Fact]
     public void No_sentence_shouts() =>
         Assert.DoesNotContain('!', string.Concat(RuleBook.All.SelectMany(r => r.Options.Select(o => o.Why))));
@@ -116,6 +162,17 @@ public partial class SentenceTests
             folder = folder.Parent ?? throw new InvalidOperationException("Outside the house.");
         return folder.FullName;
     }
+
+    [GeneratedRegex("""(?<!@)"(?:[^"\\]|\\.)*"(?!")""")]
+    private static partial Regex Literal();
+
+    // To its end, or to where a text inside it begins.
+    [GeneratedRegex("""\{[^{}]*[}"]""")]
+    private static partial Regex Hole();
+
+    // One is a count, nothing more.
+    [GeneratedRegex("""(?<![A-Za-z\d])(?!0|1\b)\d""")]
+    private static partial Regex Number();
 
     [GeneratedRegex("""(?:new|Reason|Failure|Contradiction|ConflictException|Choice|\?|:)\s?\(?(?:entry, )?"([a-z0-9-]+)"[,)\s]""")]
     private static partial Regex Codes();

@@ -11,6 +11,15 @@ public sealed record Disinfectant(double BleachL, double WaterL, IReadOnlyList<s
     /// <summary>1 part bleach to 9 parts water, 10 minutes, rinse. [common practice, no source]</summary>
     public const double UsualWater = 9;
 
+    /// <summary>Sodium hypochlorite in the household bleach that the parts are meant for, %. [common practice, no source]</summary>
+    public const double WeakestPercent = 5;
+
+    /// <inheritdoc cref="WeakestPercent"/>
+    public const double StrongestPercent = 6;
+
+    /// <summary>How long pots stay in it, minutes. [common practice, no source]</summary>
+    public const double SoakMinutes = 10;
+
     /// <summary>Stronger than 1 part to 4 is for no pot.</summary>
     public const double StrongestWaterPerBleach = 4;
 

@@ -6,7 +6,7 @@ namespace Juvenal.Core.Growth;
 /// <param name="BaseCelsius">Tb, °C: no leaf grows at or below it. [model]</param>
 /// <param name="DegreeDaysPerLeaf">φ, °C·d for one true leaf. [model]</param>
 /// <param name="HeightPerLeafCm">cm of height a leaf brings at 14 mol/m²·d of light. [model]</param>
-/// <param name="PotDegreeDays">Thermal time that a 0.5 L pot holds the plant in comfort, °C·d. [model]</param>
+/// <param name="PotDegreeDays">Thermal time that a reference container holds the plant in comfort, °C·d. [model]</param>
 /// <remarks>
 /// Our own model, calibrated so that a tomato at 20–22 °C shows its first true leaves about two weeks after sowing (common practice)
 /// and 21/17 °C, two moves and a 10-day ladder fall into Knott's ranges from sowing to planting.
@@ -18,6 +18,17 @@ public sealed record LeafModel(double BaseCelsius, double DegreeDaysPerLeaf, dou
 
     /// <summary>True leaves at which hardening off can begin. [published: university extension, from memory]</summary>
     public const double ReadyToHarden = 6;
+
+    /// <summary>
+    /// What the leaf model gives about 10 days from sowing at 20–22 °C: seed leaves with strong roots. [model, calibrated to common practice]
+    /// </summary>
+    public const double SeedLeaves = 0.6;
+
+    /// <summary>The first pair is open.</summary>
+    public const double FirstTrueLeaves = 2;
+
+    /// <summary>The second pair is open.</summary>
+    public const double SecondTrueLeaves = 4;
 
     /// <summary>True leaves that a transplant should have. [published: university extension, from memory]</summary>
     public const double ReadyToPlant = 7;

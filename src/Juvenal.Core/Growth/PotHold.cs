@@ -9,6 +9,15 @@ public static class PotHold
     /// <summary>Overdue at this many times the comfortable days. [model]</summary>
     public const double OverdueFactor = 1.4;
 
+    /// <summary>The container of which <see cref="LeafModel.PotDegreeDays"/> tells, L. [model]</summary>
+    public const double ReferenceLitres = 0.5;
+
+    /// <summary>Days grow with this power of the volume. [model]</summary>
+    public const double VolumePower = 0.25;
+
+    /// <summary>The steady warmth that days are told at, °C.</summary>
+    public const double At = 20;
+
     public const double LeastLitres = 0.005;
 
     public const double MostLitres = 5;
@@ -19,7 +28,17 @@ public static class PotHold
     /// <param name="leaf">The crop's leaf model.</param>
     /// <param name="litres">Container volume, 0.005–5 L.</param>
     /// <remarks>Model, calibrated to common practice: a 30 mL cell holds a tomato about 14 days, a 10 cm pot about 4 weeks.</remarks>
-    public static double ComfortableDegreeDays(LeafModel leaf, double litres) => leaf.PotDegreeDays * Math.Pow(litres / 0.5, 0.25);
+    public static double ComfortableDegreeDays(LeafModel leaf, double litres) =>
+        leaf.PotDegreeDays * Math.Pow(litres / ReferenceLitres, VolumePower);
+
+    /// <summary>Comfortable days in the reference container at <see cref="At"/>: 28 tomato, 42 pepper.</summary>
+    public static double Reference(Crop crop)
+    {
+        var leaf = Leaf(crop);
+        return ComfortableDegreeDays(leaf, ReferenceLitres) / leaf.DegreeDays(At);
+    }
+
+    private static LeafModel Leaf(Crop crop) => LeafModel.For(crop == Crop.Tomato ? SpeciesGroup.Tomato : SpeciesGroup.Annuum);
 
     /// <summary>Days a container holds a plant at a steady temperature.</summary>
     /// <param name="crop">Tomato (28 days in 0.5 L at 20 °C) or pepper (42).</param>
@@ -28,7 +47,7 @@ public static class PotHold
     /// <returns>Comfortable and overdue days (1.4 ×), counted from emergence or from the move.</returns>
     public static Outcome<Held> Days(Crop crop, double volumeL, double meanTemperatureC)
     {
-        var leaf = LeafModel.For(crop == Crop.Tomato ? SpeciesGroup.Tomato : SpeciesGroup.Annuum);
+        var leaf = Leaf(crop);
         var failures = new List<Failure>();
         if (!(volumeL is >= LeastLitres and <= MostLitres))
             failures.Add(Failure.OutOfRange("volumeL", volumeL, LeastLitres, MostLitres));

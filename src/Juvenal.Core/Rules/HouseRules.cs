@@ -1,3 +1,4 @@
+using Juvenal.Core.Growth;
 using Juvenal.Core.Seeds;
 
 namespace Juvenal.Core.Rules;
@@ -119,14 +120,13 @@ public sealed record HouseRules(
     public static IReadOnlyList<int> HardeningLengths { get; } = [7, 10, 14];
 
     /// <summary>
-    /// True leaves at the first move. First true leaves are 2, second 4; "seed leaves with strong roots" is about 10 days
-    /// from sowing at 20–22 °C, which the leaf model gives as 0.6. [model, calibrated to common practice]
+    /// True leaves at the first move.
     /// </summary>
     public double PrickOutLeaves =>
         PrickOut switch
         {
-            PrickOutStage.SeedLeaves => 0.6,
-            PrickOutStage.FirstTrueLeaves => 2,
-            _ => 4,
+            PrickOutStage.SeedLeaves => LeafModel.SeedLeaves,
+            PrickOutStage.FirstTrueLeaves => LeafModel.FirstTrueLeaves,
+            _ => LeafModel.SecondTrueLeaves,
         };
 }

@@ -45,9 +45,15 @@ public sealed record Beginning(Start Kind, double Leaves = 0, DateOnly? PotSince
     public const double HealingShare = 0.85;
 
     /// <summary>
-    /// Side shoots long enough to root, 10 to 15 cm, stand on a mother with so many true leaves. [common practice, no source]
+    /// Side shoots long enough to root stand on a mother with so many true leaves. [common practice, no source]
     /// </summary>
     public const double ShootLeaves = 8;
+
+    /// <summary>Side shoots to root, cm. [common practice, no source]</summary>
+    public const double ShortestShootCm = 10;
+
+    /// <inheritdoc cref="ShortestShootCm"/>
+    public const double LongestShootCm = 15;
 
     /// <summary>The least that a graft union stays above the soil, cm. [common practice, no source]</summary>
     public const double UnionAboveSoilCm = 3;

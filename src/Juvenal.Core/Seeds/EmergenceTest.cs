@@ -11,6 +11,12 @@ public sealed record EmergenceTest(double Fraction, double Lower, double Upper)
 {
     public const int MostSeeds = 10_000_000;
 
+    /// <summary>Seeds of a home test on damp paper, at least. [common practice, no source]</summary>
+    public const int LeastSeeds = 10;
+
+    /// <summary>Seeds of a home test with which it is enough. [common practice, no source]</summary>
+    public const int EnoughSeeds = 20;
+
     /// <summary>
     /// The exact interval of Clopper &amp; Pearson (1934), The use of confidence or fiducial limits, Biometrika 26; from memory: the shares
     /// at

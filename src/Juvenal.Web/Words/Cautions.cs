@@ -1,3 +1,6 @@
+using Juvenal.Core.Care;
+using static System.FormattableString;
+
 namespace Juvenal.Web.Words;
 
 /// <summary>The usual cautions, where the work is. They defer to the label, to local rules and to licensed advice.</summary>
@@ -13,12 +16,16 @@ internal static class Cautions
     public static string Of(string code) =>
         code switch
         {
-            "bleach-label" => "Household bleach of 5–6 % only. The label and local rules come first.",
+            "bleach-label" => Invariant(
+                $"Household bleach of {Disinfectant.WeakestPercent:0}–{Disinfectant.StrongestPercent:0} % only. The label and local rules come first."
+            ),
             "bleach-acid" => "Never with acids, vinegar, ammonia or another cleaner: the gas is poisonous.",
             "bleach-skin" => "Gloves, and something before the eyes. Splashed: rinse with much water at once.",
             "bleach-air" => "In fresh air, out of children's reach.",
             "bleach-fresh" => "Fresh each day; bleach into the water, not the other way round.",
-            "bleach-rinse" => "Wash the pots first, leave them in for 10 minutes, rinse well, let them dry.",
+            "bleach-rinse" => Invariant(
+                $"Wash the pots first, leave them in for {Disinfectant.SoakMinutes:0} minutes, rinse well, let them dry."
+            ),
             _ => code,
         };
 }

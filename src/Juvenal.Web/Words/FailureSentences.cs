@@ -1,3 +1,4 @@
+using Juvenal.Core.Care;
 using Juvenal.Core.Measures;
 using static System.FormattableString;
 
@@ -71,11 +72,13 @@ internal static class FailureSentences
             "not-chosen" => "Choose one; this one is not there.",
             "not-a-bed" => $"{f.Subject} is no bed. Choose where they are planted in the end.",
             "bed-is-no-growing-place" => $"{f.Subject} has no day and night temperature: plants in trays and pots cannot be planned there.",
-            "safe-not-later" => Invariant($"The safe date comes 1 to 90 days after the average one; this is {f.Value:0} days."),
+            "safe-not-later" => Invariant(
+                $"The safe date comes {f.Low:0} to {f.High:0} days after the average one; this is {f.Value:0} days."
+            ),
             "unknown-time-zone" => $"“{f.Subject}” is no time zone. Write it like Europe/Vienna.",
             "real-clock" => "This nursery runs on the real date.",
             "name-missing" => "Give it a name.",
-            "name-too-long" => "At most 60 letters.",
+            "name-too-long" => Invariant($"At most {f.High:0} letters."),
             "name-unprintable" => "Letters, digits and signs only.",
             "name-taken" => "Another one has this name.",
             "temperature-missing" => "Say how warm it is: day and night.",
@@ -113,7 +116,7 @@ internal static class FailureSentences
             "member-already" => "You belong to this nursery already. The link is still good for someone else.",
             "too-many-invitations" => Invariant($"{f.Value:0} invitations are open already: withdraw some."),
             "bleach-too-strong" => Invariant(
-                $"Stronger than 1 part bleach to 4 parts water is for no pot: at least {f.Low:0.##} parts of water."
+                $"Stronger than 1 part bleach to {Disinfectant.StrongestWaterPerBleach:0} parts water is for no pot: at least {f.Low:0.##} parts of water."
             ),
             "one-of-two" => "Give the hours or the light that is wanted, one of the two.",
             "longer-than-a-day" => Invariant(
@@ -155,7 +158,9 @@ internal static class FailureSentences
             "lot-of-other-cultivar" => $"This packet is {f.Subject}: choose one of the same cultivar.",
             "fewer-seeds-than-sown" => Invariant($"{f.Low:#,0} were sown from it already: it held at least {f.Low:#,0}."),
             "needs-record" => "This needs a weather record of five years or more: bring one in under Site.",
-            "safe-not-earlier" => Invariant($"The safe date comes 1 to 90 days before the average one; this is {f.Value:0} days."),
+            "safe-not-earlier" => Invariant(
+                $"The safe date comes {f.Low:0} to {f.High:0} days before the average one; this is {f.Value:0} days."
+            ),
             "too-few-freezes" => Invariant($"At least {f.Low:0} years with a freeze are needed; {f.Value:0} were given."),
             "freezes-all-alike" => "All years froze on the same day: nothing can be said of how far it strays.",
             "freeze-outside" => Invariant(

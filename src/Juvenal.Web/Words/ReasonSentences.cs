@@ -1,6 +1,9 @@
+using Juvenal.Core.Growth;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Rules;
 using Juvenal.Core.Season;
+using Juvenal.Core.Seeds;
+using Juvenal.Core.Site;
 using static System.FormattableString;
 
 namespace Juvenal.Web.Words;
@@ -55,21 +58,24 @@ internal static class ReasonSentences
             "lot-tested" => Invariant($"Tested: {r.Value:0} of {r.Limit:0} came up."),
             "lot-fresh" => Invariant($"Not tested; {r.Value:0} of {r.Limit:0} years of storage life: the least for trade is assumed."),
             "lot-old" => Invariant(
-                $"{r.Value:0} years old, and it keeps for {r.Limit:0}: half of the least for trade is assumed. Test 10 to 20 seeds on damp paper first."
+                $"{r.Value:0} years old, and it keeps for {r.Limit:0}: half of the least for trade is assumed. Test {EmergenceTest.LeastSeeds} to {EmergenceTest.EnoughSeeds} seeds on damp paper first."
             ),
             "lot-age-unknown" => "Neither tested nor dated: the least for trade is assumed.",
             "nights-reach" => $"Nights reach {m.Temperature(r.Limit)} on average to stay: {Days.Say(r.Day)}.",
             "nights-near" => $"Nights never reach the limit; {m.Temperature(r.Limit)} from {Days.Say(r.Day)} on will do with cover.",
             "nights-never" =>
                 $"Nights never reach {m.Temperature(r.Limit)} here: {m.Difference(r.Limit - r.Value)} short at the warmest. Plant with cover, and watch the forecast.",
-            "soil-reach" => $"Morning soil at 10 cm reaches {m.Temperature(r.Limit)} to stay: {Days.Say(r.Day)}.",
+            "soil-reach" =>
+                $"Morning soil at {SiteClimate.PlantingDepthCm:0} cm reaches {m.Temperature(r.Limit)} to stay: {Days.Say(r.Day)}.",
             "soil-near" => $"Morning soil never reaches the limit; {m.Temperature(r.Limit)} from {Days.Say(r.Day)} on will do with cover.",
             "soil-never" =>
                 $"Morning soil never reaches {m.Temperature(r.Limit)} here: {m.Difference(r.Limit - r.Value)} short at the warmest. Film or a tunnel warms it.",
             "freeze-record" => Invariant(
                 $"From {r.Value:0} years of your record{(r.Limit < 1 ? Invariant($", of which {r.Limit * 100:0} % froze at all") : "")}."
             ),
-            "timing-needs-record" => "By soil and nights alone needs a weather record: until then, 2 weeks after tomatoes.",
+            "timing-needs-record" => Invariant(
+                $"By soil and nights alone needs a weather record: until then, {PlantingWindow.PepperDaysAfterTomatoes / 7} weeks after tomatoes."
+            ),
             "tunnel-earlier" => Invariant($"Under a bare tunnel {r.Value:0} days earlier than in the open."),
             "deviation-assumed" => Invariant($"Only the average date is known: a spread of {r.Value:0} days between years is assumed."),
             "freeze-years" => Invariant($"In 8 springs of 10 this gate opens within {r.Value:0} days of {Days.Say(r.Day)}."),
@@ -158,9 +164,9 @@ internal static class ReasonSentences
     private static string LeafWords(double? leaves) =>
         leaves switch
         {
-            0.6 => "Seed leaves with strong roots",
-            2 => "First true leaves (2)",
-            4 => "Second true leaves (4)",
+            LeafModel.SeedLeaves => "Seed leaves with strong roots",
+            LeafModel.FirstTrueLeaves => Invariant($"First true leaves ({leaves:0})"),
+            LeafModel.SecondTrueLeaves => Invariant($"Second true leaves ({leaves:0})"),
             _ => Invariant($"{leaves:0.#} true leaves"),
         };
 

@@ -47,7 +47,9 @@ internal static class RoundWords
             case Start.Cuttings:
                 if (job.Detail.Mother is { } mother)
                     yield return $"From {mother}.";
-                yield return "Side shoots of 10 to 15 cm from sound plants, in the morning; strip the low leaves.";
+                yield return Invariant(
+                    $"Side shoots of {Beginning.ShortestShootCm:0} to {Beginning.LongestShootCm:0} cm from sound plants, in the morning; strip the low leaves."
+                );
                 yield return into is { WaterCulture: true }
                     ? "Into the plug, shaded and damp."
                     : "Into water or damp mix, shaded and warm until they root.";

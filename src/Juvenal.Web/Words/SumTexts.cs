@@ -1,4 +1,7 @@
 using Juvenal.Core.Care;
+using Juvenal.Core.Cultivars;
+using Juvenal.Core.Growth;
+using static System.FormattableString;
 
 namespace Juvenal.Web.Words;
 
@@ -34,7 +37,9 @@ internal static class SumTexts
         new(
             "pot-days",
             "How long will this pot hold them?",
-            "Comfortable days at 20 °C = c · (V / 0.5 L)^0.25, c = 28 tomato, 42 pepper, in thermal time; overdue at 1.4 times.",
+            Invariant($"Comfortable days at {PotHold.At:0} °C = c · (V / {PotHold.ReferenceLitres:0.0} L)^{PotHold.VolumePower:0.00}, ")
+                + Invariant($"c = {PotHold.Reference(Crop.Tomato):0} tomato, {PotHold.Reference(Crop.Pepper):0} pepper, ")
+                + Invariant($"in thermal time; overdue at {PotHold.OverdueFactor:0.0} times."),
             "Our own model, calibrated to common practice."
         ),
         new(
@@ -46,7 +51,9 @@ internal static class SumTexts
         new(
             "disinfectant",
             "How much bleach for the pots?",
-            "Volume split into its parts; usual: 1 part bleach to 9 parts water, 10 minutes.",
+            Invariant(
+                $"Volume split into its parts; usual: 1 part bleach to {Disinfectant.UsualWater:0} parts water, {Disinfectant.SoakMinutes:0} minutes."
+            ),
             "Common practice, no source. The label and local rules come first."
         ),
         new(
