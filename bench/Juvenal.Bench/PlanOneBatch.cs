@@ -18,7 +18,7 @@ public class PlanOneBatch
         new(Crop.Pepper, SpeciesGroup.Chinense, Habit.Bush, 95),
         2026,
         new DateOnly(2026, 1, 5),
-        new SiteSeason(new SpringFreeze(new DateOnly(2026, 5, 9).DayNumber, 10, true), null, Hemisphere.North, 2026),
+        new SiteSeason(new SpringFreeze(new DateOnly(2026, 5, 9).DayNumber, 10, true), true, null, Hemisphere.North, 2026),
         HouseRules.Default,
         new SowingChoice(60, 0.85, 0.95, 0.9, 2, null),
         new GrowingPath(

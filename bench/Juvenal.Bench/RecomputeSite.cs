@@ -23,6 +23,6 @@ public class RecomputeSite
                 years += FreezeYears.Of(_record, half, threshold, 0, Hemisphere.North).Years.Count;
         }
 
-        return (years, SiteClimate.From(_record, 0));
+        return (years, SiteClimate.From(_record, 0, 47));
     }
 }

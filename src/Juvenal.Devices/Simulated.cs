@@ -17,21 +17,27 @@ public sealed class Simulated(WeatherGenerator weather) : IStation, IProbe, IFor
 
     private const double ProbeError = 0.25;
 
+    /// <summary>The stand-in's weather is made up for about here, degrees.</summary>
+    private const double Latitude = 48;
+
     public IReadOnlyList<WeatherDay> Readings(DateOnly from, DateOnly to) => weather.Days(from, to);
 
     IReadOnlyList<SoilReading> IProbe.Readings(DateOnly from, DateOnly to)
     {
-        // The soil of these days, from half a year before on: longer ago is not felt at this depth.
-        var days = weather.Days(from.AddDays(-180), to);
-        var soil = SoilHeat.DailyMeans([.. days.Select(d => d.MeanC!.Value)], SiteClimate.PlantingDepthCm);
+        // The soil of these days, from a year before on: longer ago is not felt at this depth.
+        var days = weather.Days(from.AddDays(-365), to);
+        var (minima, maxima) = (days.Select(d => d.MinimumC!.Value).ToList(), days.Select(d => d.MaximumC!.Value).ToList());
+        var sun = days.Select(d => Sun.OnGround(d.MinimumC!.Value, d.MaximumC!.Value, Sun.AtTop(Latitude, SeasonAxis.DayOfYear(d.Day))));
+        var soil = SoilSeries.Of(days[0].Day, minima, maxima, [.. sun]);
         return
         [
-            .. days.Zip(soil)
-                .Where(d => d.First.Day >= from)
-                .Select(d => new SoilReading(
-                    d.First.Day,
+            .. Enumerable
+                .Range(0, days.Count)
+                .Where(i => days[i].Day >= from)
+                .Select(i => new SoilReading(
+                    days[i].Day,
                     Surface.Bare,
-                    Math.Round(d.Second + SoilWarmer + (ProbeError * weather.Noise(d.First.Day.DayNumber, 1)), 1)
+                    Math.Round(soil.At(Surface.Bare, i) + SoilWarmer + (ProbeError * weather.Noise(days[i].Day.DayNumber, 1)), 1)
                 )),
         ];
     }

@@ -9,7 +9,7 @@ namespace Juvenal.Devices;
 /// <param name="DayRangeC">Tmax − Tmin in the mean of the year, °C; in summer more, in winter less.</param>
 /// <param name="StrayC">How far a day strays from the mean year, standard deviation, °C.</param>
 /// <param name="Persistence">How much of a day's straying the next day keeps, 0–1.</param>
-/// <param name="SpringStray">How much more it strays around the end of April, as a share: cold returns in spring.</param>
+/// <param name="SpringStray">How much further cold days stray around the end of April, as a share: cold returns in spring.</param>
 public sealed record Climate(
     double YearMeanC,
     double SwingC,
@@ -80,7 +80,9 @@ public sealed class WeatherGenerator
         _stray = (c.Persistence * _stray) + (Math.Sqrt(1 - (c.Persistence * c.Persistence)) * Normal(ref _state));
         _range = (0.4 * _range) + (0.9 * Normal(ref _state));
         var spring = Math.Max(0, Math.Cos(2 * Math.PI * (SeasonAxis.DayOfYear(day) - EndOfApril) / SeasonCurve.Days));
-        var mean = c.YearMeanC - (c.SwingC * wave) + (c.StrayC * (1 + (c.SpringStray * spring * spring)) * _stray) + _yearStray;
+        // What returns in spring is the cold; warm days are no warmer than elsewhere in the year.
+        var more = _stray < 0 ? c.SpringStray * spring * spring : 0;
+        var mean = c.YearMeanC - (c.SwingC * wave) + (c.StrayC * (1 + more) * _stray) + _yearStray;
         var range = Math.Max(1.5, (c.DayRangeC * (1 - (0.22 * wave))) + (2.2 * _range));
         return new(day, Math.Round(mean - (range / 2), 1), Math.Round(mean + (range / 2), 1));
     }

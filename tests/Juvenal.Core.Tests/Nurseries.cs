@@ -20,7 +20,7 @@ internal static class Nurseries
 
     /// <summary>A season that rests on May 9 and on no record.</summary>
     public static SiteSeason Site(SpringFreeze? freeze = null, SiteClimate? climate = null) =>
-        new(freeze ?? May9, climate, Hemisphere.North, 2026);
+        new(freeze ?? May9, freeze is not null || climate is null, climate, Hemisphere.North, 2026);
 
     public static PlaceClimate Place(string name, double day, double night, double? soil = null, double deviation = 1) =>
         new(

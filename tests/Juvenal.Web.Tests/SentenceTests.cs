@@ -58,7 +58,7 @@ public partial class SentenceTests
     {
         Assert.All(RuleBook.All, r => Assert.True(r.Options.Count >= 2 && r.Options.All(o => o.Why.Length > 10), r.Code));
         Assert.Equal(
-            ["0.1", "after-tomatoes", "18", "first-true-leaves", "snip", "second-move", "below", "10", "plant"],
+            ["0.1", "after-tomatoes", "18", "13", "first-true-leaves", "snip", "second-move", "below", "10", "plant"],
             RuleBook.All.Select(r => r.Options[0].Value)
         );
         Assert.Equal((0.1, 10), (HouseRules.Default.AcceptedRisk, HouseRules.Default.HardeningDays));
@@ -70,7 +70,7 @@ public partial class SentenceTests
             RuleCodes.PrickOut,
             RuleCodes.Twins,
             RuleCodes.PepperSoil,
-            RuleCodes.PlanningNights,
+            RuleCodes.PepperNights,
             RuleCodes.Spares,
         ];
         Assert.All(codes, c => Assert.NotNull(RuleBook.Title(c)));

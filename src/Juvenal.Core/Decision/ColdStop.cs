@@ -76,7 +76,7 @@ public static class ColdStop
 
     /// <summary>How much warmer the night is at the plant than at the open screen, °C.</summary>
     /// <param name="surface">Of a bed; null: a stand under the sky.</param>
-    public static double GainC(Surface? surface) => surface == Surface.Tunnel ? Warmth.TunnelNightGainC : 0;
+    public static double GainC(Surface? surface) => surface is { } under ? Surfaces.NightGainC(under) : 0;
 
     /// <summary>The verdict on plants of a crop that go out today.</summary>
     /// <param name="crop">Tomato or pepper.</param>

@@ -141,22 +141,18 @@ public static class PlantingDecision
     /// <summary>The same without the checks, and without the heat of the first days where that is not asked.</summary>
     internal static GoDecision Decided(GoQuestion q, bool heat)
     {
-        var week = q.NightsC.Take(FewestNights).Min() + q.GainC;
-        var frost = q.NightsC.Select((n, i) => n + q.GainC - (i + 1 >= ColdStop.UncertainFrom ? ColdStop.ErrorC : 0)).Min();
-        var tomato = q.Crop == Crop.Tomato;
-        var (night, day) = (tomato ? TomatoNightC : q.PepperNightC, tomato ? TomatoDayC : PepperDayC);
-        var (soil, soilNear) = tomato ? (TomatoSoilC, TomatoSoilNearC) : (q.PepperSoilC, Math.Max(PepperSoilNearC, q.PepperSoilC - NearC));
+        var limits = new GoLimits(q.Crop, q.AcceptedRisk, q.PepperNightC, q.PepperSoilC, q.RungsNeeded);
         List<GoFactor> factors =
         [
-            AtMost("freeze-risk", q.FreezeRiskAfter, q.AcceptedRisk, NearRisk(q.AcceptedRisk)),
-            new("freeze", frost, 0, null, frost > 0 ? FactorResult.Pass : FactorResult.Fail),
-            AtLeast("nights", week, night, NearNight(q.Crop, q.PepperNightC)),
-            AtLeast("days", q.DaysHighC.Take(FewestNights).Average(), day, day - NearC),
-            AtMost("heat", heat ? q.DaysHighC.Take(HeatDays).Max() : null, HeatC, HeatNearC),
-            AtLeast("soil", q.SoilMorningC, soil, soilNear),
-            AtMost("chill", q.ChillShare, ChillShare, null),
-            AtMost("wind", q.GustsKmh is { Count: > 0 } gusts ? gusts.Max() : null, GustKmh, GustNearKmh),
-            AtLeast("hardening", q.RungsDone, q.RungsNeeded, q.RungsNeeded - 1),
+            limits.FreezeRisk.Of("freeze-risk", q.FreezeRiskAfter),
+            GoLimits.Freeze.Of("freeze", ColdestAhead(q.NightsC, 0) + q.GainC),
+            limits.Nights.Of("nights", q.NightsC.Take(FewestNights).Min() + q.GainC),
+            limits.Days.Of("days", q.DaysHighC.Take(FewestNights).Average()),
+            GoLimits.Heat.Of("heat", heat ? q.DaysHighC.Take(HeatDays).Max() : null),
+            limits.Soil.Of("soil", q.SoilMorningC),
+            GoLimits.Chill.Of("chill", q.ChillShare),
+            GoLimits.Wind.Of("wind", q.GustsKmh is { Count: > 0 } gusts ? gusts.Max() : null),
+            limits.Hardening.Of("hardening", q.RungsDone),
         ];
         return new(
             factors.Exists(f => f.Result == FactorResult.Fail) ? GoVerdict.Hold
@@ -166,36 +162,21 @@ public static class PlantingDecision
         );
     }
 
+    /// <summary>The coldest of the nights from one on, those from the fourth on as much colder as a forecast errs, °C.</summary>
+    internal static double ColdestAhead(IReadOnlyList<double> nights, int from)
+    {
+        var coldest = double.PositiveInfinity;
+        for (var i = 0; i < MostNights && from + i < nights.Count; i++)
+            coldest = Math.Min(coldest, nights[from + i] - (i + 1 >= ColdStop.UncertainFrom ? ColdStop.ErrorC : 0));
+        return coldest;
+    }
+
     /// <summary>A risk that will do with cover: twice the accepted one, never nearer to certain than half of what is left.</summary>
     public static double NearRisk(double accepted) => Math.Min(2 * accepted, (1 + accepted) / 2);
 
     /// <summary>Nights that will do with cover, °C.</summary>
     public static double NearNight(Crop crop, double pepperNightC) =>
         crop == Crop.Tomato ? TomatoNightC - NearC : Math.Max(PepperNightNearC, pepperNightC - NearC);
-
-    private static GoFactor AtMost(string name, double? value, double limit, double? near) =>
-        new(
-            name,
-            value,
-            limit,
-            near,
-            value is not { } v ? FactorResult.Unknown
-                : v <= limit ? FactorResult.Pass
-                : v <= near ? FactorResult.Near
-                : FactorResult.Fail
-        );
-
-    private static GoFactor AtLeast(string name, double? value, double limit, double? near) =>
-        new(
-            name,
-            value,
-            limit,
-            near,
-            value is not { } v ? FactorResult.Unknown
-                : v >= limit ? FactorResult.Pass
-                : v >= near ? FactorResult.Near
-                : FactorResult.Fail
-        );
 
     private static List<Failure> Check(GoQuestion q)
     {
@@ -236,4 +217,66 @@ public static class PlantingDecision
     internal const double MostGainC = 30;
     private const double MostGustKmh = 400;
     private const int MostRungs = 60;
+}
+
+/// <summary>A factor's limit, and the one within which it is near.</summary>
+/// <param name="At">That it has to reach, or not to pass.</param>
+/// <param name="Near">Null where there is no near.</param>
+/// <param name="AtMost">It must not pass it; else it must reach it.</param>
+/// <param name="Strict">It must be above it.</param>
+internal readonly record struct GoLimit(double At, double? Near, bool AtMost = false, bool Strict = false)
+{
+    public GoFactor Of(string name, double? value) => new(name, value, At, Near, Stands(value));
+
+    public FactorResult Stands(double? value) =>
+        value is not { } v ? FactorResult.Unknown
+        : AtMost
+            ? (
+                v <= At ? FactorResult.Pass
+                : v <= Near ? FactorResult.Near
+                : FactorResult.Fail
+            )
+        : (Strict ? v > At : v >= At) ? FactorResult.Pass
+        : v >= Near ? FactorResult.Near
+        : FactorResult.Fail;
+}
+
+/// <summary>The limits of all factors, for a crop and the house rules.</summary>
+internal readonly struct GoLimits(
+    Crop crop,
+    double acceptedRisk,
+    double pepperNightC,
+    double pepperSoilC,
+    int rungs = GoQuestion.UsualRungs
+)
+{
+    private bool Tomato => crop == Crop.Tomato;
+
+    public GoLimit FreezeRisk => new(acceptedRisk, PlantingDecision.NearRisk(acceptedRisk), AtMost: true);
+
+    public static GoLimit Freeze => new(0, null, Strict: true);
+
+    public GoLimit Nights => new(Tomato ? PlantingDecision.TomatoNightC : pepperNightC, PlantingDecision.NearNight(crop, pepperNightC));
+
+    public GoLimit Days
+    {
+        get
+        {
+            var day = Tomato ? PlantingDecision.TomatoDayC : PlantingDecision.PepperDayC;
+            return new(day, day - PlantingDecision.NearC);
+        }
+    }
+
+    public static GoLimit Heat => new(PlantingDecision.HeatC, PlantingDecision.HeatNearC, AtMost: true);
+
+    public GoLimit Soil =>
+        Tomato
+            ? new(PlantingDecision.TomatoSoilC, PlantingDecision.TomatoSoilNearC)
+            : new(pepperSoilC, Math.Max(PlantingDecision.PepperSoilNearC, pepperSoilC - PlantingDecision.NearC));
+
+    public static GoLimit Chill => new(PlantingDecision.ChillShare, null, AtMost: true);
+
+    public static GoLimit Wind => new(PlantingDecision.GustKmh, PlantingDecision.GustNearKmh, AtMost: true);
+
+    public GoLimit Hardening => new(rungs, rungs - 1);
 }

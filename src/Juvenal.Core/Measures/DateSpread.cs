@@ -19,11 +19,12 @@ public readonly record struct DateSpread
     /// <summary>Puts the day planned for between the two ends; an end that the day lies outside of moves to the day.</summary>
     public static DateSpread Around(DateOnly low, DateOnly mid, DateOnly high) => new(low < mid ? low : mid, mid, high > mid ? high : mid);
 
-    /// <summary>From day numbers (<see cref="DateOnly.DayNumber"/>): low is rounded down, high up, the middle to the nearest day.</summary>
-    public static DateSpread FromDayNumbers(double low, double mid, double high) =>
-        Around(
-            DateOnly.FromDayNumber((int)Math.Floor(low)),
-            DateOnly.FromDayNumber((int)Math.Floor(mid + 0.5)),
-            DateOnly.FromDayNumber((int)Math.Ceiling(high))
-        );
+    /// <summary>From day numbers (<see cref="DateOnly.DayNumber"/>), each to the nearest day: rounded outwards they would hold more than 8 of
+    /// 10.</summary>
+    public static DateSpread FromDayNumbers(double low, double mid, double high)
+    {
+        return Around(Nearest(low), Nearest(mid), Nearest(high));
+
+        static DateOnly Nearest(double day) => DateOnly.FromDayNumber((int)Math.Floor(day + 0.5));
+    }
 }

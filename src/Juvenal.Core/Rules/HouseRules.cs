@@ -1,3 +1,4 @@
+using Juvenal.Core.Decision;
 using Juvenal.Core.Growth;
 using Juvenal.Core.Seeds;
 
@@ -67,7 +68,7 @@ public static class RuleCodes
     public const string HardeningLength = "hardening-length";
     public const string PepperSoil = "pepper-soil";
     public const string Spares = "spares";
-    public const string PlanningNights = "planning-nights";
+    public const string PepperNights = "pepper-nights";
 }
 
 /// <summary>The practices on which growers differ, as this house has settled them. <see cref="Default"/> is the common choice.</summary>
@@ -78,8 +79,7 @@ public static class RuleCodes
 /// <param name="AcceptedRisk">Share of springs in which a freeze after planting is accepted: 0.05, 0.1, 0.2 or 0.5.</param>
 /// <param name="HardeningDays">7, 10 or 14.</param>
 /// <param name="PepperSoilC">Morning soil for peppers at 10 cm: 18 or 13 °C.</param>
-/// <param name="TomatoNightC">When planning: smoothed 7-day mean of the nights for tomatoes, 4–14 °C. [model]</param>
-/// <param name="PepperNightC">The same for peppers, 4–18 °C. [model]</param>
+/// <param name="PepperNightC">Nights of the week ahead that peppers go out into, 13 or 10 °C; 3 lower, never under 8, with cover.</param>
 /// <param name="SeedLeaves">When they are pinched off.</param>
 /// <param name="Watering">From below or from above.</param>
 /// <param name="Spares">What becomes of those that are left over.</param>
@@ -91,7 +91,6 @@ public sealed record HouseRules(
     double AcceptedRisk,
     int HardeningDays,
     double PepperSoilC,
-    double TomatoNightC,
     double PepperNightC,
     SeedLeaves SeedLeaves,
     Watering Watering,
@@ -106,9 +105,8 @@ public sealed record HouseRules(
             3,
             0.10,
             10,
-            18,
-            8,
-            11,
+            GoQuestion.UsualPepperSoilC,
+            GoQuestion.UsualPepperNightC,
             SeedLeaves.SecondMove,
             Watering.Below
         );

@@ -63,6 +63,16 @@ public static class RuleBook
             ]
         ),
         new(
+            RuleCodes.PepperNights,
+            "pepperNightC",
+            "Pepper nights",
+            "When peppers go out, and whether they stay out at night.",
+            [
+                new("13", "13 °C (55 °F) and more", "Below that they stand still for weeks, and the first fruit is misshapen."),
+                new("10", "10 °C (50 °F) and more", "They stop growing, but no leaf is lost; days gained where nights stay cool."),
+            ]
+        ),
+        new(
             RuleCodes.PrickOut,
             "prickOut",
             "Prick out at",
@@ -135,6 +145,5 @@ public static class RuleBook
     ];
 
     /// <summary>The title of a rule that a reason carries; null where it carries none.</summary>
-    public static string? Title(string name) =>
-        name == RuleCodes.PlanningNights ? "Nights for planning" : All.FirstOrDefault(r => r.Name == name)?.Title;
+    public static string? Title(string name) => All.FirstOrDefault(r => r.Name == name)?.Title;
 }

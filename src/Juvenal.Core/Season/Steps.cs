@@ -299,9 +299,7 @@ internal sealed class Steps(
         var really = put > request.Today ? put : request.Today;
         if (locked >= window.Opens.Mid || really >= window.Opens.Mid)
             return null;
-        var risk = request.Site.Freeze.RiskFrom(
-            really.DayNumber + (request.Path.Surface == Surface.Tunnel ? PlantingWindow.TunnelDays : 0)
-        );
+        var risk = request.Site.RiskFrom(really, request.Path.Surface);
         var code =
             really == locked ? "lock-before-window"
             : put > locked ? "lock-put-off-before-window"
@@ -328,7 +326,8 @@ internal sealed class Steps(
             leaves = stackalloc double[slots];
         for (var i = 0; i < Draws.Count; i++)
         {
-            walk.Run(Draws.Row(i), course.Days[0], days, free, leaves);
+            // Each draw lives in one of the record's springs.
+            walk.Run(Draws.Row(i), course.Days[0], days, free, leaves, i);
             for (var s = 0; s < slots; s++)
                 bySlot[(s * Draws.Count) + i] = days[s];
         }
@@ -343,6 +342,29 @@ internal sealed class Steps(
         }
 
         return (low, high);
+    }
+
+    /// <summary>The springs' own part: how far their days stray where nothing else does.</summary>
+    private void AddWeather(Dictionary<string, double>[] squares)
+    {
+        if (window.Springs is not { } springs)
+            return;
+        var slots = _path.Slots;
+        var (days, free, leaves) = (new double[slots], new double[slots], new double[slots]);
+        var (sum, squared) = (new double[slots], new double[slots]);
+        Span<double> middle = stackalloc double[Variates.Count];
+        for (var y = 0; y < springs.Count; y++)
+        {
+            walk.Run(middle, course.Days[0], days, free, leaves, y);
+            for (var s = 0; s < slots; s++)
+                (sum[s], squared[s]) = (sum[s] + days[s], squared[s] + ((days[s] - course.Days[s]) * (days[s] - course.Days[s])));
+        }
+
+        for (var s = 0; s < slots; s++)
+        {
+            var off = (sum[s] / springs.Count) - course.Days[s];
+            squares[s]["weather"] = Math.Max(0, (squared[s] / springs.Count) - (off * off));
+        }
     }
 
     /// <summary>Each source's own part, to first order: half the distance between its plus and minus one deviation.</summary>
@@ -372,6 +394,7 @@ internal sealed class Steps(
             }
         }
 
+        AddWeather(squares);
         return
         [
             .. squares.Select(parts =>

@@ -28,6 +28,7 @@ internal sealed class Walk
     private readonly double _window;
     private readonly double _over;
     private readonly double _strays;
+    private readonly SpringsOpen? _springs;
     private readonly int[] _placeOf;
     private readonly double?[] _done = [];
     private readonly double?[] _locked = [];
@@ -39,6 +40,7 @@ internal sealed class Walk
     public Walk(PlanRequest request, PlantingWindow window)
     {
         (_request, _window, _over, _strays) = (request, window.Opens.Mid.DayNumber, window.OverDayNumber, window.DeviationDays);
+        _springs = window.Springs;
         _spreads = request.Spreads ?? StageSpreads.Usual;
         _leaf = LeafModel.For(request.Cultivar.Group);
         _table = EmergenceTable.For(request.Cultivar.Crop);
@@ -91,7 +93,8 @@ internal sealed class Walk
     /// <param name="days">Filled by step: the day it takes place.</param>
     /// <param name="free">Filled by step: the day it would, were it not done, locked or put off.</param>
     /// <param name="leaves">Filled by step: true leaves on that day.</param>
-    public void Run(ReadOnlySpan<double> z, double sow, Span<double> days, Span<double> free, Span<double> leaves)
+    /// <param name="spring">The spring of the record that it lives in; null: the middle one.</param>
+    public void Run(ReadOnlySpan<double> z, double sow, Span<double> days, Span<double> free, Span<double> leaves, int? spring = null)
     {
         var moves = _request.Path.Moves.Count;
         // A day that is not known for certain: anywhere in its range alike, all of them early or late together.
@@ -133,9 +136,10 @@ internal sealed class Walk
         free[hold] = days[harden] + ladder;
         days[hold] = holding is null ? days[harden] : Settle(hold, free[hold], off);
         leaves[hold] = count + (Math.Max(0, days[hold] - days[harden]) * _leaf.LeavesPerDay(_request.Path.Hardening.MeanCelsius));
-        // The year's own gate (its last freeze, its nights, its soil) can open after the day that was planned for.
-        var gate = Math.Max(_window, _over + (_strays * z[Variates.Freeze]));
-        free[plant] = Math.Max(Math.Max(days[harden] + ladder, days[hold]), z[Variates.Freeze] == 0 ? _window : gate);
+        var ready = Math.Max(days[harden] + ladder, days[hold]);
+        // The spring's own window, or the year's own last freeze, can come after the day that was planned for.
+        var gate = z[Variates.Freeze] == 0 ? _window : Math.Max(_window, _over + (_strays * z[Variates.Freeze]));
+        free[plant] = (_springs, spring) is ({ } springs, { } year) ? springs.NextFrom(year, ready) : Math.Max(ready, gate);
         days[plant] = Settle(plant, free[plant], off);
         var waits = (holding?.Place ?? _request.Path.Hardening).MeanCelsius;
         leaves[plant] = leaves[hold] + (Math.Max(0, days[plant] - days[hold]) * _leaf.LeavesPerDay(waits));

@@ -57,6 +57,10 @@ public sealed record FreezeDistribution(SeasonHalf Half, int Years, double Share
         return Share * (Half == SeasonHalf.Spring ? 1 - below : below);
     }
 
-    /// <summary>A day of the axis rounded to the safe side: spring later, autumn earlier.</summary>
-    public int SafeSide(double axisDay) => (int)(Half == SeasonHalf.Spring ? Math.Ceiling(axisDay) : Math.Floor(axisDay));
+    /// <summary>A day of the axis rounded to the safe side: spring later, autumn earlier. A millionth of a day is no day.</summary>
+    public int SafeSide(double axisDay)
+    {
+        var day = Math.Round(axisDay, 6);
+        return (int)(Half == SeasonHalf.Spring ? Math.Ceiling(day) : Math.Floor(day));
+    }
 }

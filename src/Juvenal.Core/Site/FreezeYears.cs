@@ -10,6 +10,9 @@ public enum FreezeYearState
 
     /// <summary>Too many days are missing to know.</summary>
     LeftOut,
+
+    /// <summary>The record does not hold the whole of its season: it runs still, or the record begins within it.</summary>
+    NotOver,
 }
 
 /// <param name="Season">Its label.</param>
@@ -69,6 +72,8 @@ public sealed record FreezeYears(SeasonHalf Half, double ThresholdC, IReadOnlyLi
         var axes = found.Where(f => f.Axis is not null).Select(f => f.Axis!.Value).ToList();
         var years = found.ConvertAll(f =>
         {
+            if (!Whole(f.Season, f.Axis))
+                return new FreezeYear(f.Season, f.Axis is { } a ? SeasonAxis.Date(a, f.Season) : null, FreezeYearState.NotOver, 0);
             if (f.Axis is { } axis)
             {
                 var missing = Missing(record, SeasonAxis.Date(axis - NearDays, f.Season), SeasonAxis.Date(axis + NearDays, f.Season));
@@ -92,6 +97,18 @@ public sealed record FreezeYears(SeasonHalf Half, double ThresholdC, IReadOnlyLi
                 ? null
                 : FreezeDistribution.Fit(half, counted, years.Count(y => y.State == FreezeYearState.FreezeFree));
         return new(half, thresholdC, years, fit is { Succeeded: true } ? fit.Value : null);
+
+        // A season that is still running, or that the record begins within, is no year: its freeze may be to come, or have been before.
+        bool Whole(int season, int? own)
+        {
+            var others = found.Where(o => o.Season != season && o.Axis is not null).Select(o => o.Axis!.Value).ToList();
+            if (others.Count == 0)
+                return true;
+            return half == SeasonHalf.Spring
+                ? record.Last >= SeasonAxis.Date(others.Max() + NearDays, season)
+                : record.First <= SeasonAxis.Date(others.Min() - NearDays, season)
+                    && (own is not null || record.Last >= SeasonAxis.Of(half, season, hemisphere).Last);
+        }
     }
 
     private static DateOnly? Freeze(WeatherRecord record, SeasonHalf half, double limit, DateOnly first, DateOnly last)

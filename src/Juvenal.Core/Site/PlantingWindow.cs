@@ -1,156 +1,76 @@
 using Juvenal.Core.Cultivars;
+using Juvenal.Core.Decision;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Rules;
 
 namespace Juvenal.Core.Site;
 
-/// <summary>When a crop may be planted into a bed: when the last of its gates opens.</summary>
-/// <param name="Opens">The day to plan for; low and high are the latest of the gates in a warm and in a cold year (1 of 10 each).</param>
-/// <param name="OverDayNumber">Day number at which the gate that opens last is open in the mean year.</param>
-/// <param name="DeviationDays">How far that day strays from year to year, standard deviation, days.</param>
+/// <summary>
+/// When a crop may be planted into a bed: how the first days of the record's springs spread on which it would have gone out, by the same
+/// decision that is asked on the day itself (<see cref="PlantingDecision"/>). Without ten springs, from the freeze dates alone.
+/// </summary>
+/// <param name="Opens">The day to plan for, on which half of the springs have opened; low and high are open in 1 and in 9 of 10. An end
+/// that falls among springs that never open stands at the end of the search.</param>
+/// <param name="Springs">What the record's springs say; null where the freeze dates alone are known.</param>
+/// <param name="OverDayNumber">Of the freeze dates: day number of the average, moved as the window is.</param>
+/// <param name="DeviationDays">Of the freeze dates: standard deviation, days; 0 with springs.</param>
 /// <param name="Reasons">What set the day, the deciding one first.</param>
-/// <param name="Gates">Each with its own day, the last to open first; one that never opens is passed over, and said.</param>
+/// <param name="Gates">Each with its own day, the one that was last most often first.</param>
 public sealed record PlantingWindow(
     DateSpread Opens,
+    SpringsOpen? Springs,
     double OverDayNumber,
     double DeviationDays,
     IReadOnlyList<Reason> Reasons,
     IReadOnlyList<WindowGate> Gates
 )
 {
-    /// <summary>A bare unheated tunnel opens the window about two weeks earlier. [common practice, no source]</summary>
+    /// <summary>Without a record a bare unheated tunnel opens the window about two weeks earlier. [common practice, no source]</summary>
     public const int TunnelDays = 14;
 
     public const int PepperDaysAfterTomatoes = 14;
 
-    /// <summary>
-    /// The window's opening: the first day with at most the accepted freeze risk; for peppers then by the timing rule; under a tunnel both
-    /// 14 days earlier. With a weather record also: when the mean year's nights and morning soil have reached their limits to stay.
-    /// </summary>
+    /// <summary>Days by which typed freeze dates come earlier under a surface.</summary>
+    public static int EarlierUnder(Surface surface) => surface == Surface.Tunnel ? TunnelDays : 0;
+
     /// <param name="crop">Tomato or pepper.</param>
     /// <param name="site">Freeze and, where there is a record, climate.</param>
     /// <param name="rules">Accepted risk, pepper timing, limits of nights and soil.</param>
     /// <param name="surface">What lies on the bed, or a tunnel over it.</param>
-    /// <remarks>More accepted risk is never a later day; a warmer surface is never a later one, as long as no gate needs cover.</remarks>
+    /// <remarks>Never a later day for more accepted risk, a warmer site or a warmer surface.</remarks>
     public static PlantingWindow For(Crop crop, SiteSeason site, HouseRules rules, Surface surface)
     {
         ArgumentNullException.ThrowIfNull(site);
         ArgumentNullException.ThrowIfNull(rules);
-        var freeze = site.Freeze;
-        var earlier = surface == Surface.Tunnel ? TunnelDays : 0;
-        var atRisk = freeze.DayAtRisk(rules.AcceptedRisk);
-        var average = DateOnly.FromDayNumber((int)Math.Ceiling(freeze.MeanDayNumber));
-        var tenth = SpringFreeze.ZOfOneInTen * freeze.StandardDeviationDays;
-        var gates = new List<WindowGate>();
-        if (atRisk is { } risk)
-        {
-            gates.Add(
-                FreezeGate(
-                    "freeze",
-                    risk,
-                    new(
-                        "freeze-risk",
-                        rules.AcceptedRisk,
-                        freeze.StandardDeviationDays,
-                        "share",
-                        RuleCodes.AcceptedRisk,
-                        "thom-shaw-1958",
-                        Day: average
-                    )
-                )
-            );
-            if (crop == Crop.Pepper && Timing(rules, site, risk, average) is { } timing)
-                gates.Add(FreezeGate("pepper-timing", timing.Day, timing.Reason));
-        }
-
-        gates.AddRange(Warmth.Gates(crop, site, rules, surface));
-        // Of two on one day, the one that stands later in the list was asked for after the other.
-        var open = gates.Where(g => g.Opens is not null).Reverse().OrderByDescending(g => g.Opens).ToList();
-        var last = open.Count > 0 ? open[0] : null;
-        var opens = last?.Opens ?? SeasonAxis.Date(1, site.Season);
-        var byFreeze = last?.Code is "freeze" or "pepper-timing";
-        var over = byFreeze ? freeze.MeanDayNumber + opens.DayNumber - atRisk!.Value.DayNumber : opens.DayNumber;
-        var deviation = byFreeze ? freeze.StandardDeviationDays : Spread(last) / (2 * SpringFreeze.ZOfOneInTen);
-        var (low, high) =
-            byFreeze && !open.Exists(g => g.Code is "nights" or "soil")
-                ? (over - tenth, over + tenth)
-                : (open.Max(g => (g.Low ?? g.Opens)!.Value.DayNumber), open.Max(g => (g.High ?? g.Opens)!.Value.DayNumber));
-
-        return new PlantingWindow(
-            DateSpread.FromDayNumbers(low, opens.DayNumber, high),
-            over,
-            deviation,
-            [.. Reasons()],
-            [.. open, .. gates.Where(g => g.Opens is null)]
-        );
-
-        WindowGate FreezeGate(string code, DateOnly day, Reason reason)
-        {
-            var moved = freeze.MeanDayNumber + (day.DayNumber - atRisk!.Value.DayNumber) - earlier;
-            return new(
-                code,
-                DateOnly.FromDayNumber((int)Math.Floor(moved - tenth)),
-                day.AddDays(-earlier),
-                DateOnly.FromDayNumber((int)Math.Ceiling(moved + tenth)),
-                rules.AcceptedRisk,
-                null,
-                false,
-                reason
-            );
-        }
-
-        IEnumerable<Reason> Reasons()
-        {
-            foreach (var gate in open)
-                yield return gate.Reason;
-            foreach (var gate in gates.Where(g => g.Opens is null))
-                yield return gate.Reason;
-            if (earlier > 0 && atRisk is not null)
-                yield return new("tunnel-earlier", TunnelDays, null, "d", null, "practice");
-            if (freeze.DeviationAssumed)
-                yield return new("deviation-assumed", freeze.StandardDeviationDays, null, "d", null, "model");
-            if (freeze.Years is { } years)
-                yield return new("freeze-record", years, freeze.Share, "years", null, "thom-shaw-1958");
-            if (rules.PepperTiming == PepperTiming.BySoilAndNights && crop == Crop.Pepper && site.Climate is null)
-                yield return new("timing-needs-record", Rule: RuleCodes.PepperTiming);
-            if (byFreeze)
-                yield return new(
-                    "freeze-years",
-                    tenth,
-                    null,
-                    "d",
-                    null,
-                    "thom-shaw-1958",
-                    Day: DateOnly.FromDayNumber((int)Math.Ceiling(over))
-                );
-        }
+        return site.Climate is { HasYears: true } climate
+            ? climate.Held(
+                (crop, surface, rules, site.Freeze, site.Typed, site.Hemisphere, site.Season),
+                () => WindowOfYears.For(crop, site, climate, rules, surface)
+            )
+            : WindowOfDates.For(crop, site, rules, surface);
     }
+}
 
-    private static double Spread(WindowGate? gate) =>
-        gate is { Low: { } low, Opens: { } opens }
-            ? Math.Max(1, gate.High is { } high ? high.DayNumber - low.DayNumber : 2 * (opens.DayNumber - low.DayNumber))
-            : 1;
+/// <summary>What the record's springs say of a window.</summary>
+/// <param name="Openings">Spring by spring.</param>
+/// <param name="Hemisphere">Where.</param>
+/// <param name="Season">The season that is planned.</param>
+/// <param name="Never">Springs that never open.</param>
+/// <param name="AllWinter">More than half are open from mid-winter on.</param>
+public sealed record SpringsOpen(Openings Openings, Hemisphere Hemisphere, int Season, int Never, bool AllWinter)
+{
+    public int Count => Openings.Years.Count;
 
-    /// <summary>When peppers follow, by the house rule; null where nights and soil alone decide.</summary>
-    private static (DateOnly Day, Reason Reason)? Timing(HouseRules rules, SiteSeason site, DateOnly atRisk, DateOnly average) =>
-        rules.PepperTiming switch
-        {
-            PepperTiming.AfterAverageFrost => (
-                average.AddDays(rules.PepperWeeksAfterFrost * 7),
-                new(
-                    "pepper-after-frost",
-                    rules.PepperWeeksAfterFrost,
-                    null,
-                    "weeks",
-                    RuleCodes.PepperTiming,
-                    "practice",
-                    Day: average.AddDays(rules.PepperWeeksAfterFrost * 7)
-                )
-            ),
-            PepperTiming.BySoilAndNights when site.Climate is not null => null,
-            _ => (
-                atRisk.AddDays(PepperDaysAfterTomatoes),
-                new("pepper-after-tomatoes", PepperDaysAfterTomatoes, null, "d", RuleCodes.PepperTiming, "practice", Day: atRisk)
-            ),
-        };
+    /// <summary>The first open day on or after one, in one of the springs as though it were this season's; the end of the search where none
+    /// is left. After that nothing is waited for.</summary>
+    /// <param name="spring">From 0; more than there are begin anew.</param>
+    /// <param name="dayNumber">Day number with a fraction.</param>
+    public double NextFrom(int spring, double dayNumber)
+    {
+        var day = SiteYear.Of(DateOnly.FromDayNumber((int)Math.Ceiling(dayNumber)), Season, Hemisphere);
+        if (day > Openings.LastDay)
+            return dayNumber;
+        var open = Openings.NextFrom(spring % Count, day) ?? Openings.LastDay;
+        return open <= day ? dayNumber : SiteYear.Date(open, Season, Hemisphere).DayNumber;
+    }
 }

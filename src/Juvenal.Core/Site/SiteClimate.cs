@@ -1,41 +1,42 @@
+using System.Collections.Concurrent;
+using System.Runtime.CompilerServices;
+using Juvenal.Core.Decision;
+
 namespace Juvenal.Core.Site;
 
-/// <summary>What a weather record says of a site: how cold the nights are through the year, how warm the days, and the soil.</summary>
-/// <param name="Nights">Daily minima, °C.</param>
+/// <summary>What a weather record says of a site: the mean year of nights, days and soil, and its springs one by one.</summary>
+/// <param name="Nights">Daily minima, the site's offset in them, °C.</param>
 /// <param name="Days">Daily maxima, °C.</param>
-/// <param name="SoilMorning">Soil at 10 cm early in the morning under a bare surface, °C; other surfaces are warmer by their
-/// offset.</param>
-/// <param name="SoilOffsets">°C by surface: the model's, or what probe readings say.</param>
+/// <param name="SoilMornings">Soil at 8 o'clock by surface, °C; without what readings say.</param>
+/// <param name="Years">Springs that are known whole, oldest first.</param>
+/// <param name="OffsetC">The site's, on the minima of <paramref name="Years"/>, °C.</param>
+/// <param name="SoilCorrections">By surface: how much warmer the soil was read than reckoned, °C; one that is missing is right.</param>
 public sealed record SiteClimate(
     SeasonCurve Nights,
     SeasonCurve Days,
-    SeasonCurve SoilMorning,
-    IReadOnlyDictionary<Surface, double> SoilOffsets
+    IReadOnlyDictionary<Surface, SeasonCurve> SoilMornings,
+    IReadOnlyList<SiteYear> Years,
+    double OffsetC,
+    IReadOnlyDictionary<Surface, double> SoilCorrections
 )
 {
-    /// <summary>Where roots of a transplant are, cm.</summary>
-    public const double PlantingDepthCm = 10;
-
-    /// <summary>Depth at which the day's wave is down to 1/e, cm: moist loam. van Wijk &amp; de Vries (1963); from memory.</summary>
-    public const double DailyDampingDepthCm = 11.7;
-
-    /// <summary>At the start of a record the soil still feels how it was begun: that long it tells nothing, days.</summary>
-    public const int WarmUpDays = 60;
-
     /// <summary>A mean year is told from a warm one by this many years at least. [model]</summary>
     public const int FewestYears = 5;
 
-    /// <summary>
-    /// How much colder than its daily mean the soil is early in the morning: (Tmax − Tmin)/2 · e^(−z/d), an upper bound of the dip.
-    /// </summary>
-    public static double MorningDip(double minimumC, double maximumC) =>
-        Math.Max(0, maximumC - minimumC) / 2 * Math.Exp(-PlantingDepthCm / DailyDampingDepthCm);
+    /// <summary>So many windows are held; then they are made anew.</summary>
+    private const int MostHeld = 64;
+
+    // Not a field: what is changed of a climate is another climate, with windows of its own.
+    private static readonly ConditionalWeakTable<SiteClimate, ConcurrentDictionary<object, PlantingWindow>> Windows = [];
+
+    /// <summary>Whether one in ten can be told.</summary>
+    public bool HasYears => Years.Count >= Openings.FewestYears;
 
     /// <summary>The climate of a record; null where it covers fewer than five years, or holds too little of some season.</summary>
     /// <param name="record">Daily minima and maxima.</param>
     /// <param name="offsetC">The site's offset, added to the minima; half of it to the mean.</param>
-    /// <param name="soilOffsets">By surface; null: the model's.</param>
-    public static SiteClimate? From(WeatherRecord record, double offsetC, IReadOnlyDictionary<Surface, double>? soilOffsets = null)
+    /// <param name="latitude">Degrees: how high the sun stands.</param>
+    public static SiteClimate? From(WeatherRecord record, double offsetC, double latitude)
     {
         ArgumentNullException.ThrowIfNull(record);
         if (record.Count < FewestYears * 365)
@@ -46,48 +47,76 @@ public sealed record SiteClimate(
             (minima[i], maxima[i]) = (record[i].MinimumC + offsetC, record[i].MaximumC);
         if (SeasonCurve.From(record.First, minima) is not { } nights || SeasonCurve.From(record.First, maxima) is not { } days)
             return null;
-        var soil = SoilMornings(record, offsetC, nights, days);
-        return SeasonCurve.From(record.First.AddDays(WarmUpDays), soil) is { } mornings
-            ? new(nights, days, mornings, soilOffsets ?? Surfaces.All.ToDictionary(s => s, Surfaces.OffsetC))
-            : null;
+        var soil = Soil(record, offsetC, latitude, nights, days);
+        var mornings = new Dictionary<Surface, SeasonCurve>();
+        foreach (var surface in Surfaces.All)
+        {
+            if (
+                SeasonCurve.From(record.First, [.. Enumerable.Range(0, soil.Count).Select(i => (double?)soil.At(surface, i))]) is not { } of
+            )
+                return null;
+            mornings[surface] = of;
+        }
+
+        var hemisphere = latitude < 0 ? Hemisphere.South : Hemisphere.North;
+        return new(nights, days, mornings, SiteYear.From(record, soil, hemisphere), offsetC, new Dictionary<Surface, double>());
     }
 
-    /// <summary>The soil of a surface early in the morning, through the year.</summary>
-    public SeasonCurve SoilMorningUnder(Surface surface) => SoilMorning.Plus(SoilOffsets[surface]);
+    /// <summary>The mean year's soil under a surface at 8 o'clock, as readings have it.</summary>
+    public SeasonCurve SoilMorningUnder(Surface surface) => SoilMornings[surface].Plus(SoilCorrections.GetValueOrDefault(surface));
 
-    /// <summary>
-    /// Daily mean soil temperature at 10 cm under a bare surface, day by day of the record; days not known are taken as the mean year's.
-    /// </summary>
+    /// <summary>The springs as plants under a surface had them: lows at the site, soil as readings have it. Its night gain is not in the
+    /// lows.</summary>
+    public IReadOnlyList<PastYear> YearsUnder(Surface surface)
+    {
+        var correction = SoilCorrections.GetValueOrDefault(surface);
+        return
+        [
+            .. Years.Select(y => new PastYear(
+                y.Season,
+                [.. y.MinimumC.Select(c => c + OffsetC)],
+                y.MaximumC,
+                [.. y.SoilC[surface].Select(c => Math.Max(0, c + correction))]
+            )),
+        ];
+    }
+
+    /// <summary>A window that was made already, or that is made now and held.</summary>
+    /// <param name="key">All that it rests on besides this climate; of value.</param>
+    /// <param name="make">It.</param>
+    internal PlantingWindow Held(object key, Func<PlantingWindow> make)
+    {
+        var windows = Windows.GetOrCreateValue(this);
+        if (windows.Count >= MostHeld)
+            windows.Clear();
+        return windows.GetOrAdd(key, _ => make());
+    }
+
+    /// <summary>Soil day by day of a record; days not known are taken as the mean year's.</summary>
     /// <param name="record">Minima and maxima.</param>
     /// <param name="offsetC">The site's, on the minima.</param>
-    /// <param name="nights">The mean year's.</param>
+    /// <param name="latitude">Degrees.</param>
+    /// <param name="nights">The mean year's, with the offset.</param>
     /// <param name="days">The mean year's.</param>
-    /// <param name="startC">The soil at the start; null: the mean of the first 30 days.</param>
-    public static double[] SoilDays(WeatherRecord record, double offsetC, SeasonCurve nights, SeasonCurve days, double? startC = null)
+    public static SoilSeries Soil(WeatherRecord record, double offsetC, double latitude, SeasonCurve nights, SeasonCurve days)
     {
         ArgumentNullException.ThrowIfNull(record);
-        var air = new double[record.Count];
-        for (var i = 0; i < air.Length; i++)
+        ArgumentNullException.ThrowIfNull(nights);
+        ArgumentNullException.ThrowIfNull(days);
+        var (minima, maxima, sun) = (new double[record.Count], new double[record.Count], new double[record.Count]);
+        var top = new double[SeasonCurve.Days + 1];
+        for (var d = 1; d <= SeasonCurve.Days; d++)
+            top[d] = Sun.AtTop(latitude, d);
+        var (low, high) = (SiteYear.Filled(record, d => d.MinimumC), SiteYear.Filled(record, d => d.MaximumC));
+        for (var i = 0; i < record.Count; i++)
         {
-            var (day, minimum, maximum) = record[i];
-            var ofYear = SeasonAxis.DayOfYear(day);
-            air[i] = ((minimum + offsetC ?? nights.At(ofYear, 0)) + (maximum ?? days.At(ofYear, 0))) / 2;
+            var ofYear = SeasonAxis.DayOfYear(record.First.AddDays(i));
+            minima[i] = low[i] + offsetC ?? nights.At(ofYear, 0);
+            maxima[i] = high[i] ?? days.At(ofYear, 0);
+            // The sun does not know of the frost hollow.
+            sun[i] = Sun.OnGround(minima[i] - offsetC, maxima[i], top[ofYear]);
         }
 
-        return SoilHeat.DailyMeans(air, PlantingDepthCm, startC: startC);
-    }
-
-    private static double?[] SoilMornings(WeatherRecord record, double offsetC, SeasonCurve nights, SeasonCurve days)
-    {
-        var means = SoilDays(record, offsetC, nights, days);
-        var mornings = new double?[Math.Max(0, means.Length - WarmUpDays)];
-        for (var i = 0; i < mornings.Length; i++)
-        {
-            var (day, minimum, maximum) = record[i + WarmUpDays];
-            var ofYear = SeasonAxis.DayOfYear(day);
-            mornings[i] = means[i + WarmUpDays] - MorningDip(minimum + offsetC ?? nights.At(ofYear, 0), maximum ?? days.At(ofYear, 0));
-        }
-
-        return mornings;
+        return SoilSeries.Of(record.First, minima, maxima, sun);
     }
 }

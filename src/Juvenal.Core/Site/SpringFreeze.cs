@@ -1,3 +1,4 @@
+using Juvenal.Core.Decision;
 using Juvenal.Core.Measures;
 using MathNet.Numerics.Distributions;
 
@@ -64,12 +65,27 @@ public sealed record SpringFreeze(
     public double RiskFrom(double dayNumber) => Share * (1 - Normal.CDF(MeanDayNumber, StandardDeviationDays, dayNumber));
 
     /// <summary>The first day with at most this risk: rounded to the safe side, later; null where every day has less.</summary>
-    public DateOnly? DayAtRisk(double risk) => DayNumberAtRisk(risk) is { } day ? DateOnly.FromDayNumber((int)Math.Ceiling(day)) : null;
+    public DateOnly? DayAtRisk(double risk) =>
+        DayNumberAtRisk(risk) is { } day ? DateOnly.FromDayNumber((int)Math.Ceiling(Math.Round(day, 6))) : null;
 }
 
 /// <summary>All that the planting windows of one season rest on.</summary>
-/// <param name="Freeze">The last spring freeze.</param>
-/// <param name="Climate">Nights and soil; null without a weather record.</param>
+/// <param name="Freeze">The last spring freeze; null where none is typed and too few springs freeze to tell.</param>
+/// <param name="Typed">The grower goes by typed dates.</param>
+/// <param name="Climate">Nights, days and soil; null without a weather record.</param>
 /// <param name="Hemisphere">Where.</param>
 /// <param name="Season">Its label.</param>
-public sealed record SiteSeason(SpringFreeze Freeze, SiteClimate? Climate, Hemisphere Hemisphere, int Season);
+public sealed record SiteSeason(SpringFreeze? Freeze, bool Typed, SiteClimate? Climate, Hemisphere Hemisphere, int Season)
+{
+    /// <summary>Chance of a freeze on or after a day at plants under a surface, 0–1.</summary>
+    public double RiskFrom(DateOnly day, Surface surface)
+    {
+        if (!Typed && Climate is { HasYears: true } climate)
+        {
+            var risk = Openings.RiskOf(climate.YearsUnder(surface), Surfaces.NightGainC(surface));
+            return risk(SiteYear.Of(day, Season, Hemisphere));
+        }
+
+        return Freeze?.RiskFrom(day.DayNumber + PlantingWindow.EarlierUnder(surface)) ?? 0;
+    }
+}

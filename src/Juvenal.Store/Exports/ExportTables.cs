@@ -65,7 +65,7 @@ public static class ExportTables
 
     /// <summary>Made from the others, and made anew where a nursery comes in.</summary>
     public static IReadOnlyList<string> Derived { get; } =
-    ["freeze_year", "freeze_fit", "site_curve", "soil_line", "nursery_input", "code_counter", "act", "job"];
+    ["freeze_year", "freeze_fit", "site_curve", "site_year", "soil_line", "nursery_input", "code_counter", "act", "job"];
 
     /// <summary>
     /// Given anew where a nursery comes in: whose it is, the number the server counts entries with (their order stays), what its jobs

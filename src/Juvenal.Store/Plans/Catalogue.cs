@@ -100,7 +100,8 @@ public sealed class Catalogue
         private readonly List<CultivarRow> _cultivars = [];
         private readonly Dictionary<string, SeasonCurve> _curves = [];
         private readonly List<SoilRow> _soil = [];
-        private readonly Dictionary<DateOnly, double> _line = [];
+        private readonly List<SiteYear> _springs = [];
+        private readonly List<(DateOnly Day, double[] Parts)> _line = [];
         private SiteRow? _site;
         private RulesRow? _rules;
 
@@ -121,7 +122,8 @@ public sealed class Catalogue
                 }
             );
             yield return new(RecordStore.CalibrationReadings, r => _soil.Add(RecordStore.ReadSoil(r)));
-            yield return new(RecordStore.CalibrationLine, r => _line[r.GetFieldValue<DateOnly>(0)] = r.GetDouble(1));
+            yield return new(RecordStore.CalibrationLine, r => _line.Add(RecordStore.ReadSoilDay(r)));
+            yield return new(RecordStore.Springs, r => _springs.Add(RecordStore.ReadSpring(r)));
         }
 
         /// <exception cref="NotFoundException">There is no such nursery.</exception>
@@ -130,7 +132,9 @@ public sealed class Catalogue
             if (_site is null || _rules is null)
                 throw new NotFoundException("nursery");
             var today = _site.Today(clock);
-            return new(inputs, _site, _rules, today, SiteRecord.Of(_fits, _curves, _soil, _line, today), _places, _containers, _cultivars);
+            var line = RecordStore.SeriesOf(_line);
+            var record = SiteRecord.Of(_fits, _curves, _springs, _soil, line, _site.OffsetC, today);
+            return new(inputs, _site, _rules, today, record, _places, _containers, _cultivars);
         }
     }
 
@@ -156,7 +160,7 @@ public sealed class Catalogue
             {
                 if (season is null || !Places.TryGetValue(id, out var bed))
                     return null;
-                var risk = season.Freeze.RiskFrom(day.DayNumber + (SurfaceOf(bed) == Surface.Tunnel ? PlantingWindow.TunnelDays : 0));
+                var risk = season.RiskFrom(day, SurfaceOf(bed));
                 return risk > Rules.Rules.AcceptedRisk ? risk : null;
             },
             shootsFrom

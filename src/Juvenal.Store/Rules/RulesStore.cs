@@ -42,7 +42,7 @@ public sealed class RulesStore(NurseryTransaction nursery)
     {
         var rules = change.Rules;
         var failures = Check(rules);
-        if (rules.PepperTiming == PepperTiming.BySoilAndNights && await new RecordStore(nursery).ClimateAsync(cancel) is null)
+        if (rules.PepperTiming == PepperTiming.BySoilAndNights && !await new RecordStore(nursery).HasClimateAsync(cancel))
             failures.Add(new("needs-record", "pepperTiming"));
         if (failures.Count > 0)
             throw new RefusedException(failures);
@@ -65,10 +65,6 @@ public sealed class RulesStore(NurseryTransaction nursery)
 
         if (rules.PepperWeeksAfterFrost is < 2 or > 4)
             failures.Add(Failure.OutOfRange("pepperWeeksAfterFrost", rules.PepperWeeksAfterFrost, 2, 4));
-        if (!(rules.TomatoNightC is >= 4 and <= 14))
-            failures.Add(Failure.OutOfRange("tomatoNightC", rules.TomatoNightC, 4, 14));
-        if (!(rules.PepperNightC is >= 4 and <= 18))
-            failures.Add(Failure.OutOfRange("pepperNightC", rules.PepperNightC, 4, 18));
         return failures;
     }
 

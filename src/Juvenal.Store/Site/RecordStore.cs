@@ -6,7 +6,8 @@ using NpgsqlTypes;
 namespace Juvenal.Store.Site;
 
 /// <param name="Hand">Read by a person; else by a probe.</param>
-public sealed record SoilRow(Guid Id, DateOnly Day, Surface Surface, double Celsius, bool Hand);
+/// <param name="Hour">When it was read, 0–24, sun time.</param>
+public sealed record SoilRow(Guid Id, DateOnly Day, Surface Surface, double Celsius, bool Hand, double Hour = SoilSeries.UsualHour);
 
 /// <param name="MadeOn">The day it was forecast on.</param>
 public sealed record ForecastRow(DateOnly Day, DateOnly MadeOn, double MinimumC, double MaximumC);
@@ -60,7 +61,7 @@ public sealed class RecordStore(NurseryTransaction nursery)
 
     private const string SoilReadings = """
         -- Soil readings from a day on.
-        select id, day, surface, celsius, source
+        select id, day, surface, celsius, source, hour
         from soil_reading
         where day >= $1
         order by day, surface, id
@@ -76,14 +77,14 @@ public sealed class RecordStore(NurseryTransaction nursery)
 
     private const string AddByHand = """
         -- A reading by hand; the same one sent again is there already.
-        insert into soil_reading (nursery_id, id, day, surface, celsius, source)
-        values ($1, $2, $3, $4, $5, 'hand')
+        insert into soil_reading (nursery_id, id, day, surface, celsius, source, hour)
+        values ($1, $2, $3, $4, $5, 'hand', $6)
         on conflict (nursery_id, id) do nothing
         """;
 
     private const string OneSoil = """
         -- One reading of the soil.
-        select id, day, surface, celsius, source
+        select id, day, surface, celsius, source, hour
         from soil_reading
         where id = $1
         """;
@@ -116,7 +117,7 @@ public sealed class RecordStore(NurseryTransaction nursery)
     /// <summary>As <see cref="SoilReadings"/>, for the calibration: a day more on each side than any time zone needs.</summary>
     internal const string CalibrationReadings = """
         -- The soil readings of the last weeks.
-        select id, day, surface, celsius, source
+        select id, day, surface, celsius, source, hour
         from soil_reading
         where day >= (select coalesce(demo_day, current_date) - 23 from site)
         order by day, surface, id
@@ -124,18 +125,33 @@ public sealed class RecordStore(NurseryTransaction nursery)
 
     internal const string CalibrationLine = """
         -- The soil as reckoned, in the days that were read.
-        select day, celsius
+        select day, air_c, sun_c, tunnel_c, range_c, tunnel_range_c
         from soil_line
-        where day in (select day from soil_reading where day >= (select coalesce(demo_day, current_date) - 23 from site))
+        where day between (select min(day) from soil_reading where day >= (select coalesce(demo_day, current_date) - 23 from site))
+          and (select coalesce(demo_day, current_date) + 1 from site)
+        order by day
         """;
 
     private const string SoilLine = """
-        -- Daily mean soil at 10 cm under a bare surface, as reckoned.
-        select day, celsius
+        -- The soil as reckoned.
+        select day, air_c, sun_c, tunnel_c, range_c, tunnel_range_c
         from soil_line
         where day >= $1
         order by day
         """;
+
+    internal const string Springs = """
+        -- The record's springs.
+        select season, minimum_c, maximum_c, bare_c, mulch_c, film_c, raised_c, tunnel_c
+        from site_year
+        order by season
+        """;
+
+    /// <summary>In the order of their columns.</summary>
+    internal static readonly Surface[] SoilColumns = [Surface.Bare, Surface.Mulch, Surface.Film, Surface.Raised, Surface.Tunnel];
+
+    /// <summary>The mean year's soil under a surface, as a curve is called.</summary>
+    internal static string SoilOf(Surface surface) => "soil-" + surface.Word();
 
     internal const string Curves = """
         -- The mean year's nights, days and soil.
@@ -242,7 +258,8 @@ public sealed class RecordStore(NurseryTransaction nursery)
                 Sql.Of(row.Id),
                 Sql.Of(row.Day),
                 Sql.Of(row.Surface.Word()),
-                Sql.Of(row.Celsius)
+                Sql.Of(row.Celsius),
+                Sql.Of(row.Hour)
             ) > 0
         )
             return true;
@@ -283,11 +300,33 @@ public sealed class RecordStore(NurseryTransaction nursery)
         );
     }
 
-    public async Task<IReadOnlyDictionary<DateOnly, double>> SoilLineAsync(DateOnly from, CancellationToken cancel) =>
-        (await nursery.ListAsync(SoilLine, r => (Day: r.GetFieldValue<DateOnly>(0), C: r.GetDouble(1)), cancel, Sql.Of(from))).ToDictionary(
-            d => d.Day,
-            d => d.C
+    /// <summary>The soil as reckoned, from a day on and as far as the forecast looks; null where there is none.</summary>
+    public async Task<SoilSeries?> SoilLineAsync(DateOnly from, CancellationToken cancel) =>
+        SeriesOf(await nursery.ListAsync(SoilLine, ReadSoilDay, cancel, Sql.Of(from)));
+
+    internal static (DateOnly Day, double[] Parts) ReadSoilDay(NpgsqlDataReader r) =>
+        (r.GetFieldValue<DateOnly>(0), [.. Enumerable.Range(1, 5).Select(i => (double)r.GetFloat(i))]);
+
+    /// <param name="days">Without a gap.</param>
+    internal static SoilSeries? SeriesOf(IReadOnlyList<(DateOnly Day, double[] Parts)> days)
+    {
+        return days.Count == 0 ? null : new(days[0].Day, Part(0), Part(1), Part(2), Part(3), Part(4));
+
+        double[] Part(int i) => [.. days.Select(d => d.Parts[i])];
+    }
+
+    internal static SiteYear ReadSpring(NpgsqlDataReader reader)
+    {
+        var r = new Row(reader);
+        return new(
+            r.Int(),
+            Doubles(r.Array<float>()),
+            Doubles(r.Array<float>()),
+            SoilColumns.ToDictionary(s => s, _ => Doubles(r.Array<float>()))
         );
+
+        static IReadOnlyList<double> Doubles(float[] values) => Array.ConvertAll(values, v => (double)v);
+    }
 
     public Task<List<(double Threshold, FreezeDistribution Fit)>> FitsAsync(CancellationToken cancel) =>
         nursery.ListAsync(Fits, ReadFit, cancel);
@@ -303,47 +342,37 @@ public sealed class RecordStore(NurseryTransaction nursery)
             Sql.Of(threshold)
         );
 
-    public async Task<SiteClimate?> ClimateAsync(CancellationToken cancel) =>
-        ClimateOf((await nursery.ListAsync(Curves, ReadCurve, cancel)).ToDictionary(c => c.Kind, c => c.Curve));
+    /// <summary>Whether the record is enough for a mean year.</summary>
+    public async Task<bool> HasClimateAsync(CancellationToken cancel) => (await nursery.ListAsync(Curves, ReadCurve, cancel)).Count > 0;
 
     internal static SoilRow ReadSoil(NpgsqlDataReader r) =>
-        new(r.GetGuid(0), r.GetFieldValue<DateOnly>(1), r.Enum<Surface>(2), r.GetDouble(3), r.GetString(4) == "hand");
+        new(r.GetGuid(0), r.GetFieldValue<DateOnly>(1), r.Enum<Surface>(2), r.GetDouble(3), r.GetString(4) == "hand", r.GetDouble(5));
 
     internal static (string Kind, SeasonCurve Curve) ReadCurve(NpgsqlDataReader r) =>
         (r.GetString(0), new SeasonCurve(r.GetFieldValue<double[]>(1), r.GetFieldValue<double[]>(2)));
 
-    /// <summary>The mean year, with the soil as the model has it; null without enough of a record.</summary>
-    internal static SiteClimate? ClimateOf(
-        IReadOnlyDictionary<string, SeasonCurve> curves,
-        IReadOnlyDictionary<Surface, double>? soilOffsets = null
-    ) =>
-        curves.Count < 3
-            ? null
-            : new(
-                curves["nights"],
-                curves["days"],
-                curves["soil-morning"],
-                soilOffsets ?? Surfaces.All.ToDictionary(s => s, Surfaces.OffsetC)
-            );
-
     private static WeatherDay ReadDay(NpgsqlDataReader r) => new(r.GetFieldValue<DateOnly>(0), r.OrNull<double>(1), r.OrNull<double>(2));
 }
 
-/// <summary>What readings say of each surface; one that was not read differs from the model as the others do.</summary>
-/// <param name="OffsetsC">°C above the reckoned bare soil.</param>
+/// <summary>What readings say of each surface; one that was not read is off as the others are.</summary>
+/// <param name="CorrectionsC">How much warmer than reckoned, °C.</param>
 /// <param name="Readings">How many stand behind it; a surface without any is missing.</param>
-public sealed record SoilCalibration(IReadOnlyDictionary<Surface, double> OffsetsC, IReadOnlyDictionary<Surface, int> Readings)
+public sealed record SoilCalibration(IReadOnlyDictionary<Surface, double> CorrectionsC, IReadOnlyDictionary<Surface, int> Readings)
 {
-    internal static SoilCalibration Of(IEnumerable<SoilRow> readings, IReadOnlyDictionary<DateOnly, double> line)
+    internal static SoilCalibration Of(IEnumerable<SoilRow> readings, SoilSeries? line)
     {
         var read = readings
-            .Where(r => line.ContainsKey(r.Day))
-            .GroupBy(r => r.Surface)
-            .ToDictionary(g => g.Key, g => (Offset: g.Average(r => r.Celsius - line[r.Day]), Count: g.Count()));
-        // What the read surfaces differ from the model by, the same soil does under the others.
-        var soil = read.Count == 0 ? 0 : read.Average(r => r.Value.Offset - Surfaces.OffsetC(r.Key));
+            .Select(r => (Row: r, Day: line is null ? -1 : r.Day.DayNumber - line.First.DayNumber))
+            .Where(r => r.Day >= 0 && r.Day < line!.Count)
+            .GroupBy(r => r.Row.Surface)
+            .ToDictionary(
+                g => g.Key,
+                // What was read at its hour is held against what that hour is reckoned to be.
+                g => (Off: g.Average(r => r.Row.Celsius - line!.At(g.Key, r.Day, r.Row.Hour)), Count: g.Count())
+            );
+        var others = read.Count == 0 ? 0 : read.Average(r => r.Value.Off);
         return new(
-            Surfaces.All.ToDictionary(s => s, s => read.TryGetValue(s, out var r) ? r.Offset : Surfaces.OffsetC(s) + soil),
+            Surfaces.All.ToDictionary(s => s, s => read.TryGetValue(s, out var r) ? r.Off : others),
             read.ToDictionary(r => r.Key, r => r.Value.Count)
         );
     }

@@ -10,7 +10,7 @@ public sealed class RecordWriter(NurseryTransaction nursery)
     /// <summary>The soil line is drawn from so long ago on; what came before it is not felt any more.</summary>
     private const int LineDays = 400;
 
-    private static readonly string[] Derived = ["freeze_year", "freeze_fit", "site_curve", "soil_line"];
+    private static readonly string[] Derived = ["freeze_year", "freeze_fit", "site_curve", "site_year", "soil_line"];
 
     private const string InsertYear = """
         -- A year's freeze.
@@ -32,10 +32,26 @@ public sealed class RecordWriter(NurseryTransaction nursery)
 
     private const string InsertLine = """
         -- The soil line, all its days at once.
-        insert into soil_line (nursery_id, day, celsius)
-        select $1, day, celsius
-        from unnest($2::date[], $3::float8[]) as line (day, celsius)
+        insert into soil_line (nursery_id, day, air_c, sun_c, tunnel_c, range_c, tunnel_range_c)
+        select $1, day, air_c, sun_c, tunnel_c, range_c, tunnel_range_c
+        from unnest($2::date[], $3::float8[], $4::float8[], $5::float8[], $6::float8[], $7::float8[])
+          as line (day, air_c, sun_c, tunnel_c, range_c, tunnel_range_c)
         """;
+
+    private const string InsertSpring = """
+        -- A spring of the record.
+        insert into site_year (nursery_id, season, minimum_c, maximum_c, bare_c, mulch_c, film_c, raised_c, tunnel_c)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+        """;
+
+    private const string Unreckoned = """
+        -- Is there a record of which nobody has reckoned what it comes to?
+        select exists (select from weather_day) and not exists (select from freeze_year)
+        """;
+
+    /// <summary>Whether a migration has left the record's derived rows to be made anew.</summary>
+    public async Task<bool> IsStaleAsync(CancellationToken cancel) =>
+        (await nursery.ListAsync(Unreckoned, r => r.GetBoolean(0), cancel))[0];
 
     public async Task RecomputeAsync(SiteRow site, CancellationToken cancel)
     {
@@ -51,12 +67,13 @@ public sealed class RecordWriter(NurseryTransaction nursery)
                     commands.AddRange(Freezes(FreezeYears.Of(record, half, threshold, site.OffsetC, site.Hemisphere)));
             }
 
-            if (SiteClimate.From(record, site.OffsetC) is { } climate)
+            if (SiteClimate.From(record, site.OffsetC, site.Latitude) is { } climate)
             {
                 commands.Add(Curve("nights", climate.Nights));
                 commands.Add(Curve("days", climate.Days));
-                commands.Add(Curve("soil-morning", climate.SoilMorning));
-                commands.Add(Line(record, await store.ForecastAsync(record.Last, cancel), site.OffsetC, climate));
+                commands.AddRange(climate.SoilMornings.Select(s => Curve(RecordStore.SoilOf(s.Key), s.Value)));
+                commands.AddRange(climate.Years.Select(Spring));
+                commands.Add(Line(record, await store.ForecastAsync(record.Last, cancel), site, climate));
             }
         }
 
@@ -102,8 +119,22 @@ public sealed class RecordWriter(NurseryTransaction nursery)
             Sql.Of(curve.DeviationC.ToArray())
         );
 
+    private NpgsqlBatchCommand Spring(SiteYear year) =>
+        Walled.Command(
+            InsertSpring,
+            [
+                Sql.Of(nursery.Nursery),
+                Sql.Of(year.Season),
+                Reals(year.MinimumC),
+                Reals(year.MaximumC),
+                .. RecordStore.SoilColumns.Select(s => Reals(year.SoilC[s])),
+            ]
+        );
+
+    private static NpgsqlParameter Reals(IReadOnlyList<double> values) => Sql.Of(values.Select(v => (float)v).ToArray());
+
     /// <summary>The last year's soil, day by day, and as far as the forecast looks.</summary>
-    private NpgsqlBatchCommand Line(WeatherRecord record, IReadOnlyList<ForecastRow> forecast, double offset, SiteClimate climate)
+    private NpgsqlBatchCommand Line(WeatherRecord record, IReadOnlyList<ForecastRow> forecast, SiteRow site, SiteClimate climate)
     {
         var from = record.Last.AddDays(-LineDays);
         var days = Enumerable
@@ -113,14 +144,16 @@ public sealed class RecordWriter(NurseryTransaction nursery)
             .Concat(forecast.Select(f => new WeatherDay(f.Day, f.MinimumC, f.MaximumC)))
             .ToList();
         var line = WeatherRecord.From(days);
-        // Begun as warm as the mean year's soil is on that day, so that nothing has to warm up.
-        var start = climate.SoilMorning.At(SeasonAxis.DayOfYear(line.First), 0);
-        var soil = SiteClimate.SoilDays(line, offset, climate.Nights, climate.Days, start);
+        var soil = SiteClimate.Soil(line, site.OffsetC, site.Latitude, climate.Nights, climate.Days);
         return Walled.Command(
             InsertLine,
             Sql.Of(nursery.Nursery),
             Sql.Of(Enumerable.Range(0, line.Count).Select(line.First.AddDays).ToArray()),
-            Sql.Of(soil)
+            Sql.Of(soil.Air),
+            Sql.Of(soil.Sun),
+            Sql.Of(soil.TunnelAir),
+            Sql.Of(soil.Range),
+            Sql.Of(soil.TunnelRange)
         );
     }
 }

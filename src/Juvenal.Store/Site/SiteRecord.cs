@@ -18,34 +18,47 @@ public sealed record SiteRecord(
     internal static SiteRecord Of(
         IEnumerable<(double Threshold, FreezeDistribution Fit)> fits,
         IReadOnlyDictionary<string, SeasonCurve> curves,
+        IReadOnlyList<SiteYear> springs,
         IReadOnlyList<SoilRow> readings,
-        IReadOnlyDictionary<DateOnly, double> line,
+        SoilSeries? line,
+        double offsetC,
         DateOnly today
     )
     {
-        if (curves.Count < 3)
+        if (curves.Count == 0)
             return new(Of(fits), null, null);
         var from = today.AddDays(-RecordStore.CalibrationDays);
         var calibration = SoilCalibration.Of(readings.Where(r => r.Day >= from && r.Day <= today), line);
-        return new(Of(fits), RecordStore.ClimateOf(curves, calibration.OffsetsC), calibration);
+        var climate = new SiteClimate(
+            curves["nights"],
+            curves["days"],
+            Surfaces.All.ToDictionary(s => s, s => curves[RecordStore.SoilOf(s)]),
+            springs,
+            offsetC,
+            calibration.CorrectionsC
+        );
+        return new(Of(fits), climate, calibration);
     }
 
     /// <summary>The freeze dates alone: the climate is not read.</summary>
     public static async Task<SiteRecord> FreezesAsync(NurseryTransaction nursery, CancellationToken cancel) =>
         new(Of(await new RecordStore(nursery).FitsAsync(cancel)), null, null);
 
-    /// <summary>The season's freeze by the site's choice, typed or recorded, with its climate; null where neither is there.</summary>
+    /// <summary>
+    /// The season's freeze by the site's choice, typed or recorded, with its climate; a place whose springs hardly freeze goes by its nights
+    /// and soil. Null where nothing of it is there.
+    /// </summary>
     public Outcome<SiteSeason>? Season(SiteRow site, int season)
     {
+        ArgumentNullException.ThrowIfNull(site);
         var recorded = Fits.TryGetValue(SeasonHalf.Spring, out var fit) ? SpringFreeze.FromRecord(fit, season) : null;
-        if (site.FreezeFrom == FreezeFrom.Record && recorded is not null)
-            return With(recorded);
-        if (site.Frost is null)
-            return recorded is null ? null : With(recorded);
+        var springs = Climate is { HasYears: true };
+        if (site.Frost is null || (site.FreezeFrom == FreezeFrom.Record && (recorded is not null || springs)))
+            return recorded is null && !springs ? null : With(recorded, false);
         var typed = SpringFreeze.FromTyped(site.Frost, season, site.Hemisphere);
-        return typed.Succeeded ? With(typed.Value) : typed.Failures.ToList();
+        return typed.Succeeded ? With(typed.Value, true) : typed.Failures.ToList();
 
-        Outcome<SiteSeason> With(SpringFreeze freeze) => new SiteSeason(freeze, Climate, site.Hemisphere, season);
+        Outcome<SiteSeason> With(SpringFreeze? freeze, bool typed) => new SiteSeason(freeze, typed, Climate, site.Hemisphere, season);
     }
 
     /// <summary>The season's first autumn freeze, by the same choice; null where neither is there.</summary>

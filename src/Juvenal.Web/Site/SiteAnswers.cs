@@ -5,22 +5,27 @@ using Juvenal.Web.Words;
 namespace Juvenal.Web.Site;
 
 /// <summary>One thing that a window waits for.</summary>
-/// <param name="Code">freeze, pepper-timing, nights or soil.</param>
-/// <param name="Limit">°C for nights and soil, a share of springs for the others.</param>
+/// <param name="Code">freeze, pepper-timing, nights, days or soil.</param>
+/// <param name="Limit">°C for nights, days and soil, a share of springs for the others.</param>
 /// <param name="ShortByC">By how far it falls short at the warmest, °C; null where it opens.</param>
+/// <param name="Last">Share of the springs that open in which it came right last, 0–1; null where only freeze dates are known.</param>
 public sealed record GateAnswer(
     string Code,
     DateOnly? Low,
     DateOnly? Opens,
     DateOnly? High,
-    bool WithCover,
     double Limit,
     double? ShortByC,
+    double? Last,
     string Sentence
 );
 
 /// <param name="Beds">Names of the beds that have this surface.</param>
-/// <param name="Gates">The last to open first.</param>
+/// <param name="Springs">Of the record; null where only freeze dates are known.</param>
+/// <param name="Never">Of those, that never open.</param>
+/// <param name="AllWinter">More than half are open from mid-winter on.</param>
+/// <param name="Sentence">The window in one sentence.</param>
+/// <param name="Gates">The one that was last most often first.</param>
 public sealed record WindowAnswer(
     Crop Crop,
     Surface Surface,
@@ -28,6 +33,10 @@ public sealed record WindowAnswer(
     DateOnly Low,
     DateOnly Opens,
     DateOnly High,
+    int? Springs,
+    int Never,
+    bool AllWinter,
+    string Sentence,
     IReadOnlyList<GateAnswer> Gates,
     IReadOnlyList<Why> Why
 );
@@ -73,14 +82,20 @@ public sealed record ThresholdAnswer(
 
 public sealed record SoilPoint(DateOnly Day, double Celsius);
 
+/// <summary>The mean year's morning, and between what 8 years of 10 keep.</summary>
+public sealed record SoilMorning(DateOnly Day, double Celsius, double Low, double High);
+
+/// <param name="Celsius">As it was read.</param>
+/// <param name="MorningC">What that comes to at 8 o'clock, to be held against the line.</param>
 /// <param name="Hand">Typed; it can be taken back.</param>
-public sealed record SoilReadingAnswer(Guid Id, DateOnly Day, double Celsius, bool Hand);
+public sealed record SoilReadingAnswer(Guid Id, DateOnly Day, double Celsius, double Hour, double MorningC, bool Hand);
 
 /// <summary>The soil at 10 cm under one surface.</summary>
-/// <param name="OffsetC">Warmer than the reckoned bare soil by.</param>
+/// <param name="AddsC">What the surface adds to bare soil, on the mean of three weeks; of bare soil to the air.</param>
+/// <param name="CorrectionC">How much warmer than reckoned it was read.</param>
 /// <param name="Readings">Of the last three weeks, that say so; 0: the model says so.</param>
 /// <param name="OtherReadings">Under other surfaces: they set the model right.</param>
-/// <param name="Line">Daily means as reckoned, today's season, as far as the forecast looks.</param>
+/// <param name="Line">Mornings as reckoned and set right, as far as the forecast looks.</param>
 /// <param name="MeanYear">Morning soil of the mean year, on the same days.</param>
 /// <param name="Read">Readings.</param>
 /// <param name="Now">The latest: a reading of the last two days, else as reckoned; null without either.</param>
@@ -88,11 +103,12 @@ public sealed record SoilReadingAnswer(Guid Id, DateOnly Day, double Celsius, bo
 /// <param name="LastReckoned">Up to here from readings; after it from the forecast.</param>
 public sealed record SoilAnswer(
     Surface Surface,
-    double OffsetC,
+    double AddsC,
+    double CorrectionC,
     int Readings,
     int OtherReadings,
     IReadOnlyList<SoilPoint> Line,
-    IReadOnlyList<SoilPoint> MeanYear,
+    IReadOnlyList<SoilMorning> MeanYear,
     IReadOnlyList<SoilReadingAnswer> Read,
     double? Now,
     bool NowRead,

@@ -97,8 +97,8 @@ internal static class SiteEndpoints
                             var before = await store.GetAsync(cancel);
                             await store.ChangeAsync(Change(input), cancel);
                             var after = await store.GetAsync(cancel);
-                            // The record is read with the offset, and by the half of the earth.
-                            if (before.OffsetC != after.OffsetC || before.Hemisphere != after.Hemisphere)
+                            // The record is read with the offset, and with the height of the sun.
+                            if (before.OffsetC != after.OffsetC || before.Latitude != after.Latitude)
                                 await new RecordWriter(writing).RecomputeAsync(after, cancel);
                             await collector.CollectAsync(writing, after, after.Today(clock), cancel);
                         },

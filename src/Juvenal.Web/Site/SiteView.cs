@@ -1,4 +1,5 @@
 using Juvenal.Core.Cultivars;
+using Juvenal.Core.Decision;
 using Juvenal.Core.Rules;
 using Juvenal.Core.Site;
 using Juvenal.Store.Places;
@@ -19,6 +20,9 @@ internal sealed class SiteView(
 {
     /// <summary>The soil is drawn so far back, days.</summary>
     private const int SoilDays = 75;
+
+    /// <summary>A reading takes the place of what is reckoned for so many days.</summary>
+    private const int FreshDays = 2;
 
     private readonly SiteRow _site = catalogue.Site;
     private readonly Measures _measures = new(catalogue.Site.UsUnits);
@@ -83,7 +87,7 @@ internal sealed class SiteView(
     {
         var useRecord = _site.FreezeFrom == FreezeFrom.Record;
         if (catalogue.Record.Fits.TryGetValue(SeasonHalf.Spring, out var spring))
-            yield return Curve(spring, true, useRecord || _site.Frost is null, Recorded(spring));
+            yield return Curve(spring, true, useRecord || _site.Frost is null, Recorded(spring), RiskOfYears());
         if (_site.Frost is { } frost && SpringFreeze.FromTyped(frost, _season, _site.Hemisphere) is { Succeeded: true } typed)
         {
             var mean = SeasonAxis.Of(DateOnly.FromDayNumber((int)typed.Value.MeanDayNumber), _season);
@@ -110,10 +114,27 @@ internal sealed class SiteView(
                 : "your average and safe dates";
     }
 
-    private FreezeCurve Curve(FreezeDistribution fit, bool recorded, bool inUse, string assumes)
+    /// <summary>The risk as windows and decisions ask it, on the axis of the season; null without ten springs.</summary>
+    private Func<int, double>? RiskOfYears()
+    {
+        if (catalogue.Record.Climate is not { HasYears: true } climate)
+            return null;
+        var risk = Openings.RiskOf(climate.YearsUnder(Surface.Bare), 0);
+        return axis => risk(SiteYear.Of(SeasonAxis.Date(axis, _season), _season, _site.Hemisphere));
+    }
+
+    private FreezeCurve Curve(FreezeDistribution fit, bool recorded, bool inUse, string assumes, Func<int, double>? smoothed = null)
     {
         var first = (int)Math.Floor(fit.Mean - (3 * fit.StandardDeviation));
         var last = (int)Math.Ceiling(fit.Mean + (3 * fit.StandardDeviation));
+        var of = smoothed ?? (d => fit.Probability(d));
+        DateOnly? crossing = smoothed is null
+            ? Safe(fit, fit.DayAt(risk))
+            : Enumerable
+                .Range(first, last - first + 1)
+                .Where(d => of(d) <= risk)
+                .Select(d => (DateOnly?)SeasonAxis.Date(d, _season))
+                .FirstOrDefault();
         return new(
             fit.Half,
             recorded,
@@ -121,12 +142,8 @@ internal sealed class SiteView(
             assumes,
             Safe(fit, fit.Mean),
             Math.Round(fit.StandardDeviation, 1),
-            Safe(fit, fit.DayAt(risk)),
-            [
-                .. Enumerable
-                    .Range(first, last - first + 1)
-                    .Select(d => new RiskPoint(SeasonAxis.Date(d, _season), Math.Round(fit.Probability(d), 4))),
-            ]
+            crossing,
+            [.. Enumerable.Range(first, last - first + 1).Select(d => new RiskPoint(SeasonAxis.Date(d, _season), Math.Round(of(d), 4)))]
         );
     }
 
@@ -139,7 +156,7 @@ internal sealed class SiteView(
         // Without a record all open beds are alike.
         return from crop in Enum.GetValues<Crop>()
             from s in Surfaces.All
-            where season.Climate is not null || s is Surface.Bare or Surface.Tunnel
+            where season.Climate is { HasYears: true } || s is Surface.Bare or Surface.Tunnel
             let window = PlantingWindow.For(crop, season, _rules, s)
             select new WindowAnswer(
                 crop,
@@ -148,15 +165,19 @@ internal sealed class SiteView(
                 window.Opens.Low,
                 window.Opens.Mid,
                 window.Opens.High,
+                window.Springs?.Count,
+                window.Springs?.Never ?? 0,
+                window.Springs?.AllWinter == true,
+                WindowWords.Sentence(window),
                 [
                     .. window.Gates.Select(g => new GateAnswer(
                         g.Code,
                         g.Low,
                         g.Opens,
                         g.High,
-                        g.WithCover,
                         g.Limit,
                         g.ShortBy,
+                        g.Last,
                         ReasonSentences.Of(g.Reason, _measures).Text
                     )),
                 ],
@@ -166,29 +187,57 @@ internal sealed class SiteView(
 
     private async Task<SoilAnswer> SoilAsync(SiteClimate climate, RecordSpan span, CancellationToken cancel)
     {
-        var offset = climate.SoilOffsets[surface];
-        var line = (await store.SoilLineAsync(catalogue.Today.AddDays(-SoilDays), cancel))
-            .OrderBy(d => d.Key)
-            .Select(d => new SoilPoint(d.Key, Math.Round(d.Value + offset, 1)))
-            .ToList();
+        var correction = climate.SoilCorrections.GetValueOrDefault(surface);
+        var soil = await store.SoilLineAsync(catalogue.Today.AddDays(-SoilDays), cancel);
+        var line = new List<SoilPoint>();
+        for (var i = 0; i < soil?.Count; i++)
+            line.Add(new(soil.First.AddDays(i), Math.Round(Math.Max(0, soil.At(surface, i) + correction), 1)));
         var read = (await store.SoilReadingsAsync(catalogue.Today.AddDays(-SoilDays), cancel)).FindAll(r =>
             r.Surface == surface && r.Day <= catalogue.Today
         );
         var mean = climate.SoilMorningUnder(surface);
         var days = Enumerable.Range(-SoilDays, SoilDays + 90).Select(catalogue.Today.AddDays);
-        var fresh = read.LastOrDefault(r => r.Day >= catalogue.Today.AddDays(-2));
+        var readings = read.ConvertAll(r => new SoilReadingAnswer(r.Id, r.Day, r.Celsius, r.Hour, Math.Round(Morning(r), 1), r.Hand));
+        var fresh = readings.LastOrDefault(r => r.Day >= catalogue.Today.AddDays(-FreshDays));
         return new(
             surface,
-            Math.Round(offset, 1),
+            Math.Round(Adds(soil), 1),
+            Math.Round(correction, 1),
             catalogue.Record.Calibration!.Readings.GetValueOrDefault(surface),
             catalogue.Record.Calibration.Readings.Where(r => r.Key != surface).Sum(r => r.Value),
             line,
-            [.. days.Select(d => new SoilPoint(d, Math.Round(mean.At(SeasonAxis.DayOfYear(d), 0), 1)))],
-            [.. read.Select(r => new SoilReadingAnswer(r.Id, r.Day, r.Celsius, r.Hand))],
-            fresh?.Celsius ?? line.FindLast(p => p.Day <= catalogue.Today)?.Celsius,
+            [.. days.Select(d => Of(d, SeasonAxis.DayOfYear(d)))],
+            readings,
+            fresh?.MorningC ?? line.FindLast(p => p.Day <= catalogue.Today)?.Celsius,
             fresh is not null,
             span.Last
         );
+
+        SoilMorning Of(DateOnly day, int ofYear) =>
+            new(
+                day,
+                Math.Round(mean.At(ofYear, 0), 1),
+                Math.Round(mean.At(ofYear, -SpringFreeze.ZOfOneInTen), 1),
+                Math.Round(mean.At(ofYear, SpringFreeze.ZOfOneInTen), 1)
+            );
+
+        // What was read at another hour, at 8 o'clock.
+        double Morning(SoilRow row)
+        {
+            var i = soil is null ? -1 : row.Day.DayNumber - soil.First.DayNumber;
+            return i < 0 || i >= soil!.Count ? row.Celsius : row.Celsius - soil.Wave(surface, i, row.Hour) + soil.Wave(surface, i);
+        }
+    }
+
+    private double Adds(SoilSeries? soil)
+    {
+        if (soil is null)
+            return 0;
+        var to = Math.Min(soil.Count, catalogue.Today.DayNumber - soil.First.DayNumber + 1);
+        var days = Enumerable.Range(Math.Max(0, to - RecordStore.CalibrationDays), Math.Clamp(to, 0, RecordStore.CalibrationDays)).ToList();
+        return days.Count == 0
+            ? 0
+            : days.Average(i => soil.Mean(surface, i) - (surface == Surface.Bare ? soil.Air[i] : soil.Mean(Surface.Bare, i)));
     }
 
     private IEnumerable<EndAnswer> Ends(SiteSeason season)

@@ -53,7 +53,7 @@ public sealed record LeftOutAnswer(DateOnly Day, string Sentence);
 /// <param name="Plans">How far the plans have followed.</param>
 public sealed record WeatherKept(int Changed, PlanningAnswer Plans);
 
-public sealed record SoilInput(Guid Id, DateOnly Day, Surface Surface, double Celsius);
+public sealed record SoilInput(Guid Id, DateOnly Day, Surface Surface, double Celsius, double Hour = SoilSeries.UsualHour);
 
 public sealed record SpringDay(DateOnly Day, double? MinimumC);
 
@@ -238,10 +238,12 @@ internal static class WeatherEndpoints
                                 failures.Add(new("in-the-future", "day"));
                             if (!(input.Celsius is >= -30 and <= 60))
                                 failures.Add(Failure.OutOfRange("celsius", input.Celsius, -30, 60));
+                            if (!(input.Hour is >= 0 and < 24))
+                                failures.Add(Failure.OutOfRange("hour", input.Hour, 0, 23));
                             if (failures.Count > 0)
                                 throw new RefusedException(failures);
                             await new RecordStore(writing).AddByHandAsync(
-                                new(input.Id, input.Day, input.Surface, input.Celsius, Hand: true),
+                                new(input.Id, input.Day, input.Surface, input.Celsius, Hand: true, input.Hour),
                                 cancel
                             );
                         },

@@ -36,6 +36,7 @@ internal static class ReasonSentences
             "setbacks" => "setbacks after moves",
             "temperature" => "the places' temperatures",
             "freeze" => "the year's last frost",
+            "weather" => "the year's weather",
             "about" => "days that are only known about",
             _ => "how fast they ripen",
         };
@@ -61,15 +62,34 @@ internal static class ReasonSentences
                 $"{r.Value:0} years old, and it keeps for {r.Limit:0}: half of the least for trade is assumed. Test {EmergenceTest.LeastSeeds} to {EmergenceTest.EnoughSeeds} seeds on damp paper first."
             ),
             "lot-age-unknown" => "Neither tested nor dated: the least for trade is assumed.",
-            "nights-reach" => $"Nights reach {m.Temperature(r.Limit)} on average to stay: {Days.Say(r.Day)}.",
-            "nights-near" => $"Nights never reach the limit; {m.Temperature(r.Limit)} from {Days.Say(r.Day)} on will do with cover.",
+            "freeze-held" =>
+                $"After the nights a forecast knows, at most {Risk(r.Value)} {(r.Value is > 0.1 and not 0.5 ? "freeze" : "freezes")}: {Days.Say(r.Day)}.",
+            "freeze-never" => $"In most springs a freeze is likelier than in {Risk(r.Value)} as long as anybody looks.",
+            "nights-held" =>
+                $"A week's nights stay at {m.Temperature(r.Value)} or above, {m.Temperature(r.Limit)} without cover: {Days.Say(r.Day)}.",
             "nights-never" =>
-                $"Nights never reach {m.Temperature(r.Limit)} here: {m.Difference(r.Limit - r.Value)} short at the warmest. Plant with cover, and watch the forecast.",
-            "soil-reach" =>
-                $"Morning soil at {SiteClimate.PlantingDepthCm:0} cm reaches {m.Temperature(r.Limit)} to stay: {Days.Say(r.Day)}.",
-            "soil-near" => $"Morning soil never reaches the limit; {m.Temperature(r.Limit)} from {Days.Say(r.Day)} on will do with cover.",
+                $"A week's nights never stay at {m.Temperature(r.Limit)} here: {m.Difference(r.Limit - r.Value)} short at the warmest. A tunnel, or cover at night.",
+            "days-held" => $"A week's days reach {m.Temperature(r.Value)}, {m.Temperature(r.Limit)} without cover: {Days.Say(r.Day)}.",
+            "days-never" =>
+                $"A week's days never reach {m.Temperature(r.Limit)} here: {m.Difference(r.Limit - r.Value)} short at the warmest. A tunnel warms them.",
+            "soil-held" =>
+                $"Soil at {SoilSeries.DepthCm:0} cm has {m.Temperature(r.Value)} at {SoilSeries.UsualHour} o'clock, {m.Temperature(r.Limit)} without cover: {Days.Say(r.Day)}.",
             "soil-never" =>
-                $"Morning soil never reaches {m.Temperature(r.Limit)} here: {m.Difference(r.Limit - r.Value)} short at the warmest. Film or a tunnel warms it.",
+                $"Soil never has {m.Temperature(r.Limit)} at {SoilSeries.UsualHour} o'clock here: {m.Difference(r.Limit - r.Value)} short at the warmest. Film or a tunnel warms it.",
+            "pepper-after-years-tomatoes" => Invariant($"Peppers {r.Value:0} days after that year's tomatoes: {Days.Say(r.Day)}."),
+            "window-years" => Invariant(
+                $"Each of {r.Value:0} springs of your record asked day by day, as on the day itself: half are open by {Days.Say(r.Day)}{(r.Limit > 0 ? Invariant($", {r.Limit:0} never") : "")}."
+            ),
+            "window-never" => Invariant(
+                $"In {r.Value:0} of {r.Limit:0} springs of your record nothing could go out here by the end of July, not even under cover for a night."
+            ),
+            "window-under" => $"{Under(r.Subject)} half of them open by {Days.Say(r.Day)}.",
+            "open-all-winter" => Invariant($"Most of {r.Value:0} winters of your record are open from their first day."),
+            "cover-ready" => Invariant(
+                $"Keep cover ready: {r.Value:0} of the {WindowOfYears.CoverNights} nights after it are under {m.Temperature(r.Limit)}."
+            ),
+            "typed-with-record" => "Frost by the dates you typed; nights, days and soil by your record.",
+            "nights-unknown" => "Nights, days and soil are not known: a weather record of ten years tells them.",
             "freeze-record" => Invariant(
                 $"From {r.Value:0} years of your record{(r.Limit < 1 ? Invariant($", of which {r.Limit * 100:0} % froze at all") : "")}."
             ),
@@ -148,6 +168,16 @@ internal static class ReasonSentences
             "lock-before-ready" => $"{Days.Many(r.Value!.Value)} before they are ready ({Days.Say(r.Day)}).",
             "lock-sows-late" => $"Best was {Days.Say(r.Day)}, {Days.Many(r.Value!.Value)} sooner. Planting will be late.",
             _ => r.Code,
+        };
+
+    private static string Under(string? surface) =>
+        surface switch
+        {
+            nameof(Surface.Film) => "Under black film",
+            nameof(Surface.Raised) => "On a raised bed",
+            nameof(Surface.Mulch) => "Under mulch",
+            nameof(Surface.Tunnel) => "In a tunnel",
+            _ => "On bare soil",
         };
 
     private static string Risk(double? share) =>

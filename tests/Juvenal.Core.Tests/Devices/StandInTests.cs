@@ -22,7 +22,7 @@ public class StandInTests
     public void A_warm_day_is_more_often_followed_by_a_warm_one()
     {
         var days = StandIns.Weather.Days(new(1995, 1, 1), new(2024, 12, 31));
-        var climate = SiteClimate.From(WeatherRecord.From([.. days]), 0)!;
+        var climate = SiteClimate.From(WeatherRecord.From([.. days]), 0, 47)!;
         var strays = days.Select(d =>
                 d.MeanC!.Value - ((climate.Nights.At(SeasonAxis.DayOfYear(d.Day), 0) + climate.Days.At(SeasonAxis.DayOfYear(d.Day), 0)) / 2)
             )
@@ -32,6 +32,14 @@ public class StandInTests
         Assert.True(Correlation.Pearson(strays.SkipLast(5), strays.Skip(5)) < oneDay / 2);
         Assert.All(days, d => Assert.True(d.MinimumC < d.MaximumC));
         Assert.Empty(WeatherChecks.Of(days).Doubtful);
+    }
+
+    [Fact]
+    public void A_forecast_stays_within_its_climate()
+    {
+        var days = Enumerable.Range(1996, 25).SelectMany(y => StandIns.All.MadeOn(new DateOnly(y, 5, 10)).Days).ToList();
+        Assert.All(days, d => Assert.InRange(d.MaximumC!.Value, 0, 36));
+        Assert.InRange(days.Average(d => d.MaximumC!.Value), 17, 25);
     }
 
     [Fact]
@@ -58,10 +66,10 @@ public class StandInTests
     {
         var readings = ((IProbe)StandIns.All).Readings(new(2020, 5, 1), new(2020, 5, 31));
         Assert.Equal(31, readings.Count);
-        var modelled = SoilHeat.DailyMeans(
-            [.. StandIns.Weather.Days(new(2019, 5, 1), new(2020, 5, 31)).Select(d => d.MeanC!.Value)],
-            SiteClimate.PlantingDepthCm
-        )[^31..];
+        var record = WeatherRecord.From([.. StandIns.Weather.Days(new(2010, 1, 1), new(2020, 5, 31))]);
+        var climate = SiteClimate.From(record, 0, 48)!;
+        var soil = SiteClimate.Soil(record, 0, 48, climate.Nights, climate.Days);
+        var modelled = Enumerable.Range(soil.Count - 31, 31).Select(i => soil.At(Surface.Bare, i));
         Assert.InRange(readings.Zip(modelled, (r, m) => r.Celsius - m).Mean(), 0.5, 1.1);
     }
 }

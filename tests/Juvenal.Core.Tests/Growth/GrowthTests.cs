@@ -93,9 +93,9 @@ public class GrowthTests
     }
 
     [Fact]
-    public void Spreads_are_rounded_outwards()
+    public void Spreads_are_rounded_to_the_nearest_day()
     {
         var spread = DateSpread.FromDayNumbers(739_000.9, 739_003.4, 739_005.1);
-        Assert.Equal((739_000, 739_003, 739_006), (spread.Low.DayNumber, spread.Mid.DayNumber, spread.High.DayNumber));
+        Assert.Equal((739_001, 739_003, 739_005), (spread.Low.DayNumber, spread.Mid.DayNumber, spread.High.DayNumber));
     }
 }

@@ -51,7 +51,7 @@ public class SoilAgainstTheDampedWave
         const double amplitude = 8;
         var soil = new SoilHeat(SoilHeat.MoistLoam, 3600, 15);
         var damping = Math.Sqrt(2 * Kappa / (2 * Math.PI / 86_400));
-        Assert.Equal(SiteClimate.DailyDampingDepthCm, damping * 100, 0.05);
+        Assert.Equal(SoilSeries.DampingDepthCm, damping * 100, 0.05);
         var worst = 0.0;
         for (var hour = 0; hour < 24 * 40; hour++)
         {

@@ -160,7 +160,7 @@ public class PathTests
                 Nurseries.Request(today: new DateOnly(2026, 7, 1)) with
                 {
                     Season = 2027,
-                    Site = new(freeze, null, Hemisphere.South, 2027),
+                    Site = new(freeze, true, null, Hemisphere.South, 2027),
                 }
             )
             .Value;

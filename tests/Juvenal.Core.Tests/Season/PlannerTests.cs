@@ -76,7 +76,12 @@ public class PlannerTests
         // The sow date was rounded down to a day: that part of a day was in hand.
         Assert.InRange(real.Day(Usual.PlantOut), planned.Day(Usual.PlantOut).AddDays(8), planned.Day(Usual.PlantOut).AddDays(9));
         Assert.Equal(0, real.Width(Usual.Emerge));
-        Assert.True(real.Width(Usual.PrickOut) < planned.Width(Usual.PrickOut), "what has happened is no longer uncertain");
+        // What has happened is no longer uncertain.
+        Assert.True(real.Width(Usual.PrickOut) <= planned.Width(Usual.PrickOut));
+        Assert.Contains(Parts(planned), p => p == "emergence");
+        Assert.DoesNotContain(Parts(real), p => p == "emergence");
+
+        static IEnumerable<string> Parts(Plan plan) => plan.Step(StepKind.Move).Spread.Select(p => p.Source);
     }
 
     [Fact]

@@ -30,8 +30,20 @@ public class FreezeYearsTests
         Assert.Equal(new DateOnly(2025, 5, 12), Spring(record).Years.Single(y => y.Season == 2025).Date);
         var autumn = FreezeYears.Of(record, SeasonHalf.Autumn, 0, 0, Hemisphere.North);
         Assert.Equal(new DateOnly(2025, 10, 7), autumn.Years.Single(y => y.Season == 2025).Date);
-        // The season that begins in August has only its autumn here: its last freeze is the last day known, and days after it are missing.
-        Assert.Equal(FreezeYearState.LeftOut, Spring(record).Years.Single(y => y.Season == 2026).State);
+        // The season that begins in August has only its autumn here: its last freeze may be to come.
+        Assert.Equal(FreezeYearState.NotOver, Spring(record).Years.Single(y => y.Season == 2026).State);
+    }
+
+    [Theory]
+    [InlineData("2026-04-18", FreezeYearState.NotOver)]
+    [InlineData("2026-07-20", FreezeYearState.Counted)]
+    public void A_spring_that_is_still_running_is_no_year(string last, FreezeYearState state)
+    {
+        var record = Record(Made.Days(new(1995, 8, 1), DateOnly.Parse(last, System.Globalization.CultureInfo.InvariantCulture)));
+        Assert.Equal(state, Spring(record).Years.Single(y => y.Season == 2026).State);
+        // Begun on 1 January, an autumn of the year before has no days but its last.
+        var autumn = FreezeYears.Of(Record(Made.Days(new(1996, 1, 1), new(2020, 12, 31))), SeasonHalf.Autumn, 0, 0, Hemisphere.North);
+        Assert.Equal(FreezeYearState.NotOver, autumn.Years.Single(y => y.Season == 1995).State);
     }
 
     [Property(MaxTest = 40)]

@@ -1,0 +1,55 @@
+-- The record's springs one by one, and the soil as the air and the sun make it: what plans and windows rest on is made anew from the
+-- record when a server next starts.
+
+delete from freeze_year;
+delete from freeze_fit;
+
+alter table site_curve drop constraint site_curve_kind_check;
+delete from site_curve;
+alter table site_curve add constraint site_curve_kind_check
+  check (kind in ('nights', 'days', 'soil-bare', 'soil-mulch', 'soil-film', 'soil-raised', 'soil-tunnel'));
+
+delete from soil_line;
+alter table soil_line
+  drop column celsius,
+  add column air_c real not null,
+  add column sun_c real not null,
+  add column tunnel_c real not null,
+  add column range_c real not null,
+  add column tunnel_range_c real not null;
+comment on column soil_line.air_c is 'Daily mean at 10 cm that the air alone gives, °C';
+comment on column soil_line.sun_c is 'What the sun adds, for each °C·m²·d/MJ of a surface';
+comment on column soil_line.tunnel_c is 'Daily mean that a bare tunnel''s air alone gives, °C';
+comment on column soil_line.range_c is 'Highest less lowest of the air, °C';
+comment on column soil_line.tunnel_range_c is 'The same in a bare tunnel, °C';
+
+create table site_year (
+  nursery_id uuid not null references nursery (id) on delete restrict,
+  season int not null,
+  minimum_c real[] not null,
+  maximum_c real[] not null,
+  bare_c real[] not null,
+  mulch_c real[] not null,
+  film_c real[] not null,
+  raised_c real[] not null,
+  tunnel_c real[] not null,
+  primary key (nursery_id, season),
+  check (cardinality(minimum_c) = cardinality(maximum_c))
+);
+alter table site_year enable row level security;
+alter table site_year force row level security;
+create policy own_nursery on site_year using (nursery_id = (select app_nursery())) with check (nursery_id = (select app_nursery()));
+grant select, insert, update, delete on site_year to juvenal_web;
+comment on table site_year is 'Springs of the record that are known whole, from the first of mid-winter on';
+comment on column site_year.minimum_c is 'Lows as recorded, °C';
+comment on column site_year.maximum_c is 'Highs as recorded, °C';
+comment on column site_year.bare_c is 'Soil at 10 cm at 8 o''clock under that surface, °C; so the next four';
+
+alter table freeze_year drop constraint freeze_year_state_check;
+alter table freeze_year add constraint freeze_year_state_check check (state in ('counted', 'freeze-free', 'left-out', 'not-over'));
+
+-- Nights for planning are asked by the decision itself; of peppers by a house rule.
+update house_rules set options = (options - 'tomatoNightC') - 'pepperNightC';
+
+alter table soil_reading add column hour double precision not null default 8 check (hour >= 0 and hour < 24);
+comment on column soil_reading.hour is 'When it was read, sun time; a probe''s daily value counts as 8';
