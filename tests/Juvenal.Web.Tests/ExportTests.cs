@@ -262,10 +262,9 @@ public class ExportTests(OwnHouse house) : IClassFixture<OwnHouse>
         );
         // One that was not there yet is as usual.
         Assert.Equal(
-            (13.0, 9.0, 12.0, "leave", "above", "plant"),
+            (13.0, 13.0, "leave", "above", "plant"),
             (
                 (double)rules["pepperSoilC"]!,
-                (double)rules["tomatoNightC"]!,
                 (double)rules["pepperNightC"]!,
                 (string)rules["seedLeaves"]!,
                 (string)rules["watering"]!,

@@ -82,11 +82,7 @@ public sealed class Openings
     /// <param name="years">One or more; each at least <see cref="FewestDays"/> long.</param>
     /// <param name="rules">Crop, risk, limits.</param>
     /// <param name="notBefore">By year: the first day by the pepper timing; null: none.</param>
-    public static Openings Of(
-        IReadOnlyList<PastYear> years,
-        OpeningRules rules,
-        IReadOnlyList<int>? notBefore = null
-    )
+    public static Openings Of(IReadOnlyList<PastYear> years, OpeningRules rules, IReadOnlyList<int>? notBefore = null)
     {
         ArgumentNullException.ThrowIfNull(years);
         ArgumentNullException.ThrowIfNull(rules);

@@ -108,8 +108,8 @@ public static class WindowOfYears
         IEnumerable<Reason> Reasons()
         {
             yield return springs.AllWinter ? new("open-all-winter", springs.Count, Unit: "years")
-                : mid is null ? new("window-never", springs.Never, springs.Count, "years", Source: "model")
-                : new("window-years", springs.Count, springs.Never, "years", Source: "model", Day: opens.Mid);
+            : mid is null ? new("window-never", springs.Never, springs.Count, "years", Source: "model")
+            : new("window-years", springs.Count, springs.Never, "years", Source: "model", Day: opens.Mid);
             if (mid is null && Opener() is var (under, from))
                 yield return new("window-under", Subject: under.ToString(), Day: from);
             foreach (var gate in gates)

@@ -56,7 +56,7 @@ public static class NurseryImport
                 var rows = (table, old) switch
                 {
                     ("path_step", not null) => Made(old, clock),
-                    ("house_rules", _) when manifest.Version <= OldRules.LastVersion => OfRules(RowsAsync(zip, table, cancel)),
+                    ("house_rules", _) when manifest.Version <= OldRules.LastVersion => OfRules(RowsAsync(zip, table, cancel), manifest.Version),
                     (_, not null) => Now(RowsAsync(zip, table, cancel), table, old),
                     _ => RowsAsync(zip, table, cancel),
                 };
@@ -122,10 +122,10 @@ public static class NurseryImport
             yield return JsonSerializer.SerializeToElement(row);
     }
 
-    private static async IAsyncEnumerable<JsonElement> OfRules(IAsyncEnumerable<JsonElement> rows)
+    private static async IAsyncEnumerable<JsonElement> OfRules(IAsyncEnumerable<JsonElement> rows, int version)
     {
         await foreach (var row in rows)
-            yield return OldRules.Row(row);
+            yield return OldRules.Row(row, version);
     }
 
     private static async IAsyncEnumerable<JsonElement> Now(IAsyncEnumerable<JsonElement> rows, string table, OldSteps old)

@@ -3,14 +3,27 @@ using System.Text.Json.Nodes;
 
 namespace Juvenal.Store.Exports;
 
-/// <summary>House rules of exports up to version 4, which had a column for each.</summary>
+/// <summary>House rules of older exports: up to version 4 each had a column; up to version 5 nights were numbers for planning.</summary>
 internal static class OldRules
 {
-    /// <summary>The last version that had them.</summary>
-    public const int LastVersion = 4;
+    /// <summary>The last version whose rules are read otherwise.</summary>
+    public const int LastVersion = 5;
+
+    private const int LastWithColumns = 4;
+
+    /// <summary>Nights for planning; peppers' nights are a house rule with options now, of the same name.</summary>
+    private static readonly string[] Gone = ["tomatoNightC", "pepperNightC"];
 
     /// <summary>The same row as it is now.</summary>
-    public static JsonElement Row(JsonElement old)
+    public static JsonElement Row(JsonElement old, int version)
+    {
+        var row = version <= LastWithColumns ? OfColumns(old) : JsonNode.Parse(old.GetRawText())!.AsObject();
+        foreach (var code in Gone)
+            (row["options"] as JsonObject)?.Remove(code);
+        return JsonSerializer.SerializeToElement(row);
+    }
+
+    private static JsonObject OfColumns(JsonElement old)
     {
         var options = new JsonObject();
         var row = new JsonObject { ["options"] = options };
@@ -23,7 +36,7 @@ internal static class OldRules
                 options[Code(column.Name)] = value;
         }
 
-        return JsonSerializer.SerializeToElement(row);
+        return row;
     }
 
     /// <summary>prick_out is prickOut.</summary>

@@ -128,7 +128,7 @@ internal sealed class SiteView(
         var first = (int)Math.Floor(fit.Mean - (3 * fit.StandardDeviation));
         var last = (int)Math.Ceiling(fit.Mean + (3 * fit.StandardDeviation));
         var of = smoothed ?? (d => fit.Probability(d));
-        DateOnly? crossing = smoothed is null
+        var crossing = smoothed is null
             ? Safe(fit, fit.DayAt(risk))
             : Enumerable
                 .Range(first, last - first + 1)

@@ -2505,7 +2505,7 @@ export interface components {
          * @description What a year says of the freeze.
          * @enum {unknown}
          */
-        FreezeYearState: "counted" | "freeze-free" | "left-out";
+        FreezeYearState: "counted" | "freeze-free" | "left-out" | "not-over";
         /** @description A hole in a record. */
         Gap: {
             /** Format: date */
@@ -2517,7 +2517,7 @@ export interface components {
         };
         /** @description One thing that a window waits for. */
         GateAnswer: {
-            /** @description freeze, pepper-timing, nights or soil. */
+            /** @description freeze, pepper-timing, nights, days or soil. */
             code: string;
             /** Format: date */
             low: null | string;
@@ -2525,10 +2525,9 @@ export interface components {
             opens: null | string;
             /** Format: date */
             high: null | string;
-            withCover: boolean;
             /**
              * Format: double
-             * @description °C for nights and soil, a share of springs for the others.
+             * @description °C for nights, days and soil, a share of springs for the others.
              */
             limit: number;
             /**
@@ -2536,6 +2535,11 @@ export interface components {
              * @description By how far it falls short at the warmest, °C; null where it opens.
              */
             shortByC: null | number;
+            /**
+             * Format: double
+             * @description Share of the springs that open in which it came right last, 0–1; null where only freeze dates are known.
+             */
+            last: null | number;
             sentence: string;
         };
         /** @description The decision with all that it rests on. */
@@ -2739,12 +2743,7 @@ export interface components {
             pepperSoilC: number;
             /**
              * Format: double
-             * @description When planning: smoothed 7-day mean of the nights for tomatoes, 4–14 °C. [model]
-             */
-            tomatoNightC: number;
-            /**
-             * Format: double
-             * @description The same for peppers, 4–18 °C. [model]
+             * @description Nights of the week ahead that peppers go out into, 13 or 10 °C; 3 lower, never under 8, with cover.
              */
             pepperNightC: number;
             /** @description When they are pinched off. */
@@ -2755,8 +2754,7 @@ export interface components {
             spares?: components["schemas"]["Spares"];
             /**
              * Format: double
-             * @description True leaves at the first move. First true leaves are 2, second 4; "seed leaves with strong roots" is about 10 days
-             *     from sowing at 20–22 °C, which the leaf model gives as 0.6. [model, calibrated to common practice]
+             * @description True leaves at the first move.
              */
             prickOutLeaves?: number;
         };
@@ -3752,9 +3750,14 @@ export interface components {
             surface: components["schemas"]["Surface"];
             /**
              * Format: double
-             * @description Warmer than the reckoned bare soil by.
+             * @description What the surface adds to bare soil, on the mean of three weeks; of bare soil to the air.
              */
-            offsetC: number;
+            addsC: number;
+            /**
+             * Format: double
+             * @description How much warmer than reckoned it was read.
+             */
+            correctionC: number;
             /**
              * Format: int32
              * @description Of the last three weeks, that say so; 0: the model says so.
@@ -3765,10 +3768,10 @@ export interface components {
              * @description Under other surfaces: they set the model right.
              */
             otherReadings: number;
-            /** @description Daily means as reckoned, today's season, as far as the forecast looks. */
+            /** @description Mornings as reckoned and set right, as far as the forecast looks. */
             line: components["schemas"]["SoilPoint"][];
             /** @description Morning soil of the mean year, on the same days. */
-            meanYear: components["schemas"]["SoilPoint"][];
+            meanYear: components["schemas"]["SoilMorning"][];
             /** @description Readings. */
             read: components["schemas"]["SoilReadingAnswer"][];
             /**
@@ -3792,6 +3795,22 @@ export interface components {
             surface: components["schemas"]["Surface"];
             /** Format: double */
             celsius: number;
+            /**
+             * Format: double
+             * @default 8
+             */
+            hour?: number;
+        };
+        /** @description The mean year's morning, and between what 8 years of 10 keep. */
+        SoilMorning: {
+            /** Format: date */
+            day: string;
+            /** Format: double */
+            celsius: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
         };
         SoilPoint: {
             /** Format: date */
@@ -3804,8 +3823,18 @@ export interface components {
             id: string;
             /** Format: date */
             day: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description As it was read.
+             */
             celsius: number;
+            /** Format: double */
+            hour: number;
+            /**
+             * Format: double
+             * @description What that comes to at 8 o'clock, to be held against the line.
+             */
+            morningC: number;
             /** @description Typed; it can be taken back. */
             hand: boolean;
         };
@@ -4505,7 +4534,21 @@ export interface components {
             opens: string;
             /** Format: date */
             high: string;
-            /** @description The last to open first. */
+            /**
+             * Format: int32
+             * @description Of the record; null where only freeze dates are known.
+             */
+            springs: null | number;
+            /**
+             * Format: int32
+             * @description Of those, that never open.
+             */
+            never: number;
+            /** @description More than half are open from mid-winter on. */
+            allWinter: boolean;
+            /** @description The window in one sentence. */
+            sentence: string;
+            /** @description The one that was last most often first. */
             gates: components["schemas"]["GateAnswer"][];
             why: components["schemas"]["Why"][];
         };

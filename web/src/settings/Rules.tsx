@@ -4,61 +4,12 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import Radio from '@mui/material/Radio';
 import RadioGroup from '@mui/material/RadioGroup';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
 import type { Schemas } from '../api/client';
-import { useUnits } from '../data/nursery';
-import { Choose, NumberField } from '../ui/Field';
+import { Choose } from '../ui/Field';
 import { Waiting } from '../ui/Page';
-import { number, temperature } from '../ui/units';
 import { useRules } from '../data/useRules';
 
 type HouseRules = Schemas['HouseRules'];
-
-/** How warm the mean year's nights have to be for planning: with a weather record, windows wait for them. */
-function Nights({ now, set }: { now: HouseRules; set: (code: string, value: string) => void }) {
-  const units = useUnits();
-  const shown = {
-    tomatoNightC: String(temperature.shown(now.tomatoNightC, units)),
-    pepperNightC: String(temperature.shown(now.pepperNightC, units)),
-  };
-  const [typed, setTyped] = useState(shown);
-  const field = (code: 'tomatoNightC' | 'pepperNightC', label: string, [low, high]: [number, number]) => {
-    const value = number(typed[code]);
-    const celsius = value === null ? null : temperature.typed(value, units);
-    const wrong =
-      celsius === null
-        ? 'Type degrees.'
-        : celsius < low || celsius > high
-          ? `${temperature.shown(low, units)} to ${temperature.shown(high, units)}.`
-          : undefined;
-    return (
-      <Box
-        sx={{ width: 200 }}
-        onBlur={() => celsius !== null && !wrong && typed[code] !== shown[code] && set(code, String(celsius))}
-      >
-        <NumberField
-          label={label}
-          unit={temperature.unit(units)}
-          value={typed[code]}
-          onChange={(t) => setTyped({ ...typed, [code]: t })}
-          error={wrong}
-        />
-      </Box>
-    );
-  };
-  return (
-    <Box component="section" sx={{ borderBottom: 1, borderColor: 'divider', py: 1.5 }}>
-      <Typography variant="h2">Nights for planning</Typography>
-      <Typography variant="body2" color="textSecondary" sx={{ mb: 1.5 }}>
-        Where the site has a weather record, a window waits until the mean year’s nights reach this to stay.
-      </Typography>
-      <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
-        {field('tomatoNightC', 'Tomatoes', [4, 14])}
-        {field('pepperNightC', 'Peppers', [4, 18])}
-      </Box>
-    </Box>
-  );
-}
 
 /** Where growers differ: each option with the reason people hold it. A choice re-plans at once. */
 export function Rules() {
@@ -122,7 +73,6 @@ export function Rules() {
           )}
         </Box>
       ))}
-      <Nights key={version} now={now} set={set} />
     </Box>
   );
 }

@@ -34,11 +34,12 @@ export function Freeze({ view, today, season, units, risks, onRisk, onKeep }: Pr
   const years = view.years.filter((y) => y.half === half);
   const inUse = curves.find((c) => c.inUse) ?? curves[0];
   const left = years.filter((y) => y.state === 'left-out');
+  const running = years.filter((y) => y.state === 'not-over');
   return (
     <Box component="section">
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2, rowGap: 0.5, mb: 0.5 }}>
         <Typography variant="h2" sx={{ flex: 1 }}>
-          {half === 'spring' ? `Still a freeze on or after the day, spring ${season}` : `A freeze by the day, autumn ${season}`}
+          {half === 'spring' ? `Chance of another freeze, spring ${season}` : `Chance of a freeze so far, autumn ${season}`}
         </Typography>
         <ToggleButtonGroup
           exclusive
@@ -91,6 +92,7 @@ export function Freeze({ view, today, season, units, risks, onRisk, onKeep }: Pr
             <Typography color="textSecondary" sx={{ fontSize: '0.95rem' }}>
               Each dot is a year’s {half === 'spring' ? 'last' : 'first'} freeze; tap one to see it.
               {left.length > 0 && ` Hollow: left out, too many days missing near it (${left.map((y) => y.season).join(', ')}).`}
+              {running.map((y) => ` ${y.season}: not known whole.`).join('')}
             </Typography>
           )}
           {chosen !== null && half === 'spring' && <Spring season={chosen} units={units} onClose={() => setChosen(null)} />}

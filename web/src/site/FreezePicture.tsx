@@ -10,6 +10,7 @@ import { months, nearestRisk, path, riskWords, scale, stack } from './model';
 
 const height = 340;
 const ground = 318;
+const out = (year: Schemas['FreezeYearAnswer']) => year.state === 'left-out' || year.state === 'not-over';
 
 interface Props {
   curves: Schemas['FreezeCurve'][];
@@ -159,12 +160,12 @@ export function FreezePicture({ curves, years, windows, today, risk, risks, onRi
               cx={cx}
               cy={cy}
               r={here ? 7 : 5}
-              fill={d.state === 'left-out' ? 'none' : here ? p.text.primary : p.cold.main}
-              stroke={d.state === 'left-out' ? p.text.secondary : p.background.default}
+              fill={out(d) ? 'none' : here ? p.text.primary : p.cold.main}
+              stroke={out(d) ? p.text.secondary : p.background.default}
               strokeWidth="1.5"
               role="button"
               tabIndex={0}
-              aria-label={`${d.season}: ${d.date ? day(d.date) : 'no freeze'}${d.state === 'left-out' ? ', left out' : ''}`}
+              aria-label={`${d.season}: ${d.date ? day(d.date) : 'no freeze'}${d.state === 'left-out' ? ', left out' : d.state === 'not-over' ? ', not over' : ''}`}
               style={{ cursor: 'pointer' }}
               onClick={() => onYear(d.season)}
               onKeyDown={(e) => {

@@ -18,6 +18,10 @@ import { surfaceName, surfaces } from '../ui/surfaces';
 import { months, path, scale, type Surface } from './model';
 import { useMoves } from '../data/plans';
 
+/** "+0.8 °C" */
+const signed = (c: number, units: UnitSystem) =>
+  `${c > 0 ? '+' : ''}${temperature.difference(c, units)} ${temperature.unit(units)}`;
+
 interface Props {
   windows: Schemas['WindowAnswer'][];
   soil: Schemas['SoilAnswer'] | null;
@@ -52,18 +56,18 @@ export function Soil({ windows, soil, surface, onSurface, today, units }: Props)
           <Typography sx={{ mb: 0.5 }}>
             {soil.now !== null && (
               <>
-                <b>{degrees(soil.now)}</b> {soil.nowRead ? 'by the last reading' : 'as reckoned'} under {surfaceName(surface)}
-                .{' '}
+                <b>{soil.nowRead ? degrees(soil.now) : `About ${degrees(soil.now)}`}</b> at 8 o’clock under {surfaceName(surface)}
+                {soil.nowRead ? ', read.' : ', worked out.'}{' '}
               </>
             )}
             <Typography component="span" color="textSecondary">
-              {soil.offsetC > 0 ? '+' : ''}
-              {temperature.difference(soil.offsetC, units)} {temperature.unit(units)} against the air, by{' '}
+              {surface === 'bare' ? 'The sun adds' : `It adds`} {temperature.difference(soil.addsC, units)}{' '}
+              {temperature.unit(units)} {surface === 'bare' ? 'to the air’s mean' : 'to bare soil'} these weeks.{' '}
               {soil.readings > 0
-                ? `${counted(soil.readings, 'reading')} of three weeks.`
+                ? `Set right by ${signed(soil.correctionC, units)}: ${counted(soil.readings, 'reading')} of three weeks.`
                 : soil.otherReadings > 0
-                  ? `the model and ${counted(soil.otherReadings, 'reading')} under other surfaces.`
-                  : 'the model; readings set it right.'}
+                  ? `Set right by ${signed(soil.correctionC, units)}: ${counted(soil.otherReadings, 'reading')} under other surfaces.`
+                  : 'Readings set it right.'}
             </Typography>
           </Typography>
           {gates.map((g) => (
@@ -79,10 +83,10 @@ export function Soil({ windows, soil, surface, onSurface, today, units }: Props)
           ))}
           <SoilPicture soil={soil} today={today} units={units} limits={gates} />
           <Typography color="textSecondary" sx={{ fontSize: '0.95rem' }}>
-            Line: daily means, dotted as forecast. Dots: readings. Dashed: mornings of the mean year, which the windows go by.
+            At 8 o’clock, sun time. Dotted: as forecast. Dots: readings. Pale: 8 years in 10.
           </Typography>
           <TableBehind
-            head={['Day', `Reckoned, ${temperature.unit(units)}`]}
+            head={['Day', `At 8 o’clock, ${temperature.unit(units)}`]}
             rows={soil.line.map((q) => [day(q.day), temperature.shown(q.celsius, units)])}
           />
           <Reading surface={surface} today={today} units={units} read={soil.read} />
@@ -106,7 +110,11 @@ function SoilPicture({
   const theme = useTheme();
   const p = (theme.vars ?? theme).palette;
   const days = [...soil.line, ...soil.meanYear].map((q) => q.day);
-  const values = [...soil.line, ...soil.meanYear, ...soil.read].map((q) => q.celsius);
+  const values = [
+    ...soil.line.map((q) => q.celsius),
+    ...soil.meanYear.flatMap((q) => [q.low, q.high]),
+    ...soil.read.map((q) => q.morningC),
+  ];
   const first = days.reduce((a, b) => (b < a ? b : a));
   const last = days.reduce((a, b) => (b > a ? b : a));
   const [box, width] = useWidth();
@@ -152,7 +160,14 @@ function SoilPicture({
           </g>
         ))}
         <line x1={x(today)} x2={x(today)} y1={frame.top} y2={frame.bottom} stroke={p.label.main} strokeWidth="3" />
-        {/* Dashed: early mornings of the mean year, which the windows go by. */}
+        {/* Mornings of the mean year, and between what 8 years of 10 keep. */}
+        <path
+          d={`${path(soil.meanYear.map((q) => [x(q.day), y(q.low)]))}${path(
+            soil.meanYear.toReversed().map((q) => [x(q.day), y(q.high)]),
+          ).replace('M', 'L')}Z`}
+          fill={p.warm.main}
+          opacity="0.16"
+        />
         <path d={drawn(soil.meanYear)} fill="none" stroke={p.text.secondary} strokeWidth="1.5" strokeDasharray="5 5" />
         <path d={drawn(soil.line.filter((q) => q.day <= split))} fill="none" stroke={p.warm.main} strokeWidth="3" />
         <path
@@ -163,8 +178,8 @@ function SoilPicture({
           strokeDasharray="3 4"
         />
         {soil.read.map((r) => (
-          <circle key={r.id} cx={x(r.day)} cy={y(r.celsius)} r="4" fill={p.text.primary}>
-            <title>{`${day(r.day)}: ${temperature.shown(r.celsius, units)}°`}</title>
+          <circle key={r.id} cx={x(r.day)} cy={y(r.morningC)} r="4" fill={p.text.primary}>
+            <title>{`${day(r.day)}, ${r.hour} o’clock: ${temperature.shown(r.celsius, units)}°`}</title>
           </circle>
         ))}
         {soil.meanYear.length > 0 && (
@@ -190,6 +205,7 @@ function Reading({
 }) {
   const nursery = useNursery();
   const [on, setOn] = useState(today);
+  const [hour, setHour] = useState('8');
   const [typed, setTyped] = useState('');
   const [wrong, setWrong] = useState<string | null>(null);
   const add = useMoves(
@@ -211,7 +227,10 @@ function Reading({
         const value = number(typed);
         setWrong(value === null ? 'Type degrees.' : null);
         if (value !== null)
-          add.mutate({ id: v7(), day: on, surface, celsius: temperature.typed(value, units) }, { onSuccess: () => setTyped('') });
+          add.mutate(
+            { id: v7(), day: on, surface, celsius: temperature.typed(value, units), hour: Number(hour) },
+            { onSuccess: () => setTyped('') },
+          );
       }}
       sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1, alignItems: 'start' }}
     >
@@ -226,6 +245,14 @@ function Reading({
       </Box>
       <Box sx={{ width: 170 }}>
         <DayField label="Day" value={on} onChange={setOn} max={today} error={problem?.at('day')} />
+      </Box>
+      <Box sx={{ width: 120 }}>
+        <Choose
+          label="At"
+          value={hour}
+          onChange={setHour}
+          options={Array.from({ length: 24 }, (_, h) => ({ value: String(h), label: `${h}:00` }))}
+        />
       </Box>
       <Button type="submit" variant="outlined" loading={add.isPending}>
         Add the reading

@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { Schemas } from '../api/client';
 import { CropMark } from '../ui/CropMark';
-import { day, daysBetween, span } from '../ui/dates';
+import { day, daysBetween } from '../ui/dates';
 import { Reasons } from '../ui/Reasons';
 import { surfaceName } from '../ui/surfaces';
 import { gateNames, ordered } from './model';
@@ -38,8 +38,10 @@ export function Windows({ windows }: { windows: Window[] }) {
 
 function Row({ window: w, range }: { window: Window; range: { from: string; to: string } }) {
   const [open, setOpen] = useState(false);
-  const last = w.gates[0];
-  const never = w.gates.find((g) => g.opens === null);
+  // What came right last in at least one spring of ten, the most frequent first.
+  const last = w.gates.filter((g) => g.opens !== null && (g.last === null || g.last >= 0.1)).slice(0, w.springs === null ? 1 : 2);
+  const never = w.gates.filter((g) => g.opens === null);
+  const name = (g: Schemas['GateAnswer']) => (gateNames[g.code] ?? g.code).toLowerCase();
   return (
     <Box component="li" sx={{ borderBottom: 1, borderColor: 'divider', py: 0.5 }}>
       <Box sx={{ display: 'grid', gridTemplateColumns: '22px minmax(0, 1fr) auto auto', alignItems: 'center', columnGap: 1 }}>
@@ -48,14 +50,15 @@ function Row({ window: w, range }: { window: Window; range: { from: string; to: 
           {w.crop === 'tomato' ? 'Tomatoes' : 'Peppers'}, {w.beds.length > 0 ? w.beds.join(' and ') : surfaceName(w.surface)}
           <Typography component="span" color="textSecondary" sx={{ display: 'block', fontSize: '0.95rem' }}>
             {w.beds.length > 0 ? `${surfaceName(w.surface)}; ` : ''}
-            {last ? `${(gateNames[last.code] ?? last.code).toLowerCase()} opens last${last.withCover ? ', with cover' : ''}` : ''}
-            {never ? `; ${(gateNames[never.code] ?? never.code).toLowerCase()} never` : ''}
+            {last.length > 0
+              ? `last to come right: ${last.map((g) => name(g) + (g.last === null ? '' : ` ${tenths(g.last)}`)).join(', ')}`
+              : ''}
+            {never.length > 0 ? `; never: ${never.map(name).join(', ')}` : ''}
           </Typography>
         </Typography>
         <Box sx={{ textAlign: 'right' }}>
-          <Typography sx={{ fontSize: '1.25rem', fontWeight: 600, lineHeight: 1.2 }}>{day(w.opens)}</Typography>
-          <Typography color="textSecondary" sx={{ fontSize: '0.95rem' }}>
-            {span(w.low, w.high)}
+          <Typography sx={{ fontSize: '1.25rem', fontWeight: 600, lineHeight: 1.2 }}>
+            {w.allWinter ? 'all winter' : w.springs !== null && w.never * 2 > w.springs ? 'hardly ever' : day(w.opens)}
           </Typography>
         </Box>
         <Button
@@ -68,6 +71,9 @@ function Row({ window: w, range }: { window: Window; range: { from: string; to: 
           Why
         </Button>
       </Box>
+      <Typography color="textSecondary" sx={{ fontSize: '0.95rem', pl: '30px' }}>
+        {w.sentence}
+      </Typography>
       {open && (
         <Box sx={{ pl: { sm: 4 }, pb: 1 }}>
           {w.gates.map((g) => (
@@ -81,6 +87,9 @@ function Row({ window: w, range }: { window: Window; range: { from: string; to: 
     </Box>
   );
 }
+
+/** "in 8 springs of 10" */
+const tenths = (share: number) => `in ${Math.round(share * 10)} of 10`;
 
 /** One gate: from when in a warm year, when in the mean one, when in a cold one. */
 function Gate({ gate, range }: { gate: Schemas['GateAnswer']; range: { from: string; to: string } }) {

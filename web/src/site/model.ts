@@ -80,8 +80,9 @@ export function ordered(windows: Schemas['WindowAnswer'][]): {
 }
 
 export const gateNames: Record<string, string> = {
-  freeze: 'Freeze risk',
+  freeze: 'Frost',
   'pepper-timing': 'Pepper timing',
   nights: 'Nights',
+  days: 'Days',
   soil: 'Morning soil',
 };
