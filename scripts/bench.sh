@@ -1,11 +1,13 @@
-# ./juvenal bench: one plan with its spreads, a site recomputed. ./juvenal bench big: a running server on 13, 200 and 2,000 batches.
+# ./juvenal bench: one plan with its spreads, a site recomputed. ./juvenal bench truth: windows against years lived day by day.
+# ./juvenal bench big: a running server on 13, 200 and 2,000 batches.
 
 run_bench() {
   need_dotnet
   case "${1:-}" in
     "") dotnet run --project bench/Juvenal.Bench -c Release ;;
+    truth) dotnet run --project bench/Juvenal.Bench -c Release -- truth ;;
     big) bench_big ;;
-    *) fail "“$1” is no benchmark: ./juvenal bench, or ./juvenal bench big." ;;
+    *) fail "“$1” is no benchmark: ./juvenal bench, ./juvenal bench truth, or ./juvenal bench big." ;;
   esac
 }
 

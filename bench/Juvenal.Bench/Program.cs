@@ -1,4 +1,7 @@
 using BenchmarkDotNet.Running;
 using Juvenal.Bench;
 
-BenchmarkSwitcher.FromTypes([typeof(PlanOneBatch), typeof(RecomputeSite)]).RunAll(args: args);
+if (args is ["truth"])
+    Truth.Run();
+else
+    BenchmarkSwitcher.FromTypes([typeof(PlanOneBatch), typeof(RecomputeSite)]).RunAll(args: args);

@@ -89,9 +89,14 @@ public sealed class Openings
         var (crop, gain) = (rules.Crop, rules.GainC);
         var limits = new GoLimits(crop, rules.AcceptedRisk, rules.PepperNightC, rules.PepperSoilC);
         var from = rules.RiskFrom ?? RiskOf(years, gain);
-        var (cold, chilly) = (new bool[LastDay + 1], Chilly(years, PlantingDecision.NearNight(crop, rules.PepperNightC) - gain));
+        var (cold, chilly) = (new bool[LastDay + 1], new bool[LastDay + 1]);
+        var chill = ChillOf(years, PlantingDecision.NearNight(crop, rules.PepperNightC) - gain);
         for (var d = 1; d <= LastDay; d++)
+        {
             cold[d] = limits.FreezeRisk.Stands(from(d + PlantingDecision.MostNights)) == FactorResult.Fail;
+            chilly[d] = GoLimits.Chill.Stands(chill(d)) == FactorResult.Fail;
+        }
+
         var waits = new WaitsFor[years.Count][];
         var warmest = new Warmest[years.Count];
         for (var y = 0; y < years.Count; y++)
@@ -211,12 +216,13 @@ public sealed class Openings
         return sum / values.Length;
     }
 
-    /// <summary>
-    /// By day: whether too large a share of the fortnight's nights after those that are known were colder than the near limit, over all
-    /// years.
-    /// </summary>
-    private static bool[] Chilly(IReadOnlyList<PastYear> years, double below)
+    /// <summary>Share of the fortnight's nights after those that are known on a day, over all years, that were colder than a limit.</summary>
+    /// <param name="years">Past years.</param>
+    /// <param name="below">°C, without the gain at the plant.</param>
+    /// <returns>For days from 1 to <see cref="LastDay"/>.</returns>
+    public static Func<int, double> ChillOf(IReadOnlyList<PastYear> years, double below)
     {
+        ArgumentNullException.ThrowIfNull(years);
         const int last = LastDay + PlantingDecision.MostNights + ChillNights;
         // Sums up to each day, so that a fortnight costs one subtraction.
         var (cold, nights) = (new int[last + 1], new int[last + 1]);
@@ -233,16 +239,12 @@ public sealed class Openings
             }
         }
 
-        var chilly = new bool[LastDay + 1];
-        for (var d = 1; d <= LastDay; d++)
+        return d =>
         {
             var (before, end) = (d + PlantingDecision.MostNights - 1, d + PlantingDecision.MostNights + ChillNights - 1);
             var of = nights[end] - nights[before];
-            var share = of == 0 ? 0 : (double)(cold[end] - cold[before]) / of;
-            chilly[d] = GoLimits.Chill.Stands(share) == FactorResult.Fail;
-        }
-
-        return chilly;
+            return of == 0 ? 0 : (double)(cold[end] - cold[before]) / of;
+        };
     }
 
     private static int[] Next(WaitsFor[] waits)

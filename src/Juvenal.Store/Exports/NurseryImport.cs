@@ -56,7 +56,10 @@ public static class NurseryImport
                 var rows = (table, old) switch
                 {
                     ("path_step", not null) => Made(old, clock),
-                    ("house_rules", _) when manifest.Version <= OldRules.LastVersion => OfRules(RowsAsync(zip, table, cancel), manifest.Version),
+                    ("house_rules", _) when manifest.Version <= OldRules.LastVersion => OfRules(
+                        RowsAsync(zip, table, cancel),
+                        manifest.Version
+                    ),
                     (_, not null) => Now(RowsAsync(zip, table, cancel), table, old),
                     _ => RowsAsync(zip, table, cancel),
                 };
