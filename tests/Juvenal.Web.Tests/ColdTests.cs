@@ -200,6 +200,76 @@ public class ColdTests(House house) : IClassFixture<House>
         Assert.Contains("still freezes", await ConflictAsync(batch), StringComparison.Ordinal);
     }
 
+    /// <summary>The card asks what the windows were made of: nights alone do not open a bed.</summary>
+    [Fact]
+    public async Task Warm_nights_over_cold_soil_hold_a_planting_and_the_card_says_so()
+    {
+        var batch = await ReadyToHardenAsync();
+        await house.Database.ActAsync(
+            house.Nursery,
+            null,
+            Touches.Inputs,
+            async n =>
+            {
+                await new RecordStore(n).PutAsync([.. Springs()], imported: true, default);
+                await new RecordWriter(n).RecomputeAsync(await new SiteStore(n).GetAsync(default), default);
+            },
+            default
+        );
+        var out_ = new JsonObject
+        {
+            ["kind"] = "moved",
+            ["stage"] = "harden",
+            ["from"] = house.Group(house.Glass, pot: true),
+            ["to"] = house.Group(house.Stand, pot: true),
+            ["seedlings"] = 70,
+            ["happenedOn"] = "2026-05-16",
+        };
+        Assert.Equal(200, (await house.LogAsync(batch, out_)).Status);
+        // Fixed to a day on which the windows are still shut.
+        var page = await house.GetAsync($"batches/{batch}");
+        var fix = new JsonObject { ["version"] = (int)page["version"]!, ["day"] = "2026-05-28" };
+        Assert.Equal(204, (await house.PutAsync($"batches/{batch}/steps/{House.Step(batch, "plant-out")}/lock", fix)).Status);
+        await house.WindToAsync(new(2026, 5, 28));
+        await ForecastAsync(new(2026, 5, 28), 13, 13, 13, 13, 13, 13, 13, 13, 13, 13);
+        var card = await CardAsync(batch);
+        Assert.Equal(("plant-out", "hold"), (House.Did(card["step"]), (string)card["cold"]!["verdict"]!));
+        var text = (string)card["cold"]!["text"]!;
+        Assert.StartsWith("Hold: soil ", text, StringComparison.Ordinal);
+        Assert.Contains("13 °C wanted", text, StringComparison.Ordinal);
+        var done = Done(card);
+        done["happenedOn"] = "2026-05-28";
+        Assert.Equal(409, (await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "plant-out")}/done", done.DeepClone())).Status);
+        done["myCall"] = true;
+        Assert.Equal(200, (await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "plant-out")}/done", done)).Status);
+        Assert.Contains(
+            "my call, for soil",
+            (await house.GetAsync($"batches/{batch}"))["ledger"]!.AsArray().Select(e => (string?)e!["reason"])
+        );
+        // The others have no record.
+        await house.Database.ActAsync(
+            house.Nursery,
+            null,
+            Touches.Inputs,
+            async n =>
+            {
+                await new RecordStore(n).ForgetAsync(all: true, default);
+                await new RecordWriter(n).RecomputeAsync(await new SiteStore(n).GetAsync(default), default);
+            },
+            default
+        );
+
+        // Twelve cold springs without a freeze after April, and one that runs as cold until today.
+        static IEnumerable<Core.Site.WeatherDay> Springs()
+        {
+            for (var day = new DateOnly(2014, 1, 1); day < new DateOnly(2026, 5, 28); day = day.AddDays(1))
+            {
+                var warm = 2 - (14 * Math.Cos(2 * Math.PI * (day.DayOfYear - 20) / 365));
+                yield return new(day, Math.Round(warm - 3, 1), Math.Round(warm + 3, 1));
+            }
+        }
+    }
+
     private async Task<string> ConflictAsync(Guid batch) =>
         (string?)
             (await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Single(s => House.Did(s!["step"]) == "plant-out")!["conflict"]

@@ -118,6 +118,8 @@ public partial class SentenceTests
             "In 8 springs of 10 this gate opens within",
             "1 spring of 10", // a share in words
             "springs of 10",
+            "of 100 springs, ",
+            "of 100 nights of the fortnight",
             "8 years in 10: ",
             "1 year in 10 from ",
             "springs of 100",

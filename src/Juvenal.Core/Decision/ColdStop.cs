@@ -39,7 +39,37 @@ public sealed record NightAhead(DateOnly Evening, double LowC);
 /// </param>
 /// <param name="LimitC">At or above it, go, °C.</param>
 /// <param name="Freezes">One of them reaches 0 °C or less at the plant.</param>
-public sealed record ColdFinding(ColdVerdict Verdict, IReadOnlyList<NightAhead> Nights, double LimitC, bool Freezes);
+/// <param name="Others">Of planting: what else is not as it should be, or near it; null where nights alone were looked at.</param>
+public sealed record ColdFinding(
+    ColdVerdict Verdict,
+    IReadOnlyList<NightAhead> Nights,
+    double LimitC,
+    bool Freezes,
+    IReadOnlyList<GoFactor>? Others = null
+)
+{
+    /// <summary>The same with the verdict of the whole decision; the nights are named as they were.</summary>
+    public ColdFinding By(GoDecision decision)
+    {
+        ArgumentNullException.ThrowIfNull(decision);
+        var limit = decision.Factors.First(f => f.Name == "nights").Limit;
+        return this with
+        {
+            Verdict = decision.Verdict switch
+            {
+                GoVerdict.Hold => ColdVerdict.Hold,
+                GoVerdict.GoWithCover => ColdVerdict.GoWithCover,
+                _ => ColdVerdict.Go,
+            },
+            LimitC = limit,
+            Nights = [.. Nights.Where(n => n.LowC < limit)],
+            Others =
+            [
+                .. decision.Factors.Where(f => f.Name is not ("nights" or "freeze") && f.Result is FactorResult.Near or FactorResult.Fail),
+            ],
+        };
+    }
+}
 
 /// <summary>
 /// A stop for the cold: no plant is sent out by the calendar into nights it cannot stand. It looks at nights alone; days, soil, wind and

@@ -1,3 +1,4 @@
+using Juvenal.Core.Cultivars;
 using Juvenal.Core.Decision;
 using Juvenal.Core.Measures;
 using MathNet.Numerics.Distributions;
@@ -87,5 +88,18 @@ public sealed record SiteSeason(SpringFreeze? Freeze, bool Typed, SiteClimate? C
         }
 
         return Freeze?.RiskFrom(day.DayNumber + PlantingWindow.EarlierUnder(surface)) ?? 0;
+    }
+
+    /// <summary>Share of the fortnight's nights after those a forecast knows that were too cold in past springs, 0–1; null where no springs
+    /// are known, or the search is over.</summary>
+    public double? ChillAfter(DateOnly day, Crop crop, double pepperNightC, Surface surface)
+    {
+        if (
+            Climate is not { HasYears: true } climate
+            || SiteYear.Of(day, Season, Hemisphere) is not (>= 1 and <= Openings.LastDay and var at)
+        )
+            return null;
+        var near = PlantingDecision.NearNight(crop, pepperNightC) - Surfaces.NightGainC(surface);
+        return Openings.ChillOf(climate.YearsUnder(surface), near)(at);
     }
 }

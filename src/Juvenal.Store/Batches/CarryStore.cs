@@ -116,7 +116,7 @@ public sealed class CarryStore(NurseryTransaction nursery, TimeProvider clock)
         return batches
             .Select(b => catalogue.Cultivars[ledgers[b].Batch.Input.CultivarId].Crop)
             .Distinct()
-            .Select(crop => ColdOfWork.Going(crop, catalogue.Places[from], catalogue.Places[to], ahead))
+            .Select(crop => ColdOfWork.Going(crop, catalogue.Places[from], catalogue.Places[to], ahead, catalogue))
             .FirstOrDefault(f => f is { Verdict: ColdVerdict.Hold or ColdVerdict.GoWithCover });
     }
 

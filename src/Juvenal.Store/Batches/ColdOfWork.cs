@@ -3,6 +3,7 @@ using Juvenal.Core.Decision;
 using Juvenal.Core.Season;
 using Juvenal.Core.Site;
 using Juvenal.Store.Places;
+using Juvenal.Store.Plans;
 using Juvenal.Store.Site;
 
 namespace Juvenal.Store.Batches;
@@ -30,19 +31,52 @@ public static class ColdOfWork
     /// <param name="from">Where the plants stand; null before sowing.</param>
     /// <param name="to">Where the plan puts them.</param>
     /// <param name="ahead">The nights.</param>
-    public static ColdFinding? Of(Crop crop, Work work, PlaceRow? from, PlaceRow to, NightsAhead ahead)
+    /// <param name="catalogue">The site and the house rules.</param>
+    public static ColdFinding? Of(Crop crop, Work work, PlaceRow? from, PlaceRow to, NightsAhead ahead, Catalogue catalogue)
     {
         ArgumentNullException.ThrowIfNull(work);
         ArgumentNullException.ThrowIfNull(ahead);
-        return work.Thin is not null || work.Step.Kind == StepKind.Begin ? null : Going(crop, from, to, ahead);
+        return work.Thin is not null || work.Step.Kind == StepKind.Begin ? null : Going(crop, from, to, ahead, catalogue);
     }
 
     /// <summary>The same, of plants that are carried from one place to another.</summary>
-    public static ColdFinding? Going(Crop crop, PlaceRow? from, PlaceRow to, NightsAhead ahead)
+    public static ColdFinding? Going(Crop crop, PlaceRow? from, PlaceRow to, NightsAhead ahead, Catalogue catalogue)
     {
         ArgumentNullException.ThrowIfNull(ahead);
-        return Outdoors(to) is not { } out_ || (from is not null && Outdoors(from)?.Going == out_.Going)
-            ? null
-            : ColdStop.For(crop, out_.Going, ahead.Nights, out_.GainC);
+        if (Outdoors(to) is not { } out_ || (from is not null && Outdoors(from)?.Going == out_.Going))
+            return null;
+        var cold = ColdStop.For(crop, out_.Going, ahead.Nights, out_.GainC);
+        return out_.Going == GoingOut.Planted && Planting(crop, to, out_.GainC, ahead, catalogue) is { } decision
+            ? cold.By(decision)
+            : cold;
+    }
+
+    /// <summary>
+    /// The decision that windows are made of, asked today: the forecast, the soil, and what past springs had after those nights. Null where
+    /// no forecast reaches a week. Hardening has a card of its own.
+    /// </summary>
+    private static GoDecision? Planting(Crop crop, PlaceRow bed, double gainC, NightsAhead ahead, Catalogue catalogue)
+    {
+        ArgumentNullException.ThrowIfNull(catalogue);
+        if (ahead is not { From: NightsFrom.Forecast, HighsC: { } highs, Nights: { Count: >= PlantingDecision.FewestNights } nights })
+            return null;
+        var (today, surface, rules) = (catalogue.Today, Catalogue.SurfaceOf(bed), catalogue.Rules.Rules);
+        var season = catalogue.Record.Season(catalogue.Site, SeasonDay.SeasonOf(today, catalogue.Site.Hemisphere));
+        if (season is not { Succeeded: true, Value: var site })
+            return null;
+        var asked = new GoQuestion(
+            crop,
+            rules.AcceptedRisk,
+            Math.Clamp(site.RiskFrom(today.AddDays(PlantingDecision.MostNights), surface), 0, 1),
+            [.. nights.Take(PlantingDecision.MostNights).Select(n => n.LowC)],
+            [.. highs.Take(PlantingDecision.MostNights)],
+            catalogue.Record.SoilMorning(surface, today),
+            gainC,
+            site.ChillAfter(today, crop, rules.PepperNightC, surface),
+            RungsDone: GoQuestion.UsualRungs,
+            PepperNightC: rules.PepperNightC,
+            PepperSoilC: rules.PepperSoilC
+        );
+        return PlantingDecision.Of(asked) is { Succeeded: true, Value: var decided } ? decided : null;
     }
 }

@@ -123,12 +123,17 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
         if (ColdOfWork.Outdoors(to) is null)
             return null;
         var ahead = await Site.NightsAhead.LoadAsync(nursery, catalogue.Site, catalogue.Today, cancel);
-        if (ColdOfWork.Of(batch.Crop, work, from, to, ahead) is not { Verdict: ColdVerdict.Hold or ColdVerdict.GoWithCover } finding)
+        if (
+            ColdOfWork.Of(batch.Crop, work, from, to, ahead, catalogue)
+            is not { Verdict: ColdVerdict.Hold or ColdVerdict.GoWithCover } finding
+        )
             return null;
         if (!said.MyCall)
             throw new ConflictException("cold", finding);
-        var lowest = finding.Nights.Min(n => n.LowC);
         var call = finding.Verdict == ColdVerdict.Hold ? "my call" : "under cover";
+        if (finding.Nights.Count == 0)
+            return $"{call}, for {string.Join(" and ", (finding.Others ?? []).Select(f => f.Name.Replace('-', ' ')))}";
+        var lowest = finding.Nights.Min(n => n.LowC);
         return FormattableString.Invariant($"{call}, nights down to {lowest:0.#} °C").Replace('-', '−');
     }
 

@@ -19,7 +19,8 @@ public enum NightsFrom
 /// <param name="From">Where they are known from.</param>
 /// <param name="MadeOn">The day the forecast was made; null without one.</param>
 /// <param name="Nights">Tonight first, the site's offset included; as far as they are known without a gap.</param>
-public sealed record NightsAhead(NightsFrom From, DateOnly? MadeOn, IReadOnlyList<NightAhead> Nights)
+/// <param name="HighsC">Of the days after those nights, by the forecast; null without one.</param>
+public sealed record NightsAhead(NightsFrom From, DateOnly? MadeOn, IReadOnlyList<NightAhead> Nights, IReadOnlyList<double>? HighsC = null)
 {
     /// <summary>A forecast older than this is not trusted, days.</summary>
     private const int Trusted = 1;
@@ -29,7 +30,7 @@ public sealed record NightsAhead(NightsFrom From, DateOnly? MadeOn, IReadOnlyLis
 
     private const string Forecast = """
         -- The forecast's coming days.
-        select day, made_on, tmin_c
+        select day, made_on, tmin_c, tmax_c
         from forecast_day
         where day > $1
         order by day
@@ -54,7 +55,7 @@ public sealed record NightsAhead(NightsFrom From, DateOnly? MadeOn, IReadOnlyLis
     {
         var days = await nursery.ListAsync(
             Forecast,
-            r => (Day: r.GetFieldValue<DateOnly>(0), MadeOn: r.GetFieldValue<DateOnly>(1), LowC: r.GetDouble(2)),
+            r => (Day: r.GetFieldValue<DateOnly>(0), MadeOn: r.GetFieldValue<DateOnly>(1), LowC: r.GetDouble(2), HighC: r.GetDouble(3)),
             cancel,
             Sql.Of(today)
         );
@@ -62,7 +63,14 @@ public sealed record NightsAhead(NightsFrom From, DateOnly? MadeOn, IReadOnlyLis
         var nights = days.TakeWhile((d, i) => d.Day == today.AddDays(i + 1)).ToList();
         var madeOn = days.Count > 0 ? days[0].MadeOn : (DateOnly?)null;
         if (nights.Count > 0 && madeOn >= today.AddDays(-Trusted))
-            return new(NightsFrom.Forecast, madeOn, [.. nights.Select(d => new NightAhead(d.Day.AddDays(-1), d.LowC + site.OffsetC))]);
+        {
+            return new(
+                NightsFrom.Forecast,
+                madeOn,
+                [.. nights.Select(d => new NightAhead(d.Day.AddDays(-1), d.LowC + site.OffsetC))],
+                [.. nights.Select(d => d.HighC)]
+            );
+        }
 
         var cold = await nursery.ListAsync(
             ColdNight,

@@ -124,11 +124,10 @@ public sealed class RecordStore(NurseryTransaction nursery)
         """;
 
     internal const string CalibrationLine = """
-        -- The soil as reckoned, in the days that were read.
+        -- The soil as reckoned, in the days that readings calibrate by.
         select day, air_c, sun_c, tunnel_c, range_c, tunnel_range_c
         from soil_line
-        where day between (select min(day) from soil_reading where day >= (select coalesce(demo_day, current_date) - 23 from site))
-          and (select coalesce(demo_day, current_date) + 1 from site)
+        where day between (select coalesce(demo_day, current_date) - 23 from site) and (select coalesce(demo_day, current_date) + 1 from site)
         order by day
         """;
 

@@ -8,12 +8,37 @@ namespace Juvenal.Store.Site;
 /// <param name="Fits">By half of the season, of minima at or below 0 °C; a half without ten freezes is missing.</param>
 /// <param name="Climate">Null without enough of a record.</param>
 /// <param name="Calibration">How the soil's surfaces were read.</param>
+/// <param name="Line">The soil as reckoned, of the last weeks.</param>
+/// <param name="Fresh">Readings of the last days, the latest last: they take the place of what is reckoned.</param>
 public sealed record SiteRecord(
     IReadOnlyDictionary<SeasonHalf, FreezeDistribution> Fits,
     SiteClimate? Climate,
-    SoilCalibration? Calibration
+    SoilCalibration? Calibration,
+    SoilSeries? Line = null,
+    IReadOnlyList<SoilRow>? Fresh = null
 )
 {
+    /// <summary>A reading takes the place of what is reckoned for so many days.</summary>
+    public const int FreshDays = 2;
+
+    /// <summary>Soil at planting depth at 8 o'clock: as it was read in the last days, else as reckoned and set right; null where neither is
+    /// there.</summary>
+    public double? SoilMorning(Surface surface, DateOnly day)
+    {
+        if (Line is not { } line || Climate is not { } climate)
+            return null;
+        if (
+            Fresh?.LastOrDefault(r => r.Surface == surface) is { } read
+            && read.Day.DayNumber - line.First.DayNumber is var i
+            && i >= 0
+            && i < line.Count
+        )
+            return read.Celsius - line.Wave(surface, i, read.Hour) + line.Wave(surface, i);
+        // Yesterday's weather is the last that is known, until a forecast is.
+        var at = Math.Min(day.DayNumber - line.First.DayNumber, line.Count - 1);
+        return at < 0 ? null : Math.Max(0, line.At(surface, at) + climate.SoilCorrections.GetValueOrDefault(surface));
+    }
+
     /// <summary>From what was read already; without curves there is no climate.</summary>
     internal static SiteRecord Of(
         IEnumerable<(double Threshold, FreezeDistribution Fit)> fits,
@@ -37,7 +62,8 @@ public sealed record SiteRecord(
             offsetC,
             calibration.CorrectionsC
         );
-        return new(Of(fits), climate, calibration);
+        var fresh = readings.Where(r => r.Day >= today.AddDays(-FreshDays) && r.Day <= today).ToList();
+        return new(Of(fits), climate, calibration, line, fresh);
     }
 
     /// <summary>The freeze dates alone: the climate is not read.</summary>

@@ -166,7 +166,7 @@ internal static class TaskAnswers
         var crop = catalogue.Cultivars[job.CultivarId].Crop;
         var to = catalogue.Places[job.ToPlaceId];
         var from = work.From is { } stands ? catalogue.Places[stands.Place] : null;
-        return ColdOfWork.Of(crop, work, from, to, ahead) is { } finding
+        return ColdOfWork.Of(crop, work, from, to, ahead, catalogue) is { } finding
             ? new(
                 finding.Verdict,
                 finding.Freezes,

@@ -21,9 +21,6 @@ internal sealed class SiteView(
     /// <summary>The soil is drawn so far back, days.</summary>
     private const int SoilDays = 75;
 
-    /// <summary>A reading takes the place of what is reckoned for so many days.</summary>
-    private const int FreshDays = 2;
-
     private readonly SiteRow _site = catalogue.Site;
     private readonly Measures _measures = new(catalogue.Site.UsUnits);
     private readonly HouseRules _rules = catalogue.Rules.Rules with { AcceptedRisk = risk };
@@ -198,7 +195,7 @@ internal sealed class SiteView(
         var mean = climate.SoilMorningUnder(surface);
         var days = Enumerable.Range(-SoilDays, SoilDays + 90).Select(catalogue.Today.AddDays);
         var readings = read.ConvertAll(r => new SoilReadingAnswer(r.Id, r.Day, r.Celsius, r.Hour, Math.Round(Morning(r), 1), r.Hand));
-        var fresh = readings.LastOrDefault(r => r.Day >= catalogue.Today.AddDays(-FreshDays));
+        var fresh = readings.LastOrDefault(r => r.Day >= catalogue.Today.AddDays(-SiteRecord.FreshDays));
         return new(
             surface,
             Math.Round(Adds(soil), 1),

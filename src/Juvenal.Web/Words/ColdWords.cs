@@ -28,6 +28,11 @@ internal static class ColdWords
         var want = $"{Capital(who)} want {limit}.";
         if (finding.Verdict == ColdVerdict.Unknown)
             return $"No forecast here: look at the coming nights yourself. {want}";
+        if (finding is { Others.Count: > 0, Nights.Count: 0 })
+            return $"{What(finding)}: {string.Join("; ", finding.Others.Select(f => Other(f, measures)))}.";
+        var also = finding.Others is { Count: > 0 } others
+            ? " " + Capital(string.Join("; ", others.Select(f => Other(f, measures)))) + "."
+            : "";
         var known = ahead.From == NightsFrom.Record ? " No new forecast: a cold night for the time of year is taken." : "";
         if (finding.Verdict == ColdVerdict.Go)
             return $"Go: nights stay at {limit} or above.{known}";
@@ -44,7 +49,26 @@ internal static class ColdWords
             named.OrderBy(n => n.Evening).Select(n => $"{measures.Temperature(n.LowC)} {Night(n.Evening, today)}")
         );
         var more = finding.Nights.Count - named.Count;
-        return $"{What(finding)}: {nights}{(more > 0 ? $", {more} more below {limit}." : $". {want}")}";
+        return $"{What(finding)}: {nights}{(more > 0 ? $", {more} more below {limit}." : $". {want}")}{also}";
+    }
+
+    /// <summary>"soil 11 °C at 8 o'clock, 15.5 °C wanted"</summary>
+    private static string Other(GoFactor f, Measures measures)
+    {
+        // Near is within what cover makes good; then that is what is missed by holding.
+        var limit = f.Result == FactorResult.Fail ? f.Near ?? f.Limit : f.Limit;
+        return f.Name switch
+        {
+            "freeze-risk" => FormattableString.Invariant(
+                $"after these nights it still freezes in {f.Value * 100:0} of 100 springs, {limit * 100:0} accepted"
+            ),
+            "days" => $"the week's days reach {measures.Temperature(f.Value)}, {measures.Temperature(limit)} wanted",
+            "heat" => $"up to {measures.Temperature(f.Value)} in the first days: in the evening, shaded, watered twice a day",
+            "soil" =>
+                $"soil {measures.Temperature(f.Value)} at {Core.Site.SoilSeries.UsualHour} o'clock, {measures.Temperature(limit)} wanted",
+            "chill" => FormattableString.Invariant($"{f.Value * 100:0} of 100 nights of the fortnight after are too cold here"),
+            _ => f.Name,
+        };
     }
 
     public static string Night(DateOnly evening, DateOnly today) =>
