@@ -47,6 +47,7 @@ public class FigureTests
         "EmergenceCourse.MostDays",
         "SeasonAxis.Year",
         "SiteYear.HalfYear",
+        "SeasonWeather.Days",
         "SiteYear.Days",
         "SiteClimate.MostHeld",
         "SoilSeries.WarmestHour",

@@ -79,10 +79,9 @@ internal static class PlanChoices
         var walk = new Walk(changed, window);
         var course = new Planner.Course(path);
         var facts = request.FactsOf(StepKind.Begin);
-        var best = window.Opens.Mid.DayNumber - request.DaysFromHardening - walk.FreeDaysToHarden();
+        var best = walk.LatestSowing(window.Opens.Mid.AddDays(-request.DaysFromHardening)).DayNumber;
         var sow =
-            (facts.Done ?? facts.Locked)?.DayNumber
-            ?? Math.Max(Math.Floor(best), Math.Max(request.Today.DayNumber, facts.NotBefore?.DayNumber ?? 0));
+            (facts.Done ?? facts.Locked)?.DayNumber ?? Math.Max(best, Math.Max(request.Today.DayNumber, facts.NotBefore?.DayNumber ?? 0));
         walk.Run(new double[Variates.Count], sow, course.Days, course.Free, course.Leaves);
         return (Day(StepKind.PlantOut), Day(StepKind.Ripe));
 

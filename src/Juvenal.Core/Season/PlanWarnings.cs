@@ -1,5 +1,6 @@
 using Juvenal.Core.Growth;
 using Juvenal.Core.Measures;
+using Juvenal.Core.Places;
 using Juvenal.Core.Seeds;
 using Juvenal.Core.Site;
 
@@ -66,11 +67,11 @@ internal static class PlanWarnings
         var (from, harden, plant) = (1 + moves, path.SlotOf(StepKind.Harden), path.SlotOf(StepKind.PlantOut));
         var hold = path.SlotOf(StepKind.Hold);
         var place = moves == 0 ? request.Path.Seedling : request.Path.Moves[^1].Place;
-        return (Between(from, harden) * walk.Leaf.DegreeDays(place.MeanCelsius))
-            + (Between(harden, hold) * walk.Leaf.DegreeDays(path.Hardening.MeanCelsius))
-            + (Between(hold, plant) * walk.Leaf.DegreeDays((path.Hold?.Place ?? path.Hardening).MeanCelsius));
+        return Between(place, from, harden)
+            + Between(path.Hardening, harden, hold)
+            + Between(path.Hold?.Place ?? path.Hardening, hold, plant);
 
-        double Between(int a, int b) => Math.Max(0, course.Days[b] - course.Days[a]);
+        double Between(PlaceClimate at, int a, int b) => walk.ThermalTime(at, course.Days[a], course.Days[b]);
     }
 
     private static IEnumerable<Reason> Pots(PlanRequest request, Walk walk, Planner.Course course)
@@ -107,7 +108,7 @@ internal static class PlanWarnings
         {
             var place = move == 0 ? path.Seedling : path.Moves[move - 1].Place;
             var from = path.SlotOf(move == 0 ? StepKind.Up : StepKind.Move, move);
-            return (course.Days[path.SlotOf(StepKind.Move, move + 1)] - course.Days[from]) * walk.Leaf.DegreeDays(place.MeanCelsius);
+            return walk.ThermalTime(place, course.Days[from], course.Days[path.SlotOf(StepKind.Move, move + 1)]);
         }
     }
 }

@@ -72,7 +72,7 @@ public static class Planner
     private static DateOnly BestSowDay(PlanRequest request, Walk walk, DateOnly planting)
     {
         var hardening = request.FactsOf(StepKind.Harden).Locked ?? planting.AddDays(-request.DaysFromHardening);
-        return DateOnly.FromDayNumber((int)Math.Floor(hardening.DayNumber - walk.FreeDaysToHarden()));
+        return walk.LatestSowing(hardening);
     }
 
     private static DateOnly SowDay(PlanRequest request, DateOnly best)
@@ -96,7 +96,8 @@ public static class Planner
             return MostSlackDays;
         var used = PlanWarnings.ThermalTimeInLastPot(request, walk, course);
         var hold = PotHold.ComfortableDegreeDays(walk.Leaf, Math.Clamp(container.Litres, PotHold.LeastLitres, PotHold.MostLitres));
-        var perDay = Math.Max(0.1, walk.Leaf.DegreeDays(request.Path.Hardening.MeanCelsius));
+        var planted = course.Days[request.Path.SlotOf(StepKind.PlantOut)];
+        var perDay = Math.Max(0.1, walk.Leaf.DegreeDays(request.Path.Hardening.MeanBetween(planted, planted + MostSlackDays)));
         return (int)Math.Clamp((hold - used) / perDay, 0, MostSlackDays);
     }
 

@@ -152,7 +152,8 @@ internal sealed class Steps(
             yield break;
         }
 
-        var soil = request.Path.Germination.SoilCelsius;
+        var germination = request.Path.Germination;
+        var soil = germination.Soil?.Celsius ?? germination.MeanBetween(course.Days[0], course.Free[1]);
         yield return new(
             "emergence-at",
             course.Free[1] - course.Days[0],
@@ -166,6 +167,9 @@ internal sealed class Steps(
             yield return new("slow-species", factor, Source: "model");
     }
 
+    /// <summary>Since when the plants stand as they do before a move, counted from 0.</summary>
+    private double From(int move) => course.Days[move == 0 ? 1 : _path.SlotOf(StepKind.Move, move)];
+
     private IEnumerable<Reason> WhyMove(int move)
     {
         var place = move == 0 ? request.Path.Seedling : request.Path.Moves[move - 1].Place;
@@ -176,7 +180,7 @@ internal sealed class Steps(
         {
             yield return new(
                 "pot-full",
-                walk.PotFullDays(move, place.MeanCelsius),
+                walk.PotFullDays(move, From(move)),
                 Unit: "d",
                 Source: "model",
                 Subject: move == 0 ? request.Path.Tray.Name : request.Path.Moves[move - 1].Container.Name
@@ -186,7 +190,7 @@ internal sealed class Steps(
         yield return new(
             "leaves-at",
             wanted,
-            place.MeanCelsius,
+            place.MeanBetween(From(move), course.Days[_path.SlotOf(StepKind.Move, move + 1)]),
             "C",
             move == 0 && !standing ? RuleCodes.PrickOut : null,
             move == 0 && !standing ? "model" : "practice",
@@ -202,7 +206,7 @@ internal sealed class Steps(
         var ready = new Reason(
             "ready-to-harden",
             LeafModel.ReadyToHarden,
-            place.MeanCelsius,
+            place.MeanBetween(From(_path.Moves.Count), course.Days[_path.SlotOf(StepKind.Harden)]),
             "C",
             null,
             "extension",
@@ -229,7 +233,7 @@ internal sealed class Steps(
         yield return new(
             "held-until",
             Math.Max(0, Math.Round(course.Days[_path.SlotOf(StepKind.PlantOut)] - from)),
-            _path.Hold!.Place.MeanCelsius,
+            _path.Hold!.Place.MeanBetween(from, course.Days[_path.SlotOf(StepKind.PlantOut)]),
             "C",
             Subject: _path.Hold.Place.Name,
             Day: DayOf(course.Days[_path.SlotOf(StepKind.PlantOut)])

@@ -68,24 +68,40 @@ internal sealed class Walk
 
     public LeafModel Leaf => _leaf;
 
-    /// <summary>Days from sowing to six leaves where nothing is settled and nothing strays.</summary>
-    public double FreeDaysToHarden()
+    /// <summary>The last day that, sown on, has six leaves by a day.</summary>
+    public DateOnly LatestSowing(DateOnly by)
+    {
+        var (low, high) = (by.DayNumber - (int)(2 * PlanChecks.LongestStageDays), by.DayNumber);
+        while (high - low > 1)
+        {
+            var middle = (low + high) / 2;
+            if (FreeHarden(middle) <= by.DayNumber)
+                low = middle;
+            else
+                high = middle;
+        }
+
+        return DateOnly.FromDayNumber(low);
+    }
+
+    /// <summary>The day of six leaves where it is sown on a day, nothing is settled and nothing strays.</summary>
+    public double FreeHarden(double sow)
     {
         Span<double> zero = stackalloc double[Variates.Count];
-        var start = 0.0;
-        var days = BeginningDays(zero);
+        var at = sow + BeginningDays(zero, sow, null);
+        var potFrom = at;
         var leaves = _request.Path.Begins.Leaves;
         var setback = 0.0;
         for (var i = 0; i <= _request.Path.Moves.Count; i++)
         {
-            var ready = ReadyAt(i, days, setback, leaves, start, zero);
-            leaves += Grown(i, ready - days - setback, zero);
-            (days, start) = (ready, ready);
+            var ready = Math.Max(at, ReadyAt(i, at, setback, leaves, potFrom, zero, null));
+            leaves += Grown(i, at + setback, ready, zero, null);
+            potFrom = at = ready;
             if (i < _request.Path.Moves.Count)
                 setback = Setback.Days(_request.Path.BaresRoots(i));
         }
 
-        return days;
+        return at;
     }
 
     /// <param name="z">One draw, <see cref="Variates.Count"/> standard normals; all zero is the middle course.</param>
@@ -102,7 +118,7 @@ internal sealed class Walk
         sow += off * _about[0];
         days[0] = free[0] = sow;
         leaves.Clear();
-        free[1] = sow + (BeginningDays(z) * Stretch(_spreads.Emergence, z[Variates.Emergence]));
+        free[1] = sow + (BeginningDays(z, sow, spring) * Stretch(_spreads.Emergence, z[Variates.Emergence]));
         var at = days[1] = _request.Path.Begins.Grown ? sow : Settle(1, free[1], off);
         var potFrom = _request.Path.Begins.PotSince?.DayNumber ?? at;
         var count = _request.Path.Begins.Leaves;
@@ -110,9 +126,9 @@ internal sealed class Walk
         for (var i = 0; i < moves; i++)
         {
             var stage = 2 + i;
-            free[stage] = Math.Max(at, ReadyAt(i, at, setback, count, potFrom, z));
+            free[stage] = Math.Max(at, ReadyAt(i, at, setback, count, potFrom, z, spring));
             days[stage] = Settle(stage, free[stage], off);
-            count += Grown(i, days[stage] - at - setback, z);
+            count += Grown(i, at + setback, days[stage], z, spring);
             leaves[stage] = count;
             potFrom = at = days[stage];
             setback = Setback.Days(_request.Path.BaresRoots(i)) * Stretch(_spreads.Setbacks, z[Variates.Setback(i)]);
@@ -126,69 +142,100 @@ internal sealed class Walk
             _request.Path.SlotOf(StepKind.Ripe)
         );
         var target = _locked[plant] ?? _window;
-        free[harden] = Math.Max(at, ReadyAt(moves, at, setback, count, potFrom, z));
+        free[harden] = Math.Max(at, ReadyAt(moves, at, setback, count, potFrom, z, spring));
         days[harden] = Settle(harden, Math.Max(free[harden], target - _request.DaysFromHardening), off);
-        count += Grown(moves, days[harden] - at - setback, z);
+        count += Grown(moves, at + setback, days[harden], z, spring);
         leaves[harden] = count;
 
         // Held from when they are hardened until they are wanted: shorter where they are late.
         var holding = _request.Path.Hold;
         free[hold] = days[harden] + ladder;
         days[hold] = holding is null ? days[harden] : Settle(hold, free[hold], off);
-        leaves[hold] = count + (Math.Max(0, days[hold] - days[harden]) * _leaf.LeavesPerDay(_request.Path.Hardening.MeanCelsius));
+        leaves[hold] = count + LeavesIn(_request.Path.Hardening, days[harden], days[hold], spring);
         var ready = Math.Max(days[harden] + ladder, days[hold]);
         // The spring's own window, or the year's own last freeze, can come after the day that was planned for.
         var gate = z[Variates.Freeze] == 0 ? _window : Math.Max(_window, _over + (_strays * z[Variates.Freeze]));
         free[plant] = (_springs, spring) is ({ } springs, { } year) ? springs.NextFrom(year, ready) : Math.Max(ready, gate);
         days[plant] = Settle(plant, free[plant], off);
-        var waits = (holding?.Place ?? _request.Path.Hardening).MeanCelsius;
-        leaves[plant] = leaves[hold] + (Math.Max(0, days[plant] - days[hold]) * _leaf.LeavesPerDay(waits));
+        leaves[plant] = leaves[hold] + LeavesIn(holding?.Place ?? _request.Path.Hardening, days[hold], days[plant], spring);
         // What ends in a pot indoors is not planted: from six leaves on it grows as planted ones do.
         var grows = _request.Path.Aim.Has(StepKind.PlantOut) || _request.Path.Aim.Kind == AimKind.Sale ? days[plant] : free[harden];
         free[ripe] = grows + (_request.Cultivar.DaysToRipe * Stretch(_spreads.Ripening, z[Variates.Ripening]));
         days[ripe] = Settle(ripe, free[ripe], off);
     }
 
-    /// <summary>Air, °C, that the plants have in the leaf stage before move <paramref name="i"/> (or before hardening), as drawn.</summary>
-    private double AirBefore(int i, ReadOnlySpan<double> z)
+    /// <summary>Where the plants have the leaf stage before move <paramref name="i"/> (or before hardening).</summary>
+    private PlaceClimate PlaceBefore(int i) => i == 0 ? _request.Path.Seedling : _request.Path.Moves[i - 1].Place;
+
+    /// <summary>How much warmer than it should be that place is, as drawn, °C.</summary>
+    private double Strays(int i, ReadOnlySpan<double> z) => PlaceBefore(i).DeviationCelsius * z[Variates.Place(_placeOf[i + 1])];
+
+    /// <summary>The day on which so much thermal time is gathered in the stage before move i.</summary>
+    private double Reached(int i, double from, double need, ReadOnlySpan<double> z, int? spring)
     {
-        var place = i == 0 ? _request.Path.Seedling : _request.Path.Moves[i - 1].Place;
-        return place.MeanCelsius + (place.DeviationCelsius * z[Variates.Place(_placeOf[i + 1])]);
+        var place = PlaceBefore(i);
+        return place.Follows is { } warmth
+            ? warmth.Reached(_leaf, spring, from, need, Strays(i, z))
+            : from + (need / Math.Max(SlowestPerDay * _leaf.DegreeDaysPerLeaf, _leaf.DegreeDays(place.MeanCelsius + Strays(i, z))));
     }
+
+    /// <summary>Thermal time in a place between two days, °C·d.</summary>
+    public double ThermalTime(PlaceClimate place, double from, double to, int? spring = null, double strays = 0) =>
+        place.Follows is { } warmth
+            ? warmth.Between(_leaf, spring, from, to, strays)
+            : Math.Max(0, to - from) * _leaf.DegreeDays(place.MeanCelsius + strays);
+
+    private double LeavesIn(PlaceClimate place, double from, double to, int? spring) =>
+        ThermalTime(place, from, to, spring) / _leaf.DegreeDaysPerLeaf;
 
     /// <summary>Days from the beginning to standing plants: emergence for seed, rooting or healing for the others.</summary>
-    private double BeginningDays(ReadOnlySpan<double> z) => _request.Path.Begins.Days ?? (_factor / EmergenceRate(z));
-
-    private double EmergenceRate(ReadOnlySpan<double> z)
+    private double BeginningDays(ReadOnlySpan<double> z, double sow, int? spring)
     {
+        if (_request.Path.Begins.Days is { } days)
+            return days;
         var place = _request.Path.Germination;
-        var soil = place.SoilCelsius + (place.DeviationCelsius * z[Variates.Place(_placeOf[0])]);
-        return Math.Max(SlowestPerDay, _table.RatePerDay(Math.Min(soil, _table.HighestCelsius)));
+        var strays = place.DeviationCelsius * z[Variates.Place(_placeOf[0])];
+        if (place is not { Follows: { } warmth, Soil: null })
+            return _factor / Math.Max(SlowestPerDay, _table.RatePerDay(place.SoilCelsius + strays));
+        // Rates of days that are not alike add up.
+        var (progress, day) = (0.0, 0);
+        while (progress < _factor && day < PlanChecks.LongestStageDays)
+        {
+            var rate = Math.Max(SlowestPerDay, _table.RatePerDay(warmth.Mean(spring, sow + day, sow + day) + strays));
+            if (progress + rate >= _factor)
+                return day + ((_factor - progress) / rate);
+            progress += rate;
+            day++;
+        }
+
+        return day;
     }
 
-    /// <summary>When the leaves for move i are there, or the pot is full, whichever is first.</summary>
-    private double ReadyAt(int i, double at, double setback, double leaves, double potFrom, ReadOnlySpan<double> z)
+    /// <summary>The day on which the leaves for move i are there, or the pot is full, whichever is first.</summary>
+    private double ReadyAt(int i, double at, double setback, double leaves, double potFrom, ReadOnlySpan<double> z, int? spring)
     {
-        var air = AirBefore(i, z);
-        var rate = Math.Max(SlowestPerDay, _leaf.LeavesPerDay(air));
-        var byLeaves = at + setback + (Math.Max(0, LeavesFor(i) - leaves) / rate * Stretch(_spreads.Leaves, z[Variates.LeafStage(i)]));
+        var need = Math.Max(0, LeavesFor(i) - leaves) * _leaf.DegreeDaysPerLeaf * Stretch(_spreads.Leaves, z[Variates.LeafStage(i)]);
+        var byLeaves = Reached(i, at + setback, need, z, spring);
         // Out of the tray it is the leaves that count; a pot that plants stand in already fills like any other.
         if ((i == 0 && !InPot) || i == _request.Path.Moves.Count)
             return byLeaves;
-        return Math.Min(byLeaves, potFrom + PotFullDays(i, air));
+        return PotHolds(i) is { } holds ? Math.Min(byLeaves, Reached(i, potFrom, holds, z, spring)) : byLeaves;
     }
 
     /// <summary>Plants that stand already have had their first move.</summary>
     private bool InPot => _request.Path.Begins.Kind == Start.Standing;
 
-    /// <summary>Days that the container before move i (from the second on) holds the plant in comfort.</summary>
-    public double PotFullDays(int i, double air)
+    /// <summary>Days that the container before move i (from the second on) holds the plant in comfort, from the day it was filled.</summary>
+    public double PotFullDays(int i, double from) =>
+        PotHolds(i) is { } holds ? Reached(i, from, holds, stackalloc double[Variates.Count], null) - from : double.PositiveInfinity;
+
+    /// <summary>Thermal time that the container before move i holds the plant in comfort, °C·d; null: it is its last.</summary>
+    private double? PotHolds(int i)
     {
         var container = i == 0 ? _request.Path.Tray : _request.Path.Moves[i - 1].Container;
-        if (container.Final)
-            return double.PositiveInfinity;
-        var litres = Math.Clamp(container.Litres, PotHold.LeastLitres, PotHold.MostLitres);
-        return PotHold.ComfortableDegreeDays(_leaf, litres) / Math.Max(0.1, _leaf.DegreeDays(air));
+        return container.Final
+            ? null
+            : PotHold.ComfortableDegreeDays(_leaf, Math.Clamp(container.Litres, PotHold.LeastLitres, PotHold.MostLitres));
     }
 
     /// <summary>
@@ -206,8 +253,10 @@ internal sealed class Walk
         return i == 0 ? first : first + ((LeafModel.LastMove - first) * i / (moves - 1));
     }
 
-    private double Grown(int i, double days, ReadOnlySpan<double> z) =>
-        Math.Max(0, days) * _leaf.LeavesPerDay(AirBefore(i, z)) / Stretch(_spreads.Leaves, z[Variates.LeafStage(i)]);
+    private double Grown(int i, double from, double to, ReadOnlySpan<double> z, int? spring) =>
+        ThermalTime(PlaceBefore(i), from, to, spring, Strays(i, z))
+        / _leaf.DegreeDaysPerLeaf
+        / Stretch(_spreads.Leaves, z[Variates.LeafStage(i)]);
 
     private double Settle(int slot, double computed, double off) =>
         _done[slot] + (off * _about[slot]) ?? _locked[slot] ?? Math.Max(computed, _notBefore[slot]);

@@ -53,3 +53,17 @@ update house_rules set options = (options - 'tomatoNightC') - 'pepperNightC';
 
 alter table soil_reading add column hour double precision not null default 8 check (hour >= 0 and hour < 24);
 comment on column soil_reading.hour is 'When it was read, sun time; a probe''s daily value counts as 8';
+
+-- Places that follow the weather: a stand is as outdoors, a house without heat as its glass makes it, with a floor where it has one.
+-- What was typed for a stand stays, for sites without a record or a frost date.
+alter table place
+  add column follows boolean not null default false,
+  add column floor_c double precision check (floor_c between -30 and 50),
+  drop constraint a_growing_place_is_warm,
+  add constraint a_growing_place_is_warm
+    check (kind in ('open-bed', 'tunnel-bed', 'pair') or follows or (day_c is not null and night_c is not null)),
+  add constraint what_follows check (not follows or kind in ('stand', 'house')),
+  add constraint a_floor_of_what_follows check (floor_c is null or follows);
+comment on column place.follows is 'Its warmth follows the weather outdoors';
+comment on column place.floor_c is 'Heat keeps what follows the weather above this, °C';
+update place set follows = true where kind = 'stand';

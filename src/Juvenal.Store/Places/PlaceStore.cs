@@ -31,6 +31,11 @@ public enum PlaceKind
 /// <param name="DayPlaceId">Pair: where they stand by day, from where <paramref name="DayC"/> comes.</param>
 /// <param name="NightPlaceId">Pair: where they stand by night.</param>
 /// <param name="NightKind">Pair: what that place is; the store says it.</param>
+/// <param name="Follows">A stand, or a house without heat: its warmth follows the weather. Of a pair: that of the place by day.</param>
+/// <param name="FloorC">Heat keeps it above this, °C; null: there is none. Of a pair: that of the place by day.</param>
+/// <param name="DayKind">Pair: what the place by day is; the store says it.</param>
+/// <param name="NightFollows">Pair: whether the place by night follows the weather; the store says it.</param>
+/// <param name="NightFloorC">Pair: its floor; the store says it.</param>
 public sealed record PlaceRow(
     Guid Id,
     int Version,
@@ -43,11 +48,16 @@ public sealed record PlaceRow(
     Surface? Surface = null,
     Guid? DayPlaceId = null,
     Guid? NightPlaceId = null,
-    PlaceKind? NightKind = null
+    PlaceKind? NightKind = null,
+    bool Follows = false,
+    double? FloorC = null,
+    PlaceKind? DayKind = null,
+    bool NightFollows = false,
+    double? NightFloorC = null
 )
 {
-    /// <summary>The warmth it is kept at; null for a bed, which has none of its own.</summary>
-    public PlaceClimate? Climate() =>
+    /// <summary>The warmth it is kept at; null for a bed, which has none of its own, and where nothing is typed.</summary>
+    public PlaceClimate? Kept() =>
         this is { DayC: { } day, NightC: { } night }
             ? new(
                 Name,
@@ -56,6 +66,18 @@ public sealed record PlaceRow(
                 SoilC is { } soil ? Temperature.FromCelsius(soil) : null
             )
             : null;
+
+    /// <summary>How it follows the weather by day; null: it is kept.</summary>
+    public UnderTheSky? ByDay => Follows ? Of(DayKind ?? Kind, FloorC) : null;
+
+    /// <summary>The same by night.</summary>
+    public UnderTheSky? ByNight => Kind == PlaceKind.Pair ? (NightFollows ? Of(NightKind ?? PlaceKind.House, NightFloorC) : null) : ByDay;
+
+    private static UnderTheSky Of(PlaceKind kind, double? floorC) =>
+        (kind == PlaceKind.Stand ? UnderTheSky.Stand : UnderTheSky.Glasshouse) with
+        {
+            FloorC = floorC,
+        };
 }
 
 public sealed class PlaceStore(NurseryTransaction nursery)
@@ -63,7 +85,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
     internal const string Select = """
         -- The places, in walking order.
         select p.id, p.version, p.name, p.kind, p.walk_order, coalesce(p.day_c, d.day_c), coalesce(p.night_c, n.night_c), p.soil_c, p.surface,
-          p.day_place_id, p.night_place_id, n.kind
+          p.day_place_id, p.night_place_id, n.kind,
+          p.follows or coalesce(d.follows, false), coalesce(p.floor_c, d.floor_c), d.kind, coalesce(n.follows, false), n.floor_c
         from place p
         left join place d on d.nursery_id = p.nursery_id and d.id = p.day_place_id
         left join place n on n.nursery_id = p.nursery_id and n.id = p.night_place_id
@@ -72,8 +95,9 @@ public sealed class PlaceStore(NurseryTransaction nursery)
 
     private const string Insert = """
         -- A new place.
-        insert into place (nursery_id, id, name, kind, walk_order, day_c, night_c, soil_c, surface, day_place_id, night_place_id)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
+        insert into place (nursery_id, id, name, kind, walk_order, day_c, night_c, soil_c, surface, day_place_id, night_place_id, follows,
+          floor_c)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)
         on conflict (nursery_id, id) do nothing
         """;
 
@@ -81,7 +105,7 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         -- Change a place, if nobody else has meanwhile.
         update place
         set version = version + 1, name = $4, kind = $5, walk_order = $6, day_c = $7, night_c = $8, soil_c = $9, surface = $10,
-          day_place_id = $11, night_place_id = $12
+          day_place_id = $11, night_place_id = $12, follows = $13, floor_c = $14
         where nursery_id = $1
           and id = $2
           and version = $3
@@ -113,6 +137,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             Sql.OfNull(row.Kind == PlaceKind.OpenBed ? row.Surface?.Word() : null),
             Sql.OfNull(pair ? row.DayPlaceId : null),
             Sql.OfNull(pair ? row.NightPlaceId : null),
+            Sql.Of(row.Follows && !pair),
+            Sql.OfNull(row.Follows && !pair ? row.FloorC : null),
         ];
         await CatalogueRows.PutAsync(
             row.Version,
@@ -159,11 +185,15 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         CatalogueRows.CheckName(row.Name, failures);
         if (!CatalogueRows.IsBed(row.Kind) && row.Kind != PlaceKind.Pair)
         {
-            if (row.DayC is null)
+            if (row.Follows && row.Kind is not (PlaceKind.Stand or PlaceKind.House))
+                failures.Add(new("not-chosen", "follows"));
+            if (row.DayC is null && !row.Follows)
                 failures.Add(new("temperature-missing", "dayC"));
-            if (row.NightC is null)
+            if (row.NightC is null && !row.Follows)
                 failures.Add(new("temperature-missing", "nightC"));
         }
+
+        CatalogueRows.CheckTemperature(row.FloorC, "floorC", failures);
 
         CatalogueRows.CheckTemperature(row.DayC, "dayC", failures);
         CatalogueRows.CheckTemperature(row.NightC, "nightC", failures);
@@ -181,19 +211,27 @@ public sealed class PlaceStore(NurseryTransaction nursery)
     public Task DeleteAsync(Guid id, CancellationToken cancel) =>
         CatalogueRows.WriteAsync(() => nursery.ExecuteAsync(Delete, cancel, Sql.Of(id)), () => Task.FromResult<object?>(null), "place");
 
-    internal static PlaceRow Read(NpgsqlDataReader r) =>
-        new(
-            r.GetGuid(0),
-            r.GetInt32(1),
-            r.GetString(2),
-            r.Enum<PlaceKind>(3),
-            r.GetInt32(4),
-            r.OrNull<double>(5),
-            r.OrNull<double>(6),
-            r.OrNull<double>(7),
-            r.IsDBNull(8) ? null : r.Enum<Surface>(8),
-            r.OrNull<Guid>(9),
-            r.OrNull<Guid>(10),
-            r.IsDBNull(11) ? null : r.Enum<PlaceKind>(11)
+    internal static PlaceRow Read(NpgsqlDataReader reader)
+    {
+        var r = new Row(reader);
+        return new(
+            r.Id(),
+            r.Int(),
+            r.Text(),
+            r.Enum<PlaceKind>(),
+            r.Int(),
+            r.OrNull<double>(),
+            r.OrNull<double>(),
+            r.OrNull<double>(),
+            r.EnumOrNull<Surface>(),
+            r.OrNull<Guid>(),
+            r.OrNull<Guid>(),
+            r.EnumOrNull<PlaceKind>(),
+            r.Bool(),
+            r.OrNull<double>(),
+            r.EnumOrNull<PlaceKind>(),
+            r.Bool(),
+            r.OrNull<double>()
         );
+    }
 }

@@ -1,5 +1,7 @@
+using System.Collections.Concurrent;
 using System.Text.Json;
 using Juvenal.Core.Cultivars;
+using Juvenal.Core.Decision;
 using Juvenal.Core.Growth;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
@@ -30,10 +32,11 @@ public sealed class Catalogue
         SiteRecord record,
         IEnumerable<PlaceRow> places,
         IEnumerable<ContainerRow> containers,
-        IEnumerable<CultivarRow> cultivars
+        IEnumerable<CultivarRow> cultivars,
+        IReadOnlyDictionary<DateOnly, WeatherDay> known
     )
     {
-        (Inputs, Site, Rules, Today, Record) = (inputs, site, rules, today, record);
+        (Inputs, Site, Rules, Today, Record, Known) = (inputs, site, rules, today, record, known);
         Places = places.ToDictionary(p => p.Id);
         Containers = containers.ToDictionary(c => c.Id);
         Cultivars = cultivars.ToDictionary(c => c.Id);
@@ -59,6 +62,13 @@ public sealed class Catalogue
 
     /// <summary>What the site's own record says.</summary>
     public SiteRecord Record { get; }
+
+    /// <summary>The weather of this season as it was, and as it is forecast.</summary>
+    private IReadOnlyDictionary<DateOnly, WeatherDay> Known { get; }
+
+    // Held as long as the catalogue is.
+    private readonly ConcurrentDictionary<int, SeasonWeather?> _weather = new();
+    private readonly ConcurrentDictionary<(Guid Place, int Season), PlaceWarmth> _warmth = new();
 
     public IReadOnlyDictionary<Guid, PlaceRow> Places { get; }
 
@@ -102,6 +112,7 @@ public sealed class Catalogue
         private readonly List<SoilRow> _soil = [];
         private readonly List<SiteYear> _springs = [];
         private readonly List<(DateOnly Day, double[] Parts)> _line = [];
+        private readonly Dictionary<DateOnly, WeatherDay> _known = [];
         private SiteRow? _site;
         private RulesRow? _rules;
 
@@ -124,6 +135,14 @@ public sealed class Catalogue
             yield return new(RecordStore.CalibrationReadings, r => _soil.Add(RecordStore.ReadSoil(r)));
             yield return new(RecordStore.CalibrationLine, r => _line.Add(RecordStore.ReadSoilDay(r)));
             yield return new(RecordStore.Springs, r => _springs.Add(RecordStore.ReadSpring(r)));
+            yield return new(
+                RecordStore.Known,
+                r =>
+                {
+                    var day = RecordStore.ReadDay(r);
+                    _known[day.Day] = day;
+                }
+            );
         }
 
         /// <exception cref="NotFoundException">There is no such nursery.</exception>
@@ -134,7 +153,7 @@ public sealed class Catalogue
             var today = _site.Today(clock);
             var line = RecordStore.SeriesOf(_line);
             var record = SiteRecord.Of(_fits, _curves, _springs, _soil, line, _site.OffsetC, today);
-            return new(inputs, _site, _rules, today, record, _places, _containers, _cultivars);
+            return new(inputs, _site, _rules, today, record, _places, _containers, _cultivars, _known);
         }
     }
 
@@ -252,13 +271,54 @@ public sealed class Catalogue
         {
             if (Find(Places, id, field) is not { } place)
                 return null;
-            if (place.Climate() is { } climate)
+            if (ClimateOf(place, input.Season) is { } climate)
                 return climate;
 
-            failures.Add(new("bed-is-no-growing-place", field, Subject: place.Name));
+            failures.Add(
+                CatalogueRows.IsBed(place.Kind)
+                    ? new("bed-is-no-growing-place", field, Subject: place.Name)
+                    : new("frost-not-set", "site", Subject: place.Name)
+            );
             return null;
         }
     }
+
+    /// <summary>
+    /// The warmth of a place in a season: as it is kept, or as the weather makes it. Null for a bed; and for a place that follows the weather
+    /// where neither a record nor a frost date tells of it, and nothing was typed.
+    /// </summary>
+    public PlaceClimate? ClimateOf(PlaceRow place, int season)
+    {
+        ArgumentNullException.ThrowIfNull(place);
+        var kept = place.Kept();
+        if ((place.ByDay is null && place.ByNight is null) || CatalogueRows.IsBed(place.Kind) || WeatherOf(season) is not { } weather)
+            return kept;
+        var warmth = _warmth.GetOrAdd((place.Id, season), _ => weather.Of(place.ByDay, place.ByNight, place.DayC ?? 0, place.NightC ?? 0));
+        // What it is like these weeks, for what asks for one number.
+        var now = Temperature.FromCelsius(
+            warmth.Mean(null, Today.DayNumber - ColdStop.FrostNights, Today.DayNumber + ColdStop.FrostNights)
+        );
+        return new(
+            place.Name,
+            now,
+            now,
+            kept?.Soil,
+            Record.Climate is null ? PlaceClimate.UnreadDeviation : PlaceClimate.UsualDeviation,
+            warmth
+        );
+    }
+
+    /// <summary>Today's season.</summary>
+    public PlaceClimate? ClimateOf(PlaceRow place) => ClimateOf(place, SeasonDay.SeasonOf(Today, Site.Hemisphere));
+
+    private SeasonWeather? WeatherOf(int season) =>
+        _weather.GetOrAdd(
+            season,
+            s =>
+                Record.Climate is { } climate ? SeasonWeather.From(climate, Site.Latitude, s, Known)
+                : Record.Season(Site, s) is { Succeeded: true, Value.Freeze: { } freeze } ? SeasonWeather.From(freeze, Site.Latitude, s)
+                : null
+        );
 
     /// <summary>What the last container is: plants that are to end in it are not in a hurry to leave.</summary>
     private static Container LastOf(Container container, bool last, BatchInput input) =>

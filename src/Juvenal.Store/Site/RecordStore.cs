@@ -139,6 +139,19 @@ public sealed class RecordStore(NurseryTransaction nursery)
         order by day
         """;
 
+    /// <summary>Forecast days come last: what was measured of a day is not yet there while it is forecast.</summary>
+    internal const string Known = """
+        -- This season's weather as it was, and as it is forecast.
+        select day, tmin_c, tmax_c
+        from weather_day
+        where day > (select coalesce(demo_day, current_date) - 400 from site)
+        union all
+        select day, tmin_c, tmax_c
+        from forecast_day
+        where day >= (select coalesce(demo_day, current_date) - 1 from site)
+          and day not in (select day from weather_day)
+        """;
+
     internal const string Springs = """
         -- The record's springs.
         select season, minimum_c, maximum_c, bare_c, mulch_c, film_c, raised_c, tunnel_c
@@ -350,7 +363,7 @@ public sealed class RecordStore(NurseryTransaction nursery)
     internal static (string Kind, SeasonCurve Curve) ReadCurve(NpgsqlDataReader r) =>
         (r.GetString(0), new SeasonCurve(r.GetFieldValue<double[]>(1), r.GetFieldValue<double[]>(2)));
 
-    private static WeatherDay ReadDay(NpgsqlDataReader r) => new(r.GetFieldValue<DateOnly>(0), r.OrNull<double>(1), r.OrNull<double>(2));
+    internal static WeatherDay ReadDay(NpgsqlDataReader r) => new(r.GetFieldValue<DateOnly>(0), r.OrNull<double>(1), r.OrNull<double>(2));
 }
 
 /// <summary>What readings say of each surface; one that was not read is off as the others are.</summary>

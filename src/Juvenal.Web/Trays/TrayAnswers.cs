@@ -172,7 +172,7 @@ internal static class TrayAnswers
         if (batch.Input.Begins.Kind != Start.Seed || state.BegunOn is not { } sown)
             return null;
         var place = catalogue.Places[batch.Input.GerminationPlaceId];
-        var set = place.Climate()?.SoilCelsius ?? 0;
+        var set = catalogue.ClimateOf(place)?.SoilCelsius ?? 0;
         var share = batch.Input.Begins.ShareOf(batch.Input.Germination);
         var all = EmergenceCourse.Days(
             batch.Crop,

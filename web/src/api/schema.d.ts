@@ -3312,6 +3312,31 @@ export interface components {
              */
             nightPlaceId?: null | string;
             nightKind?: null | components["schemas"]["PlaceKind"];
+            /**
+             * @description A stand, or a house without heat: its warmth follows the weather. Of a pair: that of the place by day.
+             * @default false
+             */
+            follows?: boolean;
+            /**
+             * Format: double
+             * @description Heat keeps it above this, °C; null: there is none. Of a pair: that of the place by day.
+             */
+            floorC?: null | number;
+            dayKind?: null | components["schemas"]["PlaceKind"];
+            /**
+             * @description Pair: whether the place by night follows the weather; the store says it.
+             * @default false
+             */
+            nightFollows?: boolean;
+            /**
+             * Format: double
+             * @description Pair: its floor; the store says it.
+             */
+            nightFloorC?: null | number;
+            /** @description How it follows the weather by day; null: it is kept. */
+            byDay?: components["schemas"]["UnderTheSky"];
+            /** @description The same by night. */
+            byNight?: components["schemas"]["UnderTheSky"];
         };
         /** @description A plan to look at before it is kept. */
         PlanAnswer: {
@@ -4438,6 +4463,29 @@ export interface components {
          * @enum {unknown}
          */
         Twins: "snip" | "separate";
+        /** @description How a place under the sky, or under glass without heat, follows the weather. [model] */
+        UnderTheSky: {
+            /**
+             * Format: double
+             * @description Its lows are so much warmer than outdoors, °C.
+             */
+            nightGainC: number;
+            /**
+             * Format: double
+             * @description Its highs rise by so much for each MJ/m²·d of sun, °C.
+             */
+            sunGain: number;
+            /**
+             * Format: double
+             * @description From there on it is vented: it warms no further than outdoors, °C.
+             */
+            ventC: number;
+            /**
+             * Format: double
+             * @description Heat keeps it above this, °C; null: there is none.
+             */
+            floorC?: null | number;
+        };
         /** @enum {unknown} */
         UnitSystem: "metric" | "us";
         UnitsInput: {

@@ -7,6 +7,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Problem, type Schemas } from '../api/client';
 import { useCatalogue, useNursery, useUnits } from '../data/nursery';
+import { isBed } from '../data/places';
 import { About } from '../ui/About';
 import { plusDays } from '../ui/dates';
 import { Doubt } from '../ui/Doubt';
@@ -105,7 +106,7 @@ export function LogForm({ batch }: { batch: Batch }) {
   // Where the plan has them next, until another place is chosen.
   const to = typed.to.placeId ? typed.to : (planned(batch) ?? typed.to);
   const place = catalogue.data.places.find((p) => p.id === to.placeId);
-  const intoBed = place?.dayC === null;
+  const intoBed = place !== undefined && isBed(place);
   const same = to.containerId === '' || to.containerId === group.containerId;
   const beside = batch.groups.filter(
     (g) => g.id !== group.id && g.placeId === group.placeId && g.containerId === group.containerId,

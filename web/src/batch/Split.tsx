@@ -10,6 +10,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
 import { useCatalogue, useNursery } from '../data/nursery';
+import { isBed } from '../data/places';
 import { Choose, DayField, NumberField } from '../ui/Field';
 import { number } from '../ui/units';
 import { useKept } from '../ui/useKept';
@@ -49,7 +50,7 @@ export function Split({ batch, group, onClose }: { batch: Batch; group: Schemas[
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const problem = split.error instanceof Problem ? split.error : null;
   const error = (field: string) => wrong[field] ?? problem?.at(field);
-  const beds = (catalogue.data?.places ?? []).filter((p) => p.dayC === null);
+  const beds = (catalogue.data?.places ?? []).filter(isBed);
   const shown = ['seedlings', 'wanted', 'on', 'path.bed', 'aim.day'];
   const elsewhere = problem && !shown.some((f) => problem.at(f)) ? problem.message : null;
 

@@ -1,3 +1,4 @@
+import { isBed } from '../data/places';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -24,9 +25,11 @@ const name = (move: number, seed: boolean) =>
 /** The way from seed to bed, station by station. */
 export function PathForm({ form, set, catalogue, units, error }: Props) {
   const warm = (p: Schemas['PlaceRow']) =>
-    `${p.name}, ${temperature.shown(p.soilC ?? p.dayC ?? 0, units)}${p.soilC === null ? `/${temperature.shown(p.nightC ?? 0, units)}` : ''} ${temperature.unit(units)}`;
-  const growing = catalogue.places.filter((p) => p.dayC !== null).map((p) => ({ value: p.id, label: warm(p) }));
-  const beds = catalogue.places.filter((p) => p.dayC === null).map((p) => ({ value: p.id, label: p.name }));
+    p.follows && p.kind !== 'pair'
+      ? `${p.name}, ${p.kind === 'stand' ? 'outdoors' : 'unheated'}`
+      : `${p.name}, ${temperature.shown(p.soilC ?? p.dayC ?? 0, units)}${p.soilC === null ? `/${temperature.shown(p.nightC ?? 0, units)}` : ''} ${temperature.unit(units)}`;
+  const growing = catalogue.places.filter((p) => !isBed(p)).map((p) => ({ value: p.id, label: warm(p) }));
+  const beds = catalogue.places.filter(isBed).map((p) => ({ value: p.id, label: p.name }));
   const containers = catalogue.containers.map((c) => ({
     value: c.id,
     label: `${c.name}, ${volume.shown(c.litres, units)} ${volume.unit(units)}`,
@@ -143,7 +146,7 @@ export function PathForm({ form, set, catalogue, units, error }: Props) {
             value={form.endPlaceId}
             onChange={(endPlaceId) => set({ endPlaceId })}
             options={catalogue.places
-              .filter((p) => p.dayC !== null && (p.kind === 'stand') === (form.aim === 'pot-outdoors'))
+              .filter((p) => !isBed(p) && (p.kind === 'stand') === (form.aim === 'pot-outdoors'))
               .map((p) => ({ value: p.id, label: p.name }))}
             error={error('path.bed')}
           />

@@ -6,6 +6,7 @@ import { useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
 import { useCatalogue, useNursery, useSite } from '../data/nursery';
+import { isBed } from '../data/places';
 import { DayField } from '../ui/Field';
 import { Empty, Waiting } from '../ui/Page';
 import { useSay } from '../ui/Say';
@@ -28,8 +29,8 @@ export function PlanView() {
   const like = useChanged(search.get('like'));
   if (!site.data || !catalogue.data) return <Waiting error={site.error ?? catalogue.error} />;
   const base = `/n/${nursery}`;
-  const growing = catalogue.data.places.some((p) => p.dayC !== null);
-  const beds = catalogue.data.places.some((p) => p.dayC === null);
+  const growing = catalogue.data.places.some((p) => !isBed(p));
+  const beds = catalogue.data.places.some(isBed);
   if (!site.data.freezeKnown)
     return (
       <Empty title="First: when is your last frost?" to={`${base}/site`} action="Set the frost date">

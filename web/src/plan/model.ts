@@ -1,3 +1,4 @@
+import { isBed } from '../data/places';
 import dayjs from 'dayjs';
 import type { Schemas } from '../api/client';
 import { day } from '../ui/dates';
@@ -51,7 +52,7 @@ type TypedNumber = 'season' | 'plantsWanted' | 'germination' | 'survival' | 'con
 
 /** A first path through what the nursery has: mat, lamps, house, stand, bed. */
 export function firstForm(catalogue: Catalogue, season: number): Form {
-  const growing = catalogue.places.filter((p) => p.dayC !== null);
+  const growing = catalogue.places.filter((p) => !isBed(p));
   const kind = (...kinds: Schemas['PlaceKind'][]) =>
     (kinds.map((k) => growing.find((p) => p.kind === k)).find(Boolean) ?? growing[0])?.id ?? '';
   const trays = catalogue.containers.filter((c) => c.cells !== null);
@@ -71,7 +72,7 @@ export function firstForm(catalogue: Catalogue, season: number): Form {
     seedlingPlaceId: kind('lamps', 'house', 'mat'),
     moves: pot ? [{ containerId: pot, placeId: kind('house', 'lamps') }] : [],
     hardeningPlaceId: kind('stand', 'house'),
-    bedId: (catalogue.places.find((p) => p.kind === 'open-bed') ?? catalogue.places.find((p) => p.dayC === null))?.id ?? '',
+    bedId: (catalogue.places.find((p) => p.kind === 'open-bed') ?? catalogue.places.find(isBed))?.id ?? '',
     plantOutOn: '',
     lotId: '',
     aim: 'bed',

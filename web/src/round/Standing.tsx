@@ -8,6 +8,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Problem, type Schemas } from '../api/client';
 import { useCatalogue } from '../data/nursery';
+import { isBed } from '../data/places';
 import { DayField } from '../ui/Field';
 import { Pick } from '../ui/Pick';
 import { counted, many } from '../ui/units';
@@ -55,7 +56,7 @@ function Carry({ from, today, onClose }: { from: Stands; today: string; onClose:
   const carry = useCarry(from, today);
   const problem = carry.error instanceof Problem ? (Object.values(carry.error.errors)[0]?.[0] ?? carry.error.message) : null;
   const cold = carry.error instanceof Problem && carry.error.code === 'cold';
-  const places = (catalogue.data?.places ?? []).filter((p) => p.dayC !== null && p.id !== from.placeId);
+  const places = (catalogue.data?.places ?? []).filter((p) => !isBed(p) && p.id !== from.placeId);
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
       <DialogTitle>Carry all of {from.place}</DialogTitle>

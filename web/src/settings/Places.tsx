@@ -3,6 +3,7 @@ import Typography from '@mui/material/Typography';
 import { v7 } from 'uuid';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useNursery } from '../data/nursery';
+import { isBed } from '../data/places';
 import { Choose, NumberField } from '../ui/Field';
 import { surfaceName, surfaces } from '../ui/surfaces';
 import { number, temperature, type UnitSystem } from '../ui/units';
@@ -19,8 +20,8 @@ const kinds: { value: Place['kind']; label: string }[] = [
   { value: 'tunnel-bed', label: 'Tunnel bed' },
   { value: 'pair', label: 'One place by day, another by night' },
 ];
-const growing = (rows: Place[]) => rows.filter((p) => !isBed(p.kind) && p.kind !== 'pair');
-const isBed = (kind: Place['kind']) => kind === 'open-bed' || kind === 'tunnel-bed';
+const growing = (rows: Place[]) => rows.filter((p) => !isBed(p) && p.kind !== 'pair');
+const follows = (form: Pick<Form, 'kind' | 'follows'>) => form.kind === 'stand' || (form.kind === 'house' && form.follows);
 
 interface Form {
   name: string;
@@ -29,6 +30,8 @@ interface Form {
   day: string;
   night: string;
   soil: string;
+  follows: boolean;
+  floor: string;
   surface: Schemas['Surface'];
   dayPlaceId: string;
   nightPlaceId: string;
@@ -52,9 +55,16 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
           <Typography sx={{ fontWeight: 600 }}>{p.name}</Typography>
           <Typography color="textSecondary">
             {p.kind === 'pair' && 'One place by day, another by night: '}
-            {isBed(p.kind)
+            {isBed(p)
               ? `${kinds.find((k) => k.value === p.kind)?.label ?? ''}${p.kind === 'open-bed' ? `, ${surfaceName(p.surface ?? 'bare')}` : ''}`
-              : `${shown(p.dayC)} by day, ${shown(p.nightC)} by night${p.soilC === null ? '' : `, ${shown(p.soilC)} in the mix`} ${temperature.unit(units)}`}
+              : p.follows && p.kind !== 'pair'
+                ? `follows the weather${(p.floorC ?? null) === null ? '' : `, never under ${shown(p.floorC ?? null)} ${temperature.unit(units)}`}`
+                : p.dayC === null || p.nightC === null
+                  ? 'as its places are'
+                  : `${shown(p.dayC)} °C by day, ${shown(p.nightC)} by night${p.soilC === null ? '' : `, mix ${shown(p.soilC)}`}`.replace(
+                      '°C',
+                      temperature.unit(units),
+                    )}
           </Typography>
         </>
       )}
@@ -65,6 +75,8 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         day: '',
         night: '',
         soil: '',
+        follows: false,
+        floor: '',
         surface: 'bare',
         dayPlaceId: '',
         nightPlaceId: '',
@@ -78,6 +90,8 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         day: shown(p.dayC),
         night: shown(p.nightC),
         soil: shown(p.soilC),
+        follows: p.follows === true,
+        floor: shown(p.floorC ?? null),
         surface: p.surface ?? 'bare',
         dayPlaceId: p.dayPlaceId ?? '',
         nightPlaceId: p.nightPlaceId ?? '',
@@ -87,7 +101,7 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
       read={(form, row) => {
         const errors: Record<string, string> = {};
         const degrees = (text: string, field: string, was: number | null) => {
-          if (text.trim() === '' || isBed(form.kind) || form.kind === 'pair') return null;
+          if (text.trim() === '' || isBed(form) || form.kind === 'pair') return null;
           if (was !== null && text === shown(was)) return was;
           const typed = number(text);
           if (typed === null) errors[field] = 'Type degrees.';
@@ -103,8 +117,11 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
             name: form.name,
             kind: form.kind,
             walkOrder: order ?? 0,
-            dayC: degrees(form.day, 'dayC', row?.dayC ?? null),
-            nightC: degrees(form.night, 'nightC', row?.nightC ?? null),
+            dayC: follows(form) ? null : degrees(form.day, 'dayC', row?.dayC ?? null),
+            nightC: follows(form) ? null : degrees(form.night, 'nightC', row?.nightC ?? null),
+            follows: follows(form),
+            floorC: follows(form) ? degrees(form.floor, 'floorC', row?.floorC ?? null) : null,
+            nightFollows: false,
             soilC: degrees(form.soil, 'soilC', row?.soilC ?? null),
             surface: form.kind === 'open-bed' ? form.surface : null,
             dayPlaceId: (form.kind === 'pair' && form.dayPlaceId) || null,
@@ -151,7 +168,37 @@ function PlaceForm({ form, set, error }: FormProps<Form>) {
           />
         </>
       )}
-      {!isBed(form.kind) && form.kind !== 'pair' && (
+      {form.kind === 'house' && (
+        <Choose
+          label="Its warmth"
+          value={form.follows ? 'follows' : 'kept'}
+          onChange={(v) => set({ follows: v === 'follows' })}
+          options={[
+            { value: 'kept', label: 'kept by day and by night' },
+            { value: 'follows', label: 'unheated: follows the weather' },
+          ]}
+        />
+      )}
+      {follows(form) && (
+        <>
+          <Typography color="textSecondary">
+            {form.kind === 'stand'
+              ? 'As warm as outdoors: nobody types degrees for it. The site’s weather record tells, else a mean year by your frost date.'
+              : 'Glass without heat: nights 2 °C warmer than outdoors, days by the sun until it is vented. A pot heater or a frost guard sets a floor.'}
+          </Typography>
+          {form.kind === 'house' && (
+            <NumberField
+              label="Never under (optional)"
+              unit={unit}
+              value={form.floor}
+              onChange={(floor) => set({ floor })}
+              error={error('floorC')}
+              help="Fuel heaters in a closed house: carbon monoxide. Vent, and never sleep there."
+            />
+          )}
+        </>
+      )}
+      {!isBed(form) && form.kind !== 'pair' && !follows(form) && (
         <>
           <NumberField label="By day" unit={unit} value={form.day} onChange={(day) => set({ day })} error={error('dayC')} />
           <NumberField

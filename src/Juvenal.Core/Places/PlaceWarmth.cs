@@ -1,0 +1,121 @@
+using System.Collections.Concurrent;
+using Juvenal.Core.Growth;
+
+namespace Juvenal.Core.Places;
+
+/// <summary>
+/// Daily means of a place whose warmth changes with the weather, for each spring of a record and for the mean year, as though each were this
+/// season's.
+/// </summary>
+/// <param name="first">Day of the first value.</param>
+/// <param name="means">°C: one series for each spring, the mean year's last; equally long.</param>
+public sealed class PlaceWarmth(DateOnly first, IReadOnlyList<double[]> means)
+{
+    /// <summary>Offsets that sums are kept for; between them they are drawn straight. °C.</summary>
+    private static readonly double[] Offsets = [-2, 0, 2];
+
+    // By leaf model: sums up to each day, by series and offset.
+    private readonly ConcurrentDictionary<LeafModel, double[][][]> _sums = new();
+
+    public DateOnly First => first;
+
+    /// <summary>Springs, without the mean year.</summary>
+    public int Springs => means.Count - 1;
+
+    /// <summary>Mean between two days, °C.</summary>
+    /// <param name="spring">Null: the mean year.</param>
+    /// <param name="from">Day number.</param>
+    /// <param name="to">Day number, not before.</param>
+    public double Mean(int? spring, double from, double to)
+    {
+        var series = means[Series(spring)];
+        var (a, b) = (Index(from), Index(Math.Max(from, to)));
+        var sum = 0.0;
+        for (var i = a; i <= b; i++)
+            sum += series[i];
+        return sum / (b - a + 1);
+    }
+
+    /// <summary>Thermal time gathered between two days, °C·d.</summary>
+    /// <param name="leaf">Of the crop.</param>
+    /// <param name="spring">Null: the mean year.</param>
+    /// <param name="from">Day number with a fraction.</param>
+    /// <param name="to">Day number with a fraction.</param>
+    /// <param name="offset">How much warmer the place is than it should be, °C; beyond ±2 it counts as that.</param>
+    public double Between(LeafModel leaf, int? spring, double from, double to, double offset)
+    {
+        if (to <= from)
+            return 0;
+        var (below, above, share) = Sums(leaf, spring, offset);
+        return At(to) - At(from);
+
+        double At(double day) => Sum(below, day) + (share * (Sum(above, day) - Sum(below, day)));
+    }
+
+    /// <summary>The day on which so much thermal time is gathered; the end of the series where it never is.</summary>
+    /// <param name="leaf">Of the crop.</param>
+    /// <param name="spring">Null: the mean year.</param>
+    /// <param name="from">Day number with a fraction.</param>
+    /// <param name="need">°C·d.</param>
+    /// <param name="offset">As above.</param>
+    public double Reached(LeafModel leaf, int? spring, double from, double need, double offset)
+    {
+        if (need <= 0)
+            return from;
+        var (below, above, share) = Sums(leaf, spring, offset);
+        var target = At(from) + need;
+        var (low, high) = (Index(from), below.Length - 1);
+        if (Whole(high) < target)
+            return first.DayNumber + high;
+        while (high - low > 1)
+        {
+            var middle = (low + high) / 2;
+            if (Whole(middle) < target)
+                low = middle;
+            else
+                high = middle;
+        }
+
+        var (before, after) = (Whole(low), Whole(high));
+        return Math.Max(from, first.DayNumber + low + (after > before ? (target - before) / (after - before) : 1));
+
+        double Whole(int i) => below[i] + (share * (above[i] - below[i]));
+        double At(double day) => Sum(below, day) + (share * (Sum(above, day) - Sum(below, day)));
+    }
+
+    private int Series(int? spring) => spring is { } s && Springs > 0 ? s % Springs : means.Count - 1;
+
+    private int Index(double day) => Math.Clamp((int)Math.Floor(day) - first.DayNumber, 0, means[0].Length - 1);
+
+    /// <summary>Up to a moment, straight within the day.</summary>
+    private double Sum(double[] sums, double day)
+    {
+        var x = Math.Clamp(day - first.DayNumber, 0, sums.Length - 1);
+        var i = Math.Min((int)x, sums.Length - 2);
+        return sums[i] + ((x - i) * (sums[i + 1] - sums[i]));
+    }
+
+    private (double[] Below, double[] Above, double Share) Sums(LeafModel leaf, int? spring, double offset)
+    {
+        var of = _sums.GetOrAdd(leaf, Make)[Series(spring)];
+        var at = Math.Clamp(offset, Offsets[0], Offsets[^1]);
+        var i = at < 0 ? 0 : 1;
+        return (of[i], of[i + 1], (at - Offsets[i]) / (Offsets[i + 1] - Offsets[i]));
+    }
+
+    private double[][][] Make(LeafModel leaf) =>
+        [
+            .. means.Select(series =>
+                (double[][])
+                    [
+                        .. Offsets.Select(offset =>
+                        {
+                            var sums = new double[series.Length + 1];
+                            for (var i = 0; i < series.Length; i++)
+                                sums[i + 1] = sums[i] + leaf.DegreeDays(series[i] + offset);
+                            return sums;
+                        }),
+                    ]
+            ),
+        ];
+}
