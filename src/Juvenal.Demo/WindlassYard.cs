@@ -34,7 +34,10 @@ public static class WindlassYard
         Place(2, "Lamp rack", PlaceKind.Lamps, 20, 22, 18),
         Place(3, "Warm bench", PlaceKind.House, 30, 21, 16),
         Place(4, "Glasshouse", PlaceKind.House, 40, 18, 11),
-        Place(5, "Hardening stand", PlaceKind.Stand, 50, 16, 8),
+        Place(5, "Hardening stand", PlaceKind.Stand, 50) with
+        {
+            Follows = true,
+        },
         new(
             Numbered(1, 9),
             0,

@@ -24,12 +24,12 @@ test.describe('at the bench, on a phone', () => {
     await expect(card.getByRole('button', { name: 'Done 12 Apr' })).toBeVisible();
   });
 
-  test('rooted after two days: it is asked, and taken when it is so', async ({ page }) => {
+  test('rooted after four days: it is asked, and taken when it is so', async ({ page }) => {
     await page.goto(batch('0f'));
     const log = page.getByRole('form', { name: 'Log' });
     await log.getByLabel('Seedlings up to date').fill('5');
     await log.getByRole('button', { name: 'Log' }).click();
-    await expect(log.getByText(/5 up after 2 days\?/)).toBeVisible();
+    await expect(log.getByText(/5 up after 4 days\?/)).toBeVisible();
     await expect(page.getByText(/5 rooted so far/)).toHaveCount(0);
     await log.getByRole('button', { name: 'It is so' }).click();
     const line = page.getByRole('listitem').filter({ hasText: '5 rooted so far' });

@@ -8,29 +8,29 @@ const line = (page: Page, text: string | RegExp) => page.getByRole('listitem').f
 test('a count and the tray that was carried on with it have one day and one number, put right and undone as one', async ({
   page,
 }) => {
-  await page.goto(batch('04'));
-  const standing = page.getByText(/46 up/).first();
+  await page.goto(batch('0a'));
+  const standing = page.getByText(/221 up/).first();
   await expect(standing).toBeVisible();
-  await line(page, /46 up so far/)
+  await line(page, /221 up so far/)
     .getByRole('button', { name: /^Correct/ })
     .click();
   const dialog = page.getByRole('dialog');
-  const counted = dialog.getByRole('group', { name: /46 up so far/ }).getByLabel('Up by that day');
-  const carried = dialog.getByRole('group', { name: /46 moved|46 .*to/ }).getByLabel('Seedlings');
-  await counted.fill('500');
+  const counted = dialog.getByRole('group', { name: /221 up so far/ }).getByLabel('Up by that day');
+  const carried = dialog.getByRole('group', { name: /221 moved|221 .*to/ }).getByLabel('Seedlings');
+  await counted.fill('5000');
   await dialog.getByRole('button', { name: 'Correct' }).click();
   // Told where it was typed, and nothing is closed or lost.
   await expect(dialog.locator('[aria-invalid=true]').first()).toBeVisible();
-  await counted.fill('44');
-  await expect(carried).toHaveValue('44');
+  await counted.fill('219');
+  await expect(carried).toHaveValue('219');
   await dialog.getByLabel('Day', { exact: true }).fill('2026-04-13');
   await dialog.getByRole('button', { name: 'Correct' }).click();
   await expect(dialog).toHaveCount(0);
-  await expect(line(page, '46 up so far')).toContainText('put right: 44');
-  await expect(line(page, '46 up so far')).toContainText('13 Apr');
+  await expect(line(page, '221 up so far')).toContainText('put right: 219');
+  await expect(line(page, '221 up so far')).toContainText('13 Apr');
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByText('Undone.')).toBeVisible();
-  await expect(line(page, '46 up so far').first()).not.toContainText('put right');
+  await expect(line(page, '221 up so far').first()).not.toContainText('put right');
 });
 
 test('a plan that is half typed is there again, and can be begun again', async ({ page }) => {
