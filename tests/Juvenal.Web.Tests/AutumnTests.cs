@@ -9,6 +9,9 @@ public class AutumnTests(House house) : IClassFixture<House>
     [Fact]
     public async Task A_crop_for_september_goes_through_four_pots_by_the_round_alone()
     {
+        var site = (await house.GetAsync("site"))["input"]!.DeepClone();
+        site["averageAutumn"] = new JsonObject { ["month"] = 10, ["day"] = 20 };
+        Assert.Equal(200, (await house.PutAsync("site", (JsonObject)site)).Status);
         var day = new DateOnly(2026, 5, 20);
         await house.WindToAsync(day);
         var input = house.Input(24);
@@ -21,6 +24,8 @@ public class AutumnTests(House house) : IClassFixture<House>
         var days = page["steps"]!.AsArray().Select(s => DateOnly.Parse((string)s!["mid"]!)).ToList();
         Assert.Equal(days.Order(), days);
         Assert.InRange(days[0], new(2026, 6, 1), new(2026, 7, 31));
+        // What the first frost leaves no time to ripen is said.
+        Assert.Contains("may freeze (Wed 7 Oct)", page["warnings"]!.ToJsonString(), StringComparison.Ordinal);
 
         var did = new List<string>();
         for (; day < new DateOnly(2026, 10, 1) && !did.Contains("plant-out"); day = day.AddDays(1))

@@ -1,6 +1,7 @@
 using Juvenal.Core.Growth;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Places;
+using Juvenal.Core.Rules;
 using Juvenal.Core.Seeds;
 using Juvenal.Core.Site;
 
@@ -37,6 +38,8 @@ internal static class PlanWarnings
             warnings.Add(new("window-passed", request.Today.DayNumber - window.Opens.Mid.DayNumber, Unit: "d", Day: window.Opens.Mid));
         else if (!sown && course.Days[0] > best.DayNumber + Planner.LatestDays)
             warnings.Add(new("sow-late", course.Days[0] - best.DayNumber, Unit: "d", Day: best));
+        if (aim.Kind == AimKind.Bed && End(request, course) is { } end)
+            warnings.Add(end);
         if (!quantity.Enough)
             warnings.Add(new("seeds-short", quantity.PlantsPromised, request.Sowing.PlantsWanted, "plants", Source: "binomial"));
         warnings.AddRange(Pots(request, walk, course));
@@ -56,6 +59,19 @@ internal static class PlanWarnings
         }
 
         return warnings;
+    }
+
+    /// <summary>The other end of the season: fruit that ripens after the first freeze, or too short before it to be worth it.</summary>
+    private static Reason? End(PlanRequest request, Planner.Course course)
+    {
+        if (request.Site.FirstFreeze(request.Rules.AcceptedRisk) is not { } freeze)
+            return null;
+        var ripe = DateOnly.FromDayNumber((int)Math.Floor(course.Days[request.Path.SlotOf(StepKind.Ripe)] + 0.5));
+        var picking = freeze.DayNumber - ripe.DayNumber;
+        return picking >= AutumnWindow.PickingDays ? null
+            : picking <= 0
+                ? new("ripe-after-frost", -picking, request.Rules.AcceptedRisk, "d", RuleCodes.AcceptedRisk, "practice", Day: freeze)
+            : new("short-picking", picking, AutumnWindow.PickingDays, "d", RuleCodes.AcceptedRisk, "practice", Day: freeze);
     }
 
     /// <summary>Thermal time (°C·d) in the last container on the planned planting day.</summary>

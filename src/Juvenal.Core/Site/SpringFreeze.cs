@@ -76,8 +76,19 @@ public sealed record SpringFreeze(
 /// <param name="Climate">Nights, days and soil; null without a weather record.</param>
 /// <param name="Hemisphere">Where.</param>
 /// <param name="Season">Its label.</param>
-public sealed record SiteSeason(SpringFreeze? Freeze, bool Typed, SiteClimate? Climate, Hemisphere Hemisphere, int Season)
+/// <param name="Autumn">The first freeze of autumn; null where nobody knows it.</param>
+public sealed record SiteSeason(
+    SpringFreeze? Freeze,
+    bool Typed,
+    SiteClimate? Climate,
+    Hemisphere Hemisphere,
+    int Season,
+    FreezeDistribution? Autumn = null
+)
 {
+    /// <summary>The first autumn day that freezes in no more than a share of years; null where that is not known, or none does.</summary>
+    public DateOnly? FirstFreeze(double risk) => Autumn?.DayAt(risk) is { } day ? SeasonAxis.Date(Autumn.SafeSide(day), Season) : null;
+
     /// <summary>Chance of a freeze on or after a day at plants under a surface, 0–1.</summary>
     public double RiskFrom(DateOnly day, Surface surface)
     {

@@ -84,7 +84,8 @@ public sealed record SiteRecord(
         var typed = SpringFreeze.FromTyped(site.Frost, season, site.Hemisphere);
         return typed.Succeeded ? With(typed.Value, true) : typed.Failures.ToList();
 
-        Outcome<SiteSeason> With(SpringFreeze? freeze, bool typed) => new SiteSeason(freeze, typed, Climate, site.Hemisphere, season);
+        Outcome<SiteSeason> With(SpringFreeze? freeze, bool typed) =>
+            new SiteSeason(freeze, typed, Climate, site.Hemisphere, season, Autumn(site, season));
     }
 
     /// <summary>The season's first autumn freeze, by the same choice; null where neither is there.</summary>

@@ -125,6 +125,11 @@ internal static class ReasonSentences
                 : $"No time is left to keep them in {r.Subject}: they are wanted as soon as they are hardened.",
             "days-to-ripe" => $"{Days.Many(r.Value!.Value)} from planting, by the cultivar.",
             "window-passed" => $"The window opened {Days.Many(r.Value!.Value)} ago ({Days.Say(r.Day)}): planting will be late.",
+            "ripe-after-frost" => r.Value < 1
+                ? $"First ripe when it first freezes, {Days.Say(r.Day)}: plant sooner, under cover, or an earlier cultivar."
+                : $"First ripe {Days.Many(r.Value!.Value)} after it may freeze ({Days.Say(r.Day)}): plant sooner, under cover, or an earlier cultivar.",
+            "short-picking" =>
+                $"Only {Days.Many(r.Value!.Value)} of picking before it may freeze ({Days.Say(r.Day)}); {Days.Many(r.Limit!.Value)} make a planting worth it.",
             "seeds-short" => Invariant($"Not enough seed: it promises {r.Value:#,0} plants of {r.Limit:#,0}."),
             "pot-overdue" => Invariant(
                 $"{r.Subject}: {r.Value:0} days, and it holds them for {r.Limit:0}. Overdue: move earlier, or take a bigger one."

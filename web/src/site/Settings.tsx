@@ -51,13 +51,13 @@ export function Settings({ site, folder, recorded }: { site: Schemas['SiteAnswer
       }}
       sx={{ display: 'grid', gap: 2, alignContent: 'start' }}
     >
-      <Typography variant="h2">What you know</Typography>
+      <Typography variant="h2">Your dates and devices</Typography>
       <MonthDayField
         label="Average last frost"
         value={form.averageFrost}
         onChange={(averageFrost) => set({ averageFrost })}
         error={problem?.at('averageFrost')}
-        help="Every second spring still freezes after it."
+        help="Half of all springs freeze after it."
       />
       <MonthDayField
         label="Safe date (optional)"
@@ -75,10 +75,10 @@ export function Settings({ site, folder, recorded }: { site: Schemas['SiteAnswer
       />
       {recorded && (
         <Choose
-          label="Plans rest on"
+          label="Plan by"
           value={form.freezeFrom ?? 'typed'}
           onChange={(f) => set({ freezeFrom: f as Schemas['FreezeFrom'] })}
-          help="Typed dates mean your own ground; the record’s take the offset below."
+          help="Typed dates are for your ground. Record dates get the correction below."
           options={[
             { value: 'typed', label: 'the dates you typed' },
             { value: 'record', label: 'the weather record' },
@@ -92,7 +92,7 @@ export function Settings({ site, folder, recorded }: { site: Schemas['SiteAnswer
           value={offset}
           onChange={setOffset}
           error={wrong.offsetC ?? problem?.at('offsetC')}
-          help="A frost hollow −2, a walled yard 1."
+          help="e.g. frost hollow −2, walled yard +1"
         />
       )}
       <Choose
@@ -110,14 +110,14 @@ export function Settings({ site, folder, recorded }: { site: Schemas['SiteAnswer
         value={latitude}
         onChange={setLatitude}
         error={wrong.latitude ?? problem?.at('latitude')}
-        help="Its sign is the hemisphere."
+        help="Minus for south. It says how high the sun stands."
       />
       <TextField
         label="Time zone"
         value={form.timeZone}
         onChange={(e) => set({ timeZone: e.target.value })}
         error={Boolean(problem?.at('timeZone'))}
-        helperText={problem?.at('timeZone') ?? 'Like Europe/Vienna'}
+        helperText={problem?.at('timeZone') ?? 'e.g. Europe/Vienna'}
       />
       {(
         [
