@@ -28,7 +28,7 @@ public class PlaceWarmthTests
         var even = new PlaceWarmth(new(2025, 8, 1), [.. Enumerable.Range(0, 4).Select(_ => Enumerable.Repeat(17.0, 549).ToArray())]);
         var kept = Nurseries.Place("House", 17, 17);
         var path = Nurseries.Path() with { Seedling = kept, Moves = [.. Nurseries.Path().Moves.Select(m => m with { Place = kept })] };
-        PlaceClimate follows = kept with { Follows = even };
+        var follows = kept with { Follows = even };
         var other = path with { Seedling = follows, Moves = [.. path.Moves.Select(m => m with { Place = follows })] };
         var request = Nurseries.Request() with { Path = path };
         var (a, b) = (Planner.Plan(request).Value, Planner.Plan(request with { Path = other }).Value);

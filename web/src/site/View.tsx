@@ -64,8 +64,8 @@ function Site({ site }: { site: Schemas['SiteAnswer'] }) {
       <Box sx={{ minWidth: 0, display: 'grid', gap: 4 }}>
         {data.missing ? (
           <Empty title="When is your last frost?">
-            Type the average date under “Your dates and devices”, or bring in a weather record. Then this shows when tomatoes and peppers
-            may go out.
+            Type the average date under “Your dates and devices”, or bring in a weather record. Then this shows when tomatoes and
+            peppers may go out.
           </Empty>
         ) : (
           <>
