@@ -175,6 +175,23 @@ public class ColdTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task A_forecast_stays_as_it_was_made_when_the_next_one_comes()
+    {
+        var before = await MadeAsync();
+        await ForecastAsync(new(2026, 3, 1), 1, 2, 3, 4, 5, 6, 7, 8, 9, 10);
+        await ForecastAsync(new(2026, 3, 2), 11, 12, 13, 14, 15, 16, 17, 18, 19, 20);
+        // The same day again: what was said first stays.
+        await ForecastAsync(new(2026, 3, 2), 0, 0, 0);
+        Assert.Equal((before.Forecasts + 2, before.Days + 20), await MadeAsync());
+
+        async Task<(int Forecasts, int Days)> MadeAsync()
+        {
+            await using var reading = await house.Database.ReadAsync(house.Nursery, default);
+            return await new RecordStore(reading).MadeAsync(default);
+        }
+    }
+
+    [Fact]
     public async Task A_fixed_planting_keeps_its_frost_sentence_when_it_has_passed_and_when_it_was_put_off()
     {
         await house.WindToAsync(House.Today);

@@ -23,11 +23,11 @@ public sealed record SiteClimate(
     /// <summary>A mean year is told from a warm one by this many years at least. [model]</summary>
     public const int FewestYears = 5;
 
-    /// <summary>So many windows are held; then they are made anew.</summary>
-    private const int MostHeld = 64;
+    /// <summary>So many windows and the like are held; then they are made anew.</summary>
+    private const int MostHeld = 128;
 
     // Not a field: what is changed of a climate is another climate, with windows of its own.
-    private static readonly ConditionalWeakTable<SiteClimate, ConcurrentDictionary<object, PlantingWindow>> Windows = [];
+    private static readonly ConditionalWeakTable<SiteClimate, ConcurrentDictionary<object, object>> Made = [];
 
     /// <summary>Whether one in ten can be told.</summary>
     public bool HasYears => Years.Count >= Openings.FewestYears;
@@ -67,29 +67,42 @@ public sealed record SiteClimate(
 
     /// <summary>The springs as plants under a surface had them: lows at the site, soil as readings have it. Its night gain is not in the
     /// lows.</summary>
-    public IReadOnlyList<PastYear> YearsUnder(Surface surface)
-    {
-        var correction = SoilCorrections.GetValueOrDefault(surface);
-        return
-        [
-            .. Years.Select(y => new PastYear(
-                y.Season,
-                [.. y.MinimumC.Select(c => c + OffsetC)],
-                y.MaximumC,
-                [.. y.SoilC[surface].Select(c => Math.Max(0, c + correction))]
-            )),
-        ];
-    }
+    public IReadOnlyList<PastYear> YearsUnder(Surface surface) =>
+        Held<IReadOnlyList<PastYear>>(
+            (nameof(YearsUnder), surface),
+            () =>
+            {
+                var correction = SoilCorrections.GetValueOrDefault(surface);
+                return
+                [
+                    .. Years.Select(y => new PastYear(
+                        y.Season,
+                        [.. y.MinimumC.Select(c => c + OffsetC)],
+                        y.MaximumC,
+                        [.. y.SoilC[surface].Select(c => Math.Max(0, c + correction))]
+                    )),
+                ];
+            }
+        );
 
-    /// <summary>A window that was made already, or that is made now and held.</summary>
+    /// <summary>Chance of a freeze on or after a day of a spring at plants under a surface, 0–1.</summary>
+    public Func<int, double> RiskUnder(Surface surface) =>
+        Held((nameof(RiskUnder), surface), () => Openings.RiskOf(YearsUnder(surface), Surfaces.NightGainC(surface)));
+
+    /// <summary>Share of the nights of the fortnight after those a forecast knows that were colder than a limit at the plants, 0–1.</summary>
+    public Func<int, double> ChillUnder(Surface surface, double limitC) =>
+        Held((nameof(ChillUnder), surface, limitC), () => Openings.ChillOf(YearsUnder(surface), limitC - Surfaces.NightGainC(surface)));
+
+    /// <summary>What was made already, or is made now and held.</summary>
     /// <param name="key">All that it rests on besides this climate; of value.</param>
     /// <param name="make">It.</param>
-    internal PlantingWindow Held(object key, Func<PlantingWindow> make)
+    internal T Held<T>(object key, Func<T> make)
+        where T : class
     {
-        var windows = Windows.GetOrCreateValue(this);
-        if (windows.Count >= MostHeld)
-            windows.Clear();
-        return windows.GetOrAdd(key, _ => make());
+        var made = Made.GetOrCreateValue(this);
+        if (made.Count >= MostHeld)
+            made.Clear();
+        return (T)made.GetOrAdd(key, _ => make());
     }
 
     /// <summary>Soil day by day of a record; days not known are taken as the mean year's.</summary>

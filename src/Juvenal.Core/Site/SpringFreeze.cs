@@ -93,11 +93,7 @@ public sealed record SiteSeason(
     public double RiskFrom(DateOnly day, Surface surface)
     {
         if (!Typed && Climate is { HasYears: true } climate)
-        {
-            var risk = Openings.RiskOf(climate.YearsUnder(surface), Surfaces.NightGainC(surface));
-            return risk(SiteYear.Of(day, Season, Hemisphere));
-        }
-
+            return climate.RiskUnder(surface)(SiteYear.Of(day, Season, Hemisphere));
         return Freeze?.RiskFrom(day.DayNumber + PlantingWindow.EarlierUnder(surface)) ?? 0;
     }
 
@@ -110,7 +106,6 @@ public sealed record SiteSeason(
             || SiteYear.Of(day, Season, Hemisphere) is not (>= 1 and <= Openings.LastDay and var at)
         )
             return null;
-        var near = PlantingDecision.NearNight(crop, pepperNightC) - Surfaces.NightGainC(surface);
-        return Openings.ChillOf(climate.YearsUnder(surface), near)(at);
+        return climate.ChillUnder(surface, PlantingDecision.NearNight(crop, pepperNightC))(at);
     }
 }

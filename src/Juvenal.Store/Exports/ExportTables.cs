@@ -34,10 +34,19 @@ public static class ExportTables
         "weather_day",
         "soil_reading",
         "forecast_day",
+        "forecast_made",
     ];
 
-    /// <summary>Not yet in exports of the first version.</summary>
-    public static IReadOnlyList<string> SinceTwo { get; } = ["lot_entry", "tray", "tray_row", "place_reading"];
+    /// <summary>Since which version of the export; those that are not named, since the first.</summary>
+    public static IReadOnlyDictionary<string, int> Since { get; } =
+        new Dictionary<string, int>
+        {
+            ["lot_entry"] = 2,
+            ["tray"] = 2,
+            ["tray_row"] = 2,
+            ["place_reading"] = 2,
+            ["forecast_made"] = 6,
+        };
 
     /// <summary>No nursery has more rows: thirty seasons of a large one, and not a file that swells without end.</summary>
     public static IReadOnlyDictionary<string, int> Most { get; } =

@@ -33,7 +33,7 @@ internal sealed class ImportChecks(NurseryTransaction nursery, TimeProvider cloc
     private const string OddForecast = """
         -- As above, of the forecast.
         select count(*)
-        from forecast_day
+        from (select tmin_c, tmax_c from forecast_day union all select tmin_c, tmax_c from forecast_made) as forecast
         where tmin_c not between $1 and $2 or tmax_c not between $1 and $2 or tmin_c > tmax_c
         """;
 

@@ -51,7 +51,7 @@ public static class NurseryImport
             var columns = await ExportTables.ColumnsAsync(nursery, cancel);
             var first = manifest.Version < 2;
             var old = manifest.Version < 4 ? await OldSteps.ReadAsync(table => RowsAsync(zip, table, cancel)) : null;
-            foreach (var table in ExportTables.All.Where(t => !first || !ExportTables.SinceTwo.Contains(t)))
+            foreach (var table in ExportTables.All.Where(t => ExportTables.Since.GetValueOrDefault(t) <= manifest.Version))
             {
                 var rows = (table, old) switch
                 {

@@ -67,3 +67,24 @@ alter table place
 comment on column place.follows is 'Its warmth follows the weather outdoors';
 comment on column place.floor_c is 'Heat keeps what follows the weather above this, °C';
 update place set follows = true where kind = 'stand';
+
+-- Forecasts as they were made: what was expected stays to be held against what came.
+create table forecast_made (
+  nursery_id uuid not null references nursery (id) on delete restrict,
+  made_on date not null,
+  day date not null,
+  tmin_c real not null check (tmin_c between -70 and 60),
+  tmax_c real not null check (tmax_c between -70 and 60),
+  primary key (nursery_id, made_on, day)
+);
+alter table forecast_made enable row level security;
+alter table forecast_made force row level security;
+create policy own_nursery on forecast_made using (nursery_id = (select app_nursery())) with check (nursery_id = (select app_nursery()));
+grant select, insert on forecast_made to juvenal_web;
+comment on table forecast_made is 'Each forecast as it was made; the first of a day stays';
+comment on column forecast_made.made_on is 'The day it was made';
+comment on column forecast_made.day is 'The day that it is of';
+comment on column forecast_made.tmin_c is 'Expected low, °C';
+comment on column forecast_made.tmax_c is 'Expected high, °C';
+insert into forecast_made (nursery_id, made_on, day, tmin_c, tmax_c)
+select nursery_id, made_on, day, tmin_c, tmax_c from forecast_day;

@@ -114,6 +114,19 @@ public sealed class RecordStore(NurseryTransaction nursery)
         values ($1, $2, $3, $4, $5)
         """;
 
+    private const string Made = """
+        -- How many forecasts are kept as they were made.
+        select count(distinct made_on)::int, count(*)::int
+        from forecast_made
+        """;
+
+    private const string KeepForecast = """
+        -- As it was made, to be held against what came; the first of a day stays.
+        insert into forecast_made (nursery_id, day, made_on, tmin_c, tmax_c)
+        values ($1, $2, $3, $4, $5)
+        on conflict do nothing
+        """;
+
     /// <summary>As <see cref="SoilReadings"/>, for the calibration: a day more on each side than any time zone needs.</summary>
     internal const string CalibrationReadings = """
         -- The soil readings of the last weeks.
@@ -294,20 +307,17 @@ public sealed class RecordStore(NurseryTransaction nursery)
             Sql.Of(after)
         );
 
+    /// <summary>How many days of how many forecasts are kept as they were made.</summary>
+    public async Task<(int Forecasts, int Days)> MadeAsync(CancellationToken cancel) =>
+        (await nursery.ListAsync(Made, r => (r.GetInt32(0), r.GetInt32(1)), cancel))[0];
+
     public async Task PutForecastAsync(IReadOnlyList<ForecastRow> days, CancellationToken cancel)
     {
         await nursery.ExecuteAsync(ForgetForecast, cancel);
         await nursery.ExecuteManyAsync(
-            days.Select(d =>
-                Walled.Command(
-                    AddForecast,
-                    Sql.Of(nursery.Nursery),
-                    Sql.Of(d.Day),
-                    Sql.Of(d.MadeOn),
-                    Sql.Of(d.MinimumC),
-                    Sql.Of(d.MaximumC)
-                )
-            ),
+            from sql in new[] { AddForecast, KeepForecast }
+            from d in days
+            select Walled.Command(sql, Sql.Of(nursery.Nursery), Sql.Of(d.Day), Sql.Of(d.MadeOn), Sql.Of(d.MinimumC), Sql.Of(d.MaximumC)),
             cancel
         );
     }

@@ -116,7 +116,7 @@ internal sealed class SiteView(
     {
         if (catalogue.Record.Climate is not { HasYears: true } climate)
             return null;
-        var risk = Openings.RiskOf(climate.YearsUnder(Surface.Bare), 0);
+        var risk = climate.RiskUnder(Surface.Bare);
         return axis => risk(SiteYear.Of(SeasonAxis.Date(axis, _season), _season, _site.Hemisphere));
     }
 
