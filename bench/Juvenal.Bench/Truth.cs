@@ -171,7 +171,10 @@ internal static class Truth
             foreach (var year in years)
             {
                 // The house is off by a degree or so, the plants are quicker or slower, as the plan has it too.
-                var (off, pace) = (Normal(random), 1 + (StageSpreads.Usual.Leaves * Normal(random)));
+                var (off, pace) = (
+                    Normal(random),
+                    1 + (StageSpreads.Usual.Leaves * Normal(random)) + (StageSpreads.Usual.LeafPace * Normal(random))
+                );
                 var need = LeafModel.FirstTrueLeaves * leaf.DegreeDaysPerLeaf * pace;
                 var day = SeasonAxis.Of(up, 2026);
                 while (need > 0 && day < SiteYear.Days)

@@ -18,6 +18,7 @@ public class FigureTests
         "Disinfectant.MostLitres",
         "LampLight.MostPpfd",
         "LampLight.SecondsPerHour",
+        "Walk.Least", // keeps a duration from nothing
         "Walk.SlowestPerDay", // keeps a division from nothing; a stage that slow is refused before
         "PlanChecks.MostLeaves",
         "GrowingPath.MostMoves",

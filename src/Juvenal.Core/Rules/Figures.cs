@@ -119,6 +119,16 @@ public static class Figures
             new("Pots", "Overdue at", PotHold.OverdueFactor, "× comfortable", Mark.Model, "model"),
             new("Spread", "Emergence, standard deviation", StageSpreads.Usual.Emergence, "share", Mark.Model, "model"),
             new("Spread", "Leaf stages, standard deviation", StageSpreads.Usual.Leaves, "share", Mark.Model, "model"),
+            new(
+                "Spread",
+                "A batch's pace of emergence, standard deviation",
+                StageSpreads.Usual.EmergencePace,
+                "share",
+                Mark.Model,
+                "model"
+            ),
+            new("Spread", "A batch's pace of leaves, standard deviation", StageSpreads.Usual.LeafPace, "share", Mark.Model, "model"),
+            new("Spread", "Correlation of a batch's two paces", StageSpreads.PaceCorrelation, "", Mark.Model, "model"),
             new("Spread", "Setbacks, standard deviation", StageSpreads.Usual.Setbacks, "share", Mark.Model, "model"),
             new("Spread", "Days from planting to ripe, standard deviation", StageSpreads.Usual.Ripening, "share", Mark.Model, "model"),
             new("Spread", "Mean temperature of a place, standard deviation", PlaceClimate.UsualDeviation, "°C", Mark.Model, "model"),

@@ -63,7 +63,9 @@ internal static class Variates
     private const int Later = Ripening + 1;
     private const int LaterMoves = GrowingPath.MostMoves - EarlyMoves;
     public const int About = Later + (3 * LaterMoves); // of days in the ledger that are not known for certain
-    public const int Count = About + 1;
+    public const int EmergencePace = About + 1;
+    public const int LeafPace = EmergencePace + 1;
+    public const int Count = LeafPace + 1;
 
     /// <summary>Of the leaves before a move, counted from 0; after the last, before hardening.</summary>
     public static int LeafStage(int i) => i <= EarlyMoves ? FirstLeafStage + i : Later + (i - EarlyMoves - 1);
@@ -86,6 +88,8 @@ internal static class Variates
             < Later + LaterMoves => "leaves",
             < Later + (2 * LaterMoves) => "setbacks",
             About => "about",
+            EmergencePace => "emergence",
+            LeafPace => "leaves",
             _ => "temperature",
         };
 }

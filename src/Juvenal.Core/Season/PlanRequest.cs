@@ -42,14 +42,26 @@ public sealed record StepFacts(
 }
 
 /// <summary>How far stages stray from the middle course: standard deviations as shares of a stage's duration. [model]</summary>
-/// <param name="Emergence">Of the days to emergence.</param>
-/// <param name="Leaves">Of each leaf stage.</param>
+/// <param name="Emergence">Of the days to emergence, beside the batch's pace.</param>
+/// <param name="Leaves">Of each leaf stage, beside the batch's pace.</param>
 /// <param name="Setbacks">Of each setback.</param>
 /// <param name="Ripening">Of the days from planting to ripe fruit.</param>
-public sealed record StageSpreads(double Emergence, double Leaves, double Setbacks, double Ripening)
+/// <param name="EmergencePace">Of how quick a batch is to come up.</param>
+/// <param name="LeafPace">Of how quick a batch's leaves are, through all its stages.</param>
+public sealed record StageSpreads(
+    double Emergence,
+    double Leaves,
+    double Setbacks,
+    double Ripening,
+    double EmergencePace = 0,
+    double LeafPace = 0
+)
 {
+    /// <summary>A batch that is slow to come up is somewhat slow of leaf: correlation of its two paces. [model]</summary>
+    public const double PaceCorrelation = 0.3;
+
     /// <summary>Until the grower's own log teaches better.</summary>
-    public static StageSpreads Usual { get; } = new(0.15, 0.10, 0.30, 0.10);
+    public static StageSpreads Usual { get; } = new(0.06, 0.06, 0.30, 0.10, 0.12, 0.08);
 }
 
 /// <summary>Everything a plan is computed from. Equal requests give equal plans.</summary>

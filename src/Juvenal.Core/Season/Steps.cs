@@ -375,6 +375,7 @@ internal sealed class Steps(
     private List<SpreadPart>[] Parts()
     {
         var slots = _path.Slots;
+        var up = request.FactsOf(StepKind.Up).Done is not null;
         var squares = new Dictionary<string, double>[slots];
         for (var s = 0; s < slots; s++)
             squares[s] = [];
@@ -393,7 +394,8 @@ internal sealed class Steps(
             for (var s = 0; s < slots; s++)
             {
                 var half = (plus[s] - minus[s]) / 2;
-                var source = Variates.SourceOf(v);
+                // Of a pace of coming up, what is left once they are up is how quick their leaves are.
+                var source = Variates.SourceOf(v == Variates.EmergencePace && up ? Variates.LeafPace : v);
                 squares[s][source] = squares[s].GetValueOrDefault(source) + (half * half);
             }
         }

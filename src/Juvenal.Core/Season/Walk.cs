@@ -29,6 +29,7 @@ internal sealed class Walk
     private readonly double _over;
     private readonly double _strays;
     private readonly SpringsOpen? _springs;
+    private readonly (double Mean, double Deviation) _pace = (0, 1);
     private readonly int[] _placeOf;
     private readonly double?[] _done = [];
     private readonly double?[] _locked = [];
@@ -64,9 +65,49 @@ internal sealed class Walk
         // They are to be ready by that day, whatever nights and soil are like: there is no bed to wait for.
         if (request.Path.Aim is { Kind: AimKind.Sale, Day: { } sale })
             _locked[request.Path.SlotOf(StepKind.PlantOut)] = sale.DayNumber;
+        _pace = LearnPace();
     }
 
     public LeafModel Leaf => _leaf;
+
+    /// <summary>
+    /// What the batch's own emergence says of its pace, in standard deviations of it: the mean, and what is left of its spread. The days it
+    /// took against those it should have taken, with the stage's own straying, the warmth of the place and the day's roundness as noise
+    /// (normal–normal).
+    /// </summary>
+    private (double Mean, double Deviation) LearnPace()
+    {
+        var pace = _spreads.EmergencePace;
+        if (
+            pace <= 0
+            || _request.Path.Begins.Days is not null
+            || _request.Path.Begins.Grown
+            || _done[0] is not { } sown
+            || _done[1] is not { } up
+            || up <= sown
+            || _about[0] + _about[1] > 0
+        )
+            return (0, 1);
+        Span<double> z = stackalloc double[Variates.Count];
+        var expected = BeginningDays(z, sown, null);
+        z[Variates.Place(_placeOf[0])] = 1;
+        var warmer = BeginningDays(z, sown, null);
+        var place = (expected - warmer) / expected;
+        var noise = (_spreads.Emergence * _spreads.Emergence) + (place * place) + (0.25 / (expected * expected));
+        var precision = 1 + (pace * pace / noise);
+        return (((up - sown) / expected - 1) * pace / noise / precision, 1 / Math.Sqrt(precision));
+    }
+
+    /// <summary>The batch's pace of emergence as drawn, in standard deviations.</summary>
+    private double Pace(ReadOnlySpan<double> z) => _pace.Mean + (_pace.Deviation * z[Variates.EmergencePace]);
+
+    /// <summary>How much longer than usual the leaves before move i take, as drawn.</summary>
+    private double LeafStretch(int i, ReadOnlySpan<double> z)
+    {
+        const double r = StageSpreads.PaceCorrelation;
+        var pace = (r * Pace(z)) + (Math.Sqrt(1 - (r * r)) * z[Variates.LeafPace]);
+        return Math.Max(Least, 1 + (_spreads.LeafPace * pace) + (_spreads.Leaves * z[Variates.LeafStage(i)]));
+    }
 
     /// <summary>The last day that, sown on, has six leaves by a day.</summary>
     public DateOnly LatestSowing(DateOnly by)
@@ -118,7 +159,12 @@ internal sealed class Walk
         sow += off * _about[0];
         days[0] = free[0] = sow;
         leaves.Clear();
-        free[1] = sow + (BeginningDays(z, sow, spring) * Stretch(_spreads.Emergence, z[Variates.Emergence]));
+        free[1] =
+            sow
+            + (
+                BeginningDays(z, sow, spring)
+                * Math.Max(Least, 1 + (_spreads.EmergencePace * Pace(z)) + (_spreads.Emergence * z[Variates.Emergence]))
+            );
         var at = days[1] = _request.Path.Begins.Grown ? sow : Settle(1, free[1], off);
         var potFrom = _request.Path.Begins.PotSince?.DayNumber ?? at;
         var count = _request.Path.Begins.Leaves;
@@ -214,7 +260,7 @@ internal sealed class Walk
     /// <summary>The day on which the leaves for move i are there, or the pot is full, whichever is first.</summary>
     private double ReadyAt(int i, double at, double setback, double leaves, double potFrom, ReadOnlySpan<double> z, int? spring)
     {
-        var need = Math.Max(0, LeavesFor(i) - leaves) * _leaf.DegreeDaysPerLeaf * Stretch(_spreads.Leaves, z[Variates.LeafStage(i)]);
+        var need = Math.Max(0, LeavesFor(i) - leaves) * _leaf.DegreeDaysPerLeaf * LeafStretch(i, z);
         var byLeaves = Reached(i, at + setback, need, z, spring);
         // Out of the tray it is the leaves that count; a pot that plants stand in already fills like any other.
         if ((i == 0 && !InPot) || i == _request.Path.Moves.Count)
@@ -254,13 +300,14 @@ internal sealed class Walk
     }
 
     private double Grown(int i, double from, double to, ReadOnlySpan<double> z, int? spring) =>
-        ThermalTime(PlaceBefore(i), from, to, spring, Strays(i, z))
-        / _leaf.DegreeDaysPerLeaf
-        / Stretch(_spreads.Leaves, z[Variates.LeafStage(i)]);
+        ThermalTime(PlaceBefore(i), from, to, spring, Strays(i, z)) / _leaf.DegreeDaysPerLeaf / LeafStretch(i, z);
 
     private double Settle(int slot, double computed, double off) =>
         _done[slot] + (off * _about[slot]) ?? _locked[slot] ?? Math.Max(computed, _notBefore[slot]);
 
     /// <summary>A duration's factor: 1 + deviation × z, never under a fifth.</summary>
-    private static double Stretch(double deviation, double z) => Math.Max(0.2, 1 + (deviation * z));
+    private static double Stretch(double deviation, double z) => Math.Max(Least, 1 + (deviation * z));
+
+    /// <summary>No duration is shorter than this share of its middle.</summary>
+    private const double Least = 0.2;
 }

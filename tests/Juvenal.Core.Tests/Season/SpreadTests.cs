@@ -19,6 +19,8 @@ public class SpreadTests
             Variates.Freeze,
             Variates.Ripening,
             Variates.About,
+            Variates.EmergencePace,
+            Variates.LeafPace,
             .. moves.Append(GrowingPath.MostMoves).Select(Variates.LeafStage),
             .. moves.Select(Variates.Setback),
             .. Enumerable.Range(0, GrowingPath.MostMoves + 2).Select(Variates.Place),
@@ -70,6 +72,26 @@ public class SpreadTests
         Assert.True(plan(2).Width(Usual.Emerge) > plan(0).Width(Usual.Emerge));
         Assert.True(plan(2).Width(Usual.PrickOut) > plan(0).Width(Usual.PrickOut) + 2);
         Assert.DoesNotContain(plan(0).Step(Usual.Emerge).Spread, p => p.Source == "temperature");
+    }
+
+    /// <summary>What came up slowly is a slow batch, by some: its leaves are looked for a little later than its days alone would say.</summary>
+    [Theory]
+    [InlineData(0, 0)]
+    [InlineData(5, 1)]
+    [InlineData(-2, -1)]
+    public void A_batch_that_was_slow_to_come_up_is_slow_of_leaf_by_some(int late, int sign)
+    {
+        var planned = Planner.Plan(Nurseries.Request()).Value;
+        var (sown, up) = (planned.Day(Usual.Sow), planned.Day(Usual.Emerge).AddDays(late));
+        var real = Planner.Plan(Nurseries.Request(today: up).With(Usual.Sow, new(Done: sown)).With(Usual.Emerge, new(Done: up))).Value;
+        var more = real.Day(Usual.PotUp).DayNumber - planned.Day(Usual.PotUp).DayNumber - late;
+        Assert.InRange(more * Math.Sign(sign == 0 ? 1 : sign), sign == 0 ? -1 : 0, sign == 0 ? 1 : 4);
+        Assert.True(sign != 1 || more >= 1);
+        // A day that is only known about teaches nothing.
+        var about = Planner
+            .Plan(Nurseries.Request(today: up).With(Usual.Sow, new(Done: sown, About: 3)).With(Usual.Emerge, new(Done: up)))
+            .Value;
+        Assert.InRange(about.Day(Usual.PotUp).DayNumber - planned.Day(Usual.PotUp).DayNumber - late, -1, 1);
     }
 
     public static TheoryData<string, StageSpreads, int> Sources =>
