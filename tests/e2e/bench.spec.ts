@@ -79,13 +79,27 @@ test('a place is added, changed and removed; one that is used stays', async ({ p
   await dialog.getByLabel('By day').fill('16');
   await dialog.getByLabel('By night').fill('9');
   await dialog.getByRole('button', { name: 'Keep' }).click();
-  await expect(page.getByText('16 by day, 9 by night °C')).toBeVisible();
+  await expect(page.getByText('16 °C by day, 9 by night')).toBeVisible();
 
   await page.getByRole('button', { name: 'Change Porch' }).click();
   // Asked again: one tap removes nothing.
   await dialog.getByRole('button', { name: 'Remove' }).click();
   await dialog.getByRole('button', { name: 'Yes, remove it' }).click();
-  await expect(page.getByText('16 by day, 9 by night °C')).toHaveCount(0);
+  await expect(page.getByText('16 °C by day, 9 by night')).toHaveCount(0);
+
+  // Glass without heat: nobody types degrees for it, but for the floor.
+  await page.getByRole('button', { name: 'Add a place' }).click();
+  await dialog.getByLabel('Name').fill('Lean-to');
+  await dialog.getByLabel('Its warmth').click();
+  await page.getByRole('option', { name: /follows the weather/ }).click();
+  await expect(dialog.getByLabel('By day')).toHaveCount(0);
+  await dialog.getByLabel('Never under').fill('4');
+  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Lean-to' })).toContainText('follows the weather, never under 4 °C');
+  await page.getByRole('button', { name: 'Change Lean-to' }).click();
+  await dialog.getByRole('button', { name: 'Remove' }).click();
+  await dialog.getByRole('button', { name: 'Yes, remove it' }).click();
+  await expect(page.getByText('never under 4 °C')).toHaveCount(0);
   await page.getByRole('button', { name: 'Change Lamp rack' }).click();
   await dialog.getByRole('button', { name: 'Remove' }).click();
   await dialog.getByRole('button', { name: 'Yes, remove it' }).click();

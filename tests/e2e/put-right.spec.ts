@@ -70,6 +70,6 @@ test('a helper puts right what a helper wrote today, and parts or tells apart no
   await dialog.getByRole('button', { name: 'Correct' }).click();
   await expect(dialog.getByRole('alert')).toBeVisible();
   await dialog.getByRole('button', { name: 'Cancel' }).click();
-  await expect(page.getByRole('button', { name: 'Split off' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^Split off:/ })).toHaveCount(0);
   await expect(page.getByRole('button', { name: /What are they/ })).toHaveCount(0);
 });

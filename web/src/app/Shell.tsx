@@ -58,7 +58,7 @@ export function Shell() {
   }
 
   return (
-    <Box sx={{ minHeight: '100vh', pb: { xs: 9, md: 4 } }}>
+    <Box sx={{ minHeight: '100vh', pb: { xs: 17, md: 10 } }}>
       <Link
         href="#main"
         sx={{ position: 'absolute', left: -9999, '&:focus': { left: 8, top: 8, zIndex: 10, bgcolor: 'background.paper', p: 1 } }}
