@@ -1,5 +1,4 @@
 using Juvenal.Core.Cultivars;
-using Juvenal.Core.Decision;
 using Juvenal.Core.Rules;
 using Juvenal.Core.Site;
 using Juvenal.Store.Places;
