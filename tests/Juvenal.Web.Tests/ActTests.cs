@@ -1,4 +1,6 @@
+using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Juvenal.Store.Accounts;
 using Xunit;
 
 namespace Juvenal.Web.Tests;
@@ -99,6 +101,25 @@ public class ActTests(House house) : IClassFixture<House>
         var (status, problem) = await SendAsync(Act(Right(batch, wrong, 1, 6), Right(batch, wrong, 0, 55)));
         Assert.Equal((422, true), (status, House.Sentence(problem, "entries[0].seedlings") is not null));
         Assert.Equal([10, 45], await StandingAsync(batch));
+    }
+
+    [Fact]
+    public async Task Neither_what_others_wrote_nor_what_is_of_another_batch_is_put_right()
+    {
+        var (batch, other) = (await UpAsync(60), await UpAsync(50));
+        var wrong = Act(Moved(batch, house.Group(house.Mat), Pots(house.Glass), 45), Lost(batch, house.Group(house.Mat), 5));
+        Assert.Equal(200, (await SendAsync(wrong)).Status);
+        // By a helper: the grower wrote it.
+        var helper = await house.EnterAsync(await house.AddAsync("Act helper", Role.Helper));
+        var right = Act(Right(batch, wrong, 0, 44), Right(batch, wrong, 1, 6));
+        var answer = await helper.PostAsJsonAsync(house.Path("acts"), right);
+        Assert.Equal(422, (int)answer.StatusCode);
+        var problem = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
+        Assert.NotNull(House.Sentence(problem, "corrects"));
+        // Under another batch's name there is no such entry.
+        Assert.Equal(422, (await SendAsync(Act(Right(other, wrong, 0, 44)))).Status);
+        Assert.Equal([10, 45], await StandingAsync(batch));
+        Assert.Equal([50], await StandingAsync(other));
     }
 
     [Fact]
