@@ -2,6 +2,7 @@ using System.Text.Json.Nodes;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Site;
+using Npgsql;
 using Xunit;
 
 namespace Juvenal.Web.Tests;
@@ -184,10 +185,16 @@ public class ColdTests(House house) : IClassFixture<House>
         await ForecastAsync(new(2026, 3, 2), 0, 0, 0);
         Assert.Equal((before.Forecasts + 2, before.Days + 20), await MadeAsync());
 
-        async Task<(int Forecasts, int Days)> MadeAsync()
+        async Task<(long Forecasts, long Days)> MadeAsync()
         {
-            await using var reading = await house.Database.ReadAsync(house.Nursery, default);
-            return await new RecordStore(reading).MadeAsync(default);
+            await using var connection = new NpgsqlConnection(house.Cluster.OwnerOf(house.DatabaseName));
+            await connection.OpenAsync();
+            const string made = "select count(distinct made_on), count(*) from forecast_made where nursery_id = $1";
+            await using var command = new NpgsqlCommand(made, connection);
+            command.Parameters.AddWithValue(house.Nursery);
+            await using var reader = await command.ExecuteReaderAsync();
+            await reader.ReadAsync();
+            return (reader.GetInt64(0), reader.GetInt64(1));
         }
     }
 
@@ -247,6 +254,10 @@ public class ColdTests(House house) : IClassFixture<House>
         var page = await house.GetAsync($"batches/{batch}");
         var fix = new JsonObject { ["version"] = (int)page["version"]!, ["day"] = "2026-05-28" };
         Assert.Equal(204, (await house.PutAsync($"batches/{batch}/steps/{House.Step(batch, "plant-out")}/lock", fix)).Status);
+        // In September spring's frost is no question any more: the nights alone are asked.
+        await house.WindToAsync(new(2026, 9, 5));
+        await ForecastAsync(new(2026, 9, 5), 13, 13, 13, 13, 13, 13, 13, 13, 13, 13);
+        Assert.Equal("go", (string)(await CardAsync(batch))["cold"]!["verdict"]!);
         await house.WindToAsync(new(2026, 5, 28));
         await ForecastAsync(new(2026, 5, 28), 13, 13, 13, 13, 13, 13, 13, 13, 13, 13);
         var card = await CardAsync(batch);

@@ -92,14 +92,6 @@ public static class ColdStop
     /// <summary>At this low, at the plant, it freezes, °C.</summary>
     public const double FreezeC = 0;
 
-    /// <summary>Nights for planting out, 50 °F and 55 °F, °C. [common practice, no source]</summary>
-    public const double TomatoPlantedC = 10,
-        PepperPlantedC = 13;
-
-    /// <summary>Down to these they may be planted under cover, °C. [common practice, no source]</summary>
-    public const double TomatoCoveredC = 7,
-        PepperCoveredC = 10;
-
     /// <summary>Tender plants in pots are brought in or covered below these, °C. [model]</summary>
     public const double TomatoTenderC = 7,
         PepperTenderC = 10;
@@ -113,16 +105,25 @@ public static class ColdStop
     /// <param name="going">Carried or planted.</param>
     /// <param name="nights">Tonight first, without gaps; fewer than seven are what there is. Empty: unknown.</param>
     /// <param name="gainC">Of the place, °C, added to each low.</param>
+    /// <param name="pepperNightC">Nights for planting peppers, °C.</param>
     /// <returns>
     /// Hold where it freezes in one of ten nights, or one of seven is below the nearer limit; go with cover where one is below the limit;
     /// else go. Carried plants have one limit.
     /// </returns>
-    public static ColdFinding For(Crop crop, GoingOut going, IReadOnlyList<NightAhead> nights, double gainC)
+    public static ColdFinding For(
+        Crop crop,
+        GoingOut going,
+        IReadOnlyList<NightAhead> nights,
+        double gainC,
+        double pepperNightC = GoQuestion.UsualPepperNightC
+    )
     {
         ArgumentNullException.ThrowIfNull(nights);
-        var tomato = crop == Crop.Tomato;
-        var limit = going == GoingOut.Planted ? (tomato ? TomatoPlantedC : PepperPlantedC) : (tomato ? TomatoTenderC : PepperTenderC);
-        var near = going == GoingOut.Planted ? (tomato ? TomatoCoveredC : PepperCoveredC) : limit;
+        var tender = crop == Crop.Tomato ? TomatoTenderC : PepperTenderC;
+        var (limit, near) =
+            going == GoingOut.Planted
+                ? (PlantingDecision.Night(crop, pepperNightC), PlantingDecision.NearNight(crop, pepperNightC))
+                : (tender, tender);
         if (nights.Count == 0)
             return new(ColdVerdict.Unknown, [], limit, false);
         var felt = nights

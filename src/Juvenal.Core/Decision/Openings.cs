@@ -155,9 +155,6 @@ public sealed class Openings
         return null;
     }
 
-    /// <summary>What a day of a year waits for.</summary>
-    public WaitsFor On(int year, int day) => _waits[year][day];
-
     /// <summary>What was waited for on the day before the first one; nothing where the first day is open, or none is.</summary>
     public WaitsFor Last(int year) => First(year) is > 1 and var first ? _waits[year][first - 1] : WaitsFor.Nothing;
 

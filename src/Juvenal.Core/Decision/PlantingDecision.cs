@@ -174,6 +174,9 @@ public static class PlantingDecision
     /// <summary>A risk that will do with cover: twice the accepted one, never nearer to certain than half of what is left.</summary>
     public static double NearRisk(double accepted) => Math.Min(2 * accepted, (1 + accepted) / 2);
 
+    /// <summary>Nights that plants go out into, °C.</summary>
+    public static double Night(Crop crop, double pepperNightC) => crop == Crop.Tomato ? TomatoNightC : pepperNightC;
+
     /// <summary>Nights that will do with cover, °C.</summary>
     public static double NearNight(Crop crop, double pepperNightC) =>
         crop == Crop.Tomato ? TomatoNightC - NearC : Math.Max(PepperNightNearC, pepperNightC - NearC);
@@ -256,7 +259,7 @@ internal readonly struct GoLimits(
 
     public static GoLimit Freeze => new(0, null, Strict: true);
 
-    public GoLimit Nights => new(Tomato ? PlantingDecision.TomatoNightC : pepperNightC, PlantingDecision.NearNight(crop, pepperNightC));
+    public GoLimit Nights => new(PlantingDecision.Night(crop, pepperNightC), PlantingDecision.NearNight(crop, pepperNightC));
 
     public GoLimit Days
     {

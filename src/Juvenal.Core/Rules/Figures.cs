@@ -128,6 +128,7 @@ public static class Figures
                 "model"
             ),
             new("Spread", "A batch's pace of leaves, standard deviation", StageSpreads.Usual.LeafPace, "share", Mark.Model, "model"),
+            new("Spread", "A batch's pace is learned to stray at most", Walk.MostPace, "deviations", Mark.Model, "model"),
             new("Spread", "Correlation of a batch's two paces", StageSpreads.PaceCorrelation, "", Mark.Model, "model"),
             new("Spread", "Setbacks, standard deviation", StageSpreads.Usual.Setbacks, "share", Mark.Model, "model"),
             new("Spread", "Days from planting to ripe, standard deviation", StageSpreads.Usual.Ripening, "share", Mark.Model, "model"),
@@ -323,10 +324,6 @@ public static class Figures
 
     private static IEnumerable<Figure> Cold() =>
         [
-            new("Cold", "Planting out: nights for tomatoes", ColdStop.TomatoPlantedC, "°C", Mark.CommonPractice, "practice"),
-            new("Cold", "Planting out: nights for peppers", ColdStop.PepperPlantedC, "°C", Mark.CommonPractice, "practice"),
-            new("Cold", "Planting out under cover: nights for tomatoes", ColdStop.TomatoCoveredC, "°C", Mark.CommonPractice, "practice"),
-            new("Cold", "Planting out under cover: nights for peppers", ColdStop.PepperCoveredC, "°C", Mark.CommonPractice, "practice"),
             new("Cold", "Tomatoes from indoors, in pots: nights", ColdStop.TomatoTenderC, "°C", Mark.Model, "model"),
             new("Cold", "Peppers from indoors, in pots: nights", ColdStop.PepperTenderC, "°C", Mark.Model, "model"),
             new("Cold", "Nights that are looked at", ColdStop.Nights, "nights", Mark.CommonPractice, "practice"),

@@ -32,7 +32,7 @@ internal static class PlanWarnings
         {
             // Indoors no window passes.
         }
-        else if (window.Springs is { } springs && springs.Never * 2 > springs.Count && request.FactsOf(StepKind.PlantOut).Done is null)
+        else if (window.Springs is { MostNever: true } springs && request.FactsOf(StepKind.PlantOut).Done is null)
             warnings.Add(new("window-never", springs.Never, springs.Count, "years", Source: "model"));
         else if (!sown && window.Opens.Mid < request.Today)
             warnings.Add(new("window-passed", request.Today.DayNumber - window.Opens.Mid.DayNumber, Unit: "d", Day: window.Opens.Mid));

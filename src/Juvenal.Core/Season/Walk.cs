@@ -95,7 +95,9 @@ internal sealed class Walk
         var place = (expected - warmer) / expected;
         var noise = (_spreads.Emergence * _spreads.Emergence) + (place * place) + (0.25 / (expected * expected));
         var precision = 1 + (pace * pace / noise);
-        return (((up - sown) / expected - 1) * pace / noise / precision, 1 / Math.Sqrt(precision));
+        // Half were up by that day: counted seldom, they may have been long before. More than this no batch is believed to stray.
+        var mean = (((up - sown) / expected) - 1) * pace / noise / precision;
+        return (Math.Clamp(mean, -MostPace, MostPace), 1 / Math.Sqrt(precision));
     }
 
     /// <summary>The batch's pace of emergence as drawn, in standard deviations.</summary>
@@ -307,6 +309,9 @@ internal sealed class Walk
 
     /// <summary>A duration's factor: 1 + deviation × z, never under a fifth.</summary>
     private static double Stretch(double deviation, double z) => Math.Max(Least, 1 + (deviation * z));
+
+    /// <summary>Standard deviations that a batch's pace is learned to stray at most. [model]</summary>
+    internal const double MostPace = 2;
 
     /// <summary>No duration is shorter than this share of its middle.</summary>
     private const double Least = 0.2;

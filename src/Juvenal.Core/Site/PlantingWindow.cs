@@ -33,6 +33,9 @@ public sealed record PlantingWindow(
     /// <summary>Days by which typed freeze dates come earlier under a surface.</summary>
     public static int EarlierUnder(Surface surface) => surface == Surface.Tunnel ? TunnelDays : 0;
 
+    internal static Reason AfterFrost(HouseRules rules, DateOnly? day) =>
+        new("pepper-after-frost", rules.PepperWeeksAfterFrost, null, "weeks", RuleCodes.PepperTiming, "practice", Day: day);
+
     /// <param name="crop">Tomato or pepper.</param>
     /// <param name="site">Freeze and, where there is a record, climate.</param>
     /// <param name="rules">Accepted risk, pepper timing, limits of nights and soil.</param>
@@ -60,6 +63,9 @@ public sealed record PlantingWindow(
 public sealed record SpringsOpen(Openings Openings, Hemisphere Hemisphere, int Season, int Never, bool AllWinter)
 {
     public int Count => Openings.Years.Count;
+
+    /// <summary>More springs never open than do: there is no day to plan for.</summary>
+    public bool MostNever => Never * 2 > Count;
 
     /// <summary>The first open day on or after one, in one of the springs as though it were this season's; the end of the search where none
     /// is left. After that nothing is waited for.</summary>

@@ -1,11 +1,5 @@
 namespace Juvenal.Core.Site;
 
-/// <summary>A crossing of a limit in spring.</summary>
-/// <param name="AxisDay">First day from which the curve stays at or above the limit until the warmest day; null where it never
-/// does.</param>
-/// <param name="Warmest">The curve's highest value, °C: how far a limit that is never reached is off.</param>
-public sealed record Crossing(int? AxisDay, double Warmest);
-
 /// <summary>
 /// How warm it is on each day of the year, over the years of a record: the mean, and how far a year's month strays from it
 /// (standard deviation over the years of the 31-day mean around the day).
@@ -54,32 +48,6 @@ public sealed record SeasonCurve(IReadOnlyList<double> MeanC, IReadOnlyList<doub
     {
         var i = ((dayOfYear - 1) % Days + Days) % Days;
         return MeanC[i] + (z * DeviationC[i]);
-    }
-
-    /// <summary>
-    /// When spring reaches a limit and stays there, in a year that is <paramref name="z"/> standard deviations warmer than the mean.
-    /// </summary>
-    /// <param name="limitC">°C.</param>
-    /// <param name="hemisphere">North: from 1 January on the axis; south: from 1 July of the year before.</param>
-    /// <param name="z">0: the mean year; below 0 a colder one.</param>
-    public Crossing Reaches(double limitC, Hemisphere hemisphere, double z = 0)
-    {
-        // Half a year from mid-winter on; the warmest day lies in it, or soon after.
-        var start = hemisphere == Hemisphere.North ? 1 : 182 - Days;
-        var warmest = start;
-        for (var day = start; day < start + 250; day++)
-        {
-            if (At(day, z) > At(warmest, z))
-                warmest = day;
-        }
-
-        var top = At(warmest, z);
-        if (top < limitC)
-            return new(null, top);
-        var opens = warmest;
-        while (opens > start && At(opens - 1, z) >= limitC)
-            opens--;
-        return new(opens, top);
     }
 
     private static double[] Smooth(double[] values)

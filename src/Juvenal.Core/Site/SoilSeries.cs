@@ -28,14 +28,7 @@ public sealed record SoilSeries(DateOnly First, double[] Air, double[] Sun, doub
     /// <param name="minimaC">At the site, its offset in them.</param>
     /// <param name="maximaC">At the site.</param>
     /// <param name="sun">On the ground, MJ/m²·d.</param>
-    /// <param name="start">The soil at the start, as this series would have it; null: the mean of the first year, or of what there is.</param>
-    public static SoilSeries Of(
-        DateOnly first,
-        IReadOnlyList<double> minimaC,
-        IReadOnlyList<double> maximaC,
-        IReadOnlyList<double> sun,
-        (double Air, double Sun, double TunnelAir)? start = null
-    )
+    public static SoilSeries Of(DateOnly first, IReadOnlyList<double> minimaC, IReadOnlyList<double> maximaC, IReadOnlyList<double> sun)
     {
         ArgumentNullException.ThrowIfNull(minimaC);
         ArgumentNullException.ThrowIfNull(maximaC);
@@ -52,15 +45,12 @@ public sealed record SoilSeries(DateOnly First, double[] Air, double[] Sun, doub
         }
 
         var down = new double[3][];
-        Parallel.Invoke(
-            () => down[0] = Down(air, start?.Air),
-            () => down[1] = Down(sun, start?.Sun),
-            () => down[2] = Down(tunnel, start?.TunnelAir)
-        );
+        Parallel.Invoke(() => down[0] = Down(air), () => down[1] = Down(sun), () => down[2] = Down(tunnel));
         return new(first, down[0], down[1], down[2], range, tunnelRange);
 
-        static double[] Down(IReadOnlyList<double> surface, double? at) =>
-            SoilHeat.DailyMeans(surface, DepthCm, startC: at ?? surface.Take(365).DefaultIfEmpty(0).Average());
+        // Begun as warm as the first year is on the mean.
+        static double[] Down(IReadOnlyList<double> surface) =>
+            SoilHeat.DailyMeans(surface, DepthCm, startC: surface.Take(365).DefaultIfEmpty(0).Average());
     }
 
     public int Count => Air.Length;

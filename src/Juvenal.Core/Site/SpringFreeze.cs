@@ -97,15 +97,13 @@ public sealed record SiteSeason(
         return Freeze?.RiskFrom(day.DayNumber + PlantingWindow.EarlierUnder(surface)) ?? 0;
     }
 
-    /// <summary>Share of the fortnight's nights after those a forecast knows that were too cold in past springs, 0–1; null where no springs
-    /// are known, or the search is over.</summary>
-    public double? ChillAfter(DateOnly day, Crop crop, double pepperNightC, Surface surface)
-    {
-        if (
-            Climate is not { HasYears: true } climate
-            || SiteYear.Of(day, Season, Hemisphere) is not (>= 1 and <= Openings.LastDay and var at)
-        )
-            return null;
-        return climate.ChillUnder(surface, PlantingDecision.NearNight(crop, pepperNightC))(at);
-    }
+    /// <summary>Whether a day is one of those on which spring's window is looked for.</summary>
+    public bool InSpring(DateOnly day) => SiteYear.Of(day, Season, Hemisphere) is >= 1 and <= Openings.LastDay;
+
+    /// <summary>Share of the fortnight's nights after those a forecast knows that were too cold in past springs, 0–1; null where no
+    /// springs are known, or it is none of their days.</summary>
+    public double? ChillAfter(DateOnly day, Crop crop, double pepperNightC, Surface surface) =>
+        Climate is { HasYears: true } climate && InSpring(day)
+            ? climate.ChillUnder(surface, PlantingDecision.NearNight(crop, pepperNightC))(SiteYear.Of(day, Season, Hemisphere))
+            : null;
 }

@@ -93,15 +93,7 @@ internal static class WindowOfDates
         rules.PepperTiming == PepperTiming.AfterAverageFrost
             ? (
                 average.AddDays(rules.PepperWeeksAfterFrost * 7),
-                new(
-                    "pepper-after-frost",
-                    rules.PepperWeeksAfterFrost,
-                    null,
-                    "weeks",
-                    RuleCodes.PepperTiming,
-                    "practice",
-                    Day: average.AddDays(rules.PepperWeeksAfterFrost * 7)
-                )
+                PlantingWindow.AfterFrost(rules, average.AddDays(rules.PepperWeeksAfterFrost * 7))
             )
             : (
                 atRisk.AddDays(PlantingWindow.PepperDaysAfterTomatoes),

@@ -68,15 +68,7 @@ public static class WindowOfYears
         Reason Why(WaitsFor thing, string code, GoLimit limit, double? best, DateOnly? median) =>
             thing switch
             {
-                WaitsFor.Timing when rules.PepperTiming == PepperTiming.AfterAverageFrost => new(
-                    "pepper-after-frost",
-                    rules.PepperWeeksAfterFrost,
-                    null,
-                    "weeks",
-                    RuleCodes.PepperTiming,
-                    "practice",
-                    Day: median
-                ),
+                WaitsFor.Timing when rules.PepperTiming == PepperTiming.AfterAverageFrost => PlantingWindow.AfterFrost(rules, median),
                 WaitsFor.Timing => new(
                     "pepper-after-years-tomatoes",
                     PlantingWindow.PepperDaysAfterTomatoes,

@@ -43,9 +43,10 @@ public static class ColdOfWork
     public static ColdFinding? Going(Crop crop, PlaceRow? from, PlaceRow to, NightsAhead ahead, Catalogue catalogue)
     {
         ArgumentNullException.ThrowIfNull(ahead);
+        ArgumentNullException.ThrowIfNull(catalogue);
         if (Outdoors(to) is not { } out_ || (from is not null && Outdoors(from)?.Going == out_.Going))
             return null;
-        var cold = ColdStop.For(crop, out_.Going, ahead.Nights, out_.GainC);
+        var cold = ColdStop.For(crop, out_.Going, ahead.Nights, out_.GainC, catalogue.Rules.Rules.PepperNightC);
         return out_.Going == GoingOut.Planted && Planting(crop, to, out_.GainC, ahead, catalogue) is { } decision
             ? cold.By(decision)
             : cold;
@@ -53,16 +54,16 @@ public static class ColdOfWork
 
     /// <summary>
     /// The decision that windows are made of, asked today: the forecast, the soil, and what past springs had after those nights. Null where
-    /// no forecast reaches a week. Hardening has a card of its own.
+    /// no forecast reaches a week, and after the search for spring is over. Hardening has a card of its own.
     /// </summary>
     private static GoDecision? Planting(Crop crop, PlaceRow bed, double gainC, NightsAhead ahead, Catalogue catalogue)
     {
-        ArgumentNullException.ThrowIfNull(catalogue);
         if (ahead is not { From: NightsFrom.Forecast, HighsC: { } highs, Nights: { Count: >= PlantingDecision.FewestNights } nights })
             return null;
         var (today, surface, rules) = (catalogue.Today, Catalogue.SurfaceOf(bed), catalogue.Rules.Rules);
         var season = catalogue.Record.Season(catalogue.Site, SeasonDay.SeasonOf(today, catalogue.Site.Hemisphere));
-        if (season is not { Succeeded: true, Value: var site })
+        // Spring's questions are none of a planting for the autumn: there the nights alone are asked.
+        if (season is not { Succeeded: true, Value: var site } || !site.InSpring(today))
             return null;
         var asked = new GoQuestion(
             crop,

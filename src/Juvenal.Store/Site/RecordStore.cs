@@ -114,12 +114,6 @@ public sealed class RecordStore(NurseryTransaction nursery)
         values ($1, $2, $3, $4, $5)
         """;
 
-    private const string Made = """
-        -- How many forecasts are kept as they were made.
-        select count(distinct made_on)::int, count(*)::int
-        from forecast_made
-        """;
-
     private const string KeepForecast = """
         -- As it was made, to be held against what came; the first of a day stays.
         insert into forecast_made (nursery_id, day, made_on, tmin_c, tmax_c)
@@ -307,10 +301,6 @@ public sealed class RecordStore(NurseryTransaction nursery)
             Sql.Of(after)
         );
 
-    /// <summary>How many days of how many forecasts are kept as they were made.</summary>
-    public async Task<(int Forecasts, int Days)> MadeAsync(CancellationToken cancel) =>
-        (await nursery.ListAsync(Made, r => (r.GetInt32(0), r.GetInt32(1)), cancel))[0];
-
     public async Task PutForecastAsync(IReadOnlyList<ForecastRow> days, CancellationToken cancel)
     {
         await nursery.ExecuteAsync(ForgetForecast, cancel);
@@ -374,28 +364,4 @@ public sealed class RecordStore(NurseryTransaction nursery)
         (r.GetString(0), new SeasonCurve(r.GetFieldValue<double[]>(1), r.GetFieldValue<double[]>(2)));
 
     internal static WeatherDay ReadDay(NpgsqlDataReader r) => new(r.GetFieldValue<DateOnly>(0), r.OrNull<double>(1), r.OrNull<double>(2));
-}
-
-/// <summary>What readings say of each surface; one that was not read is off as the others are.</summary>
-/// <param name="CorrectionsC">How much warmer than reckoned, °C.</param>
-/// <param name="Readings">How many stand behind it; a surface without any is missing.</param>
-public sealed record SoilCalibration(IReadOnlyDictionary<Surface, double> CorrectionsC, IReadOnlyDictionary<Surface, int> Readings)
-{
-    internal static SoilCalibration Of(IEnumerable<SoilRow> readings, SoilSeries? line)
-    {
-        var read = readings
-            .Select(r => (Row: r, Day: line is null ? -1 : r.Day.DayNumber - line.First.DayNumber))
-            .Where(r => r.Day >= 0 && r.Day < line!.Count)
-            .GroupBy(r => r.Row.Surface)
-            .ToDictionary(
-                g => g.Key,
-                // What was read at its hour is held against what that hour is reckoned to be.
-                g => (Off: g.Average(r => r.Row.Celsius - line!.At(g.Key, r.Day, r.Row.Hour)), Count: g.Count())
-            );
-        var others = read.Count == 0 ? 0 : read.Average(r => r.Value.Off);
-        return new(
-            Surfaces.All.ToDictionary(s => s, s => read.TryGetValue(s, out var r) ? r.Off : others),
-            read.ToDictionary(r => r.Key, r => r.Value.Count)
-        );
-    }
 }

@@ -14,7 +14,8 @@ internal static class ConflictSentences
             "plan-changed" => "The plan has changed since it was shown. Look at the new one, then keep it.",
             "changed-meanwhile" => "Someone else changed this meanwhile. What you typed is still here; look at what changed.",
             "other-payload" => "This entry was sent before with other numbers. The first one stands.",
-            "cold" => "The nights ahead are too cold for that. Look at the card; if they go out all the same, say that it is your call.",
+            "cold" =>
+                "It is too cold for that, by the nights, the soil or the frost ahead. If they go out all the same, say that it is your call.",
             "in-use" => "Batches use it: it stays.",
             "later-work-rests-on-it" => Resting((IReadOnlyList<LedgerEntry>)conflict.Current!),
             _ => "It does not fit with what is stored.",

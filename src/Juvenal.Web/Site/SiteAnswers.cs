@@ -23,6 +23,7 @@ public sealed record GateAnswer(
 /// <param name="Beds">Names of the beds that have this surface.</param>
 /// <param name="Springs">Of the record; null where only freeze dates are known.</param>
 /// <param name="Never">Of those, that never open.</param>
+/// <param name="MostNever">More than half never open.</param>
 /// <param name="AllWinter">More than half are open from mid-winter on.</param>
 /// <param name="Sentence">The window in one sentence.</param>
 /// <param name="Gates">The one that was last most often first.</param>
@@ -35,6 +36,7 @@ public sealed record WindowAnswer(
     DateOnly High,
     int? Springs,
     int Never,
+    bool MostNever,
     bool AllWinter,
     string Sentence,
     IReadOnlyList<GateAnswer> Gates,

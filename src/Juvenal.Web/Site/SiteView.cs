@@ -163,6 +163,7 @@ internal sealed class SiteView(
                 window.Opens.High,
                 window.Springs?.Count,
                 window.Springs?.Never ?? 0,
+                window.Springs?.MostNever == true,
                 window.Springs?.AllWinter == true,
                 WindowWords.Sentence(window),
                 [

@@ -13,8 +13,7 @@ internal static class WindowWords
             return Invariant($"From {Days.Say(opens.Mid)}, by the frost dates alone.");
         if (springs.AllWinter)
             return "Open all winter.";
-        var half = springs.Count / 2;
-        if (springs.Never > half)
+        if (springs.MostNever)
             return Invariant($"Not in {springs.Never} of {springs.Count} years. In the best ones from {Days.Say(opens.Low)}.");
         var spread =
             springs.Never * 10 > springs.Count

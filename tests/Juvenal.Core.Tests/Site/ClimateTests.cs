@@ -154,18 +154,6 @@ public class ClimateTests
     }
 
     [Fact]
-    public void The_southern_spring_reaches_its_limit_in_its_own_half_of_the_year()
-    {
-        var days = Made.Days(new(1995, 1, 1), new(2025, 6, 30)).Select(d => d with { Day = d.Day.AddDays(182) }).ToList();
-        var south = SiteClimate.From(WeatherRecord.From(days), 0, -47)!;
-        var (here, there) = (
-            Upland.Nights.Reaches(8, Hemisphere.North).AxisDay!.Value,
-            south.Nights.Reaches(8, Hemisphere.South).AxisDay!.Value
-        );
-        Assert.InRange(there, here + 182 - 365 - 2, here + 182 - 365 + 2);
-    }
-
-    [Fact]
     public void A_year_or_two_of_record_are_no_climate()
     {
         Assert.Null(SiteClimate.From(WeatherRecord.From([.. Made.Days(new(2020, 1, 1), new(2022, 12, 31))]), 0, 47));

@@ -4592,6 +4592,8 @@ export interface components {
              * @description Of those, that never open.
              */
             never: number;
+            /** @description More than half never open. */
+            mostNever: boolean;
             /** @description More than half are open from mid-winter on. */
             allWinter: boolean;
             /** @description The window in one sentence. */

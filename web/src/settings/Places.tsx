@@ -121,7 +121,6 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
             nightC: follows(form) ? null : degrees(form.night, 'nightC', row?.nightC ?? null),
             follows: follows(form),
             floorC: follows(form) ? degrees(form.floor, 'floorC', row?.floorC ?? null) : null,
-            nightFollows: false,
             soilC: degrees(form.soil, 'soilC', row?.soilC ?? null),
             surface: form.kind === 'open-bed' ? form.surface : null,
             dayPlaceId: (form.kind === 'pair' && form.dayPlaceId) || null,
@@ -184,7 +183,7 @@ function PlaceForm({ form, set, error }: FormProps<Form>) {
           <Typography color="textSecondary">
             {form.kind === 'stand'
               ? 'As warm as outdoors: nobody types degrees for it. The site’s weather record tells, else a mean year by your frost date.'
-              : 'Glass without heat: nights 2 °C warmer than outdoors, days by the sun until it is vented. A pot heater or a frost guard sets a floor.'}
+              : 'Glass without heat: nights a little warmer than outdoors, days by the sun until it is vented. A pot heater or a frost guard sets a floor.'}
           </Typography>
           {form.kind === 'house' && (
             <NumberField

@@ -58,7 +58,7 @@ function Row({ window: w, range }: { window: Window; range: { from: string; to: 
         </Typography>
         <Box sx={{ textAlign: 'right' }}>
           <Typography sx={{ fontSize: '1.25rem', fontWeight: 600, lineHeight: 1.2 }}>
-            {w.allWinter ? 'all winter' : w.springs !== null && w.never * 2 > w.springs ? 'hardly ever' : day(w.opens)}
+            {w.allWinter ? 'all winter' : w.mostNever ? 'hardly ever' : day(w.opens)}
           </Typography>
         </Box>
         <Button
