@@ -127,7 +127,8 @@ internal static class Truth
         static int Axis(DateOnly day) => SeasonAxis.Of(day, 2026);
     }
 
-    /// <summary>Tomatoes that came up on 20 March in a glasshouse without heat: how often the day of their two leaves is in the plan's band.</summary>
+    /// <summary>Tomatoes that came up on 20 March in a glasshouse without heat: how often the day of their two leaves is in the
+    /// plan's band.</summary>
     private static void Unheated()
     {
         Console.WriteLine("| place | two true leaves, unheated glasshouse, up on 20 March | inside |");

@@ -5,7 +5,8 @@ using Xunit;
 namespace Juvenal.Web.Tests;
 
 /// <summary>
-/// A yard lived through, day by day: batches of every kind, work that is done, forgotten, done in part, elsewhere, on another day, taken back
+/// A yard lived through, day by day: batches of every kind, work that is done, forgotten, done in part, elsewhere, on another day,
+/// taken back
 /// and put right; and each fifth day every screen is read and compared with every other.
 /// </summary>
 public class LivedTests(OwnHouse house) : IClassFixture<OwnHouse>
@@ -49,7 +50,8 @@ public class LivedTests(OwnHouse house) : IClassFixture<OwnHouse>
     private static IEnumerable<JsonNode> Cards(JsonNode round) =>
         round["stops"]!.AsArray().SelectMany(s => s!["tasks"]!.AsArray()).Select(t => t!);
 
-    /// <summary>From seed for a bed, for a fair with a month of holding, in a pot; bought and grafted; standing already; side shoots.</summary>
+    /// <summary>From seed for a bed, for a fair with a month of holding, in a pot; bought and grafted; standing already; side
+    /// shoots.</summary>
     private async Task BeginAsync()
     {
         _lot = Guid.CreateVersion7();

@@ -158,7 +158,8 @@ public sealed class Openings
     /// <summary>What was waited for on the day before the first one; nothing where the first day is open, or none is.</summary>
     public WaitsFor Last(int year) => First(year) is > 1 and var first ? _waits[year][first - 1] : WaitsFor.Nothing;
 
-    /// <summary>Chance of a freeze on or after a day by the years' own last freezes, each smoothed; years without one add nothing.</summary>
+    /// <summary>Chance of a freeze on or after a day by the years' own last freezes, each smoothed; years without one add
+    /// nothing.</summary>
     /// <param name="years">Past years.</param>
     /// <param name="gainC">°C.</param>
     public static Func<int, double> RiskOf(IReadOnlyList<PastYear> years, double gainC)
@@ -213,7 +214,8 @@ public sealed class Openings
         return sum / values.Length;
     }
 
-    /// <summary>Share of the fortnight's nights after those that are known on a day, over all years, that were colder than a limit.</summary>
+    /// <summary>Share of the fortnight's nights after those that are known on a day, over all years, that were colder than a
+    /// limit.</summary>
     /// <param name="years">Past years.</param>
     /// <param name="below">°C, without the gain at the plant.</param>
     /// <returns>For days from 1 to <see cref="LastDay"/>.</returns>

@@ -33,7 +33,8 @@ public enum GoVerdict
 /// <param name="DaysHighC">Highs of the same days, as many, °C.</param>
 /// <param name="SoilMorningC">Morning soil at 10 cm, °C; null where not known.</param>
 /// <param name="GainC">How much warmer nights are at the plant: a tunnel, a bed that holds warmth, °C.</param>
-/// <param name="ChillShare">Share of the fortnight's nights after those that were too cold in past years, 0–1; null where not known.</param>
+/// <param name="ChillShare">Share of the fortnight's nights after those that were too cold in past years, 0–1; null where not
+/// known.</param>
 /// <param name="GustsKmh">Strongest gusts ahead, km/h; null where not known.</param>
 /// <param name="RungsDone">Rungs of the hardening ladder that are done, from 0.</param>
 /// <param name="RungsNeeded">Rungs by the house rule, from 1.</param>
@@ -77,7 +78,8 @@ public sealed record GoFactor(string Name, double? Value, double Limit, double? 
 public sealed record GoDecision(GoVerdict Verdict, IReadOnlyList<GoFactor> Factors);
 
 /// <summary>
-/// Go or hold: one rule for planning and for the day itself. Any factor that fails is hold; else any that is near is go with cover; else go.
+/// Go or hold: one rule for planning and for the day itself. Any factor that fails is hold; else any that is near is go with cover;
+/// else go.
 /// What is not known decides nothing.
 /// </summary>
 public static class PlantingDecision

@@ -20,7 +20,8 @@ public sealed record LeafModel(double BaseCelsius, double DegreeDaysPerLeaf, dou
     public const double ReadyToHarden = 6;
 
     /// <summary>
-    /// What the leaf model gives about 10 days from sowing at 20–22 °C: seed leaves with strong roots. [model, calibrated to common practice]
+    /// What the leaf model gives about 10 days from sowing at 20–22 °C: seed leaves with strong roots. [model, calibrated to common
+    /// practice]
     /// </summary>
     public const double SeedLeaves = 0.6;
 

@@ -178,7 +178,8 @@ public sealed record BatchState(
     public int Growing => Groups.Where(g => g.At.Container is not null).Sum(g => g.Seedlings);
 
     /// <summary>
-    /// Containers that want a label: one each, also where two plants share it; none where nothing has come up, nor where nobody is sure what
+    /// Containers that want a label: one each, also where two plants share it; none where nothing has come up, nor where nobody is
+    /// sure what
     /// it is.
     /// </summary>
     public int Labelled => Groups.Where(g => g.At.Container is not null && g.OneOf is null).Sum(g => Math.Min(g.Containers, g.Seedlings));
@@ -206,7 +207,8 @@ public sealed record BatchState(
         StepDays.ContainsKey(step.Id)
         && (step.Kind <= StepKind.Up || Before(step) is var before && (before == 0 || before < RearShare * Seedlings));
 
-    /// <summary>Whether plants went past a step without doing it: from the tray into the last pot, into the bed without hardening.</summary>
+    /// <summary>Whether plants went past a step without doing it: from the tray into the last pot, into the bed without
+    /// hardening.</summary>
     public bool Skipped(Step step) => Skips?.Contains(step.Id) == true;
 
     /// <summary>The days of the steps that lie behind the batch, those that its path has no longer among them.</summary>

@@ -19,7 +19,8 @@ public readonly record struct DateSpread
     /// <summary>Puts the day planned for between the two ends; an end that the day lies outside of moves to the day.</summary>
     public static DateSpread Around(DateOnly low, DateOnly mid, DateOnly high) => new(low < mid ? low : mid, mid, high > mid ? high : mid);
 
-    /// <summary>From day numbers (<see cref="DateOnly.DayNumber"/>), each to the nearest day: rounded outwards they would hold more than 8 of
+    /// <summary>From day numbers (<see cref="DateOnly.DayNumber"/>), each to the nearest day: rounded outwards they would hold more
+    /// than 8 of
     /// 10.</summary>
     public static DateSpread FromDayNumbers(double low, double mid, double high)
     {

@@ -27,7 +27,8 @@ public sealed record PlaceClimate(
     /// <summary>Hours of day where warmth is kept. [model]</summary>
     public const double DayHours = 14;
 
-    /// <summary>Mean over 24 h with 14 h of day: (14·day + 10·night)/24, °C; of a place that follows the weather what it usually is.</summary>
+    /// <summary>Mean over 24 h with 14 h of day: (14·day + 10·night)/24, °C; of a place that follows the weather what it usually
+    /// is.</summary>
     public double MeanCelsius => ((DayHours * Day.Celsius) + ((24 - DayHours) * Night.Celsius)) / 24;
 
     /// <summary>Mean between two days, °C.</summary>

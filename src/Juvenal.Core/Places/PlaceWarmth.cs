@@ -4,7 +4,8 @@ using Juvenal.Core.Growth;
 namespace Juvenal.Core.Places;
 
 /// <summary>
-/// Daily means of a place whose warmth changes with the weather, for each spring of a record and for the mean year, as though each were this
+/// Daily means of a place whose warmth changes with the weather, for each spring of a record and for the mean year, as though each
+/// were this
 /// season's.
 /// </summary>
 /// <param name="first">Day of the first value.</param>

@@ -95,7 +95,8 @@ public sealed record PlanRequest(
         return (Path.Aim.Kind == AimKind.Sale ? Path.Aim.Day : FactsOf(StepKind.PlantOut).Locked) ?? window.Opens.Mid;
     }
 
-    /// <summary>From the day hardening begins to that of planting, or of the sale, days: the ladder, and holding where there is any.</summary>
+    /// <summary>From the day hardening begins to that of planting, or of the sale, days: the ladder, and holding where there is
+    /// any.</summary>
     public int DaysFromHardening => Rules.HardeningDays + (Path.Hold?.Days ?? 0);
 
     public StepFacts FactsOf(Step step) => Facts.TryGetValue(step.Id, out var facts) ? facts : StepFacts.None;

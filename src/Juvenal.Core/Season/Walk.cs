@@ -273,7 +273,8 @@ internal sealed class Walk
     /// <summary>Plants that stand already have had their first move.</summary>
     private bool InPot => _request.Path.Begins.Kind == Start.Standing;
 
-    /// <summary>Days that the container before move i (from the second on) holds the plant in comfort, from the day it was filled.</summary>
+    /// <summary>Days that the container before move i (from the second on) holds the plant in comfort, from the day it was
+    /// filled.</summary>
     public double PotFullDays(int i, double from) =>
         PotHolds(i) is { } holds ? Reached(i, from, holds, stackalloc double[Variates.Count], null) - from : double.PositiveInfinity;
 

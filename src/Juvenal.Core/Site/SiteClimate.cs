@@ -89,7 +89,8 @@ public sealed record SiteClimate(
     public Func<int, double> RiskUnder(Surface surface) =>
         Held((nameof(RiskUnder), surface), () => Openings.RiskOf(YearsUnder(surface), Surfaces.NightGainC(surface)));
 
-    /// <summary>Share of the nights of the fortnight after those a forecast knows that were colder than a limit at the plants, 0–1.</summary>
+    /// <summary>Share of the nights of the fortnight after those a forecast knows that were colder than a limit at the plants,
+    /// 0–1.</summary>
     public Func<int, double> ChillUnder(Surface surface, double limitC) =>
         Held((nameof(ChillUnder), surface, limitC), () => Openings.ChillOf(YearsUnder(surface), limitC - Surfaces.NightGainC(surface)));
 

@@ -144,7 +144,7 @@ internal sealed class ImportChecks(NurseryTransaction nursery, TimeProvider cloc
         foreach (var entry in entries.OrderBy(e => e.Sequence))
         {
             Check("ledger_entry", entry.HappenedOn <= catalogue.Today.AddDays(1));
-            Check("ledger_entry", Judge.Fields(entry, before, batch.Route, catalogue.Facts(entry.HappenedOn)).Count == 0);
+            Check("ledger_entry", EntryFields.Of(entry, before, batch.Route, catalogue.Facts(entry.HappenedOn)).Count == 0);
             before.Add(entry);
         }
 

@@ -13,7 +13,8 @@ public sealed record ActEntry(Guid Batch, LedgerEntry Entry, bool ByRule);
 
 /// <summary>What a grower did in one go: all of it counts, or nothing.</summary>
 /// <param name="Id">Made by the client; sent again, it is answered the same.</param>
-/// <param name="Entries">Corrections first, those of a batch together; then the others in their order: one may rest on those before it.</param>
+/// <param name="Entries">Corrections first, those of a batch together; then the others in their order: one may rest on those before
+/// it.</param>
 /// <param name="Corrects">An act that is taken back by this one, which holds all of it anew; without entries it is undone.</param>
 public sealed record Act(Guid Id, DateOnly On, IReadOnlyList<ActEntry> Entries, Guid? Corrects);
 

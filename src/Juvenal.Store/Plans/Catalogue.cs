@@ -284,7 +284,8 @@ public sealed class Catalogue
     }
 
     /// <summary>
-    /// The warmth of a place in a season: as it is kept, or as the weather makes it. Null for a bed; and for a place that follows the weather
+    /// The warmth of a place in a season: as it is kept, or as the weather makes it. Null for a bed; and for a place that follows
+    /// the weather
     /// where neither a record nor a frost date tells of it, and nothing was typed.
     /// </summary>
     public PlaceClimate? ClimateOf(PlaceRow place, int season)

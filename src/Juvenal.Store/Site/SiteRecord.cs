@@ -71,7 +71,8 @@ public sealed record SiteRecord(
         new(Of(await new RecordStore(nursery).FitsAsync(cancel)), null, null);
 
     /// <summary>
-    /// The season's freeze by the site's choice, typed or recorded, with its climate; a place whose springs hardly freeze goes by its nights
+    /// The season's freeze by the site's choice, typed or recorded, with its climate; a place whose springs hardly freeze goes by
+    /// its nights
     /// and soil. Null where nothing of it is there.
     /// </summary>
     public Outcome<SiteSeason>? Season(SiteRow site, int season)

@@ -74,7 +74,8 @@ public class SpreadTests
         Assert.DoesNotContain(plan(0).Step(Usual.Emerge).Spread, p => p.Source == "temperature");
     }
 
-    /// <summary>What came up slowly is a slow batch, by some: its leaves are looked for a little later than its days alone would say.</summary>
+    /// <summary>What came up slowly is a slow batch, by some: its leaves are looked for a little later than its days alone would
+    /// say.</summary>
     [Theory]
     [InlineData(0, 0)]
     [InlineData(5, 1)]
