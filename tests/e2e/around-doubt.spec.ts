@@ -81,5 +81,7 @@ test('pots are set apart, and two places serve by day and by night', async ({ pa
   await expect(page.getByText('18 cm apart').first()).toBeVisible();
 
   await page.goto(`${nursery}/house?part=places`);
-  await expect(page.getByRole('listitem').filter({ hasText: 'Stand by day, house by night' })).toContainText('as its places are');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Stand by day, house by night' })).toContainText(
+    'Hardening stand by day, Glasshouse by night',
+  );
 });

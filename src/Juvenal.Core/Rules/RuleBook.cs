@@ -66,7 +66,7 @@ public static class RuleBook
             RuleCodes.PepperNights,
             "pepperNightC",
             "Pepper nights",
-            "When peppers go out, and whether they stay out at night.",
+            "When peppers go out.",
             [
                 new("13", "13 °C (55 °F) and more", "Below that they stand still for weeks, and the first fruit is misshapen."),
                 new("10", "10 °C (50 °F) and more", "They stop growing, but no leaf is lost; days gained where nights stay cool."),

@@ -43,6 +43,7 @@ interface Form {
 export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
   const nursery = useNursery();
   const path = { nursery };
+  const nameOf = (id: string | null | undefined) => rows.find((p) => p.id === id)?.name ?? '';
   const shown = (c: number | null) => (c === null ? '' : String(temperature.shown(c, units)));
   return (
     <Rows<Place, Form>
@@ -54,17 +55,13 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         <>
           <Typography sx={{ fontWeight: 600 }}>{p.name}</Typography>
           <Typography color="textSecondary">
-            {p.kind === 'pair' && 'One place by day, another by night: '}
-            {isBed(p)
-              ? `${kinds.find((k) => k.value === p.kind)?.label ?? ''}${p.kind === 'open-bed' ? `, ${surfaceName(p.surface ?? 'bare')}` : ''}`
-              : p.follows && p.kind !== 'pair'
-                ? `follows the weather${(p.floorC ?? null) === null ? '' : `, never under ${shown(p.floorC ?? null)} ${temperature.unit(units)}`}`
-                : p.dayC === null || p.nightC === null
-                  ? 'as its places are'
-                  : `${shown(p.dayC)} °C by day, ${shown(p.nightC)} by night${p.soilC === null ? '' : `, mix ${shown(p.soilC)}`}`.replace(
-                      '°C',
-                      temperature.unit(units),
-                    )}
+            {p.kind === 'pair'
+              ? `${nameOf(p.dayPlaceId)} by day, ${nameOf(p.nightPlaceId)} by night`
+              : isBed(p)
+                ? `${kinds.find((k) => k.value === p.kind)?.label ?? ''}${p.kind === 'open-bed' ? `, ${surfaceName(p.surface ?? 'bare')}` : ''}`
+                : p.follows
+                  ? `follows the weather${(p.floorC ?? null) === null ? '' : `, never under ${shown(p.floorC ?? null)} ${temperature.unit(units)}`}`
+                  : `${shown(p.dayC)} ${temperature.unit(units)} by day, ${shown(p.nightC)} by night${p.soilC === null ? '' : `, mix ${shown(p.soilC)}`}`}
           </Typography>
         </>
       )}
