@@ -24,10 +24,13 @@ const name = (move: number, seed: boolean) =>
 
 /** The way from seed to bed, station by station. */
 export function PathForm({ form, set, catalogue, units, error }: Props) {
-  const warm = (p: Schemas['PlaceRow']) =>
-    p.follows && p.kind !== 'pair'
-      ? `${p.name}, ${p.kind === 'stand' ? 'outdoors' : 'unheated'}`
-      : `${p.name}, ${temperature.shown(p.soilC ?? p.dayC ?? 0, units)}${p.soilC === null ? `/${temperature.shown(p.nightC ?? 0, units)}` : ''} ${temperature.unit(units)}`;
+  const warm = (p: Schemas['PlaceRow']) => {
+    if (p.follows && p.kind !== 'pair') return `${p.name}, ${p.kind === 'stand' ? 'outdoors' : 'unheated'}`;
+    // Of a pair that is outdoors for its hours there is no one number.
+    if (p.dayC === null || p.nightC === null) return p.name;
+    const night = p.soilC === null ? `/${temperature.shown(p.nightC, units)}` : '';
+    return `${p.name}, ${temperature.shown(p.soilC ?? p.dayC, units)}${night} ${temperature.unit(units)}`;
+  };
   const growing = catalogue.places.filter((p) => !isBed(p)).map((p) => ({ value: p.id, label: warm(p) }));
   const beds = catalogue.places.filter(isBed).map((p) => ({ value: p.id, label: p.name }));
   const containers = catalogue.containers.map((c) => ({
