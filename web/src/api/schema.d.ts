@@ -2600,7 +2600,8 @@ export interface components {
             gainC?: number;
             /**
              * Format: double
-             * @description Share of the fortnight's nights after those that were too cold in past years, 0–1; null where not known.
+             * @description Share of the fortnight's nights after those that were too cold in past years, 0–1; null where not
+             *                 known.
              */
             chillShare?: null | number;
             /** @description Strongest gusts ahead, km/h; null where not known. */
