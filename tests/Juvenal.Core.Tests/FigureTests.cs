@@ -17,6 +17,32 @@ public class FigureTests
     [
         "Disinfectant.MostLitres",
         "LampLight.MostPpfd",
+        "Feed.MostPpm",
+        "Feed.MostLitres",
+        "Feed.PpmOfOnePercent",
+        "Feed.UsGallonL",
+        "Feed.OunceG",
+        "PlantCost.MostItems",
+        "PlantCost.MostMoney",
+        "PlantCost.MostPlants",
+        "PlantCost.MinutesPerHour",
+        "MixOrder.MostContainers",
+        "MixOrder.MostKinds",
+        "MixOrder.MostParts",
+        "MixOrder.Whisker",
+        "Depth.LongestCm",
+        "Depth.Whisker",
+        "PlantsInBed.LongestCm",
+        "PlantsInBed.Whisker",
+        "Ladder.Shortest",
+        "Ladder.Longest",
+        "Ladder.Usual", // GoQuestion.UsualRungs is it
+        "Ladder.MostDays",
+        "Germinability.Least", // keeps a distribution from being certain
+        "Predictive.LotNodes",
+        "Predictive.BenchNodes",
+        "BetaBinomial.ExactTrials",
+        "SowingPromise.OldestYears",
         "LampLight.SecondsPerHour",
         "Walk.Least", // keeps a duration from nothing
         "Walk.SlowestPerDay", // keeps a division from nothing; a stage that slow is refused before

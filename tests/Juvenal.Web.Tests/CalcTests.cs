@@ -57,4 +57,73 @@ public class CalcTests(House house) : IClassFixture<House>
         var (odd, problem) = await AskAsync("first-days", """{"crop":"tomato","acceptedRisk":0.5,"years":[]}""");
         Assert.Equal((422, "From 10 to 100; 0 was given."), (odd, House.Sentence(problem, "years")));
     }
+
+    /// <summary>Names and meanings of the published contract, one case each, and each with a field that is refused.</summary>
+    [Theory]
+    [InlineData(
+        "feed",
+        """{"targetNitrogenPpm":200,"nitrogenPercent":20,"volumeL":50}""",
+        """{"gramsPerL":1,"grams":50,"phosphatePpm":null}""",
+        "volumeL",
+        "-1"
+    )]
+    [InlineData(
+        "mix",
+        """{"containers":[{"count":100,"volumeL":0.4}],"settlingPercent":0,"parts":{"a":1,"b":3},"bagL":{"b":20}}""",
+        """{"totalL":40,"componentsL":{"a":10,"b":30},"bags":{"b":2}}""",
+        "settlingPercent",
+        "101"
+    )]
+    [InlineData(
+        "depth",
+        """{"crop":"tomato","habit":"half-bush","grafted":true,"unionAboveBallCm":5,"stemToLowestKeptLeavesCm":9,"ballHeightCm":4,"containerDepthCm":20}""",
+        """{"buryStemCm":2,"mixUnderBallCm":12.5,"stemLeftCm":7,"containerTooShallow":false,"why":["Up to the lowest leaves that are kept: 9 cm of stem makes roots.","The union, at 5 cm, stays 3 cm above the mix, always."]}""",
+        "ballHeightCm",
+        "0"
+    )]
+    [InlineData(
+        "pots-per-bed",
+        """{"lengthCm":600,"widthCm":120,"spacingCm":50,"rowSpacingCm":80,"edgeCm":20}""",
+        """{"rows":2,"perRow":12,"plants":24}""",
+        "spacingCm",
+        "0"
+    )]
+    [InlineData(
+        "cost-per-plant",
+        """{"plantsRaised":100,"items":[{"name":"seed","cost":30}],"minutes":240,"hourlyWage":15}""",
+        """{"total":90,"perPlant":0.9,"savingPerPlant":null}""",
+        "plantsRaised",
+        "0"
+    )]
+    [InlineData(
+        "rungs",
+        """{"crop":"pepper","length":10,"days":[{"hoursOut":2,"hoursSun":0,"lowC":8,"highC":16},{"hoursOut":2,"hoursSun":0,"lowC":8,"highC":16,"outcome":"bleached"}]}""",
+        """{"rungs":[1,0],"done":0,"sunOwedHours":0}""",
+        "length",
+        "22"
+    )]
+    [InlineData(
+        "promise",
+        """{"crop":"tomato","plantsWanted":40,"survival":0.95,"tested":{"sown":20,"up":18}}""",
+        """{"germination":0.9,"trays":null,"enough":true,"seedsLeft":null}""",
+        "survival",
+        "0"
+    )]
+    public async Task Sums_of_the_bench_answer_by_their_published_names(string name, string asked, string told, string field, string wrong)
+    {
+        var (status, body) = await AskAsync(name, asked);
+        Assert.True(status == 200, body.ToJsonString());
+        foreach (var (key, value) in JsonNode.Parse(told)!.AsObject())
+            Assert.True(JsonNode.DeepEquals(value, body[key]), $"{key}: {body.ToJsonString()}");
+        Assert.All(JsonNode.Parse(told)!.AsObject(), k => Assert.True(body.AsObject().ContainsKey(k.Key)));
+
+        var odd = JsonNode.Parse(asked)!;
+        odd[field] = JsonNode.Parse(wrong);
+        var (refused, problem) = await AskAsync(name, odd.ToJsonString());
+        Assert.Equal(422, refused);
+        Assert.False(string.IsNullOrEmpty(House.Sentence(problem, field)));
+        odd = JsonNode.Parse(asked)!;
+        odd["nobody"] = 1;
+        Assert.Equal(400, (await AskAsync(name, odd.ToJsonString())).Status);
+    }
 }

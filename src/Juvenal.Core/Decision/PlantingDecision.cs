@@ -1,4 +1,5 @@
 using Juvenal.Core.Cultivars;
+using Juvenal.Core.Hardening;
 using Juvenal.Core.Measures;
 
 namespace Juvenal.Core.Decision;
@@ -57,7 +58,7 @@ public sealed record GoQuestion(
 )
 {
     /// <summary>Rungs of the usual ladder. [common practice, no source]</summary>
-    public const int UsualRungs = 10;
+    public const int UsualRungs = Ladder.Usual;
 
     /// <summary>Nights that peppers go out into, °C. [common practice, no source]</summary>
     public const double UsualPepperNightC = 13;

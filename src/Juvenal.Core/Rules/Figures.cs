@@ -2,6 +2,7 @@ using Juvenal.Core.Care;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Decision;
 using Juvenal.Core.Growth;
+using Juvenal.Core.Hardening;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.MovingUp;
 using Juvenal.Core.Places;
@@ -204,6 +205,12 @@ public static class Figures
             new("Windows", "Nights after planting that are told of cover", WindowOfYears.CoverNights, "nights", Mark.Model, "model"),
             .. Cold(),
             .. Judged(),
+            .. SetIn(),
+            new("Care", "Seedlings are fed nitrogen from", Feed.SeedlingPpm, "ppm", Mark.Published, "extension"),
+            new("Care", "Seedlings to, and plants growing on from", Feed.GrowingPpm, "ppm", Mark.Published, "extension"),
+            new("Care", "Plants growing on, to", Feed.StrongestPpm, "ppm", Mark.Published, "extension"),
+            .. Hardened(),
+            .. Seeds(),
             new("Plan", "Earliest cultivar, from planting to ripe", PlanChoices.FewestDaysToRipe, "d", Mark.CommonPractice, "practice"),
             new("Site", "Autumn: picking that makes a planting worth it", AutumnWindow.PickingDays, "d", Mark.CommonPractice, "practice"),
             new("Site", "Bush types planted again after", AutumnWindow.SuccessionDays, "d", Mark.CommonPractice, "practice"),
@@ -320,6 +327,42 @@ public static class Figures
             new("Moving up", "Fewer than this left behind, a stage is done", BatchState.RearShare, "share", Mark.Model, "model"),
             new("Moving up", "Carrying a container", Handwork.CarryingMinutesPerContainer, "min", Mark.CommonPractice, "practice"),
             new("Planting out", "Planting a plant", Handwork.PlantingOutMinutes, "min", Mark.CommonPractice, "practice"),
+        ];
+
+    private static Figure Practice(string stage, string what, double value, string unit) =>
+        new(stage, what, value, unit, Mark.CommonPractice, "practice");
+
+    private static Figure Ours(string stage, string what, double value, string unit) => new(stage, what, value, unit, Mark.Model, "model");
+
+    private static IEnumerable<Figure> SetIn() =>
+        [
+            Practice("Moving up", "Kept free below the edge of a pot for water", Depth.RimCm, "cm"),
+            Practice("Moving up", "Dwarf tomatoes are set deeper by at most", Depth.DwarfCm, "cm"),
+            Practice("Moving up", "Peppers a finger deeper", Depth.FingerCm, "cm"),
+        ];
+
+    private static IEnumerable<Figure> Hardened() =>
+        [
+            Practice("Hardening", "Hours out that a day asks", Ladder.DayHours, "h"),
+            Practice("Hardening", "Of them in sun", Ladder.DaySunHours, "h"),
+            Ours("Hardening", "A day with this share of its hours counts", Ladder.ShareThatCounts, "share"),
+            Practice("Hardening", "Tomatoes go out by day from", Ladder.TomatoHighC, "°C"),
+            Practice("Hardening", "Peppers go out by day from", Ladder.PepperHighC, "°C"),
+            Practice("Hardening", "First night out for tomatoes", Ladder.TomatoFirstNightC, "°C"),
+            Practice("Hardening", "First night out for peppers", Ladder.PepperFirstNightC, "°C"),
+            Ours("Hardening", "Later nights may be colder by", Ladder.LaterNightC, "°C"),
+        ];
+
+    private static IEnumerable<Figure> Seeds() =>
+        [
+            Ours("Seeds", "Tomato, germination of fresh seed", Germinability.FreshTomato, "share"),
+            Ours("Seeds", "Pepper, germination of fresh seed", Germinability.FreshPepper, "share"),
+            Ours("Seeds", "Lost within the storage life", Germinability.LostInItsLife, "share"),
+            Ours("Seeds", "Left after each further storage life", Germinability.EachFurtherLife, "share"),
+            Ours("Seeds", "An assumption weighs as much as a test of", Germinability.AssumedWeight, "seeds"),
+            Ours("Seeds", "The bench, as if of so many seeds up", Predictive.BenchUp, "seeds"),
+            Ours("Seeds", "The bench, as if of so many seeds not up", Predictive.BenchNot, "seeds"),
+            Ours("Seeds", "How alike the cells of one tray fare", Predictive.TrayCorrelation, "correlation"),
         ];
 
     private static IEnumerable<Figure> Cold() =>

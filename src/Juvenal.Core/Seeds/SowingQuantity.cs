@@ -78,23 +78,40 @@ public sealed record SowingQuantity(
         // Above this, a cell has more than one trial: seeds that each may give a plant.
         var trialsPerCell = wish.Twins == Twins.Separate ? wish.SeedsPerCell : 1;
         var chance = (wish.Twins == Twins.Separate ? wish.Emergence : 1 - Math.Pow(1 - wish.Emergence, wish.SeedsPerCell)) * wish.Survival;
+        return Sought(
+            wish,
+            "emergence",
+            cells => cells * trialsPerCell * chance,
+            (plants, cells) => AtLeast(plants, cells * trialsPerCell, chance)
+        );
+    }
 
-        if (CellsFor(wish.PlantsWanted, chance, trialsPerCell, wish.Confidence) is not { } wanted)
-        {
-            return new Failure("seed-not-worth-sowing", "emergence", wish.Emergence);
-        }
+    /// <summary>The fewest cells that are enough by a distribution of plants, and what they promise.</summary>
+    /// <param name="wish">Checked.</param>
+    /// <param name="field">That a share is too low to sow by.</param>
+    /// <param name="expected">Plants of so many cells, on average.</param>
+    /// <param name="atLeast">P(at least so many plants of so many cells); rises with the cells.</param>
+    internal static Outcome<SowingQuantity> Sought(
+        SowingWish wish,
+        string field,
+        Func<int, double> expected,
+        Func<int, int, double> atLeast
+    )
+    {
+        var trialsPerCell = wish.Twins == Twins.Separate ? wish.SeedsPerCell : 1;
+        if (CellsFor(wish.PlantsWanted, expected(1), trialsPerCell, wish.Confidence, atLeast) is not { } wanted)
+            return new Failure("seed-not-worth-sowing", field, expected(1));
 
         var available = wish.SeedsAvailable is { } seeds ? seeds / wish.SeedsPerCell : int.MaxValue;
         var cells = Math.Min(wanted, available);
-        var trials = cells * trialsPerCell;
         return new SowingQuantity(
             cells,
             cells * wish.SeedsPerCell,
             wish.CellsPerTray is { } perTray ? (cells + perTray - 1) / perTray : null,
-            trials * chance,
-            AtLeast(wish.PlantsWanted, trials, chance),
+            expected(cells),
+            atLeast(wish.PlantsWanted, cells),
             cells >= wanted,
-            Promised(trials, chance, wish.Confidence),
+            Promised(cells * trialsPerCell, plants => atLeast(plants, cells) >= wish.Confidence),
             wish.SeedsAvailable - (cells * wish.SeedsPerCell)
         );
     }
@@ -107,12 +124,12 @@ public sealed record SowingQuantity(
         : Math.Clamp(1 - Binomial.CDF(chance, trials, count - 1), 0, 1);
 
     /// <returns>Null where even <see cref="MostCells"/> would not do.</returns>
-    private static int? CellsFor(int plants, double chance, int trialsPerCell, double confidence)
+    private static int? CellsFor(int plants, double perCell, int trialsPerCell, double confidence, Func<int, int, double> atLeast)
     {
         // The probability rises with the cells: bracket from below by the mean, then halve.
         var low = (plants - 1) / trialsPerCell;
-        var high = (int)Math.Min(MostCells, Math.Max(low + 1.0, Math.Ceiling(plants / (chance * trialsPerCell))));
-        while (AtLeast(plants, high * trialsPerCell, chance) < confidence)
+        var high = (int)Math.Min(MostCells, Math.Max(low + 1.0, Math.Ceiling(plants / perCell)));
+        while (atLeast(plants, high) < confidence)
         {
             if (high == MostCells)
                 return null;
@@ -123,7 +140,7 @@ public sealed record SowingQuantity(
         while (high - low > 1)
         {
             var middle = low + ((high - low) / 2);
-            if (AtLeast(plants, middle * trialsPerCell, chance) >= confidence)
+            if (atLeast(plants, middle) >= confidence)
                 high = middle;
             else
                 low = middle;
@@ -132,13 +149,14 @@ public sealed record SowingQuantity(
         return high;
     }
 
-    private static int Promised(int trials, double chance, double confidence)
+    /// <summary>The most plants that still hold, by halving.</summary>
+    private static int Promised(int most, Func<int, bool> holds)
     {
-        var (low, high) = (0, trials + 1);
+        var (low, high) = (0, most + 1);
         while (high - low > 1)
         {
             var middle = low + ((high - low) / 2);
-            if (AtLeast(middle, trials, chance) >= confidence)
+            if (holds(middle))
                 low = middle;
             else
                 high = middle;
@@ -147,7 +165,7 @@ public sealed record SowingQuantity(
         return low;
     }
 
-    private static List<Failure> Check(SowingWish wish)
+    internal static List<Failure> Check(SowingWish wish)
     {
         var failures = new List<Failure>();
         Range("plantsWanted", wish.PlantsWanted, 1, MostPlants);

@@ -86,6 +86,7 @@ internal static class CalcEndpoints
                 (FirstDaysInput i) => Of(FirstDays.Of(i.Crop, i.AcceptedRisk, i.Years, i.GainC, i.PepperNightC, i.PepperSoilC))
             )
             .WithName("calcFirstDays");
+        calc.MapBenchSums();
         calc.MapPost("/units", (UnitsInput i) => Of(Units.Convert(i.Value, i.From, i.To))).WithName("calcUnits");
     }
 
@@ -99,6 +100,7 @@ internal static class CalcEndpoints
         );
     }
 
-    private static Microsoft.AspNetCore.Http.HttpResults.Ok<T> Of<T>(Outcome<T> outcome)
+    /// <summary>The result, or its failures at their fields.</summary>
+    internal static Microsoft.AspNetCore.Http.HttpResults.Ok<T> Of<T>(Outcome<T> outcome)
         where T : class => outcome.Succeeded ? TypedResults.Ok(outcome.Value) : throw new RefusedException(outcome.Failures);
 }

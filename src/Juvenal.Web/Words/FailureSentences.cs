@@ -15,6 +15,11 @@ internal static class FailureSentences
         {
             "out-of-range" when f.High >= 1e12 => Invariant($"Not below {f.Low:#,0.##}{Given(f)}."),
             "out-of-range" => Invariant($"From {f.Low:#,0.###} to {f.High:#,0.###}{Given(f)}."),
+            "above-range" => Invariant($"More than {f.Low:#,0.###}, at most {f.High:#,0.###}{Given(f)}."),
+            "parts-all-zero" => "Give at least one part of the mix.",
+            "not-in-recipe" => $"{f.Subject} is no part of this mix.",
+            "union-missing" => Invariant($"Say where the union is: it stays {f.Low:0.#} cm above the mix."),
+            "seed-leaves-missing" => "Say how high the seed leaves are: the rule goes by them.",
             "share-to-one" => $"More than 0, at most 1 (100 %){Given(f)}.",
             "share-below-one" => $"Between 0 and 1 (100 %), neither of them{Given(f)}.",
             "unknown-unit" => $"“{f.Subject}” is none of the units C, F, cm, in, L, usgal, g, oz, m2, ft2.",

@@ -180,6 +180,118 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/feed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["calcFeed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/mix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["calcMix"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/depth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["calcDepth"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/pots-per-bed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["calcPotsPerBed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/cost-per-plant": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["calcCostPerPlant"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/rungs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["calcRungs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/promise": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["calcPromise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/units": {
         parameters: {
             query?: never;
@@ -1854,6 +1966,23 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        /** @description Something that was paid for, in the nursery's money. */
+        CostItem: {
+            name: string;
+            /** Format: double */
+            cost: number;
+        };
+        CostPerPlantInput: {
+            /** Format: int32 */
+            plantsRaised: number;
+            items: components["schemas"]["CostItem"][];
+            /** Format: double */
+            minutes: number;
+            /** Format: double */
+            hourlyWage: number;
+            /** Format: double */
+            boughtPrice?: null | number;
+        };
         CountedAnswer: {
             /** Format: date */
             day: string;
@@ -1995,8 +2124,107 @@ export interface components {
             /** @description Resistances and other marks. */
             tags: string[];
         };
+        /** @description A day outdoors as it was. */
+        DayOut: {
+            /**
+             * Format: double
+             * @description 0–24.
+             */
+            hoursOut: number;
+            /**
+             * Format: double
+             * @description Of them in sun, 0–24.
+             */
+            hoursSun: number;
+            /**
+             * Format: double
+             * @description Of that night at screen height, °C.
+             */
+            lowC: number;
+            /**
+             * Format: double
+             * @description Of the day, °C.
+             */
+            highC: number;
+            /**
+             * @description They stayed out the night after.
+             * @default false
+             */
+            nightOut?: boolean;
+            /**
+             * Format: double
+             * @description What a cover kept off, °C, from 0.
+             * @default 0
+             */
+            coverC?: number;
+            /**
+             * @description There was no sun to be had.
+             * @default false
+             */
+            overcast?: boolean;
+            /** @description How they came through. */
+            outcome?: components["schemas"]["DayOutcome"];
+        };
+        /**
+         * @description How plants came through a day outdoors.
+         * @default fine
+         * @enum {unknown}
+         */
+        DayOutcome: "fine" | "limp" | "bleached";
         DemoInput: {
             role: components["schemas"]["Role"];
+        };
+        DepthAnswer: {
+            /** Format: double */
+            buryStemCm: number;
+            /** Format: double */
+            mixUnderBallCm: number;
+            /** Format: double */
+            stemLeftCm: number;
+            containerTooShallow: boolean;
+            /** @description What decided it, in sentences, the first thing first. */
+            why: string[];
+        };
+        /** @description A plant, its ball, and the container it goes into; all in cm. */
+        DepthWish: {
+            /** @description Tomato or pepper. */
+            crop: components["schemas"]["Crop"];
+            /**
+             * Format: double
+             * @description From the top of the ball, 0–300.
+             */
+            stemToLowestKeptLeavesCm: number;
+            /**
+             * Format: double
+             * @description Above 0 to 100.
+             */
+            ballHeightCm: number;
+            /**
+             * Format: double
+             * @description Above 0 to 200.
+             */
+            containerDepthCm: number;
+            /** @description Dwarfs are set hardly deeper. */
+            habit?: components["schemas"]["Habit"];
+            /**
+             * @description The union then stays above the mix.
+             * @default false
+             */
+            grafted?: boolean;
+            /**
+             * Format: double
+             * @description 0–300; asked where grafted.
+             */
+            unionAboveBallCm?: null | number;
+            /** @description House rule. */
+            tomatoDepth?: components["schemas"]["TomatoDepth"];
+            /** @description House rule. */
+            pepperDepth?: components["schemas"]["PepperDepth"];
+            /**
+             * Format: double
+             * @description 0–300; asked by the rule that goes by them.
+             */
+            seedLeavesAboveBallCm?: null | number;
         };
         /** @description Where readings and forecasts come from. */
         DeviceChoice: {
@@ -2324,6 +2552,46 @@ export interface components {
          * @enum {unknown}
          */
         Fate: "snip" | "separate";
+        /** @description Fertiliser for a nutrient solution. */
+        Feed: {
+            /**
+             * Format: double
+             * @description g in each litre.
+             */
+            gramsPerL: number;
+            /**
+             * Format: double
+             * @description For the whole volume, g.
+             */
+            grams: number;
+            /**
+             * Format: double
+             * @description The same strength in avoirdupois ounces for 100 US gallons.
+             */
+            ouncesPer100UsGallons: number;
+            /**
+             * Format: double
+             * @description P₂O₅ that comes with it, mg/L; null where the label's share was not given.
+             */
+            phosphatePpm: null | number;
+            /**
+             * Format: double
+             * @description K₂O that comes with it, mg/L; null where the label's share was not given.
+             */
+            potashPpm: null | number;
+        };
+        FeedInput: {
+            /** Format: double */
+            targetNitrogenPpm: number;
+            /** Format: double */
+            nitrogenPercent: number;
+            /** Format: double */
+            volumeL: number;
+            /** Format: double */
+            phosphatePercent?: null | number;
+            /** Format: double */
+            potashPercent?: null | number;
+        };
         /** @description A figure that the plans rest on. */
         FigureAnswer: {
             stage: string;
@@ -2333,6 +2601,19 @@ export interface components {
             unit: string;
             mark: components["schemas"]["Mark"];
             source: string;
+        };
+        /** @description Containers of one kind to be filled. */
+        Filled: {
+            /**
+             * Format: int32
+             * @description 0–1,000,000.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description Of each, above 0 to 1,000 L.
+             */
+            volumeL: number;
         };
         /** @description The first day of a year on which plants would have gone out. */
         FirstDay: {
@@ -2687,6 +2968,7 @@ export interface components {
         };
         /**
          * @description How the plant grows; the trade's "determinate" is Habit.Bush, "indeterminate" is Habit.Tall.
+         * @default tall
          * @enum {unknown}
          */
         Habit: "dwarf" | "bush" | "half-bush" | "tall";
@@ -3075,6 +3357,36 @@ export interface components {
             /** @description The one who asks. */
             you: boolean;
         };
+        MixInput: {
+            containers: components["schemas"]["Filled"][];
+            parts: {
+                [key: string]: number;
+            };
+            /**
+             * Format: double
+             * @default 15
+             */
+            settlingPercent?: number;
+            bagL?: null | {
+                [key: string]: number;
+            };
+        };
+        /** @description Mix for a number of containers, by a recipe. */
+        MixOrder: {
+            /**
+             * Format: double
+             * @description Loose, L.
+             */
+            totalL: number;
+            /** @description Of each part of the recipe, L. */
+            componentsL: {
+                [key: string]: number;
+            };
+            /** @description To open, of each part whose bag is known, rounded up; null where none is. */
+            bags: null | {
+                [key: string]: number;
+            };
+        };
         /** @description Labels were mixed up or lost: each of these plants may be of any of the batches. */
         MixedInput: {
             /**
@@ -3249,6 +3561,12 @@ export interface components {
             members: components["schemas"]["MemberAnswer"][];
             invitations: components["schemas"]["Invitation"][];
         };
+        /**
+         * @description How deep peppers are set. [common practice, no source]
+         * @default old-level
+         * @enum {unknown}
+         */
+        PepperDepth: "old-level" | "finger" | "seed-leaves";
         /** @enum {unknown} */
         PepperTiming: "after-tomatoes" | "after-average-frost" | "by-soil-and-nights";
         /** @description To fetch from the store. */
@@ -3384,12 +3702,60 @@ export interface components {
             /** @description What moved since the grower was last told; as long as any wait, nothing is said. */
             moved: components["schemas"]["ShiftAnswer"][];
         };
+        /** @description What raising plants costs, in the nursery's money. */
+        PlantCost: {
+            /**
+             * Format: double
+             * @description Things and work.
+             */
+            total: number;
+            /**
+             * Format: double
+             * @description Of each plant that was raised.
+             */
+            perPlant: number;
+            /**
+             * Format: double
+             * @description Against buying; below 0 where buying is cheaper, null where its price is not known.
+             */
+            savingPerPlant: null | number;
+        };
+        /** @description How many plants a bed takes. */
+        PlantsInBed: {
+            /**
+             * Format: int32
+             * @description Along the bed.
+             */
+            rows: number;
+            /**
+             * Format: int32
+             * @description Plants in each.
+             */
+            perRow: number;
+            /**
+             * Format: int32
+             * @description Rows × plants.
+             */
+            plants: number;
+        };
         PotDaysInput: {
             crop: components["schemas"]["Crop"];
             /** Format: double */
             volumeL: number;
             /** Format: double */
             meanTemperatureC: number;
+        };
+        PotsPerBedInput: {
+            /** Format: double */
+            lengthCm: number;
+            /** Format: double */
+            widthCm: number;
+            /** Format: double */
+            spacingCm: number;
+            /** Format: double */
+            rowSpacingCm: number;
+            /** Format: double */
+            edgeCm: number;
         };
         /**
          * @description How pressing a task is.
@@ -3401,6 +3767,59 @@ export interface components {
          * @enum {unknown}
          */
         PrickOutStage: "first-true-leaves" | "seed-leaves" | "second-true-leaves";
+        PromiseAnswer: {
+            /**
+             * Format: double
+             * @description Of the lot on average, 0–1.
+             */
+            germination: number;
+            /** Format: int32 */
+            cells: number;
+            /** Format: int32 */
+            seeds: number;
+            /** Format: int32 */
+            trays: null | number;
+            /** Format: double */
+            expectedPlants: number;
+            /** Format: double */
+            probabilityOfEnough: number;
+            enough: boolean;
+            /** Format: int32 */
+            plantsPromised: number;
+            /** Format: int32 */
+            seedsLeft: null | number;
+        };
+        PromiseInput: {
+            crop: components["schemas"]["Crop"];
+            /** Format: int32 */
+            plantsWanted: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            ageYears?: number;
+            tested?: null | components["schemas"]["Trial"];
+            /**
+             * Format: double
+             * @default 1
+             */
+            survival?: number;
+            /**
+             * Format: double
+             * @default 0.9
+             */
+            confidence?: number;
+            /**
+             * Format: int32
+             * @default 1
+             */
+            seedsPerCell?: number;
+            /** Format: int32 */
+            cellsPerTray?: null | number;
+            twins?: components["schemas"]["Twins"];
+            /** Format: int32 */
+            seedsAvailable?: null | number;
+        };
         ProspectAnswer: {
             /**
              * Format: int32
@@ -3607,6 +4026,30 @@ export interface components {
             /** Format: int32 */
             version: number;
             rules: components["schemas"]["HouseRules"];
+        };
+        /** @description What plants have behind them. */
+        RungsDone: {
+            /** @description Done after each day. */
+            rungs: number[];
+            /**
+             * Format: int32
+             * @description After all of them.
+             */
+            done: number;
+            /**
+             * Format: double
+             * @description Sun that dull days left out, and later ones have not made up, h.
+             */
+            sunOwedHours: number;
+        };
+        RungsInput: {
+            crop: components["schemas"]["Crop"];
+            days: components["schemas"]["DayOut"][];
+            /**
+             * Format: int32
+             * @default 10
+             */
+            length?: number;
         };
         /**
          * @description The half of a season that a freeze belongs to.
@@ -4198,6 +4641,8 @@ export interface components {
             formula: string;
             /** @description Where that comes from. */
             source: string;
+            /** @description What can hurt; null where nothing does. */
+            caution?: null | string;
         };
         /**
          * @description What lies on a bed: it decides how warm the soil under it is.
@@ -4357,6 +4802,12 @@ export interface components {
              */
             really: string;
         };
+        /**
+         * @description How deep tomatoes are set. [common practice, no source]
+         * @default lowest-kept-leaves
+         * @enum {unknown}
+         */
+        TomatoDepth: "lowest-kept-leaves" | "half-stem";
         /** @description A tray as it lies. */
         TrayAnswer: {
             /** Format: uuid */
@@ -4451,6 +4902,19 @@ export interface components {
              * @description Sown, from its beginning.
              */
             cells: number;
+        };
+        /** @description Seeds that were tried. */
+        Trial: {
+            /**
+             * Format: int32
+             * @description 0–10,000,000.
+             */
+            sown: number;
+            /**
+             * Format: int32
+             * @description Of them came up.
+             */
+            up: number;
         };
         /** @description A batch whose work cannot be shown: it is said, and the others are shown. */
         TroubledAnswer: {
@@ -4881,6 +5345,174 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FirstDaysOfYears"];
+                };
+            };
+        };
+    };
+    calcFeed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FeedInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Feed"];
+                };
+            };
+        };
+    };
+    calcMix: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MixInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixOrder"];
+                };
+            };
+        };
+    };
+    calcDepth: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DepthWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DepthAnswer"];
+                };
+            };
+        };
+    };
+    calcPotsPerBed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PotsPerBedInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantsInBed"];
+                };
+            };
+        };
+    };
+    calcCostPerPlant: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CostPerPlantInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantCost"];
+                };
+            };
+        };
+    };
+    calcRungs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RungsInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RungsDone"];
+                };
+            };
+        };
+    };
+    calcPromise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PromiseInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PromiseAnswer"];
                 };
             };
         };

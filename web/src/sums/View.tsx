@@ -77,7 +77,9 @@ function One({ sum, units }: { sum: Sum; units: UnitSystem }) {
   const text = texts.data?.find((t) => t.name === sum.name);
   const problem = answer.error instanceof Problem ? answer.error : null;
   const lines = !wrong && !answer.error && answer.data ? sum.show(answer.data, units) : [];
-  const cautions = Array.isArray(answer.data?.cautions) ? (answer.data.cautions as string[]) : [];
+  const sentences = (list: unknown) => (Array.isArray(list) ? (list as string[]) : []);
+  const why = wrong || answer.error ? [] : sentences(answer.data?.why);
+  const cautions = [...sentences(answer.data?.cautions), ...(text?.caution ? [text.caution] : [])];
   return (
     <Box component="section" sx={{ maxWidth: 760 }}>
       <Typography variant="h1" sx={{ mb: 1.5 }}>
@@ -144,6 +146,11 @@ function One({ sum, units }: { sum: Sum; units: UnitSystem }) {
           ),
         )}
       </Box>
+      {why.map((w) => (
+        <Typography key={w} sx={{ mb: 0.5 }}>
+          {w}
+        </Typography>
+      ))}
       {cautions.length > 0 && (
         <Alert severity="error" icon={false} sx={{ mb: 2, fontSize: '1rem' }}>
           <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
