@@ -9,7 +9,7 @@ import { useNursery, useUnits } from '../data/nursery';
 import { condensed } from '../app/theme';
 import { Choose, NumberField } from '../ui/Field';
 import { number, type UnitSystem } from '../ui/units';
-import { initialOf, read, sums, unitOf, type Sum } from './model';
+import { asked, initialOf, read, sums, unitOf, type Sum } from './model';
 
 /** Bench arithmetic on its own: the same functions as the plan's. */
 export function SumsView() {
@@ -123,7 +123,7 @@ function One({ sum, units }: { sum: Sum; units: UnitSystem }) {
         )}
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(3, 1fr)' }, gap: 2, mb: 2.5 }}>
-        {sum.fields.map((f) =>
+        {asked(sum, form).map((f) =>
           f.kind === 'choice' ? (
             <Choose
               key={f.name}

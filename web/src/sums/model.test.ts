@@ -37,6 +37,30 @@ describe('the sums of the bench', () => {
     });
   });
 
+  it('what does not matter for the choice is neither asked nor sent', () => {
+    const depth = sum('depth');
+    const { body } = read(depth, begun(depth, 'metric'), 'metric', number);
+    expect(body).toMatchObject({ crop: 'tomato', grafted: false, tomatoDepth: 'lowest-kept-leaves' });
+    expect(Object.keys(body)).not.toContain('unionAboveBallCm');
+    expect(read(depth, { ...begun(depth, 'metric'), grafted: 'yes' }, 'metric', number).body).toMatchObject({
+      grafted: true,
+      unionAboveBallCm: 6,
+    });
+  });
+
+  it('lists of the calculator are made of flat fields', () => {
+    const mix = sum('mix');
+    expect(read(mix, begun(mix, 'metric'), 'metric', number).body).toEqual({
+      containers: [{ count: 128, volumeL: 0.4 }],
+      settlingPercent: 15,
+      parts: { seedMix: 1, pottingMix: 1 },
+      bagL: { seedMix: 40, pottingMix: 40 },
+    });
+    const cost = sum('cost-per-plant');
+    expect(read(cost, begun(cost, 'metric'), 'metric', number).body.items).toContainEqual({ name: 'Mix', cost: 18 });
+    expect(cost.show({ perPlant: 3.5, total: 350, savingPerPlant: -0.5 }, 'metric').some((l) => l.danger)).toBe(true);
+  });
+
   it('an answer is said with its units; bleach in millilitres where it is little', () => {
     expect(
       sum('disinfectant')

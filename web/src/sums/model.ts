@@ -10,6 +10,8 @@ export interface SumField {
   optional?: boolean;
   options?: { value: string; label: string }[];
   help?: string;
+  /** Asked only then. */
+  when?: (form: Record<string, string>) => boolean;
 }
 
 export interface Line {
@@ -237,6 +239,7 @@ export const sums: Sum[] = [
         name: 'habit',
         label: 'Habit',
         kind: 'choice',
+        when: (f) => f.crop === 'tomato',
         initial: 'tall',
         options: [
           { value: 'tall', label: 'tall' },
@@ -258,11 +261,12 @@ export const sums: Sum[] = [
           { value: 'yes', label: 'yes' },
         ],
       },
-      { name: 'unionAboveBallCm', label: 'Union above the ball', kind: 'cm', initial: '', optional: true },
+      { name: 'unionAboveBallCm', label: 'Union above ball', kind: 'cm', initial: '6', when: (f) => f.grafted === 'yes' },
       {
         name: 'tomatoDepth',
-        label: 'Tomatoes',
+        label: 'Set in',
         kind: 'choice',
+        when: (f) => f.crop === 'tomato',
         initial: 'lowest-kept-leaves',
         options: [
           { value: 'lowest-kept-leaves', label: 'to the leaves kept' },
@@ -271,8 +275,9 @@ export const sums: Sum[] = [
       },
       {
         name: 'pepperDepth',
-        label: 'Peppers',
+        label: 'Set in',
         kind: 'choice',
+        when: (f) => f.crop === 'pepper',
         initial: 'old-level',
         options: [
           { value: 'old-level', label: 'as they stood' },
@@ -280,7 +285,13 @@ export const sums: Sum[] = [
           { value: 'seed-leaves', label: 'to the seed leaves' },
         ],
       },
-      { name: 'seedLeavesAboveBallCm', label: 'Seed leaves above the ball', kind: 'cm', initial: '', optional: true },
+      {
+        name: 'seedLeavesAboveBallCm',
+        label: 'Seed leaves above ball',
+        kind: 'cm',
+        initial: '3',
+        when: (f) => f.crop === 'pepper' && f.pepperDepth !== 'old-level',
+      },
     ],
     body: ({ grafted, ...rest }) => ({ ...rest, grafted: grafted === 'yes' }),
     show: (a, units) => [
@@ -384,6 +395,9 @@ export function initialOf(field: SumField, units: UnitSystem): string {
   return field.initial;
 }
 
+/** The fields that matter for what is chosen. */
+export const asked = (sum: Sum, form: Record<string, string>): SumField[] => sum.fields.filter((f) => f.when?.(form) ?? true);
+
 /** The typed form as the calculator takes it, or what is wrong at which field. */
 export function read(
   sum: Sum,
@@ -393,7 +407,7 @@ export function read(
 ): { body: Record<string, unknown>; errors: Record<string, string> } {
   const body: Record<string, unknown> = {};
   const errors: Record<string, string> = {};
-  for (const field of sum.fields) {
+  for (const field of asked(sum, form)) {
     const text = form[field.name] ?? '';
     if (field.kind === 'choice') body[field.name] = text;
     else if (text.trim() === '' && field.optional) continue;
