@@ -3,6 +3,7 @@ using System.Globalization;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Decision;
 using Juvenal.Core.Growth;
+using Juvenal.Core.Hardening;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Places;
 using Juvenal.Core.Rules;
@@ -121,6 +122,7 @@ internal static class Truth
 
         Console.WriteLine($"\nAll: {Share(inside, all)} inside the window (wanted 80 ± 5 %).\n");
         Unheated();
+        Hardening();
         Warmer();
         Speed();
 
@@ -145,7 +147,9 @@ internal static class Truth
                 .Range(-30, 31)
                 .Select(i => up.AddDays(i))
                 .ToDictionary(d => d, d => new WeatherDay(d, known.Nights.At(d.DayOfYear, 0), known.Days.At(d.DayOfYear, 0)));
-            var glass = SeasonWeather.From(known, latitude, 2026, until).Of(UnderTheSky.Glasshouse, UnderTheSky.Glasshouse, 0, 0);
+            var glass = SeasonWeather
+                .From(known, latitude, 2026, until)
+                .Of(UnderTheSky.Glasshouse, UnderTheSky.Glasshouse, 0, 0, PlaceLight.Of(PlaceKind.House, null, null));
             PlaceClimate house = new("House", Temperature.FromCelsius(10), Temperature.FromCelsius(10), Follows: glass);
             PlaceClimate mat = new("Mat", Temperature.FromCelsius(22), Temperature.FromCelsius(22), Temperature.FromCelsius(26));
             var path = new GrowingPath(new("Tray", 0.05, 72), mat, house, [new(new("9 cm pot", 0.4), house)], house, "Bed", Surface.Bare);
@@ -167,6 +171,7 @@ internal static class Truth
             );
             var leaves = Planner.Plan(request).Value.Step(StepKind.Move).Date;
             var leaf = LeafModel.For(SpeciesGroup.Tomato);
+            var light = PlaceLight.Of(PlaceKind.House, null, null)!;
             var random = new Random(7);
             var inside = 0;
             var years = lived.Years.Take(Lived).ToList();
@@ -184,7 +189,7 @@ internal static class Truth
                     var (low, high) = (year.MinimumC[day - 1], year.MaximumC[day - 1]);
                     var sun = Sun.OnGround(low, high, Sun.AtTop(latitude, day));
                     var mean = (UnderTheSky.Glasshouse.Low(low) + UnderTheSky.Glasshouse.High(low, high, sun)) / 2;
-                    need -= leaf.DegreeDays(mean + Math.Clamp(off, -2, 2));
+                    need -= leaf.LeafDegreeDays(mean + Math.Clamp(off, -2, 2)) * LeafModel.LightFactor(light.Mol(sun));
                     day++;
                 }
 
@@ -203,6 +208,34 @@ internal static class Truth
         Console.WriteLine("\nWanted: 75–90 %.\n");
         static double Normal(Random random) =>
             Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
+    }
+
+    /// <summary>How long ten rungs take from 1 May on, in the springs of a record.</summary>
+    private static void Hardening()
+    {
+        Console.WriteLine("| place | ten rungs from 1 May: tomato | pepper | pepper, in by night |");
+        Console.WriteLine("|---|---|---|---|");
+        foreach (var (name, climate, latitude) in Sites)
+        {
+            var record = WeatherRecord.From([.. new WeatherGenerator(2026, climate).Days(new(1990, 1, 1), new(2020, 12, 31))]);
+            var weather = SeasonWeather.From(
+                SiteClimate.From(record, 0, latitude)!,
+                latitude,
+                2026,
+                new Dictionary<DateOnly, WeatherDay>()
+            );
+            Console.WriteLine($"| {name} | {Days(Crop.Tomato, true)} | {Days(Crop.Pepper, true)} | {Days(Crop.Pepper, false)} |");
+
+            string Days(Crop crop, bool nights)
+            {
+                var ladder = weather.Ladder(UnderTheSky.Stand, crop, Ladder.Usual, nights)!;
+                var from = new DateOnly(2026, 5, 1).DayNumber;
+                var all = Enumerable.Range(0, ladder.Springs).Select(y => ladder.Of(y, from)).Order().ToList();
+                return $"{all[all.Count / 10]} – **{all[all.Count / 2]}** – {all[all.Count * 9 / 10]} d";
+            }
+        }
+
+        Console.WriteLine();
     }
 
     /// <summary>A site, a surface or a risk that is turned in small steps: how often a warmer or bolder one plants later.</summary>

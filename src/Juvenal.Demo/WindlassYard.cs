@@ -1,4 +1,5 @@
 using Juvenal.Core.Cultivars;
+using Juvenal.Core.Places;
 using Juvenal.Core.Seeds;
 using Juvenal.Core.Site;
 using Juvenal.Devices;
@@ -31,7 +32,11 @@ public static class WindlassYard
     private static readonly PlaceRow[] Places =
     [
         Place(1, "Heat mat", PlaceKind.Mat, 10, 21, 18, 26),
-        Place(2, "Lamp rack", PlaceKind.Lamps, 20, 22, 18),
+        Place(2, "Lamp rack", PlaceKind.Lamps, 20, 22, 18) with
+        {
+            LampUmol = 230,
+            LampHours = 16,
+        },
         Place(3, "Warm bench", PlaceKind.House, 30, 21, 16),
         Place(4, "Glasshouse", PlaceKind.House, 40, 18, 11),
         Place(5, "Hardening stand", PlaceKind.Stand, 50) with

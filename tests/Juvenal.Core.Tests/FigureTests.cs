@@ -17,6 +17,8 @@ public class FigureTests
     [
         "Disinfectant.MostLitres",
         "LampLight.MostPpfd",
+        "Feed.LeastPercent",
+        "MixOrder.SmallestBagL",
         "Feed.MostPpm",
         "Feed.MostLitres",
         "Feed.PpmOfOnePercent",

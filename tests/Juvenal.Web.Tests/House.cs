@@ -2,6 +2,7 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
+using Juvenal.Core.Places;
 using Juvenal.Core.Season;
 using Juvenal.Core.Site;
 using Juvenal.Store;

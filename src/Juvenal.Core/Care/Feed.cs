@@ -19,6 +19,9 @@ public sealed record Feed(double GramsPerL, double Grams, double OuncesPer100UsG
     /// <summary>The most that plants growing on are fed, mg/L. [extension]</summary>
     public const double StrongestPpm = 200;
 
+    /// <summary>Less than this no fertiliser has, %.</summary>
+    public const double LeastPercent = 0.01;
+
     public const double MostPpm = 2000;
     public const double MostLitres = 1_000_000;
 
@@ -29,7 +32,7 @@ public sealed record Feed(double GramsPerL, double Grams, double OuncesPer100UsG
 
     /// <summary>g/L = ppm N / (%N · 10). Standard greenhouse formula: 20 % N at 1 g/L is 200 ppm.</summary>
     /// <param name="targetNitrogenPpm">Above 0 to 2,000 mg/L.</param>
-    /// <param name="nitrogenPercent">N on the label, above 0 to 100 %.</param>
+    /// <param name="nitrogenPercent">N on the label, 0.01–100 %.</param>
     /// <param name="volumeL">Above 0 to 1,000,000 L.</param>
     /// <param name="phosphatePercent">P₂O₅ on the label, 0–100 %, or null.</param>
     /// <param name="potashPercent">K₂O on the label, 0–100 %, or null.</param>
@@ -44,7 +47,7 @@ public sealed record Feed(double GramsPerL, double Grams, double OuncesPer100UsG
     {
         var ranges = new Ranges()
             .Above("targetNitrogenPpm", targetNitrogenPpm, 0, MostPpm)
-            .Above("nitrogenPercent", nitrogenPercent, 0, 100)
+            .Within("nitrogenPercent", nitrogenPercent, LeastPercent, 100)
             .Above("volumeL", volumeL, 0, MostLitres)
             .Within("phosphatePercent", phosphatePercent, 0, 100)
             .Within("potashPercent", potashPercent, 0, 100);

@@ -14,6 +14,9 @@ public sealed record LampLight(double Dli, double Hours, bool TooLong)
     public const double LongestHours = 18;
     private const double SecondsPerHour = 3600;
 
+    /// <summary>Light of a day, mol/m²·d.</summary>
+    public static double DliOf(double ppfd, double hours) => ppfd * hours * SecondsPerHour / 1e6;
+
     /// <summary>DLI = PPFD · hours · 3600 / 10⁶, exact by definition of the mole of photons.</summary>
     /// <param name="ppfd">At the leaves, above 0 to 3,000 µmol/m²·s.</param>
     /// <param name="hours">Above 0 to 24 h; or null, with a target.</param>
@@ -35,6 +38,6 @@ public sealed record LampLight(double Dli, double Hours, bool TooLong)
         var on = hours ?? targetDli!.Value * 1e6 / (ppfd * SecondsPerHour);
         return on > 24
             ? new Failure("longer-than-a-day", "targetDli", on, null, ppfd * 24 * SecondsPerHour / 1e6)
-            : new LampLight(ppfd * on * SecondsPerHour / 1e6, on, on > LongestHours);
+            : new LampLight(DliOf(ppfd, on), on, on > LongestHours);
     }
 }

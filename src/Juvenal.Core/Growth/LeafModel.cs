@@ -2,7 +2,10 @@ using Juvenal.Core.Cultivars;
 
 namespace Juvenal.Core.Growth;
 
-/// <summary>True leaves in thermal time: leaves = Σ max(0, min(T, 28) − Tb) / φ after emergence.</summary>
+/// <summary>
+/// True leaves in thermal time: leaves = Σ r(T) · f(light) / φ after emergence, r rising from Tb to 26 °C, flat to 30, and falling to
+/// nothing at 38.
+/// </summary>
 /// <param name="BaseCelsius">Tb, °C: no leaf grows at or below it. [model]</param>
 /// <param name="DegreeDaysPerLeaf">φ, °C·d for one true leaf. [model]</param>
 /// <param name="HeightPerLeafCm">cm of height a leaf brings at 14 mol/m²·d of light. [model]</param>
@@ -13,8 +16,29 @@ namespace Juvenal.Core.Growth;
 /// </remarks>
 public sealed record LeafModel(double BaseCelsius, double DegreeDaysPerLeaf, double HeightPerLeafCm, double PotDegreeDays)
 {
-    /// <summary>Warmer than this brings no more leaves, °C. [model]</summary>
+    /// <summary>Warmer than this fills a pot no sooner, °C. [model]</summary>
     public const double CeilingCelsius = 28;
+
+    /// <summary>Warmer than this brings no more leaves, °C. [model]</summary>
+    public const double FlatFromCelsius = 26;
+
+    /// <summary>Warmer than this brings fewer, °C. [model]</summary>
+    public const double FlatToCelsius = 30;
+
+    /// <summary>In such heat nothing grows, °C. [model]</summary>
+    public const double StalledCelsius = 38;
+
+    /// <summary>Light that the model is calibrated to, mol/m²·d. [model]</summary>
+    public const double FullLightMol = 14;
+
+    /// <summary>How quickly more light stops bringing more leaves, mol/m²·d. [model]</summary>
+    public const double LightScaleMol = 4;
+
+    /// <summary>More light than full light brings so much at the most. [model]</summary>
+    public const double MostLight = 1.03;
+
+    /// <summary>Taken where nothing is known of a place's light, mol/m²·d. [model]</summary>
+    public const double UnknownLightMol = 12;
 
     /// <summary>True leaves at which hardening off can begin. [published: university extension, from memory]</summary>
     public const double ReadyToHarden = 6;
@@ -57,6 +81,20 @@ public sealed record LeafModel(double BaseCelsius, double DegreeDaysPerLeaf, dou
     /// <summary>Thermal time gathered in a day at a mean temperature, °C·d, never below 0.</summary>
     public double DegreeDays(double meanCelsius) => Math.Max(0, Math.Min(meanCelsius, CeilingCelsius) - BaseCelsius);
 
-    /// <summary>True leaves per day at a mean temperature over 24 h (°C).</summary>
-    public double LeavesPerDay(double meanCelsius) => DegreeDays(meanCelsius) / DegreeDaysPerLeaf;
+    /// <summary>Thermal time of leaves in a day at a mean temperature, in full light, °C·d, never below 0.</summary>
+    public double LeafDegreeDays(double meanCelsius)
+    {
+        var most = FlatFromCelsius - BaseCelsius;
+        return meanCelsius <= FlatToCelsius
+            ? Math.Max(0, Math.Min(meanCelsius - BaseCelsius, most))
+            : Math.Max(0, most * (StalledCelsius - meanCelsius) / (StalledCelsius - FlatToCelsius));
+    }
+
+    /// <summary>Of the leaves that full light brings: (1 − e^(−DLI/4)) / (1 − e^(−14/4)), at most 1.03. [model]</summary>
+    /// <param name="dli">Light of the day, mol/m²·d, from 0.</param>
+    public static double LightFactor(double dli) =>
+        Math.Min(MostLight, (1 - Math.Exp(-dli / LightScaleMol)) / (1 - Math.Exp(-FullLightMol / LightScaleMol)));
+
+    /// <summary>True leaves per day at a mean temperature over 24 h (°C), in full light.</summary>
+    public double LeavesPerDay(double meanCelsius) => LeafDegreeDays(meanCelsius) / DegreeDaysPerLeaf;
 }

@@ -1,5 +1,6 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Measures;
+using Juvenal.Core.Places;
 
 namespace Juvenal.Core.Growth;
 
@@ -21,6 +22,19 @@ public static class PotHold
     public const double LeastLitres = 0.005;
 
     public const double MostLitres = 5;
+
+    /// <summary>Cells smaller than this are fed daily, L: plugs stand in them for weeks. [common practice, no source]</summary>
+    public const double FedCellLitres = 0.1;
+
+    /// <summary>A cell that is fed daily is overdue at this many times the comfortable days. [model]</summary>
+    public const double FedCellFactor = 2.6;
+
+    /// <summary>From which multiple of its comfortable time on a container is overdue.</summary>
+    public static double OverdueAt(Container container)
+    {
+        ArgumentNullException.ThrowIfNull(container);
+        return container.Cells is not null && container.Litres < FedCellLitres ? FedCellFactor : OverdueFactor;
+    }
 
     public sealed record Held(double ComfortableDays, double OverdueDays);
 

@@ -16,6 +16,7 @@ public sealed record MixOrder(double TotalL, IReadOnlyDictionary<string, double>
     private const int MostContainers = 1_000_000;
     private const int MostKinds = 100;
     private const double MostParts = 1000;
+    private const double SmallestBagL = 0.1;
 
     /// <summary>A full bag that comes out a rounding over itself is one bag.</summary>
     private const double Whisker = 1e-9;
@@ -24,7 +25,7 @@ public sealed record MixOrder(double TotalL, IReadOnlyDictionary<string, double>
     /// <param name="containers">1–100 kinds.</param>
     /// <param name="parts">By volume: each 0–1,000, not all 0, up to 100 of them.</param>
     /// <param name="settlingPercent">0–100 %.</param>
-    /// <param name="bagL">What a bag of a part holds, above 0 to 10,000 L; null where nobody asks.</param>
+    /// <param name="bagL">What a bag of a part holds, 0.1–10,000 L; null where nobody asks.</param>
     public static Outcome<MixOrder> For(
         IReadOnlyList<Filled> containers,
         IReadOnlyDictionary<string, double> parts,
@@ -52,7 +53,7 @@ public sealed record MixOrder(double TotalL, IReadOnlyDictionary<string, double>
         {
             if (!parts.ContainsKey(name))
                 ranges.Add(new("not-in-recipe", $"bagL.{name}", Subject: name));
-            ranges.Above($"bagL.{name}", litres, 0, 10_000);
+            ranges.Within($"bagL.{name}", litres, SmallestBagL, 10_000);
         }
 
         if (!ranges.Hold)

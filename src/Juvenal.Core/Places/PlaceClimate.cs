@@ -1,3 +1,4 @@
+using Juvenal.Core.Growth;
 using Juvenal.Core.Measures;
 
 namespace Juvenal.Core.Places;
@@ -8,6 +9,7 @@ namespace Juvenal.Core.Places;
 /// <param name="Night">Air by night.</param>
 /// <param name="Soil">At sowing depth, where a mat or cable warms it; null: as the air over 24 h.</param>
 /// <param name="Follows">Its warmth day by day, where it follows the weather; null: it is kept as above.</param>
+/// <param name="LightMol">Light of the day where that is alike each day, mol/m²·d.</param>
 /// <param name="DeviationCelsius">How far its mean strays from what was set, standard deviation, °C, from 0.</param>
 public sealed record PlaceClimate(
     string Name,
@@ -15,7 +17,8 @@ public sealed record PlaceClimate(
     Temperature Night,
     Temperature? Soil = null,
     double DeviationCelsius = PlaceClimate.UsualDeviation,
-    PlaceWarmth? Follows = null
+    PlaceWarmth? Follows = null,
+    double LightMol = LeafModel.UnknownLightMol
 )
 {
     /// <summary>Taken where nothing was measured. [model]</summary>
@@ -35,6 +38,18 @@ public sealed record PlaceClimate(
     /// <param name="from">Day number.</param>
     /// <param name="to">Day number, not before.</param>
     public double MeanBetween(double from, double to) => Follows?.Mean(null, from, to) ?? MeanCelsius;
+
+    /// <summary>Thermal time of a day where each is alike, °C·d.</summary>
+    /// <param name="leaf">Of the crop.</param>
+    /// <param name="of">What for.</param>
+    /// <param name="strays">How much warmer it is than it should be, °C.</param>
+    public double PerDay(LeafModel leaf, Gathers of, double strays = 0)
+    {
+        ArgumentNullException.ThrowIfNull(leaf);
+        return of == Gathers.Roots
+            ? leaf.DegreeDays(MeanCelsius + strays)
+            : leaf.LeafDegreeDays(MeanCelsius + strays) * LeafModel.LightFactor(LightMol);
+    }
 
     /// <summary>At sowing depth, °C.</summary>
     public double SoilCelsius => Soil?.Celsius ?? MeanCelsius;

@@ -3,22 +3,39 @@ using Juvenal.Core.Growth;
 
 namespace Juvenal.Core.Places;
 
+/// <summary>What thermal time is gathered for.</summary>
+public enum Gathers
+{
+    /// <summary>Leaves, which light makes too.</summary>
+    Leaves,
+
+    /// <summary>Roots, until they fill what they stand in.</summary>
+    Roots,
+}
+
 /// <summary>
-/// Daily means of a place whose warmth changes with the weather, for each spring of a record and for the mean year, as though each
+/// Daily means and light of a place whose warmth changes with the weather, for each spring of a record and for the mean year, as though each
 /// were this
 /// season's.
 /// </summary>
 /// <param name="first">Day of the first value.</param>
 /// <param name="means">°C: one series for each spring, the mean year's last; equally long.</param>
-public sealed class PlaceWarmth(DateOnly first, IReadOnlyList<double[]> means)
+/// <param name="light">Of the same days: <see cref="LeafModel.LightFactor"/>; null: as where nothing is known of it.</param>
+/// <param name="steady">Its warmth is kept: the light alone follows the weather.</param>
+public sealed class PlaceWarmth(DateOnly first, IReadOnlyList<double[]> means, IReadOnlyList<double[]>? light = null, bool steady = false)
 {
+    private static readonly double Unknown = LeafModel.LightFactor(LeafModel.UnknownLightMol);
+
     /// <summary>Offsets that sums are kept for; between them they are drawn straight. °C.</summary>
     private static readonly double[] Offsets = [-2, 0, 2];
 
-    // By leaf model: sums up to each day, by series and offset.
-    private readonly ConcurrentDictionary<LeafModel, double[][][]> _sums = new();
+    // By leaf model and what is gathered: sums up to each day, by series and offset.
+    private readonly ConcurrentDictionary<(LeafModel, Gathers), double[][][]> _sums = new();
 
     public DateOnly First => first;
+
+    /// <summary>Its warmth is kept, its light is the sky's.</summary>
+    public bool Steady => steady;
 
     /// <summary>Springs, without the mean year.</summary>
     public int Springs => means.Count - 1;
@@ -39,15 +56,16 @@ public sealed class PlaceWarmth(DateOnly first, IReadOnlyList<double[]> means)
 
     /// <summary>Thermal time gathered between two days, °C·d.</summary>
     /// <param name="leaf">Of the crop.</param>
+    /// <param name="of">What for.</param>
     /// <param name="spring">Null: the mean year.</param>
     /// <param name="from">Day number with a fraction.</param>
     /// <param name="to">Day number with a fraction.</param>
     /// <param name="offset">How much warmer the place is than it should be, °C; beyond ±2 it counts as that.</param>
-    public double Between(LeafModel leaf, int? spring, double from, double to, double offset)
+    public double Between(LeafModel leaf, Gathers of, int? spring, double from, double to, double offset)
     {
         if (to <= from)
             return 0;
-        var (below, above, share) = Sums(leaf, spring, offset);
+        var (below, above, share) = Sums(leaf, of, spring, offset);
         return At(to) - At(from);
 
         double At(double day) => Sum(below, day) + (share * (Sum(above, day) - Sum(below, day)));
@@ -55,15 +73,16 @@ public sealed class PlaceWarmth(DateOnly first, IReadOnlyList<double[]> means)
 
     /// <summary>The day on which so much thermal time is gathered; the end of the series where it never is.</summary>
     /// <param name="leaf">Of the crop.</param>
+    /// <param name="of">What for.</param>
     /// <param name="spring">Null: the mean year.</param>
     /// <param name="from">Day number with a fraction.</param>
     /// <param name="need">°C·d.</param>
     /// <param name="offset">As above.</param>
-    public double Reached(LeafModel leaf, int? spring, double from, double need, double offset)
+    public double Reached(LeafModel leaf, Gathers of, int? spring, double from, double need, double offset)
     {
         if (need <= 0)
             return from;
-        var (below, above, share) = Sums(leaf, spring, offset);
+        var (below, above, share) = Sums(leaf, of, spring, offset);
         var target = At(from) + need;
         var (low, high) = (Index(from), below.Length - 1);
         if (Whole(high) < target)
@@ -96,27 +115,34 @@ public sealed class PlaceWarmth(DateOnly first, IReadOnlyList<double[]> means)
         return sums[i] + ((x - i) * (sums[i + 1] - sums[i]));
     }
 
-    private (double[] Below, double[] Above, double Share) Sums(LeafModel leaf, int? spring, double offset)
+    private (double[] Below, double[] Above, double Share) Sums(LeafModel leaf, Gathers gathers, int? spring, double offset)
     {
-        var of = _sums.GetOrAdd(leaf, Make)[Series(spring)];
+        var of = _sums.GetOrAdd((leaf, gathers), Make)[Series(spring)];
         var at = Math.Clamp(offset, Offsets[0], Offsets[^1]);
         var i = at < 0 ? 0 : 1;
         return (of[i], of[i + 1], (at - Offsets[i]) / (Offsets[i + 1] - Offsets[i]));
     }
 
-    private double[][][] Make(LeafModel leaf) =>
+    private double[][][] Make((LeafModel Leaf, Gathers Of) what) =>
         [
-            .. means.Select(series =>
-                (double[][])
-                    [
-                        .. Offsets.Select(offset =>
-                        {
-                            var sums = new double[series.Length + 1];
-                            for (var i = 0; i < series.Length; i++)
-                                sums[i + 1] = sums[i] + leaf.DegreeDays(series[i] + offset);
-                            return sums;
-                        }),
-                    ]
+            .. means.Select(
+                (series, y) =>
+                    (double[][])
+                        [
+                            .. Offsets.Select(offset =>
+                            {
+                                var sums = new double[series.Length + 1];
+                                for (var i = 0; i < series.Length; i++)
+                                    sums[i + 1] =
+                                        sums[i]
+                                        + (
+                                            what.Of == Gathers.Roots
+                                                ? what.Leaf.DegreeDays(series[i] + offset)
+                                                : what.Leaf.LeafDegreeDays(series[i] + offset) * (light?[y][i] ?? Unknown)
+                                        );
+                                return sums;
+                            }),
+                        ]
             ),
         ];
 }

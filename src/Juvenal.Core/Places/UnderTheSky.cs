@@ -1,3 +1,6 @@
+using Juvenal.Core.Cultivars;
+using Juvenal.Core.Growth;
+using Juvenal.Core.Hardening;
 using Juvenal.Core.Site;
 
 namespace Juvenal.Core.Places;
@@ -11,6 +14,12 @@ public sealed record UnderTheSky(double NightGainC, double SunGain, double VentC
 {
     /// <summary>A stand or a yard: as outdoors.</summary>
     public static UnderTheSky Stand { get; } = new(0, 0, 0);
+
+    /// <summary>A cold frame.</summary>
+    public static UnderTheSky Frame { get; } = new(1, 0.35, 25);
+
+    /// <summary>A bare tunnel.</summary>
+    public static UnderTheSky Tunnel { get; } = new(1, 0.45, 28);
 
     /// <summary>A glasshouse without heat.</summary>
     public static UnderTheSky Glasshouse { get; } = new(2, 0.45, 26);
@@ -113,12 +122,32 @@ public sealed class SeasonWeather
         double Wave(int ofYear) => Math.Cos(2 * Math.PI * (ofYear - coldest) / 365);
     }
 
+    /// <summary>How long the ladder takes in a place under the sky; null without the springs of a record.</summary>
+    /// <param name="sky">How the place follows the weather.</param>
+    /// <param name="crop">Tomato or pepper.</param>
+    /// <param name="length">Rungs, by the house rule.</param>
+    /// <param name="nights">They stay out by night.</param>
+    public LadderDays? Ladder(UnderTheSky sky, Crop crop, int length, bool nights)
+    {
+        ArgumentNullException.ThrowIfNull(sky);
+        return _days.Length == 1
+            ? null
+            : LadderDays.From(
+                First,
+                [.. _days.SkipLast(1).Select(series => Array.ConvertAll(series, d => (sky.Low(d.Low), sky.High(d.Low, d.High, d.Sun))))],
+                crop,
+                length,
+                nights
+            );
+    }
+
     /// <summary>The warmth of a place: by day in one, by night in another, or the same.</summary>
     /// <param name="day">How the place by day follows the weather; null: it is kept.</param>
     /// <param name="night">How the place by night does; null: it is kept.</param>
     /// <param name="keptDayC">By day where it is kept, °C.</param>
     /// <param name="keptNightC">By night where it is kept, °C.</param>
-    public PlaceWarmth Of(UnderTheSky? day, UnderTheSky? night, double keptDayC, double keptNightC) =>
+    /// <param name="light">Null: nothing is known of it.</param>
+    public PlaceWarmth Of(UnderTheSky? day, UnderTheSky? night, double keptDayC, double keptNightC, PlaceLight? light = null) =>
         new(
             First,
             [
@@ -136,6 +165,8 @@ public sealed class SeasonWeather
                         }
                     )
                 ),
-            ]
+            ],
+            light is null ? null : [.. _days.Select(series => Array.ConvertAll(series, d => LeafModel.LightFactor(light.Mol(d.Sun))))],
+            steady: day is null && night is null
         );
 }

@@ -105,7 +105,7 @@ public static class Figures
 
     private static IEnumerable<Figure> Rest() =>
         [
-            new("Leaves", "No faster above", LeafModel.CeilingCelsius, "°C", Mark.Model, "model"),
+            new("Leaves", "A pot fills no sooner above", LeafModel.CeilingCelsius, "°C", Mark.Model, "model"),
             new("Leaves", "True leaves when ready to harden", LeafModel.ReadyToHarden, "leaves", Mark.Published, "extension"),
             new("Leaves", "True leaves when ready to plant", LeafModel.ReadyToPlant, "leaves", Mark.Published, "extension"),
             new("Leaves", "True leaves at the last move", LeafModel.LastMove, "leaves", Mark.CommonPractice, "practice"),
@@ -206,6 +206,7 @@ public static class Figures
             .. Cold(),
             .. Judged(),
             .. SetIn(),
+            .. Lit(),
             new("Care", "Seedlings are fed nitrogen from", Feed.SeedlingPpm, "ppm", Mark.Published, "extension"),
             new("Care", "Seedlings to, and plants growing on from", Feed.GrowingPpm, "ppm", Mark.Published, "extension"),
             new("Care", "Plants growing on, to", Feed.StrongestPpm, "ppm", Mark.Published, "extension"),
@@ -334,6 +335,32 @@ public static class Figures
 
     private static Figure Ours(string stage, string what, double value, string unit) => new(stage, what, value, unit, Mark.Model, "model");
 
+    private static IEnumerable<Figure> Lit() =>
+        [
+            Ours("Leaves", "Warmer than this brings no more leaves", LeafModel.FlatFromCelsius, "°C"),
+            Ours("Leaves", "Warmer than this brings fewer", LeafModel.FlatToCelsius, "°C"),
+            Ours("Leaves", "In such heat nothing grows", LeafModel.StalledCelsius, "°C"),
+            Ours("Leaves", "Full light", LeafModel.FullLightMol, "mol/m²·d"),
+            Ours("Leaves", "Light scale: (1 − e^(−light/scale))", LeafModel.LightScaleMol, "mol/m²·d"),
+            Ours("Leaves", "More light than full light, at most", LeafModel.MostLight, "×"),
+            Ours("Leaves", "Light where nothing is known of it", LeafModel.UnknownLightMol, "mol/m²·d"),
+            Ours("Places", "Light for plants in a megajoule of sun", PlaceLight.MolPerMegajoule, "mol"),
+            Ours("Places", "Of the sky's light through a window", PlaceType.SillLight, "share"),
+            Ours("Places", "Of the sky's light through glass", PlaceType.GlassLight, "share"),
+            Ours("Places", "Of the sky's light through a tunnel", PlaceType.TunnelLight, "share"),
+            Practice("Pots", "Cells smaller than this are fed daily", PotHold.FedCellLitres, "L"),
+            Ours("Pots", "A cell that is fed daily is overdue at", PotHold.FedCellFactor, "× comfortable"),
+            .. PlaceType
+                .All.Where(t => t.DayC is not null)
+                .SelectMany(t =>
+                    new[]
+                    {
+                        Ours("Places", $"{t.Kind}: usually by day", t.DayC!.Value, "°C"),
+                        Ours("Places", $"{t.Kind}: usually by night", t.NightC!.Value, "°C"),
+                    }
+                ),
+        ];
+
     private static IEnumerable<Figure> SetIn() =>
         [
             Practice("Moving up", "Kept free below the edge of a pot for water", Depth.RimCm, "cm"),
@@ -350,6 +377,8 @@ public static class Figures
             Practice("Hardening", "Peppers go out by day from", Ladder.PepperHighC, "°C"),
             Practice("Hardening", "First night out for tomatoes", Ladder.TomatoFirstNightC, "°C"),
             Practice("Hardening", "First night out for peppers", Ladder.PepperFirstNightC, "°C"),
+            Ours("Hardening", "Warm nights are waited for, beyond the ladder's own days, at most", LadderDays.LongestWait, "d"),
+            Ours("Hardening", "Fleece over plants on their first nights out, as the plan takes it", LadderDays.CoverC, "°C"),
             Ours("Hardening", "Later nights may be colder by", Ladder.LaterNightC, "°C"),
         ];
 

@@ -32,12 +32,12 @@ public static class GroupWalk
         var sow = own.FactsOf(StepKind.Begin).Done ?? plan.Step(StepKind.Begin).Date.Mid;
         new Walk(own, plan.Window).Run(stackalloc double[Variates.Count], sow.DayNumber, course.Days, course.Free, course.Leaves);
         var fixedOn = own.FactsOf(next.Step).Locked;
-        var target = own.Target(plan.Window).DayNumber - request.DaysFromHardening;
+        var target = own.Target(plan.Window).DayNumber;
         var free = course.Free[request.Path.SlotOf(next.Step)];
         return new(
             next.Step,
             DateSpread.Certain(Day(course.Days[request.Path.SlotOf(next.Step)])),
-            fixedOn ?? Day(next.Step.Kind == StepKind.Harden ? Math.Max(free, target) : free),
+            fixedOn ?? Day(next.Step.Kind == StepKind.Harden ? Math.Max(free, target - request.DaysFromHardening(target)) : free),
             own.FactsOf(next.Step).NotBefore
         );
     }
@@ -48,7 +48,7 @@ public static class GroupWalk
         if (step.Kind == StepKind.Harden)
             return group.HardenedSince ?? group.InPotSince;
         if (step.Kind == StepKind.Hold)
-            return (group.HardenedSince ?? group.InPotSince).AddDays(request.Rules.HardeningDays);
+            return (group.HardenedSince ?? group.InPotSince) is var since ? since.AddDays(request.LadderFrom(since.DayNumber)) : default;
         var known = request.FactsOf(step).Done ?? group.InPotSince;
         var last = request.Path.Steps.Where(s => s.Kind == StepKind.Move && s <= group.Reached).DefaultIfEmpty(step).Max();
         return step == last || known > group.InPotSince ? group.InPotSince : known;

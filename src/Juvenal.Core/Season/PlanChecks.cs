@@ -66,7 +66,7 @@ internal static class PlanChecks
             var place = i == 0 ? path.Seedling : path.Moves[i - 1].Place;
             var field = i == 0 ? "path.seedling" : $"path.moves[{i - 1}].place";
             // A place that follows the weather is warm enough in its time; a stage that does not end is said on the plan.
-            if (place.Follows is not null || leaf.LeavesPerDay(place.MeanCelsius) * LongestStageDays >= LeafModel.ReadyToHarden)
+            if (place.Follows is { Steady: false } || leaf.LeavesPerDay(place.MeanCelsius) * LongestStageDays >= LeafModel.ReadyToHarden)
                 continue;
             var needed = leaf.BaseCelsius + (leaf.DegreeDaysPerLeaf * LeafModel.ReadyToHarden / LongestStageDays);
             if (!failures.Any(f => f.Subject == place.Name))
@@ -82,7 +82,7 @@ internal static class PlanChecks
     {
         var table = EmergenceTable.For(cultivar.Crop);
         var factor = LeafModel.EmergenceFactor(cultivar.Group);
-        if (place is { Follows: not null, Soil: null })
+        if (place is { Follows.Steady: false, Soil: null })
             return;
         if (place.SoilCelsius > table.HighestCelsius)
         {

@@ -79,7 +79,7 @@ internal static class PlanChoices
         var walk = new Walk(changed, window);
         var course = new Planner.Course(path);
         var facts = request.FactsOf(StepKind.Begin);
-        var best = walk.LatestSowing(window.Opens.Mid.AddDays(-request.DaysFromHardening)).DayNumber;
+        var best = walk.LatestSowing(window.Opens.Mid.AddDays(-request.DaysFromHardening(window.Opens.Mid.DayNumber))).DayNumber;
         var sow =
             (facts.Done ?? facts.Locked)?.DayNumber ?? Math.Max(best, Math.Max(request.Today.DayNumber, facts.NotBefore?.DayNumber ?? 0));
         walk.Run(new double[Variates.Count], sow, course.Days, course.Free, course.Leaves);

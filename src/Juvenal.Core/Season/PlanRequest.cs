@@ -1,4 +1,5 @@
 using Juvenal.Core.Cultivars;
+using Juvenal.Core.Hardening;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Rules;
 using Juvenal.Core.Seeds;
@@ -75,6 +76,7 @@ public sealed record StageSpreads(
 /// <param name="Facts">By step; one that is missing has none.</param>
 /// <param name="Spreads">Null: the usual ones.</param>
 /// <param name="PlantsStanding">Plants counted, once emergence is; null before.</param>
+/// <param name="Ladder">How long hardening takes in the weather of the place it is done in; null where that is not known.</param>
 public sealed record PlanRequest(
     CultivarTraits Cultivar,
     int Season,
@@ -85,7 +87,8 @@ public sealed record PlanRequest(
     GrowingPath Path,
     IReadOnlyDictionary<StepId, StepFacts> Facts,
     StageSpreads? Spreads = null,
-    int? PlantsStanding = null
+    int? PlantsStanding = null,
+    LadderDays? Ladder = null
 )
 {
     /// <summary>The day that hardening is counted back from: the sale, the day fixed for planting, or the window's.</summary>
@@ -95,9 +98,25 @@ public sealed record PlanRequest(
         return (Path.Aim.Kind == AimKind.Sale ? Path.Aim.Day : FactsOf(StepKind.PlantOut).Locked) ?? window.Opens.Mid;
     }
 
+    /// <summary>How long the ladder takes that begins on a day: the house rule's days at least, and as long as the weather lets it.</summary>
+    /// <param name="from">Day number.</param>
+    /// <param name="spring">Of the record; null: the middle one.</param>
+    public int LadderFrom(double from, int? spring = null) => Math.Max(Rules.HardeningDays, Ladder?.Of(spring, from) ?? 0);
+
     /// <summary>From the day hardening begins to that of planting, or of the sale, days: the ladder, and holding where there is
     /// any.</summary>
-    public int DaysFromHardening => Rules.HardeningDays + (Path.Hold?.Days ?? 0);
+    /// <param name="target">By when they are wanted, day number.</param>
+    public int DaysFromHardening(int target)
+    {
+        var hold = Path.Hold?.Days ?? 0;
+        for (var days = Rules.HardeningDays; days < Rules.HardeningDays + LadderDays.LongestWait; days++)
+        {
+            if (LadderFrom(target - hold - days) <= days)
+                return days + hold;
+        }
+
+        return Rules.HardeningDays + LadderDays.LongestWait + hold;
+    }
 
     public StepFacts FactsOf(Step step) => Facts.TryGetValue(step.Id, out var facts) ? facts : StepFacts.None;
 

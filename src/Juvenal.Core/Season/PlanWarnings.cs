@@ -24,7 +24,7 @@ internal static class PlanWarnings
         var aim = request.Path.Aim;
         if (aim is { Kind: AimKind.Sale, Day: { } sale })
         {
-            var ready = course.Days[request.Path.SlotOf(StepKind.Harden)] + request.Rules.HardeningDays;
+            var ready = course.Days[request.Path.SlotOf(StepKind.Harden)] is var since ? since + request.LadderFrom(since) : 0;
             if (ready > sale.DayNumber + 0.5 && request.FactsOf(StepKind.Harden).Done is null)
                 warnings.Add(new("late-for-sale", Math.Round(ready - sale.DayNumber), Unit: "d", Day: sale));
         }
@@ -87,7 +87,7 @@ internal static class PlanWarnings
             + Between(path.Hardening, harden, hold)
             + Between(path.Hold?.Place ?? path.Hardening, hold, plant);
 
-        double Between(PlaceClimate at, int a, int b) => walk.ThermalTime(at, course.Days[a], course.Days[b]);
+        double Between(PlaceClimate at, int a, int b) => walk.ThermalTime(at, Gathers.Roots, course.Days[a], course.Days[b]);
     }
 
     private static IEnumerable<Reason> Pots(PlanRequest request, Walk walk, Planner.Course course)
@@ -111,7 +111,7 @@ internal static class PlanWarnings
                 continue;
             var days = course.Days[next] - course.Days[path.SlotOf(i == 0 ? StepKind.Up : StepKind.Move, i)];
             yield return new(
-                used > hold * PotHold.OverdueFactor ? "pot-overdue" : "pot-tight",
+                used > hold * PotHold.OverdueAt(container) ? "pot-overdue" : "pot-tight",
                 Math.Round(days),
                 Math.Round(days * hold / used),
                 "d",
@@ -124,7 +124,7 @@ internal static class PlanWarnings
         {
             var place = move == 0 ? path.Seedling : path.Moves[move - 1].Place;
             var from = path.SlotOf(move == 0 ? StepKind.Up : StepKind.Move, move);
-            return walk.ThermalTime(place, course.Days[from], course.Days[path.SlotOf(StepKind.Move, move + 1)]);
+            return walk.ThermalTime(place, Gathers.Roots, course.Days[from], course.Days[path.SlotOf(StepKind.Move, move + 1)]);
         }
     }
 }

@@ -71,7 +71,7 @@ public static class Planner
     /// <summary>The day that makes the plants ready as the ladder has to begin, rounded down.</summary>
     private static DateOnly BestSowDay(PlanRequest request, Walk walk, DateOnly planting)
     {
-        var hardening = request.FactsOf(StepKind.Harden).Locked ?? planting.AddDays(-request.DaysFromHardening);
+        var hardening = request.FactsOf(StepKind.Harden).Locked ?? planting.AddDays(-request.DaysFromHardening(planting.DayNumber));
         return walk.LatestSowing(hardening);
     }
 

@@ -64,11 +64,16 @@ internal sealed class Steps(
             // They were not planned: they stand.
             StepKind.Begin when _path.Begins.Kind == Start.Standing => request.FactsOf(step).Done ?? request.Today,
             StepKind.Begin => request.FactsOf(step).Grown is { } grown && grown > best ? grown : best,
-            StepKind.Harden => DayOf(Math.Max(course.Free[_path.SlotOf(step)], Target.DayNumber - request.DaysFromHardening)),
+            StepKind.Harden => DayOf(
+                Math.Max(course.Free[_path.SlotOf(step)], Target.DayNumber - request.DaysFromHardening(Target.DayNumber))
+            ),
             _ => DayOf(course.Free[_path.SlotOf(step)]),
         };
 
     private DateOnly Target => request.Target(window);
+
+    /// <summary>Days that the ladder takes from the planned day on.</summary>
+    private int LadderTaken => request.LadderFrom(course.Days[_path.SlotOf(StepKind.Harden)]);
 
     /// <summary>What to have ready: cells at sowing; at a move a pot for each plant that stands, or that is expected to.</summary>
     private (int Containers, double MixLitres) Materials(Step step)
@@ -217,13 +222,14 @@ internal sealed class Steps(
         var target = Target;
         var ladder = new Reason(
             "ladder-before-planting",
+            request.DaysFromHardening(target.DayNumber) - (_path.Hold?.Days ?? 0),
             request.Rules.HardeningDays,
             Unit: "d",
             Rule: RuleCodes.HardeningLength,
             Source: "practice",
             Day: _path.Hold is { } hold ? target.AddDays(-hold.Days) : target
         );
-        return course.Days[_path.SlotOf(StepKind.Harden)] > target.DayNumber - request.DaysFromHardening + 0.5
+        return course.Days[_path.SlotOf(StepKind.Harden)] > target.DayNumber - request.DaysFromHardening(target.DayNumber) + 0.5
             ? [ready, ladder]
             : [ladder, ready];
     }
@@ -241,29 +247,23 @@ internal sealed class Steps(
         );
         yield return new(
             "hardened-by",
+            LadderTaken,
             request.Rules.HardeningDays,
             Unit: "d",
             Rule: RuleCodes.HardeningLength,
             Source: "practice",
-            Day: DayOf(course.Days[_path.SlotOf(StepKind.Harden)] + request.Rules.HardeningDays)
+            Day: DayOf(course.Days[_path.SlotOf(StepKind.Harden)] + LadderTaken)
         );
     }
 
     private IEnumerable<Reason> WhyPlantOut()
     {
         var opens = new Reason("window-opens", Day: window.Opens.Mid, Subject: request.Path.Bed);
-        var hardened = course.Days[_path.SlotOf(StepKind.Harden)] + request.Rules.HardeningDays;
+        var hardened = course.Days[_path.SlotOf(StepKind.Harden)] + LadderTaken;
         if (hardened > window.Opens.Mid.DayNumber + 0.5)
             return
             [
-                new(
-                    "hardened-by",
-                    request.Rules.HardeningDays,
-                    Unit: "d",
-                    Rule: RuleCodes.HardeningLength,
-                    Source: "practice",
-                    Day: DayOf(hardened)
-                ),
+                new("hardened-by", LadderTaken, Unit: "d", Rule: RuleCodes.HardeningLength, Source: "practice", Day: DayOf(hardened)),
                 opens,
             ];
         return [opens, .. window.Reasons];

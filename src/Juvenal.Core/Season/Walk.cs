@@ -30,6 +30,10 @@ internal sealed class Walk
     private readonly double _strays;
     private readonly SpringsOpen? _springs;
     private readonly (double Mean, double Deviation) _pace = (0, 1);
+
+    // The day that hardening is counted back from, and by how many days.
+    private readonly double _target;
+    private readonly int _back;
     private readonly int[] _placeOf;
     private readonly double?[] _done = [];
     private readonly double?[] _locked = [];
@@ -65,6 +69,8 @@ internal sealed class Walk
         // They are to be ready by that day, whatever nights and soil are like: there is no bed to wait for.
         if (request.Path.Aim is { Kind: AimKind.Sale, Day: { } sale })
             _locked[request.Path.SlotOf(StepKind.PlantOut)] = sale.DayNumber;
+        _target = _locked[request.Path.SlotOf(StepKind.PlantOut)] ?? _window;
+        _back = request.DaysFromHardening((int)Math.Floor(_target));
         _pace = LearnPace();
     }
 
@@ -182,21 +188,20 @@ internal sealed class Walk
             setback = Setback.Days(_request.Path.BaresRoots(i)) * Stretch(_spreads.Setbacks, z[Variates.Setback(i)]);
         }
 
-        var ladder = _request.Rules.HardeningDays;
         var harden = 2 + moves;
         var (hold, plant, ripe) = (
             _request.Path.SlotOf(StepKind.Hold),
             _request.Path.SlotOf(StepKind.PlantOut),
             _request.Path.SlotOf(StepKind.Ripe)
         );
-        var target = _locked[plant] ?? _window;
         free[harden] = Math.Max(at, ReadyAt(moves, at, setback, count, potFrom, z, spring));
-        days[harden] = Settle(harden, Math.Max(free[harden], target - _request.DaysFromHardening), off);
+        days[harden] = Settle(harden, Math.Max(free[harden], _target - _back), off);
         count += Grown(moves, at + setback, days[harden], z, spring);
         leaves[harden] = count;
 
         // Held from when they are hardened until they are wanted: shorter where they are late.
         var holding = _request.Path.Hold;
+        var ladder = _request.LadderFrom(days[harden], spring);
         free[hold] = days[harden] + ladder;
         days[hold] = holding is null ? days[harden] : Settle(hold, free[hold], off);
         leaves[hold] = count + LeavesIn(_request.Path.Hardening, days[harden], days[hold], spring);
@@ -219,22 +224,22 @@ internal sealed class Walk
     private double Strays(int i, ReadOnlySpan<double> z) => PlaceBefore(i).DeviationCelsius * z[Variates.Place(_placeOf[i + 1])];
 
     /// <summary>The day on which so much thermal time is gathered in the stage before move i.</summary>
-    private double Reached(int i, double from, double need, ReadOnlySpan<double> z, int? spring)
+    private double Reached(int i, Gathers of, double from, double need, ReadOnlySpan<double> z, int? spring)
     {
         var place = PlaceBefore(i);
         return place.Follows is { } warmth
-            ? warmth.Reached(_leaf, spring, from, need, Strays(i, z))
-            : from + (need / Math.Max(SlowestPerDay * _leaf.DegreeDaysPerLeaf, _leaf.DegreeDays(place.MeanCelsius + Strays(i, z))));
+            ? warmth.Reached(_leaf, of, spring, from, need, Strays(i, z))
+            : from + (need / Math.Max(SlowestPerDay * _leaf.DegreeDaysPerLeaf, place.PerDay(_leaf, of, Strays(i, z))));
     }
 
     /// <summary>Thermal time in a place between two days, °C·d.</summary>
-    public double ThermalTime(PlaceClimate place, double from, double to, int? spring = null, double strays = 0) =>
+    public double ThermalTime(PlaceClimate place, Gathers of, double from, double to, int? spring = null, double strays = 0) =>
         place.Follows is { } warmth
-            ? warmth.Between(_leaf, spring, from, to, strays)
-            : Math.Max(0, to - from) * _leaf.DegreeDays(place.MeanCelsius + strays);
+            ? warmth.Between(_leaf, of, spring, from, to, strays)
+            : Math.Max(0, to - from) * place.PerDay(_leaf, of, strays);
 
     private double LeavesIn(PlaceClimate place, double from, double to, int? spring) =>
-        ThermalTime(place, from, to, spring) / _leaf.DegreeDaysPerLeaf;
+        ThermalTime(place, Gathers.Leaves, from, to, spring) / _leaf.DegreeDaysPerLeaf;
 
     /// <summary>Days from the beginning to standing plants: emergence for seed, rooting or healing for the others.</summary>
     private double BeginningDays(ReadOnlySpan<double> z, double sow, int? spring)
@@ -243,7 +248,7 @@ internal sealed class Walk
             return days;
         var place = _request.Path.Germination;
         var strays = place.DeviationCelsius * z[Variates.Place(_placeOf[0])];
-        if (place is not { Follows: { } warmth, Soil: null })
+        if (place is not { Follows: { Steady: false } warmth, Soil: null })
             return _factor / Math.Max(SlowestPerDay, _table.RatePerDay(place.SoilCelsius + strays));
         // Rates of days that are not alike add up.
         var (progress, day) = (0.0, 0);
@@ -263,11 +268,11 @@ internal sealed class Walk
     private double ReadyAt(int i, double at, double setback, double leaves, double potFrom, ReadOnlySpan<double> z, int? spring)
     {
         var need = Math.Max(0, LeavesFor(i) - leaves) * _leaf.DegreeDaysPerLeaf * LeafStretch(i, z);
-        var byLeaves = Reached(i, at + setback, need, z, spring);
+        var byLeaves = Reached(i, Gathers.Leaves, at + setback, need, z, spring);
         // Out of the tray it is the leaves that count; a pot that plants stand in already fills like any other.
         if ((i == 0 && !InPot) || i == _request.Path.Moves.Count)
             return byLeaves;
-        return PotHolds(i) is { } holds ? Math.Min(byLeaves, Reached(i, potFrom, holds, z, spring)) : byLeaves;
+        return PotHolds(i) is { } holds ? Math.Min(byLeaves, Reached(i, Gathers.Roots, potFrom, holds, z, spring)) : byLeaves;
     }
 
     /// <summary>Plants that stand already have had their first move.</summary>
@@ -276,7 +281,9 @@ internal sealed class Walk
     /// <summary>Days that the container before move i (from the second on) holds the plant in comfort, from the day it was
     /// filled.</summary>
     public double PotFullDays(int i, double from) =>
-        PotHolds(i) is { } holds ? Reached(i, from, holds, stackalloc double[Variates.Count], null) - from : double.PositiveInfinity;
+        PotHolds(i) is { } holds
+            ? Reached(i, Gathers.Roots, from, holds, stackalloc double[Variates.Count], null) - from
+            : double.PositiveInfinity;
 
     /// <summary>Thermal time that the container before move i holds the plant in comfort, °C·d; null: it is its last.</summary>
     private double? PotHolds(int i)
@@ -303,7 +310,7 @@ internal sealed class Walk
     }
 
     private double Grown(int i, double from, double to, ReadOnlySpan<double> z, int? spring) =>
-        ThermalTime(PlaceBefore(i), from, to, spring, Strays(i, z)) / _leaf.DegreeDaysPerLeaf / LeafStretch(i, z);
+        ThermalTime(PlaceBefore(i), Gathers.Leaves, from, to, spring, Strays(i, z)) / _leaf.DegreeDaysPerLeaf / LeafStretch(i, z);
 
     private double Settle(int slot, double computed, double off) =>
         _done[slot] + (off * _about[slot]) ?? _locked[slot] ?? Math.Max(computed, _notBefore[slot]);

@@ -1,5 +1,6 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Decision;
+using Juvenal.Core.Places;
 using Juvenal.Core.Season;
 using Juvenal.Core.Site;
 using Juvenal.Store.Places;
@@ -19,6 +20,7 @@ public static class ColdOfWork
         return (place.NightKind ?? place.Kind) switch
         {
             PlaceKind.Stand => (GoingOut.Carried, ColdStop.GainC(null)),
+            PlaceKind.Frame => (GoingOut.Carried, UnderTheSky.Frame.NightGainC),
             PlaceKind.OpenBed => (GoingOut.Planted, ColdStop.GainC(place.Surface ?? Surface.Bare)),
             PlaceKind.TunnelBed => (GoingOut.Planted, ColdStop.GainC(Surface.Tunnel)),
             _ => null,

@@ -224,7 +224,9 @@ public sealed class JobStore(NurseryTransaction nursery)
         )
             return null;
         var place = catalogue.Places[TrayCells.Group(state, batch.TrayId)!.At.Place];
-        var perDay = catalogue.ClimateOf(place) is { } climate ? LeafModel.For(species).LeavesPerDay(climate.MeanCelsius) : 0;
+        var perDay = catalogue.ClimateOf(place) is { } climate
+            ? climate.PerDay(LeafModel.For(species), Gathers.Leaves) / LeafModel.For(species).DegreeDaysPerLeaf
+            : 0;
         return new(plan, Thinning.Due(sown, up, perDay));
     }
 

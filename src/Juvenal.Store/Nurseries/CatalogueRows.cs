@@ -1,6 +1,6 @@
 using System.Text.Json;
 using Juvenal.Core.Measures;
-using Juvenal.Store.Places;
+using Juvenal.Core.Places;
 using Npgsql;
 
 namespace Juvenal.Store.Nurseries;

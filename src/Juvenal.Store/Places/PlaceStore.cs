@@ -1,3 +1,4 @@
+using Juvenal.Core.Care;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Places;
 using Juvenal.Core.Site;
@@ -5,19 +6,6 @@ using Juvenal.Store.Nurseries;
 using Npgsql;
 
 namespace Juvenal.Store.Places;
-
-public enum PlaceKind
-{
-    Mat,
-    Lamps,
-    House,
-    Stand,
-    OpenBed,
-    TunnelBed,
-
-    /// <summary>A standing arrangement: one place by day, another by night; the warmth is that of each in its hours.</summary>
-    Pair,
-}
 
 /// <param name="Id">Made by the client.</param>
 /// <param name="Version">Rises with each change; 0 in a new row.</param>
@@ -36,6 +24,8 @@ public enum PlaceKind
 /// <param name="DayKind">Pair: what the place by day is; the store says it.</param>
 /// <param name="NightFollows">Pair: whether the place by night follows the weather; the store says it.</param>
 /// <param name="NightFloorC">Pair: its floor; the store says it.</param>
+/// <param name="LampUmol">Of lamps over it, at the leaves, µmol/m²·s; null: none, or not known. Of a pair: of the place by day.</param>
+/// <param name="LampHours">They are on, h in a day.</param>
 public sealed record PlaceRow(
     Guid Id,
     int Version,
@@ -53,7 +43,9 @@ public sealed record PlaceRow(
     double? FloorC = null,
     PlaceKind? DayKind = null,
     bool NightFollows = false,
-    double? NightFloorC = null
+    double? NightFloorC = null,
+    double? LampUmol = null,
+    double? LampHours = null
 )
 {
     /// <summary>The warmth it is kept at; null for a bed, which has none of its own, and where nothing is typed.</summary>
@@ -73,11 +65,10 @@ public sealed record PlaceRow(
     /// <summary>The same by night.</summary>
     public UnderTheSky? ByNight => Kind == PlaceKind.Pair ? (NightFollows ? Of(NightKind ?? PlaceKind.House, NightFloorC) : null) : ByDay;
 
-    private static UnderTheSky Of(PlaceKind kind, double? floorC) =>
-        (kind == PlaceKind.Stand ? UnderTheSky.Stand : UnderTheSky.Glasshouse) with
-        {
-            FloorC = floorC,
-        };
+    /// <summary>Its light; null where nothing is known of it.</summary>
+    public PlaceLight? Light => PlaceLight.Of(DayKind ?? Kind, LampUmol, LampHours);
+
+    private static UnderTheSky Of(PlaceKind kind, double? floorC) => (PlaceType.Of(kind).Sky ?? UnderTheSky.Stand) with { FloorC = floorC };
 }
 
 public sealed class PlaceStore(NurseryTransaction nursery)
@@ -86,7 +77,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         -- The places, in walking order.
         select p.id, p.version, p.name, p.kind, p.walk_order, coalesce(p.day_c, d.day_c), coalesce(p.night_c, n.night_c), p.soil_c, p.surface,
           p.day_place_id, p.night_place_id, n.kind,
-          p.follows or coalesce(d.follows, false), coalesce(p.floor_c, d.floor_c), d.kind, coalesce(n.follows, false), n.floor_c
+          p.follows or coalesce(d.follows, false), coalesce(p.floor_c, d.floor_c), d.kind, coalesce(n.follows, false), n.floor_c,
+          coalesce(p.lamp_umol, d.lamp_umol), coalesce(p.lamp_hours, d.lamp_hours)
         from place p
         left join place d on d.nursery_id = p.nursery_id and d.id = p.day_place_id
         left join place n on n.nursery_id = p.nursery_id and n.id = p.night_place_id
@@ -96,8 +88,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
     private const string Insert = """
         -- A new place.
         insert into place (nursery_id, id, name, kind, walk_order, day_c, night_c, soil_c, surface, day_place_id, night_place_id, follows,
-          floor_c)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)
+          floor_c, lamp_umol, lamp_hours)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)
         on conflict (nursery_id, id) do nothing
         """;
 
@@ -105,7 +97,7 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         -- Change a place, if nobody else has meanwhile.
         update place
         set version = version + 1, name = $4, kind = $5, walk_order = $6, day_c = $7, night_c = $8, soil_c = $9, surface = $10,
-          day_place_id = $11, night_place_id = $12, follows = $13, floor_c = $14
+          day_place_id = $11, night_place_id = $12, follows = $13, floor_c = $14, lamp_umol = $15, lamp_hours = $16
         where nursery_id = $1
           and id = $2
           and version = $3
@@ -139,6 +131,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             Sql.OfNull(pair ? row.NightPlaceId : null),
             Sql.Of(row.Follows && !pair),
             Sql.OfNull(row.Follows && !pair ? row.FloorC : null),
+            Sql.OfNull(pair ? null : row.LampUmol),
+            Sql.OfNull(pair ? null : row.LampHours),
         ];
         await CatalogueRows.PutAsync(
             row.Version,
@@ -185,7 +179,9 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         CatalogueRows.CheckName(row.Name, failures);
         if (!CatalogueRows.IsBed(row.Kind) && row.Kind != PlaceKind.Pair)
         {
-            if (row.Follows && row.Kind is not (PlaceKind.Stand or PlaceKind.House))
+            if (row.Follows && PlaceType.Of(row.Kind).Sky is null)
+                failures.Add(new("not-chosen", "follows"));
+            if (!row.Follows && PlaceType.Of(row.Kind) is { DayC: null } && row.Kind != PlaceKind.Stand)
                 failures.Add(new("not-chosen", "follows"));
             if (row.DayC is null && !row.Follows)
                 failures.Add(new("temperature-missing", "dayC"));
@@ -200,6 +196,12 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         CatalogueRows.CheckTemperature(row.SoilC, "soilC", failures);
         if (row.NightC > row.DayC && row.Kind != PlaceKind.Pair)
             failures.Add(new("night-warmer", "nightC", row.NightC, null, row.DayC));
+        if ((row.LampUmol is null) != (row.LampHours is null))
+            failures.Add(new("lamp-both", row.LampUmol is null ? "lampUmol" : "lampHours"));
+        if (row.LampUmol is { } umol && !(umol is > 0 and <= LampLight.MostPpfd))
+            failures.Add(Failure.OutOfRange("lampUmol", umol, 1, LampLight.MostPpfd));
+        if (row.LampHours is { } hours && !(hours is > 0 and <= 24))
+            failures.Add(Failure.OutOfRange("lampHours", hours, 1, 24));
         if (row.Surface == Surface.Tunnel)
             failures.Add(new("not-chosen", "surface"));
         if (row.WalkOrder is < 0 or > 10_000)
@@ -231,6 +233,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             r.OrNull<double>(),
             r.EnumOrNull<PlaceKind>(),
             r.Bool(),
+            r.OrNull<double>(),
+            r.OrNull<double>(),
             r.OrNull<double>()
         );
     }

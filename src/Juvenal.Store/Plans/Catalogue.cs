@@ -3,6 +3,7 @@ using System.Text.Json;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Decision;
 using Juvenal.Core.Growth;
+using Juvenal.Core.Hardening;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Places;
@@ -69,6 +70,8 @@ public sealed class Catalogue
     // Held as long as the catalogue is.
     private readonly ConcurrentDictionary<int, SeasonWeather?> _weather = new();
     private readonly ConcurrentDictionary<(Guid Place, int Season), PlaceWarmth> _warmth = new();
+
+    private readonly ConcurrentDictionary<(Guid Place, int Season, Crop Crop), LadderDays?> _ladders = new();
 
     public IReadOnlyDictionary<Guid, PlaceRow> Places { get; }
 
@@ -255,7 +258,8 @@ public sealed class Catalogue
             PlantsStanding: state?.UpOn is not null
                     ? CellStore.ProspectOf(state, input, Rules.Rules.Twins, Coming(input, cultivar!.Traits(), germination!, state)).Usable
                 : state is not null ? CellStore.SownProspect(state, input, Rules.Rules.Twins)?.Usable
-                : null
+                : null,
+            Ladder: LadderOf(Places[input.HardeningPlaceId], input.Season, cultivar!.Crop)
         );
 
         T? Find<T>(IReadOnlyDictionary<Guid, T> all, Guid id, string field)
@@ -292,9 +296,22 @@ public sealed class Catalogue
     {
         ArgumentNullException.ThrowIfNull(place);
         var kept = place.Kept();
-        if ((place.ByDay is null && place.ByNight is null) || CatalogueRows.IsBed(place.Kind) || WeatherOf(season) is not { } weather)
-            return kept;
-        var warmth = _warmth.GetOrAdd((place.Id, season), _ => weather.Of(place.ByDay, place.ByNight, place.DayC ?? 0, place.NightC ?? 0));
+        var (light, follows) = (place.Light, place.ByDay is not null || place.ByNight is not null);
+        if (CatalogueRows.IsBed(place.Kind) || (!follows && light is not { Daylight: > 0 }) || WeatherOf(season) is not { } weather)
+            return light is { Daylight: 0 }
+                ? kept is null
+                    ? null
+                    : kept with
+                    {
+                        LightMol = light.LampsMol,
+                    }
+                : kept;
+        var warmth = _warmth.GetOrAdd(
+            (place.Id, season),
+            _ => weather.Of(place.ByDay, place.ByNight, place.DayC ?? 0, place.NightC ?? 0, light)
+        );
+        if (!follows)
+            return kept! with { Follows = warmth };
         // What it is like these weeks, for what asks for one number.
         var now = Temperature.FromCelsius(
             warmth.Mean(null, Today.DayNumber - ColdStop.FrostNights, Today.DayNumber + ColdStop.FrostNights)
@@ -308,6 +325,16 @@ public sealed class Catalogue
             warmth
         );
     }
+
+    /// <summary>How long hardening takes in a place under the sky; null indoors, and without a record.</summary>
+    private LadderDays? LadderOf(PlaceRow place, int season, Crop crop) =>
+        _ladders.GetOrAdd(
+            (place.Id, season, crop),
+            _ =>
+                place.ByDay is { } sky && PlaceType.Of(place.DayKind ?? place.Kind).Outdoors
+                    ? WeatherOf(season)?.Ladder(sky, crop, Rules.Rules.HardeningDays, ColdOfWork.Outdoors(place) is not null)
+                    : null
+        );
 
     /// <summary>Today's season.</summary>
     public PlaceClimate? ClimateOf(PlaceRow place) => ClimateOf(place, SeasonDay.SeasonOf(Today, Site.Hemisphere));

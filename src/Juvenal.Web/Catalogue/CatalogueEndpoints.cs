@@ -1,4 +1,5 @@
 using Juvenal.Core.MovingUp;
+using Juvenal.Core.Places;
 using Juvenal.Core.Season;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Cultivars;
@@ -25,6 +26,18 @@ public sealed record CatalogueAnswer(
 /// <param name="Share">Of seed that germinates; of plants that arrive sound, side shoots that root, grafts that take.</param>
 /// <param name="Leaves">True leaves it begins with.</param>
 public sealed record BeginningAnswer(double Share, double Leaves);
+
+/// <summary>What usually comes with a kind of place.</summary>
+/// <param name="DayC">By day where it is kept warm, °C; null where it never is.</param>
+/// <param name="NightC">By night, °C.</param>
+/// <param name="SoilC">At sowing depth, °C; null: as the air.</param>
+/// <param name="Follows">It can be left to the weather.</param>
+/// <param name="Lamps">Lamps can stand over it.</param>
+public sealed record PlaceKindAnswer(PlaceKind Kind, double? DayC, double? NightC, double? SoilC, bool Follows, bool Lamps)
+{
+    public static IReadOnlyList<PlaceKindAnswer> All { get; } =
+    [.. PlaceType.All.Select(t => new PlaceKindAnswer(t.Kind, t.DayC, t.NightC, t.SoilC, t.Sky is not null, t.DayC is not null))];
+}
 
 internal static class CatalogueEndpoints
 {
@@ -54,6 +67,7 @@ internal static class CatalogueEndpoints
             .WithName("catalogue")
             .For(Role.Helper);
 
+        nursery.MapGet("/places/kinds", ([AsParameters] Here _) => TypedResults.Ok(PlaceKindAnswer.All)).WithName("placeKinds").For(Role.Helper);
         nursery
             .MapPut(
                 "/places",

@@ -1,6 +1,6 @@
 using Juvenal.Core.Cultivars;
+using Juvenal.Core.Places;
 using Juvenal.Core.Season;
-using Juvenal.Store.Places;
 using Juvenal.Store.Site;
 using Juvenal.Web.Batches;
 using Juvenal.Web.Plans;

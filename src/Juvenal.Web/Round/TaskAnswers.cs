@@ -1,12 +1,12 @@
 using System.Text.Json;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Ledger;
+using Juvenal.Core.Places;
 using Juvenal.Core.Rules;
 using Juvenal.Core.Season;
 using Juvenal.Core.Seeds;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
-using Juvenal.Store.Places;
 using Juvenal.Store.Seeds;
 using Juvenal.Store.Site;
 using Juvenal.Web.Plans;

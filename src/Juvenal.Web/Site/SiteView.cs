@@ -1,7 +1,7 @@
 using Juvenal.Core.Cultivars;
+using Juvenal.Core.Places;
 using Juvenal.Core.Rules;
 using Juvenal.Core.Site;
-using Juvenal.Store.Places;
 using Juvenal.Store.Site;
 using Juvenal.Web.Words;
 

@@ -177,7 +177,7 @@ internal static class SowingEndpoints
         yield return Cautions.Mix;
         if (sowing.Any(b => b.Group != SpeciesGroup.Tomato))
             yield return Cautions.PepperSeed;
-        if (sowing.Any(b => catalogue.Places[b.Input.GerminationPlaceId].Kind == Store.Places.PlaceKind.Mat))
+        if (sowing.Any(b => catalogue.Places[b.Input.GerminationPlaceId].Kind == PlaceKind.Mat))
             yield return Cautions.Mat;
         if (sowing.Any(b => Store.Plans.Catalogue.Of(catalogue.Containers[b.Input.TrayId]).WaterCulture))
             yield return Cautions.Solution;

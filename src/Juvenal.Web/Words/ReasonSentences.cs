@@ -41,6 +41,10 @@ internal static class ReasonSentences
             _ => "how fast they ripen",
         };
 
+    /// <summary>Why the ladder takes longer than its rungs.</summary>
+    private static string Rungs(Reason r) =>
+        r.Value > r.Limit ? Invariant($": {r.Limit:0} rungs, and cold days and nights among them") : "";
+
     private static string Fixed(Reason r) =>
         DateOnly.TryParseExact(r.Subject, "yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture, default, out var day)
             ? Days.Say(day)
@@ -125,9 +129,9 @@ internal static class ReasonSentences
             "pot-full" => Invariant($"{r.Subject} is full after {r.Value:0} days: before the leaves ask for it."),
             "setback" => $"{Days.Many(r.Value!.Value)} of setback after the move before.",
             "ready-to-harden" => Invariant($"{r.Value:0} true leaves on {Days.Say(r.Day)}, at {m.Temperature(r.Limit)} in {r.Subject}."),
-            "ladder-before-planting" => $"{Days.Many(r.Value!.Value)} of hardening before {Days.Say(r.Day)}.",
+            "ladder-before-planting" => $"{Days.Many(r.Value!.Value)} of hardening before {Days.Say(r.Day)}{Rungs(r)}.",
             "window-opens" => $"{r.Subject} opens {Days.Say(r.Day)}.",
-            "hardened-by" => $"Hardened after {Days.Many(r.Value!.Value)}: {Days.Say(r.Day)}.",
+            "hardened-by" => $"Hardened after {Days.Many(r.Value!.Value)}: {Days.Say(r.Day)}{Rungs(r)}.",
             "mother-grown" => Invariant($"Their mother has {r.Value:0} leaves by {Days.Say(r.Day)}: side shoots to cut from then on."),
             "held-until" => r.Value > 0
                 ? $"Kept at {m.Temperature(r.Limit)} in {r.Subject} for {Days.Many(r.Value!.Value)}, until {Days.Say(r.Day)}."

@@ -3,6 +3,7 @@ using Juvenal.Core.Cultivars;
 using Juvenal.Core.Growth;
 using Juvenal.Core.Measures;
 using Juvenal.Core.MovingUp;
+using Juvenal.Core.Places;
 using Xunit;
 
 namespace Juvenal.Core.Tests.Growth;
@@ -41,13 +42,35 @@ public class GrowthTests
     }
 
     [Fact]
-    public void Leaves_stop_at_the_base_and_grow_no_faster_above_28_degrees()
+    public void Leaves_stop_at_the_base_stay_even_from_26_to_30_and_stall_at_38()
     {
         var tomato = LeafModel.For(SpeciesGroup.Tomato);
         Assert.Equal(0, tomato.LeavesPerDay(8));
         Assert.Equal(0, tomato.LeavesPerDay(-5));
-        Assert.Equal(tomato.LeavesPerDay(28), tomato.LeavesPerDay(34));
+        Assert.Equal(18.0 / 42, tomato.LeavesPerDay(26), 1e-12);
+        Assert.Equal(tomato.LeavesPerDay(26), tomato.LeavesPerDay(30), 1e-12);
+        Assert.Equal(9.0 / 42, tomato.LeavesPerDay(34), 1e-12);
+        Assert.Equal(0, tomato.LeavesPerDay(38));
+        Assert.Equal(0, tomato.LeavesPerDay(45));
+        // Roots fill their pot all the same.
+        Assert.Equal(20, tomato.DegreeDays(34));
         Assert.Equal(12.0 / 42, tomato.LeavesPerDay(20), 1e-12);
+    }
+
+    [Theory]
+    [InlineData(4, 0.65)]
+    [InlineData(8, 0.89)]
+    [InlineData(14, 1)]
+    [InlineData(40, 1.03)]
+    [InlineData(0, 0)]
+    public void Leaves_want_light(double mol, double factor) => Assert.Equal(factor, LeafModel.LightFactor(mol), 0.005);
+
+    [Fact]
+    public void Lamps_and_sky_add_up_and_what_is_not_known_is_said_so()
+    {
+        Assert.Null(PlaceLight.Of(PlaceKind.Room, null, null));
+        Assert.Equal(200 * 14 * 3600 / 1e6, PlaceLight.Of(PlaceKind.Lamps, 200, 14)!.Mol(20), 1e-9);
+        Assert.Equal((200 * 14 * 3600 / 1e6) + (0.3 * 20 * 2), PlaceLight.Of(PlaceKind.Sill, 200, 14)!.Mol(20), 1e-9);
     }
 
     [Fact]

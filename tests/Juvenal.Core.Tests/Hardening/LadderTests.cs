@@ -112,4 +112,26 @@ public class LadderTests
         Assert.Equal("days[1].hoursOut", Ladder.Walk(Crop.Tomato, [Full(), Full() with { HoursOut = 25 }]).Failures.Single().Field);
         Assert.Equal("length", Ladder.Walk(Crop.Tomato, [], 4).Failures.Single().Field);
     }
+
+    /// <summary>The plan's ladder: each spring its own days and nights, and the middle of them.</summary>
+    [Fact]
+    public void A_plan_counts_each_springs_own_ladder()
+    {
+        // One spring warm throughout; one with days too cold until day 20, one whose nights never come.
+        (double, double)[] Spring(Func<int, (double, double)> of) => [.. Enumerable.Range(0, 80).Select(of)];
+        var days = LadderDays.From(
+            new DateOnly(2026, 4, 1),
+            [Spring(_ => (14, 22)), Spring(d => (14, d < 20 ? 8 : 22)), Spring(_ => (2, 22))],
+            Crop.Tomato,
+            10,
+            nights: true
+        );
+        var first = new DateOnly(2026, 4, 1).DayNumber;
+        Assert.Equal((10, 30, 10 + LadderDays.LongestWait), (days.Of(0, first), days.Of(1, first), days.Of(2, first)));
+        Assert.Equal(30, days.Of(null, first));
+        Assert.Equal(10, days.Of(1, first + 20));
+        // In by night, no night is waited for.
+        var inside = LadderDays.From(new DateOnly(2026, 4, 1), [Spring(_ => (2, 22))], Crop.Tomato, 10, nights: false);
+        Assert.Equal(10, inside.Of(0, first));
+    }
 }

@@ -43,8 +43,8 @@ public class PlaceWarmthTests
         var start = new DateOnly(2025, 12, 1).DayNumber + (from % 200) + 0.25;
         var need = 1 + length;
         var off = ((offset % 9) - 4) / 2.0;
-        var day = Glass.Reached(Leaf, spring, start, need, off);
-        var gathered = Glass.Between(Leaf, spring, start, day, off);
+        var day = Glass.Reached(Leaf, Gathers.Roots, spring, start, need, off);
+        var gathered = Glass.Between(Leaf, Gathers.Roots, spring, start, day, off);
         return day >= start && (Math.Abs(gathered - need) < 1e-6 * need || day >= Glass.First.DayNumber + 548);
     }
 
@@ -52,11 +52,11 @@ public class PlaceWarmthTests
     public bool Warmer_is_never_later_and_parts_add_up(byte a, byte b, byte spring)
     {
         var (from, middle, to) = (Day(3, 1), Day(3, 1) + a % 60, Day(3, 1) + (a % 60) + (b % 60));
-        var whole = Glass.Between(Leaf, spring, from, to, 0);
-        var parts = Glass.Between(Leaf, spring, from, middle, 0) + Glass.Between(Leaf, spring, middle, to, 0);
+        var whole = Glass.Between(Leaf, Gathers.Roots, spring, from, to, 0);
+        var parts = Glass.Between(Leaf, Gathers.Roots, spring, from, middle, 0) + Glass.Between(Leaf, Gathers.Roots, spring, middle, to, 0);
         return Math.Abs(whole - parts) < 1e-6
-            && Glass.Reached(Leaf, spring, from, 60, 1) <= Glass.Reached(Leaf, spring, from, 60, -1)
-            && Glass.Between(Leaf, spring, from, to, 0) >= Stand.Between(Leaf, spring, from, to, 0);
+            && Glass.Reached(Leaf, Gathers.Roots, spring, from, 60, 1) <= Glass.Reached(Leaf, Gathers.Roots, spring, from, 60, -1)
+            && Glass.Between(Leaf, Gathers.Roots, spring, from, to, 0) >= Stand.Between(Leaf, Gathers.Roots, spring, from, to, 0);
     }
 
     [Fact]
@@ -68,7 +68,7 @@ public class PlaceWarmthTests
         Assert.Equal(31, UnderTheSky.Glasshouse.High(15, 31, 25));
         Assert.Equal((3.0, 14.0), (UnderTheSky.Stand.Low(3), UnderTheSky.Stand.High(3, 14, 20)));
         // A fixed warmth of 15 °C grows three leaves in March; glass without heat hardly one.
-        Assert.True(Glass.Between(Leaf, null, Day(3, 1), Day(3, 31), 0) < 0.7 * 30 * Leaf.DegreeDays(15));
+        Assert.True(Glass.Between(Leaf, Gathers.Roots, null, Day(3, 1), Day(3, 31), 0) < 0.7 * 30 * Leaf.DegreeDays(15));
         Assert.InRange(Glass.Mean(null, Day(5, 15), Day(5, 31)) - Stand.Mean(null, Day(5, 15), Day(5, 31)), 1, 6);
     }
 

@@ -152,7 +152,13 @@ public class PlannerTests
     public void A_plant_kept_too_long_in_a_small_cell_is_said()
     {
         var plan = Planner.Plan(Nurseries.Request(path: Nurseries.Path(moves: 0))).Value;
-        Assert.Contains(plan.Warnings, w => w.Code == "pot-overdue" && w.Subject == "72-cell tray");
+        // Small cells are fed daily: tight, not overdue.
+        Assert.Contains(plan.Warnings, w => w.Code == "pot-tight" && w.Subject == "72-cell tray");
+        var cups = Nurseries.Path(moves: 0) with { Tray = new("Small pot", 0.06) };
+        Assert.Contains(
+            Planner.Plan(Nurseries.Request(path: cups)).Value.Warnings,
+            w => w.Code == "pot-overdue" && w.Subject == "Small pot"
+        );
         var roomy = Nurseries.Path() with
         {
             Moves =

@@ -154,7 +154,7 @@ public class SpreadTests
             .Select(_ =>
             {
                 var emergence = 1 / EmergenceTable.For(Nurseries.Tomato.Crop).RatePerDay(soil + Draw()) * (1 + (0.15 * Draw()));
-                return emergence + (2 * 42 / Math.Max(42 / 400.0, mean + Draw() - 8) * (1 + (0.10 * Draw())));
+                return emergence + (2 * 42 / LeafModel.LightFactor(12) / Math.Max(42 / 400.0, mean + Draw() - 8) * (1 + (0.10 * Draw())));
             })
             .Order()
             .ToArray();

@@ -820,6 +820,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/places/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["placeKinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/places": {
         parameters: {
             query?: never;
@@ -3582,8 +3598,47 @@ export interface components {
             amount: number;
             unit: string;
         };
-        /** @enum {unknown} */
-        PlaceKind: "mat" | "lamps" | "house" | "stand" | "open-bed" | "tunnel-bed" | "pair";
+        /**
+         * @description What a place is.
+         * @enum {unknown}
+         */
+        PlaceKind: "mat" | "lamps" | "house" | "stand" | "open-bed" | "tunnel-bed" | "pair" | "sill" | "room" | "frame" | "tunnel";
+        /** @description What usually comes with a kind of place. */
+        PlaceKindAnswer: {
+            kind: components["schemas"]["PlaceKind"];
+            /**
+             * Format: double
+             * @description By day where it is kept warm, °C; null where it never is.
+             */
+            dayC: null | number;
+            /**
+             * Format: double
+             * @description By night, °C.
+             */
+            nightC: null | number;
+            /**
+             * Format: double
+             * @description At sowing depth, °C; null: as the air.
+             */
+            soilC: null | number;
+            /** @description It can be left to the weather. */
+            follows: boolean;
+            /** @description Lamps can stand over it. */
+            lamps: boolean;
+        };
+        /** @description The light that plants get in a place: lamps and sky add up. */
+        PlaceLight: {
+            /**
+             * Format: double
+             * @description Of the lamps in a day, mol/m²·d, from 0.
+             */
+            lampsMol: number;
+            /**
+             * Format: double
+             * @description Share of the sky's light, 0–1.
+             */
+            daylight: number;
+        };
         PlaceRow: {
             /**
              * Format: uuid
@@ -3652,10 +3707,22 @@ export interface components {
              * @description Pair: its floor; the store says it.
              */
             nightFloorC?: null | number;
+            /**
+             * Format: double
+             * @description Of lamps over it, at the leaves, µmol/m²·s; null: none, or not known. Of a pair: of the place by day.
+             */
+            lampUmol?: null | number;
+            /**
+             * Format: double
+             * @description They are on, h in a day.
+             */
+            lampHours?: null | number;
             /** @description How it follows the weather by day; null: it is kept. */
             byDay?: components["schemas"]["UnderTheSky"];
             /** @description The same by night. */
             byNight?: components["schemas"]["UnderTheSky"];
+            /** @description Its light; null where nothing is known of it. */
+            light?: components["schemas"]["PlaceLight"];
         };
         /** @description A plan to look at before it is kept. */
         PlanAnswer: {
@@ -6443,6 +6510,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CatalogueAnswer"];
+                };
+            };
+        };
+    };
+    placeKinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceKindAnswer"][];
                 };
             };
         };

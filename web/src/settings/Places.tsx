@@ -3,25 +3,46 @@ import Typography from '@mui/material/Typography';
 import { v7 } from 'uuid';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useNursery } from '../data/nursery';
-import { isBed } from '../data/places';
+import { isBed, usePlaceKinds } from '../data/places';
 import { Choose, NumberField } from '../ui/Field';
 import { surfaceName, surfaces } from '../ui/surfaces';
 import { number, temperature, type UnitSystem } from '../ui/units';
 import { Rows, type FormProps } from '../ui/Rows';
 
 type Place = Schemas['PlaceRow'];
+type Kind = Schemas['PlaceKindAnswer'];
 
 const kinds: { value: Place['kind']; label: string }[] = [
   { value: 'mat', label: 'Heat mat' },
   { value: 'lamps', label: 'Under lamps' },
-  { value: 'house', label: 'Room or house' },
-  { value: 'stand', label: 'Hardening stand' },
+  { value: 'sill', label: 'Window sill' },
+  { value: 'room', label: 'Room' },
+  { value: 'house', label: 'Glasshouse' },
+  { value: 'frame', label: 'Cold frame' },
+  { value: 'tunnel', label: 'Tunnel with staging' },
+  { value: 'stand', label: 'Hardening stand or yard' },
   { value: 'open-bed', label: 'Open bed' },
   { value: 'tunnel-bed', label: 'Tunnel bed' },
   { value: 'pair', label: 'One place by day, another by night' },
 ];
 const growing = (rows: Place[]) => rows.filter((p) => !isBed(p) && p.kind !== 'pair');
-const follows = (form: Pick<Form, 'kind' | 'follows'>) => form.kind === 'stand' || (form.kind === 'house' && form.follows);
+
+/** What usually comes with a kind; of a pair nothing. */
+const usual = (types: Kind[], kind: Place['kind']) => types.find((t) => t.kind === kind);
+const follows = (form: Pick<Form, 'kind' | 'follows' | 'types'>) => {
+  const type = usual(form.types, form.kind);
+  return type?.follows === true && (type.dayC === null || form.follows);
+};
+
+/** Another kind brings its usual warmth; what was typed for the old one goes. */
+const become = (form: Form, kind: Place['kind']): Partial<Form> => {
+  const type = usual(form.types, kind);
+  const shown = (c: number | null | undefined) => ((c ?? null) === null ? '' : String(temperature.shown(c ?? 0, form.units)));
+  return { kind, day: shown(type?.dayC), night: shown(type?.nightC), soil: shown(type?.soilC), follows: false };
+};
+
+/** Lamps can stand over it. */
+const lit = (form: Pick<Form, 'kind' | 'types'>) => usual(form.types, form.kind)?.lamps === true;
 
 interface Form {
   name: string;
@@ -32,19 +53,25 @@ interface Form {
   soil: string;
   follows: boolean;
   floor: string;
+  lamps: string;
+  lampHours: string;
   surface: Schemas['Surface'];
   dayPlaceId: string;
   nightPlaceId: string;
   /** Places that plants can stand in by day or by night. */
   places: Place[];
+  types: Kind[];
   units: UnitSystem;
 }
 
 export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
   const nursery = useNursery();
   const path = { nursery };
+  const types = usePlaceKinds();
   const nameOf = (id: string | null | undefined) => rows.find((p) => p.id === id)?.name ?? '';
   const shown = (c: number | null) => (c === null ? '' : String(temperature.shown(c, units)));
+  const house = usual(types, 'house');
+  const shownUsual = { day: shown(house?.dayC ?? null), night: shown(house?.nightC ?? null), soil: '' };
   return (
     <Rows<Place, Form>
       rows={rows}
@@ -62,22 +89,24 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
                 : p.follows
                   ? `follows the weather${(p.floorC ?? null) === null ? '' : `, never under ${shown(p.floorC ?? null)} ${temperature.unit(units)}`}`
                   : `${shown(p.dayC)} ${temperature.unit(units)} by day, ${shown(p.nightC)} by night${p.soilC === null ? '' : `, mix ${shown(p.soilC)}`}`}
+            {p.lampUmol != null && p.kind !== 'pair' && `, lamps ${String(p.lampHours)} h`}
           </Typography>
         </>
       )}
       blank={() => ({
         name: '',
         kind: 'house',
+        ...shownUsual,
         walkOrder: String((rows.at(-1)?.walkOrder ?? 0) + 10),
-        day: '',
-        night: '',
-        soil: '',
         follows: false,
         floor: '',
+        lamps: '',
+        lampHours: '',
         surface: 'bare',
         dayPlaceId: '',
         nightPlaceId: '',
         places: growing(rows),
+        types,
         units,
       })}
       formOf={(p) => ({
@@ -89,10 +118,13 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         soil: shown(p.soilC),
         follows: p.follows === true,
         floor: shown(p.floorC ?? null),
+        lamps: p.lampUmol == null ? '' : String(p.lampUmol),
+        lampHours: p.lampHours == null ? '' : String(p.lampHours),
         surface: p.surface ?? 'bare',
         dayPlaceId: p.dayPlaceId ?? '',
         nightPlaceId: p.nightPlaceId ?? '',
         places: growing(rows).filter((o) => o.id !== p.id),
+        types,
         units,
       })}
       read={(form, row) => {
@@ -103,6 +135,12 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
           const typed = number(text);
           if (typed === null) errors[field] = 'Type degrees.';
           return typed === null ? null : temperature.typed(typed, units);
+        };
+        const plain = (text: string, field: string) => {
+          if (text.trim() === '' || !lit(form)) return null;
+          const typed = number(text);
+          if (typed === null) errors[field] = 'Type a number.';
+          return typed;
         };
         const order = number(form.walkOrder);
         if (order === null || !Number.isInteger(order)) errors.walkOrder = 'Type a whole number.';
@@ -118,7 +156,9 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
             nightC: follows(form) ? null : degrees(form.night, 'nightC', row?.nightC ?? null),
             follows: follows(form),
             floorC: follows(form) ? degrees(form.floor, 'floorC', row?.floorC ?? null) : null,
-            soilC: degrees(form.soil, 'soilC', row?.soilC ?? null),
+            soilC: follows(form) ? null : degrees(form.soil, 'soilC', row?.soilC ?? null),
+            lampUmol: plain(form.lamps, 'lampUmol'),
+            lampHours: plain(form.lampHours, 'lampHours'),
             surface: form.kind === 'open-bed' ? form.surface : null,
             dayPlaceId: (form.kind === 'pair' && form.dayPlaceId) || null,
             nightPlaceId: (form.kind === 'pair' && form.nightPlaceId) || null,
@@ -144,7 +184,12 @@ function PlaceForm({ form, set, error }: FormProps<Form>) {
         error={Boolean(error('name'))}
         helperText={error('name')}
       />
-      <Choose label="What it is" value={form.kind} onChange={(kind) => set({ kind: kind as Place['kind'] })} options={kinds} />
+      <Choose
+        label="What it is"
+        value={form.kind}
+        onChange={(kind) => set(become(form, kind as Place['kind']))}
+        options={kinds}
+      />
       {form.kind === 'pair' && (
         <>
           <Choose
@@ -164,7 +209,7 @@ function PlaceForm({ form, set, error }: FormProps<Form>) {
           />
         </>
       )}
-      {form.kind === 'house' && (
+      {usual(form.types, form.kind)?.follows && usual(form.types, form.kind)?.dayC !== null && (
         <Choose
           label="Its warmth"
           value={form.follows ? 'follows' : 'kept'}
@@ -180,9 +225,9 @@ function PlaceForm({ form, set, error }: FormProps<Form>) {
           <Typography color="textSecondary">
             {form.kind === 'stand'
               ? 'As warm as outdoors: nobody types degrees for it. The site’s weather record tells, else a mean year by your frost date.'
-              : 'Glass without heat: nights a little warmer than outdoors, days by the sun until it is vented. A pot heater or a frost guard sets a floor.'}
+              : 'Without heat: nights a little warmer than outdoors, days by the sun until it is vented. A pot heater or a frost guard sets a floor.'}
           </Typography>
-          {form.kind === 'house' && (
+          {form.kind !== 'stand' && (
             <NumberField
               label="Never under (optional)"
               unit={unit}
@@ -211,6 +256,26 @@ function PlaceForm({ form, set, error }: FormProps<Form>) {
             onChange={(soil) => set({ soil })}
             error={error('soilC')}
             help="Where a mat or cable warms it. Mains near water: a protected socket, a drip loop, a rated mat."
+          />
+        </>
+      )}
+      {lit(form) && (
+        <>
+          <NumberField
+            label="Lamps: light at the leaves (optional)"
+            unit="µmol/m²·s"
+            value={form.lamps}
+            onChange={(lamps) => set({ lamps })}
+            error={error('lampUmol')}
+            help="As a meter or the lamp’s sheet says. Daylight through the glass is added by itself."
+          />
+          <NumberField
+            label="Lamps on (optional)"
+            unit="h a day"
+            value={form.lampHours}
+            onChange={(lampHours) => set({ lampHours })}
+            error={error('lampHours')}
+            help="Do not look into the lamps. Mains near water: a protected socket, a drip loop."
           />
         </>
       )}
