@@ -202,6 +202,8 @@ internal sealed class Steps(
             move == 0 && !standing ? "model" : "practice",
             place.Name
         );
+        if (place.Follows is { Steady: false, Springs: 0 })
+            yield return new("mean-year", Source: "model", Subject: place.Name);
         if (move > 0)
             yield return new("setback", Setback.Days(request.Path.BaresRoots(move - 1)), Unit: "d", Source: "model");
     }

@@ -49,6 +49,7 @@ public sealed record RiskPoint(DateOnly Day, double Risk);
 /// <param name="Recorded">From the record; else from typed dates.</param>
 /// <param name="InUse">The plans rest on it.</param>
 /// <param name="Assumes">What it rests on, in a sentence.</param>
+/// <param name="Tunnel">Of a bed in a tunnel, whose nights are warmer; else of open ground.</param>
 /// <param name="AtRisk">The day at the accepted risk; null where no day has it.</param>
 public sealed record FreezeCurve(
     SeasonHalf Half,
@@ -58,7 +59,8 @@ public sealed record FreezeCurve(
     DateOnly Mean,
     double DeviationDays,
     DateOnly? AtRisk,
-    IReadOnlyList<RiskPoint> Points
+    IReadOnlyList<RiskPoint> Points,
+    bool Tunnel = false
 );
 
 /// <param name="OnThisSeason">Its day in this season, to draw it.</param>

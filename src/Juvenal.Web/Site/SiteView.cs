@@ -40,7 +40,7 @@ internal sealed class SiteView(
                     span.First,
                     span.Last,
                     span.Days,
-                    years.Count(y => y.Half == SeasonHalf.Spring && y.Year.State != FreezeYearState.LeftOut),
+                    years.Count(y => y.Half == SeasonHalf.Spring && y.Year.State is FreezeYearState.Counted or FreezeYearState.FreezeFree),
                     years.Count(y => y.Half == SeasonHalf.Spring && y.Year.State == FreezeYearState.LeftOut),
                     catalogue.Record.Climate is not null
                 ),
@@ -83,7 +83,13 @@ internal sealed class SiteView(
     {
         var useRecord = _site.FreezeFrom == FreezeFrom.Record;
         if (catalogue.Record.Fits.TryGetValue(SeasonHalf.Spring, out var spring))
-            yield return Curve(spring, true, useRecord || _site.Frost is null, Recorded(spring), RiskOfYears());
+        {
+            yield return Curve(spring, true, useRecord || _site.Frost is null, Recorded(spring), RiskUnder(Surface.Bare));
+            // A bed whose nights are warmer has a curve of its own.
+            foreach (var surface in OwnNights())
+                yield return Curve(spring, true, false, Recorded(spring), RiskUnder(surface)) with { Tunnel = true };
+        }
+
         if (_site.Frost is { } frost && SpringFreeze.FromTyped(frost, _season, _site.Hemisphere) is { Succeeded: true } typed)
         {
             var mean = SeasonAxis.Of(DateOnly.FromDayNumber((int)typed.Value.MeanDayNumber), _season);
@@ -110,12 +116,21 @@ internal sealed class SiteView(
                 : "your average and safe dates";
     }
 
+    private IEnumerable<Surface> OwnNights() =>
+        catalogue.Record.Climate is { HasYears: true }
+            ? catalogue
+                .Places.Values.Where(p => p.Kind is PlaceKind.OpenBed or PlaceKind.TunnelBed)
+                .Select(Store.Plans.Catalogue.SurfaceOf)
+                .Where(s => Surfaces.NightGainC(s) != 0)
+                .Distinct()
+            : [];
+
     /// <summary>The risk as windows and decisions ask it, on the axis of the season; null without ten springs.</summary>
-    private Func<int, double>? RiskOfYears()
+    private Func<int, double>? RiskUnder(Surface surface)
     {
         if (catalogue.Record.Climate is not { HasYears: true } climate)
             return null;
-        var risk = climate.RiskUnder(Surface.Bare);
+        var risk = climate.RiskUnder(surface);
         return axis => risk(SiteYear.Of(SeasonAxis.Date(axis, _season), _season, _site.Hemisphere));
     }
 

@@ -69,6 +69,7 @@ internal static class ReasonSentences
             "depth-room" => Invariant($"The container is {r.Limit:0.#} cm deep: it leaves {r.Value:0.#} cm for the stem."),
             "depth-union" => Invariant($"The union, at {r.Limit:0.#} cm, stays {r.Value:0.#} cm above the mix, always."),
             "depth-covers-leaves" => Invariant($"That is {r.Value:0.#} cm above the lowest leaves: strip those, or set it higher."),
+            "mean-year" => $"No weather record: {r.Subject} is taken as in a mean year by your frost date and latitude.",
             "lot-tested" => Invariant($"Tested: {r.Value:0} of {r.Limit:0} came up."),
             "lot-fresh" => Invariant($"Not tested; {r.Value:0} of {r.Limit:0} years of storage life: the least for trade is assumed."),
             "lot-old" => Invariant(

@@ -2732,6 +2732,11 @@ export interface components {
              */
             atRisk: null | string;
             points: components["schemas"]["RiskPoint"][];
+            /**
+             * @description Of a bed in a tunnel, whose nights are warmer; else of open ground.
+             * @default false
+             */
+            tunnel?: boolean;
         };
         FreezeDate: {
             /** Format: double */

@@ -262,12 +262,12 @@ function PlaceForm({ form, set, error }: FormProps<Form>) {
       {lit(form) && (
         <>
           <NumberField
-            label="Lamps: light at the leaves (optional)"
-            unit="µmol/m²·s"
+            label="Lamps (optional)"
+            unit="µmol"
             value={form.lamps}
             onChange={(lamps) => set({ lamps })}
             error={error('lampUmol')}
-            help="As a meter or the lamp’s sheet says. Daylight through the glass is added by itself."
+            help="Light at the leaves, µmol/m²·s, as a meter or the lamp’s sheet says. Daylight through the glass is added by itself."
           />
           <NumberField
             label="Lamps on (optional)"

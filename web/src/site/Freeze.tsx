@@ -32,7 +32,7 @@ export function Freeze({ view, today, season, units, risks, onRisk, onKeep }: Pr
   const [chosen, setChosen] = useState<number | null>(null);
   const curves = view.curves.filter((c) => c.half === half);
   const years = view.years.filter((y) => y.half === half);
-  const inUse = curves.find((c) => c.inUse) ?? curves[0];
+  const inUse = curves.find((c) => c.inUse) ?? curves.find((c) => !c.tunnel);
   const left = years.filter((y) => y.state === 'left-out');
   const running = years.filter((y) => y.state === 'not-over');
   return (
@@ -84,8 +84,11 @@ export function Freeze({ view, today, season, units, risks, onRisk, onKeep }: Pr
           {curves
             .filter((c) => !c.inUse)
             .map((c) => (
-              <Typography key={String(c.recorded)} color="textSecondary" sx={{ fontSize: '0.95rem' }}>
-                Dashed: from {c.assumes}, average {day(c.mean)}; at {riskWords(view.risk)} {c.atRisk ? day(c.atRisk) : 'no day'}.
+              <Typography key={`${c.recorded}${c.tunnel}`} color="textSecondary" sx={{ fontSize: '0.95rem' }}>
+                {c.tunnel
+                  ? 'Dotted: in the tunnel, whose nights are warmer; at'
+                  : `Dashed: from ${c.assumes}, average ${day(c.mean)}; at`}{' '}
+                {riskWords(view.risk)} {c.atRisk ? day(c.atRisk) : 'no day'}.
               </Typography>
             ))}
           {years.length > 0 && (

@@ -99,7 +99,7 @@ export function FreezePicture({ curves, years, windows, today, risk, risks, onRi
           const line = path(c.points.map((q) => [x(q.day), y(q.risk)]));
           const [a, b] = [c.points[0], c.points.at(-1)];
           return (
-            <g key={`${c.half}${c.recorded}`}>
+            <g key={`${c.half}${c.recorded}${c.tunnel}`}>
               {c.inUse && a && b && (
                 <path d={`${line}L${x(b.day)} ${frame.bottom}L${x(a.day)} ${frame.bottom}Z`} fill={p.cold.main} opacity="0.28" />
               )}
@@ -108,7 +108,7 @@ export function FreezePicture({ curves, years, windows, today, risk, risks, onRi
                 fill="none"
                 stroke={c.inUse ? p.cold.main : p.text.secondary}
                 strokeWidth={c.inUse ? 3 : 1.5}
-                strokeDasharray={c.inUse ? undefined : '5 5'}
+                strokeDasharray={c.inUse ? undefined : c.tunnel ? '2 4' : '5 5'}
               />
             </g>
           );
