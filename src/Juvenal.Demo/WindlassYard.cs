@@ -87,13 +87,13 @@ public static class WindlassYard
     /// <summary>The seed box: tested, fresh, old, and one that the plans want more of than there is.</summary>
     private static readonly (SeedLotRow Row, (int Sown, int Up)? Test)[] Lots =
     [
-        Lot(1, "Lantern Row", 2025, 500, (50, 45)),
-        Lot(2, "Brasshouse", 2024, 700, (40, 37)),
-        Lot(3, "Saltglass", 2025, 260, (25, 22)),
-        Lot(4, "Low Lintel", 2025, 900, (50, 43)),
-        Lot(5, "Tinker's Crown", 2025, 700, null),
-        Lot(6, "Ember Lane", 2025, 400, (20, 16)),
-        Lot(7, "Slow Furnace", 2023, 120, null),
+        Lot(1, "Lantern Row", 2025, 650, (50, 45)),
+        Lot(2, "Brasshouse", 2024, 900, (40, 37)),
+        Lot(3, "Saltglass", 2025, 320, (25, 22)),
+        Lot(4, "Low Lintel", 2025, 1100, (50, 43)),
+        Lot(5, "Tinker's Crown", 2025, 900, null),
+        Lot(6, "Ember Lane", 2025, 500, (20, 16)),
+        Lot(7, "Slow Furnace", 2023, 150, null),
     ];
 
     public static async Task LoadAsync(Database database, Action<string> say, CancellationToken cancel)

@@ -45,6 +45,8 @@ public class FigureTests
         "Predictive.BenchNodes",
         "BetaBinomial.ExactTrials",
         "SowingPromise.OldestYears",
+        "SowingPromise.MostHeld",
+        "Predictive.MostHeld",
         "LampLight.SecondsPerHour",
         "Walk.Least", // keeps a duration from nothing
         "Walk.SlowestPerDay", // keeps a division from nothing; a stage that slow is refused before

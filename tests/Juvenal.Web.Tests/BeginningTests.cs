@@ -161,7 +161,11 @@ public class BeginningTests(House house) : IClassFixture<House>
             House.Sentence((await BookAsync(("kind", "gone"), ("seeds", 1), ("happenedOn", "2027-01-01"))).Body, "happenedOn")
         );
         var tested = await LotAsync();
-        Assert.Equal((40, 0.9, 1), ((int)tested["left"]!, (double)tested["germination"]!, tested["book"]!.AsArray().Count));
+        // 18 of 20, beside what is assumed of undated tomato seed with the weight of ten: 0.8325.
+        Assert.Equal(
+            (40, 0.8775, 1),
+            ((int)tested["left"]!, Math.Round((double)tested["germination"]!, 6), tested["book"]!.AsArray().Count)
+        );
 
         var input = house.Input(20);
         input["lotId"] = lot;

@@ -232,7 +232,6 @@ public static class Figures
                         ),
                     }
                 ),
-            new("Seeds", "Untested and past its storage life, of the least for trade", SeedLots.OldShare, "×", Mark.Model, "model"),
             new("Seeds", "A cell's mix, room and work, against the price of seed", SeedsPerCell.CellCost, "money", Mark.Model, "model"),
             new("Seeds", "Bench against germination test", SowingQuantity.BenchFactor, "×", Mark.Model, "model"),
             new("Seeds", "Separated twin against a single", SowingQuantity.SeparatedTwinSurvival, "×", Mark.Model, "model"),
@@ -391,6 +390,7 @@ public static class Figures
             Ours("Seeds", "An assumption weighs as much as a test of", Germinability.AssumedWeight, "seeds"),
             Ours("Seeds", "The bench, as if of so many seeds up", Predictive.BenchUp, "seeds"),
             Ours("Seeds", "The bench, as if of so many seeds not up", Predictive.BenchNot, "seeds"),
+            Ours("Seeds", "Plants that stand were raised in trays of about", Predictive.UsualTray, "cells"),
             Ours("Seeds", "How alike the cells of one tray fare", Predictive.TrayCorrelation, "correlation"),
         ];
 

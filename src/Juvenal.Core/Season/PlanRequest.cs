@@ -14,14 +14,20 @@ namespace Juvenal.Core.Season;
 /// <param name="Confidence">Between 0 and 1.</param>
 /// <param name="SeedsPerCell">1–5.</param>
 /// <param name="SeedsAvailable">Null where that is no limit.</param>
+/// <param name="GerminationWeight">The germination is known as from so many seeds.</param>
 public sealed record SowingChoice(
     int PlantsWanted,
     double Germination,
     double Survival,
     double Confidence,
     int SeedsPerCell,
-    int? SeedsAvailable
-);
+    int? SeedsAvailable,
+    double GerminationWeight = Germinability.AssumedWeight
+)
+{
+    /// <summary>The lot's germination as it is known.</summary>
+    public Germinability Lot => Germinability.From(Germination, GerminationWeight);
+}
 
 /// <summary>What is settled about a step: it happened, or the grower fixed or put off its day.</summary>
 /// <param name="Done">The day it happened.</param>

@@ -106,18 +106,17 @@ public static class Planner
         var sowing = request.Sowing;
         var perCell = request.Path.Begins.Kind == Start.Seed ? sowing.SeedsPerCell : 1;
         var separated = request.Rules.Twins == Twins.Separate && perCell > 1;
-        return SowingQuantity.For(
-            new SowingWish(
-                sowing.PlantsWanted,
-                request.Path.Begins.ShareOf(sowing.Germination),
-                sowing.Survival * (separated ? SowingQuantity.SeparatedTwinSurvival : 1),
-                sowing.Confidence,
-                perCell,
-                request.Path.Tray.Cells,
-                request.Rules.Twins,
-                sowing.SeedsAvailable
-            )
+        var wish = new SowingWish(
+            sowing.PlantsWanted,
+            request.Path.Begins.ShareOf(sowing.Germination),
+            sowing.Survival * (separated ? SowingQuantity.SeparatedTwinSurvival : 1),
+            sowing.Confidence,
+            perCell,
+            request.Path.Tray.Cells,
+            request.Rules.Twins,
+            sowing.SeedsAvailable
         );
+        return request.Path.Begins.Kind == Start.Seed ? SowingPromise.Held(wish, sowing.Lot) : SowingQuantity.For(wish);
     }
 
     /// <summary>
@@ -126,6 +125,7 @@ public static class Planner
     private static Failure Named(Failure failure, Beginning begins) =>
         failure.Field switch
         {
+            "ageYears" => failure with { Field = "sowing.germination" },
             "emergence" => failure with { Field = "sowing.germination", Value = failure.Value / begins.ShareOf(1) },
             "cellsPerTray" => failure with { Field = "path.tray" },
             _ => failure with { Field = "sowing." + failure.Field },

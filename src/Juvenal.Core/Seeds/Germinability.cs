@@ -44,9 +44,39 @@ public readonly record struct Germinability(double Up, double Not)
         return new(share * AssumedWeight, (1 - share) * AssumedWeight);
     }
 
+    /// <summary>Of a share that was typed, with the weight of so many seeds.</summary>
+    /// <param name="share">Above 0 to 1.</param>
+    /// <param name="weight">Above 0.</param>
+    public static Germinability From(double share, double weight)
+    {
+        var mean = Math.Clamp(share, Least, 1 - Least);
+        return new(mean * weight, (1 - mean) * weight);
+    }
+
+    /// <summary>
+    /// After a sowing of the lot at the bench: what came up over the bench's share, weighed by how little that says of the lot, since
+    /// a tray fares alike and benches stray.
+    /// </summary>
+    /// <param name="seeds">Sown, from 1.</param>
+    /// <param name="up">Came up, once nothing more was to come.</param>
+    public Germinability Sown(int seeds, int up)
+    {
+        var bench = Predictive.BenchUp / (Predictive.BenchUp + Predictive.BenchNot);
+        var seen = (up + 1.0) / (seeds + 2);
+        var share = Math.Clamp(seen / bench, Least, 1 - Least);
+        // Variance of the share relative to its square: of the count, of a tray that fares alike, and of the bench.
+        var tray = (1 + ((seeds - 1) * Predictive.TrayCorrelation)) / seeds * (1 - seen) / seen;
+        var strays = (1 - bench) / bench / (Predictive.BenchUp + Predictive.BenchNot + 1);
+        var weight = Math.Max(0, ((1 - share) / share / (tray + strays)) - 1);
+        return new(Up + (share * weight), Not + ((1 - share) * weight));
+    }
+
     /// <summary>After so many more seeds were tried.</summary>
     public Germinability Tried(int sown, int up) => new(Up + up, Not + sown - up);
 
-    /// <summary>The share that lies above the lowest tenth: what can be counted on.</summary>
+    /// <summary>The weight of so many seeds.</summary>
+    public double Weight => Up + Not;
+
+    /// <summary>The share that is not reached with this probability.</summary>
     public double Quantile(double p) => Beta.InvCDF(Up, Not, p);
 }

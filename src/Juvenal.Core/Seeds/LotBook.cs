@@ -31,7 +31,8 @@ public sealed record LotEntry(
 );
 
 /// <summary>Seeds taken from a packet by a sowing.</summary>
-public sealed record Taken(DateOnly On, int Seeds);
+/// <param name="Up">Of them came up, once nothing more is to come; null before, and where it is not known.</param>
+public sealed record Taken(DateOnly On, int Seeds, int? Up = null);
 
 /// <summary>Seeds are counted like plants: nothing is overwritten.</summary>
 /// <param name="Left">In the packet; null where it was never counted or weighed.</param>

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using MathNet.Numerics.Distributions;
 using MathNet.Numerics.Integration;
 
@@ -25,8 +26,8 @@ public sealed class Predictive
     /// <summary>How alike the cells of one tray fare. [model]</summary>
     public const double TrayCorrelation = 0.02;
 
-    private const int LotNodes = 20;
-    private const int BenchNodes = 10;
+    private const int LotNodes = 24;
+    private const int BenchNodes = 12;
 
     private static readonly (double At, double Weight)[] Lot = Nodes(LotNodes);
     private static readonly Weighted[] Bench =
@@ -36,14 +37,24 @@ public sealed class Predictive
 
     private readonly Weighted[] _up;
 
-    private Predictive(IEnumerable<Weighted> up) => _up = [.. up];
+    private readonly Germinability _lot;
 
-    /// <summary>Chance that a seed comes up at the bench, on average, 0–1.</summary>
-    public double Mean => _up.Sum(u => u.Share * u.Weight);
+    private Predictive(Germinability lot, IEnumerable<Weighted> up) => (_lot, _up) = (lot, [.. up]);
 
     /// <summary>For seeds of a lot at the bench.</summary>
-    public static Predictive Of(Germinability lot) =>
-        new(Lot.SelectMany(n => Bench.Select(b => new Weighted(Beta.InvCDF(lot.Up, lot.Not, n.At) * b.Share, n.Weight * b.Weight))));
+    public static Predictive Of(Germinability lot)
+    {
+        if (Made.Count >= MostHeld)
+            Made.Clear();
+        return Made.GetOrAdd(lot, Make);
+    }
+
+    private const int MostHeld = 512;
+
+    private static readonly ConcurrentDictionary<Germinability, Predictive> Made = new();
+
+    private static Predictive Make(Germinability lot) =>
+        new(lot, Lot.SelectMany(n => Bench.Select(b => new Weighted(Beta.InvCDF(lot.Up, lot.Not, n.At) * b.Share, n.Weight * b.Weight))));
 
     /// <summary>P(at least so many plants).</summary>
     /// <param name="plants">From 0.</param>
@@ -67,9 +78,43 @@ public sealed class Predictive
         return Math.Clamp(sum, 0, 1);
     }
 
-    /// <summary>Plants on average.</summary>
-    public double Expected(int cells, int perCell, Twins twins, double survival) =>
-        twins == Twins.Separate ? cells * perCell * Mean * survival : cells * survival * _up.Sum(u => u.Weight * Chance(u.Share, perCell));
+    /// <summary>Plants on average; exact, by the moments of both beta distributions.</summary>
+    public double Expected(int cells, int perCell, Twins twins, double survival)
+    {
+        if (twins == Twins.Separate)
+            return cells * perCell * Moment(1) * survival;
+        // 1 − (1 − u)ᵏ = Σ C(k, j) (−1)ʲ⁺¹ uʲ.
+        var (plants, sign, choose) = (0.0, 1.0, 1.0);
+        for (var j = 1; j <= perCell; j++)
+        {
+            choose *= (perCell - j + 1.0) / j;
+            plants += sign * choose * Moment(j);
+            sign = -sign;
+        }
+
+        return cells * plants * survival;
+    }
+
+    /// <summary>E[uʲ] of what comes up at the bench.</summary>
+    private double Moment(int j)
+    {
+        var product = 1.0;
+        for (var i = 0; i < j; i++)
+            product *= (_lot.Up + i) / (_lot.Up + _lot.Not + i) * (BenchUp + i) / (BenchUp + BenchNot + i);
+        return product;
+    }
+
+    /// <summary>P(at least so many of plants that stand live to planting): those of one tray fare alike.</summary>
+    /// <param name="plants">From 0.</param>
+    /// <param name="standing">From 0.</param>
+    /// <param name="survival">Above 0 to 1.</param>
+    public static double Live(int plants, int standing, double survival) =>
+        plants <= 0 ? 1
+        : plants > standing ? 0
+        : BetaBinomial.AtLeast(plants, standing, survival, TrayCorrelation * SameTray(standing, UsualTray));
+
+    /// <summary>Plants that stand were raised in trays of about so many. [model]</summary>
+    public const int UsualTray = 72;
 
     private static double Chance(double up, int perCell) => perCell == 1 ? up : 1 - Math.Pow(1 - up, perCell);
 

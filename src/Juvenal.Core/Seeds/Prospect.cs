@@ -9,19 +9,26 @@ namespace Juvenal.Core.Seeds;
 /// <param name="Spare">As many could go and the rest would still be enough, as surely as the grower wants it.</param>
 public sealed record Prospect(int Usable, double Expected, double ProbabilityOfEnough, int Spare = 0)
 {
-    /// <summary>Before anything is counted: by what was really sown, independent seed by seed as in <see cref="SowingQuantity"/>.</summary>
+    /// <summary>Before anything is counted: by what was really sown, of a lot as it is known.</summary>
     /// <param name="cells">Sown, from 1.</param>
-    /// <param name="seeds">In them, from 1.</param>
-    /// <param name="emergence">Share expected up, 0–1.</param>
+    /// <param name="perCell">Seeds in each.</param>
+    /// <param name="lot">Its germination.</param>
     /// <param name="wanted">Plants.</param>
     /// <param name="survival">From emergence to planting, 0–1.</param>
     /// <param name="twins">House rule.</param>
-    public static Prospect Sown(int cells, int seeds, double emergence, int wanted, double survival, Twins twins)
+    public static Prospect Sown(int cells, int perCell, Germinability lot, int wanted, double survival, Twins twins)
     {
-        var perCell = Math.Max(1, (double)seeds / Math.Max(1, cells));
-        var (trials, up) = twins == Twins.Separate ? (seeds, emergence) : (cells, 1 - Math.Pow(1 - emergence, perCell));
-        return new((int)Math.Round(trials * up), trials * up * survival, SowingQuantity.AtLeast(wanted, trials, up * survival));
+        var predictive = Predictive.Of(lot);
+        return new(
+            (int)Math.Round(predictive.Expected(cells, perCell, twins, 1)),
+            predictive.Expected(cells, perCell, twins, survival),
+            predictive.AtLeast(wanted, cells, perCell, twins, survival, Predictive.UsualTray)
+        );
     }
+
+    /// <summary>Of side shoots and grafts: each takes or does not, on its own.</summary>
+    public static Prospect Taking(int cells, double share, int wanted, double survival) =>
+        new((int)Math.Round(cells * share), cells * share * survival, SowingQuantity.AtLeast(wanted, cells, share * survival));
 
     /// <param name="state">What stands.</param>
     /// <param name="wanted">Plants.</param>
@@ -54,7 +61,7 @@ public sealed record Prospect(int Usable, double Expected, double ProbabilityOfE
         while (enough < most)
         {
             var middle = (enough + most) / 2;
-            if (SowingQuantity.AtLeast(wanted - planted, middle, survival) >= confidence)
+            if (Predictive.Live(wanted - planted, middle, survival) >= confidence)
                 most = middle;
             else
                 enough = middle + 1;
@@ -63,7 +70,7 @@ public sealed record Prospect(int Usable, double Expected, double ProbabilityOfE
         return new(
             usable,
             planted + (growing * survival),
-            SowingQuantity.AtLeast(wanted - planted, growing, survival),
+            Predictive.Live(wanted - planted, growing, survival),
             Math.Max(0, growing - enough)
         );
     }

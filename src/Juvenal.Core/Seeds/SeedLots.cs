@@ -8,15 +8,20 @@ namespace Juvenal.Core.Seeds;
 /// <param name="Packed">Year; null where not known.</param>
 /// <param name="TestedSown">Seeds of its last germination test; null without one.</param>
 /// <param name="TestedUp">Of them came up.</param>
-public sealed record LotFacts(Crop Crop, int? Packed, int? TestedSown, int? TestedUp);
+/// <param name="Raised">Sowings of it of which all came up that will.</param>
+public sealed record LotFacts(Crop Crop, int? Packed, int? TestedSown, int? TestedUp, IReadOnlyList<Trial>? Raised = null);
 
 /// <summary>The germination that a lot is sown by.</summary>
-/// <param name="Share">0–1.</param>
-/// <param name="Lower">Of the test's interval at 90 %; null where it is assumed.</param>
+/// <param name="Of">Its distribution: the assumption by kind and age, with its test and its sowings.</param>
+/// <param name="Lower">Of what lies within 90 % of it.</param>
 /// <param name="Upper">As above.</param>
-/// <param name="Why">Tested, or on what the assumption rests.</param>
-/// <param name="Old">Past its storage life, and not tested: a test comes first.</param>
-public sealed record LotGermination(double Share, double? Lower, double? Upper, Reason Why, bool Old);
+/// <param name="Why">Tested, sown, or on what the assumption rests.</param>
+/// <param name="Old">Past its storage life, and neither tested nor sown: a test comes first.</param>
+public sealed record LotGermination(Germinability Of, double Lower, double Upper, Reason Why, bool Old)
+{
+    /// <summary>On average, 0–1.</summary>
+    public double Share => Of.Mean;
+}
 
 /// <summary>What a number of seeds promises.</summary>
 /// <param name="PerCell">Seeds in a cell.</param>
@@ -40,31 +45,38 @@ public static class SeedLots
     /// <summary>The least germination for trade: tomato 75 %, pepper 55 %. US Federal Seed Act regulations; from memory.</summary>
     public static double LeastGermination(Crop crop) => crop == Crop.Tomato ? 0.75 : 0.55;
 
-    /// <summary>Past its storage life and untested, half of the least for trade is assumed. [model]</summary>
-    public const double OldShare = 0.5;
-
     /// <summary>How many seeds it held: as counted, else by weight; null where neither is known.</summary>
     public static int? Held(Crop crop, int? seeds, double? grams) =>
         seeds ?? (grams is { } g ? (int)Math.Min(int.MaxValue, Math.Floor(g * SeedsPerGram(crop))) : null);
 
-    /// <summary>The germination to sow by: the test's share; else the least for trade, and half of it past the storage life.</summary>
+    /// <summary>The germination to sow by: what is assumed of its kind and age, with what its test and its own sowings say.</summary>
     /// <param name="lot">The packet.</param>
     /// <param name="year">Now.</param>
     public static LotGermination Germination(LotFacts lot, int year)
     {
         ArgumentNullException.ThrowIfNull(lot);
-        if (lot is { TestedSown: { } sown, TestedUp: { } up } && EmergenceTest.Of(sown, up, Confidence) is { Succeeded: true } test)
+        var life = StorageYears(lot.Crop);
+        double? age = lot.Packed is { } packed ? Math.Max(0, year - packed) : null;
+        var of = Germinability.Assumed(lot.Crop, age);
+        var why =
+            age is not { } years ? new Reason("lot-age-unknown", of.Mean, Unit: "share", Source: "model")
+            : years <= life ? new Reason("lot-fresh", years, life, "years", Source: "model")
+            : new Reason("lot-old", years, life, "years", Source: "model");
+        var old = age > life;
+        if (lot is { TestedSown: { } sown, TestedUp: { } up } && up >= 0 && up <= sown)
         {
-            return new(test.Value.Fraction, test.Value.Lower, test.Value.Upper, new("lot-tested", up, sown, "seeds"), false);
+            of = of.Tried(sown, up);
+            (why, old) = (new("lot-tested", up, sown, "seeds"), false);
         }
 
-        var least = LeastGermination(lot.Crop);
-        if (lot.Packed is not { } packed)
-            return new(least, null, null, new("lot-age-unknown", least, null, "share", Source: "seed-act"), false);
-        var (age, life) = (Math.Max(0, year - packed), StorageYears(lot.Crop));
-        return age <= life
-            ? new(least, null, null, new("lot-fresh", age, life, "years", Source: "seed-act"), false)
-            : new(least * OldShare, null, null, new("lot-old", age, life, "years", Source: "knott"), true);
+        foreach (var raised in lot.Raised ?? [])
+        {
+            of = of.Sown(raised.Sown, Math.Min(raised.Up, raised.Sown));
+            (why, old) = (new("lot-raised", lot.Raised!.Sum(r => r.Up), lot.Raised!.Sum(r => r.Sown), "seeds"), false);
+        }
+
+        var tail = (1 - Confidence) / 2;
+        return new(of, of.Quantile(tail), of.Quantile(1 - tail), why, old);
     }
 
     /// <summary>What so many seeds promise, at so many in a cell; null where none comes up.</summary>
@@ -72,12 +84,13 @@ public static class SeedLots
     /// <param name="germination">Of the lot; the bench takes its share off.</param>
     /// <param name="survival">From emergence to planting, above 0 to 1.</param>
     /// <param name="perCell">1–5.</param>
-    public static PacketPromise? Promise(int seeds, double germination, double survival, int perCell)
+    public static PacketPromise? Promise(int seeds, Germinability germination, double survival, int perCell)
     {
-        if (seeds < perCell || germination <= 0)
+        if (seeds < perCell)
             return null;
-        var sown = SowingQuantity.For(
-            new(SowingQuantity.MostPlants, germination * SowingQuantity.BenchFactor, survival, Confidence, perCell, null, Twins.Snip, seeds)
+        var sown = SowingPromise.Held(
+            new(SowingQuantity.MostPlants, 1, survival, Confidence, perCell, null, Twins.Snip, seeds),
+            germination
         );
         return sown.Succeeded ? new(perCell, sown.Value.Cells, sown.Value.PlantsPromised, sown.Value.ExpectedPlants) : null;
     }

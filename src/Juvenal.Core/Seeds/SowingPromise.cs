@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Measures;
 
@@ -40,6 +41,24 @@ public sealed record SowingPromise(double Germination, SowingQuantity Sown)
         var outcome = For(wish, Predictive.Of(lot));
         return outcome.Succeeded ? new SowingPromise(lot.Mean, outcome.Value) : outcome.Failures.ToList();
     }
+
+    /// <summary>As above, of a lot as it is known; what was asked before is not reckoned again.</summary>
+    public static Outcome<SowingQuantity> Held(SowingWish wish, Germinability lot)
+    {
+        ArgumentNullException.ThrowIfNull(wish);
+        if (Answers.TryGetValue((wish, lot), out var known))
+            return known;
+        var failures = SowingQuantity.Check(wish);
+        var answer = failures.Count > 0 ? failures : For(wish, Predictive.Of(lot));
+        if (Answers.Count >= MostHeld)
+            Answers.Clear();
+        Answers[(wish, lot)] = answer;
+        return answer;
+    }
+
+    private const int MostHeld = 4096;
+
+    private static readonly ConcurrentDictionary<(SowingWish, Germinability), Outcome<SowingQuantity>> Answers = new();
 
     /// <inheritdoc cref="For(SowingWish, Crop, double?, Trial?)"/>
     internal static Outcome<SowingQuantity> For(SowingWish wish, Predictive predictive) =>

@@ -150,7 +150,7 @@ public sealed record EmergenceVerdict(
         checks.Add(new("check-moisture", Source: "practice"));
         checks.Add(
             facts.Lot is { Old: true } ? new("check-seed-old")
-            : facts.Lot is { Lower: not null } ? new("check-depth", 6, Unit: "mm", Source: "knott")
+            : facts.Lot is { Why.Code: "lot-tested" or "lot-raised" } ? new("check-depth", 6, Unit: "mm", Source: "knott")
             : new("check-seed-untested")
         );
         return checks;

@@ -63,7 +63,14 @@ public static class Thinning
     /// <param name="survival">From here to planting, above 0 to 1.</param>
     /// <param name="confidence">Between 0 and 1.</param>
     public static int Needed(int wanted, double survival, double confidence) =>
-        SowingQuantity.For(new(wanted, survival, 1, confidence)).Value.Cells;
+        SowingQuantity
+            .Sought(
+                new(wanted, 1, survival, confidence),
+                "survival",
+                plants => plants * survival,
+                (enough, plants) => Predictive.Live(enough, plants, survival)
+            )
+            .Value.Cells;
 
     /// <summary>Which cells to snip and which to separate.</summary>
     /// <param name="trays">Cells as counted, tray by tray.</param>

@@ -22,6 +22,8 @@ internal sealed class BatchChecks(NurseryTransaction nursery)
     /// <exception cref="RefusedException">No such packet, one of another cultivar, or a beginning that cannot be.</exception>
     public async Task CheckAsync(Guid? id, BatchInput input, CancellationToken cancel)
     {
+        if (input.GerminationWeight is { } weight && !(weight is >= 1 and <= 100_000))
+            throw new RefusedException(Failure.OutOfRange("germinationWeight", weight, 1, 100_000));
         await CheckLotAsync(input, cancel);
         await CheckStartAsync(id, input, cancel);
     }

@@ -1,5 +1,6 @@
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Season;
+using Juvenal.Core.Seeds;
 using Juvenal.Store.Nurseries;
 using Npgsql;
 
@@ -109,6 +110,7 @@ public sealed record HoldInput(Guid PlaceId, int Days);
 /// <param name="Aim">What it is raised for; null: a bed. Plants that end in a pot end in <paramref name="BedId"/>, which is then no bed;
 /// those for sale stay on the hardening stand.</param>
 /// <param name="Hold">Where they are held after hardening; null: they are not.</param>
+/// <param name="GerminationWeight">The germination is known as from so many seeds, 1–100,000; null: as an assumption.</param>
 public sealed record BatchInput(
     Guid CultivarId,
     int Season,
@@ -128,9 +130,13 @@ public sealed record BatchInput(
     Guid? LotId = null,
     StartInput? Start = null,
     AimInput? Aim = null,
-    HoldInput? Hold = null
+    HoldInput? Hold = null,
+    double? GerminationWeight = null
 )
 {
+    /// <summary>The lot's germination as it is known.</summary>
+    public Germinability Lot => Germinability.From(Germination, GerminationWeight ?? Germinability.AssumedWeight);
+
     public Beginning Begins => new(Start?.Kind ?? Core.Season.Start.Seed, Start?.Leaves ?? 0);
 
     /// <summary>What it is raised for.</summary>
@@ -232,7 +238,7 @@ internal sealed record BatchRow(
           b.id, b.version, b.code,
           b.cultivar_id, b.season, b.plants_wanted, b.germination, b.survival, b.confidence, b.seeds_per_cell, b.seeds_available, b.lot_id,
           b.start, b.start_leaves, b.price_each, b.rootstock_id, b.scion_id, b.union_cm, b.mother_id, b.raised, b.in_flower,
-          b.aim, b.aim_day, b.aim_outdoors, b.hold_days,
+          b.aim, b.aim_day, b.aim_outdoors, b.hold_days, b.germination_weight,
           b.step_days, b.put_offs, b.summary_digest, b.ended_on, b.cells, b.seeds, b.trays, b.kept_on, b.jobs_digest, mother.leaves
         """;
 
@@ -316,7 +322,8 @@ internal sealed record BatchRow(
             LotId: r.OrNull<Guid>(),
             Start: StartOf(r),
             Aim: AimOf(r),
-            Hold: r.OrNull<int>() is { } days ? new(default, days) : null
+            Hold: r.OrNull<int>() is { } days ? new(default, days) : null,
+            GerminationWeight: r.OrNull<double>()
         );
 
     /// <summary>The first day with side shoots to cut.</summary>

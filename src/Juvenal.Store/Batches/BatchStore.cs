@@ -16,9 +16,10 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         -- A new batch.
         insert into batch (nursery_id, id, code, season, cultivar_id, plants_wanted, germination, survival, confidence,
           seeds_per_cell, seeds_available, cells, seeds, trays, summary, lot_id,
-          start, start_leaves, price_each, rootstock_id, scion_id, union_cm, mother_id, raised, in_flower, kept_on, parent_id, aim, aim_day, aim_outdoors, hold_days)
+          start, start_leaves, price_each, rootstock_id, scion_id, union_cm, mother_id, raised, in_flower, kept_on, parent_id, aim, aim_day, aim_outdoors, hold_days,
+          germination_weight)
         values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26, $27,
-          $28, $29, $30, $31)
+          $28, $29, $30, $31, $32)
         """;
 
     private const string Change = """
@@ -27,7 +28,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         set version = version + 1, season = $2, cultivar_id = $3, plants_wanted = $4, germination = $5, survival = $6,
           confidence = $7, seeds_per_cell = $8, seeds_available = $9, lot_id = $10,
           start = $11, start_leaves = $12, price_each = $13, rootstock_id = $14, scion_id = $15, union_cm = $16, mother_id = $17,
-          raised = $18, in_flower = $19, aim = $20, aim_day = $21, aim_outdoors = $22, hold_days = $23
+          raised = $18, in_flower = $19, aim = $20, aim_day = $21, aim_outdoors = $22, hold_days = $23, germination_weight = $24
         where id = $1
         """;
 
@@ -243,7 +244,13 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     }
 
     private static NpgsqlParameter[] AimOf(BatchInput input) =>
-        [Sql.Of(input.Ends.Kind.Word()), Sql.OfNull(input.Ends.Day), Sql.Of(input.Ends.Outdoors), Sql.OfNull(input.Hold?.Days)];
+        [
+            Sql.Of(input.Ends.Kind.Word()),
+            Sql.OfNull(input.Ends.Day),
+            Sql.Of(input.Ends.Outdoors),
+            Sql.OfNull(input.Hold?.Days),
+            Sql.OfNull(input.GerminationWeight),
+        ];
 
     private static NpgsqlParameter[] StartOf(BatchInput input) =>
         [

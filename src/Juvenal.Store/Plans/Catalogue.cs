@@ -233,7 +233,15 @@ public sealed class Catalogue
             Today,
             season!.Value,
             Rules.Rules,
-            new(input.PlantsWanted, input.Germination, input.Survival, input.Confidence, input.SeedsPerCell, input.SeedsAvailable),
+            new(
+                input.PlantsWanted,
+                input.Germination,
+                input.Survival,
+                input.Confidence,
+                input.SeedsPerCell,
+                input.SeedsAvailable,
+                input.Lot.Weight
+            ),
             new(
                 LastOf(Of(tray!), moves.Count == 0, input),
                 germination!,

@@ -27,7 +27,12 @@ public sealed class LotBookStore(NurseryTransaction nursery)
         """;
 
     private const string Sowings = """
-        select coalesce(e.lot_id, b.lot_id), e.happened_on, coalesce(c.seeds, e.seeds)
+        select coalesce(e.lot_id, b.lot_id), e.happened_on, coalesce(c.seeds, e.seeds),
+          -- What came up of it, where it was all that was sown and the seedlings have gone on.
+          case when b.seeds_sown = coalesce(c.seeds, e.seeds) and (b.ended_on is not null or exists (
+            select from plan_step p
+            join path_step w on w.nursery_id = p.nursery_id and w.id = p.step_id
+            where p.nursery_id = b.nursery_id and p.batch_id = b.id and w.kind = 'move' and p.done_on is not null)) then b.emerged end
         from ledger_entry e
         join batch b on b.nursery_id = e.nursery_id and b.id = e.batch_id
         left join lateral (
@@ -145,5 +150,5 @@ public sealed class LotBookStore(NurseryTransaction nursery)
         );
 
     internal static (Guid Lot, Taken Taken) ReadTaken(NpgsqlDataReader r) =>
-        (r.GetGuid(0), new(r.GetFieldValue<DateOnly>(1), r.GetInt32(2)));
+        (r.GetGuid(0), new(r.GetFieldValue<DateOnly>(1), r.GetInt32(2), r.OrNull<int>(3)));
 }

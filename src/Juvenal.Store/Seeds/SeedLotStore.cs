@@ -48,7 +48,15 @@ public sealed record SeedLotRow(
 /// <param name="Taken">What sowings took.</param>
 public sealed record SeedLotView(SeedLotRow Row, Crop Crop, int Planned, IReadOnlyList<LotEntry> Entries, IReadOnlyList<Taken> Taken)
 {
-    public LotFacts Facts => new(Crop, Row.Packed, Book.Test?.Seeds, Book.Test?.Up);
+    public LotFacts Facts =>
+        new(
+            Crop,
+            Row.Packed,
+            Book.Test?.Seeds,
+            Book.Test?.Up,
+            // A sowing of which nothing came up had something else wrong with it, as likely as not: it says nothing of the seed.
+            [.. Taken.Where(t => t is { Up: > 0, Seeds: > 0 }).Select(t => new Trial(t.Seeds, t.Up!.Value))]
+        );
 
     /// <summary>Seeds when it came; null where not known.</summary>
     public int? Held => SeedLots.Held(Crop, Row.Seeds, Row.Grams);

@@ -64,14 +64,9 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
         if (state.UpOn is not null || state.SeedsSown == 0 || input.Begins.Grown)
             return null;
         var cells = Math.Max(1, state.Containers);
-        return Prospect.Sown(
-            cells,
-            cells * (input.Begins.Kind == Start.Seed ? input.SeedsPerCell : 1),
-            input.Begins.ShareOf(input.Germination),
-            input.PlantsWanted,
-            input.Survival,
-            twins
-        );
+        return input.Begins.Kind == Start.Seed
+            ? Prospect.Sown(cells, input.SeedsPerCell, input.Lot, input.PlantsWanted, input.Survival, twins)
+            : Prospect.Taking(cells, input.Germination, input.PlantsWanted, input.Survival);
     }
 
     /// <summary>Takes a count of cells, a thinning or a loss into the ledger.</summary>

@@ -67,7 +67,10 @@ internal static class CatalogueEndpoints
             .WithName("catalogue")
             .For(Role.Helper);
 
-        nursery.MapGet("/places/kinds", ([AsParameters] Here _) => TypedResults.Ok(PlaceKindAnswer.All)).WithName("placeKinds").For(Role.Helper);
+        nursery
+            .MapGet("/places/kinds", ([AsParameters] Here _) => TypedResults.Ok(PlaceKindAnswer.All))
+            .WithName("placeKinds")
+            .For(Role.Helper);
         nursery
             .MapPut(
                 "/places",

@@ -16,8 +16,9 @@ namespace Juvenal.Web.Seeds;
 /// <param name="Left">Now; null where not known.</param>
 /// <param name="Free">Left, less what is planned; below 0 the plans want more than there is.</param>
 /// <param name="Germination">To sow by.</param>
-/// <param name="Lower">Of the test's 90 % interval; null where it is assumed.</param>
+/// <param name="Lower">Of what lies within 90 % of it.</param>
 /// <param name="Upper">As above.</param>
+/// <param name="Weight">It is known as from so many seeds.</param>
 /// <param name="Why">Tested, or what the assumption rests on.</param>
 /// <param name="TestFirst">Past its storage life and untested.</param>
 /// <param name="Promises">Of what is free, for one and two in a cell.</param>
@@ -33,8 +34,9 @@ public sealed record LotAnswer(
     int? Left,
     int? Free,
     double Germination,
-    double? Lower,
-    double? Upper,
+    double Lower,
+    double Upper,
+    double Weight,
     Why Why,
     bool TestFirst,
     IReadOnlyList<PacketPromise> Promises,
@@ -162,13 +164,10 @@ internal static class SeedEndpoints
             germination.Share,
             germination.Lower,
             germination.Upper,
+            germination.Of.Weight,
             ReasonSentences.Of(germination.Why, measures),
             germination.Old,
-            [
-                .. new[] { 1, 2 }
-                    .Select(k => SeedLots.Promise(Math.Max(0, free ?? 0), germination.Share, Survival, k))
-                    .OfType<PacketPromise>(),
-            ],
+            [.. new[] { 1, 2 }.Select(k => SeedLots.Promise(Math.Max(0, free ?? 0), germination.Of, Survival, k)).OfType<PacketPromise>()],
             book.Counted,
             [
                 .. view

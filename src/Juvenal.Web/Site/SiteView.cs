@@ -87,7 +87,10 @@ internal sealed class SiteView(
             yield return Curve(spring, true, useRecord || _site.Frost is null, Recorded(spring), RiskUnder(Surface.Bare));
             // A bed whose nights are warmer has a curve of its own.
             foreach (var surface in OwnNights())
-                yield return Curve(spring, true, false, Recorded(spring), RiskUnder(surface)) with { Tunnel = true };
+                yield return Curve(spring, true, false, Recorded(spring), RiskUnder(surface)) with
+                {
+                    Tunnel = true,
+                };
         }
 
         if (_site.Frost is { } frost && SpringFreeze.FromTyped(frost, _season, _site.Hemisphere) is { Succeeded: true } typed)

@@ -71,11 +71,12 @@ internal static class ReasonSentences
             "depth-covers-leaves" => Invariant($"That is {r.Value:0.#} cm above the lowest leaves: strip those, or set it higher."),
             "mean-year" => $"No weather record: {r.Subject} is taken as in a mean year by your frost date and latitude.",
             "lot-tested" => Invariant($"Tested: {r.Value:0} of {r.Limit:0} came up."),
-            "lot-fresh" => Invariant($"Not tested; {r.Value:0} of {r.Limit:0} years of storage life: the least for trade is assumed."),
+            "lot-raised" => Invariant($"{r.Value:#,0} of {r.Limit:#,0} that were sown of it came up at your bench."),
+            "lot-fresh" => Invariant($"Not tested; {r.Value:0} of {r.Limit:0} years of storage life: assumed by kind and age."),
             "lot-old" => Invariant(
-                $"{r.Value:0} years old, and it keeps for {r.Limit:0}: half of the least for trade is assumed. Test {EmergenceTest.LeastSeeds} to {EmergenceTest.EnoughSeeds} seeds on damp paper first."
+                $"{r.Value:0} years old, and it keeps for {r.Limit:0}. Test {EmergenceTest.LeastSeeds} to {EmergenceTest.EnoughSeeds} seeds on damp paper first, never more than a quarter of the packet."
             ),
-            "lot-age-unknown" => "Neither tested nor dated: the least for trade is assumed.",
+            "lot-age-unknown" => "Neither tested nor dated: seed of middle age is assumed.",
             "freeze-held" =>
                 $"After the nights a forecast knows, at most {Risk(r.Value)} {(r.Value is > 0.1 and not 0.5 ? "freeze" : "freezes")}: {Days.Say(r.Day)}.",
             "freeze-never" => $"In most springs a freeze is likelier than in {Risk(r.Value)} as long as anybody looks.",

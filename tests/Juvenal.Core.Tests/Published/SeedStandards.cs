@@ -17,8 +17,6 @@ public class SeedStandards
     public void Federal_least_germination_for_trade(Crop crop, double share)
     {
         Assert.Equal(share, SeedLots.LeastGermination(crop));
-        // Untested and within its storage life, a packet is taken to be as good as it must be to be sold.
-        Assert.Equal(share, SeedLots.Germination(new(crop, 2025, null, null), 2026).Share);
     }
 
     /// <summary>

@@ -87,7 +87,7 @@ public class EdgeTests
         var prospect = Prospect.Of(state, 50, 0.5, Twins.Snip);
         Assert.Equal((60, 20 + (40 * 0.5)), (prospect.Usable, prospect.Expected));
         // Twenty stand in the bed: with thirty wanted, ten more of forty have to live.
-        Assert.Equal(SowingQuantity.AtLeast(30, 40, 0.5), Prospect.Of(state, 50, 0.5, Twins.Snip).ProbabilityOfEnough);
+        Assert.Equal(Predictive.Live(30, 40, 0.5), Prospect.Of(state, 50, 0.5, Twins.Snip).ProbabilityOfEnough);
     }
 
     [Fact]

@@ -12,15 +12,18 @@ public class EnoughTests
     [Fact]
     public void What_was_sown_says_how_likely_it_is_to_be_enough()
     {
-        // 72 cells of one, 76.5 % up at the bench, 95 % of them to planting: a plain binomial, by another package's own function.
-        var one = Prospect.Sown(72, 72, 0.765, 48, 0.95, Twins.Snip);
-        Assert.Equal(1 - Binomial.CDF(0.765 * 0.95, 72, 47), one.ProbabilityOfEnough, 9);
-        Assert.Equal((55, 72 * 0.765 * 0.95), (one.Usable, one.Expected));
+        // Known for certain but for the tray and the bench: near the plain binomial's mean, and less sure than it.
+        var lot = Germinability.From(0.85, 100_000);
+        var one = Prospect.Sown(72, 1, lot, 48, 0.95, Twins.Snip);
+        Assert.Equal((55, Math.Round(72 * 0.765 * 0.95, 9)), (one.Usable, Math.Round(one.Expected, 9)));
+        Assert.InRange(one.ProbabilityOfEnough, 0.5, 1 - Binomial.CDF(0.765 * 0.95, 72, 47));
         // Two to a cell: a cell gives a plant unless neither comes up; separated, each may.
-        var two = Prospect.Sown(40, 80, 0.765, 48, 0.95, Twins.Snip);
+        var two = Prospect.Sown(40, 2, lot, 48, 0.95, Twins.Snip);
         Assert.Equal(0, two.ProbabilityOfEnough);
-        Assert.Equal(40 * (1 - (0.235 * 0.235)) * 0.95, two.Expected, 9);
-        Assert.True(Prospect.Sown(40, 80, 0.765, 48, 0.95, Twins.Separate).ProbabilityOfEnough > 0.9);
+        Assert.Equal(40 * (1 - (0.235 * 0.235)) * 0.95, two.Expected, 0.35);
+        Assert.True(Prospect.Sown(40, 2, lot, 48, 0.95, Twins.Separate).ProbabilityOfEnough > 0.85);
+        // Side shoots root one by one.
+        Assert.Equal(1 - Binomial.CDF(0.8 * 0.95, 20, 13), Prospect.Taking(20, 0.8, 14, 0.95).ProbabilityOfEnough, 9);
     }
 
     [Property]
@@ -31,11 +34,11 @@ public class EnoughTests
         Assert.InRange(prospect.Spare, 0, plants);
         var left = plants - prospect.Spare;
         if (prospect.Spare > 0)
-            Assert.True(SowingQuantity.AtLeast(want, left, lives) >= 0.9);
+            Assert.True(Predictive.Live(want, left, lives) >= 0.9);
         if (left > 0 && prospect.Spare > 0)
-            Assert.True(SowingQuantity.AtLeast(want, left - 1, lives) < 0.9);
+            Assert.True(Predictive.Live(want, left - 1, lives) < 0.9);
         else if (prospect.Spare == 0 && left == plants)
-            Assert.True(SowingQuantity.AtLeast(want, plants - 1, lives) < 0.9);
+            Assert.True(Predictive.Live(want, plants - 1, lives) < 0.9);
     }
 
     private static BatchState Standing(int plants)

@@ -124,4 +124,36 @@ public class PromiseTests
         Assert.Equal("seed-not-worth-sowing", SowingPromise.For(new(40, 1), Crop.Pepper, 40, null).Failures.Single().Code);
         Assert.Equal("tested.up", SowingPromise.For(new(40, 1), Crop.Pepper, 1, new(10, 11)).Failures.Single().Field);
     }
+
+    /// <summary>Where 90 % was promised, 88 % at least is kept, by drawing lots, benches and trays; and not more than 93.</summary>
+    [Theory]
+    [InlineData(20)]
+    [InlineData(120)]
+    [InlineData(1000)]
+    public void What_is_promised_is_kept(int wanted)
+    {
+        var lot = Germinability.Assumed(Crop.Tomato, 1).Tried(20, 17);
+        var cells = SowingPromise.Held(new(wanted, 1, 0.95, CellsPerTray: 72), lot).Value.Cells;
+        var random = new Random(11);
+        const double spread = (1 - Predictive.TrayCorrelation) / Predictive.TrayCorrelation;
+        var kept = 0;
+        const int lots = 8000;
+        for (var i = 0; i < lots; i++)
+        {
+            var up =
+                MathNet.Numerics.Distributions.Beta.Sample(random, lot.Up, lot.Not)
+                * MathNet.Numerics.Distributions.Beta.Sample(random, Predictive.BenchUp, Predictive.BenchNot)
+                * 0.95;
+            var plants = 0;
+            for (var from = 0; from < cells; from += 72)
+            {
+                var here = MathNet.Numerics.Distributions.Beta.Sample(random, up * spread, (1 - up) * spread);
+                plants += MathNet.Numerics.Distributions.Binomial.Sample(random, Math.Min(1, here), Math.Min(72, cells - from));
+            }
+
+            kept += plants >= wanted ? 1 : 0;
+        }
+
+        Assert.InRange((double)kept / lots, 0.885, wanted > 20 ? 0.92 : 0.93);
+    }
 }

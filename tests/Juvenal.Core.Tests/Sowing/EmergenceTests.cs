@@ -103,7 +103,7 @@ public class EmergenceTests
         Assert.Equal(["check-warmth-unread", "check-moisture", "check-seed-untested"], Judge(20, 0, Course(20)).Checks.Select(c => c.Code));
         var read = EmergenceCourse.Days(Crop.Tomato, 1, Sown, _ => (19, true), Sown.AddDays(60));
         Assert.Equal("check-warmth-cold", Judge(20, 0, read).Checks[0].Code);
-        var old = new LotGermination(0.4, null, null, new Reason("lot-old"), true);
+        var old = new LotGermination(Germinability.From(0.4, 10), 0.1, 0.7, new Reason("lot-old"), true);
         Assert.Equal("check-seed-old", EmergenceVerdict.Of(new(Sown.AddDays(20), Sown, 100, 0, null, 0.8, old, Sown), read).Checks[2].Code);
     }
 

@@ -121,7 +121,7 @@ public class TrayTests
     public void Needed_plants_are_the_fewest_that_do()
     {
         var needed = Thinning.Needed(60, 0.95, 0.9);
-        Assert.True(SowingQuantity.AtLeast(60, needed, 0.95) >= 0.9);
-        Assert.True(SowingQuantity.AtLeast(60, needed - 1, 0.95) < 0.9);
+        Assert.True(Predictive.Live(60, needed, 0.95) >= 0.9);
+        Assert.True(Predictive.Live(60, needed - 1, 0.95) < 0.9);
     }
 }

@@ -1656,6 +1656,13 @@ export interface components {
             start?: null | components["schemas"]["StartInput"];
             aim?: null | components["schemas"]["AimInput"];
             hold?: null | components["schemas"]["HoldInput"];
+            /**
+             * Format: double
+             * @description The germination is known as from so many seeds, 1–100,000; null: as an assumption.
+             */
+            germinationWeight?: null | number;
+            /** @description The lot's germination as it is known. */
+            lot?: components["schemas"]["Germinability"];
             begins?: components["schemas"]["Beginning"];
             /** @description What it is raised for. */
             ends?: components["schemas"]["Aim"];
@@ -2844,6 +2851,29 @@ export interface components {
             last: null | number;
             sentence: string;
         };
+        /** @description What is known of the share of a lot that germinates: a beta distribution, as if so many seeds had been tried. */
+        Germinability: {
+            /**
+             * Format: double
+             * @description Weight of those that came up, above 0.
+             */
+            up?: number;
+            /**
+             * Format: double
+             * @description Weight of those that did not, above 0.
+             */
+            not?: number;
+            /**
+             * Format: double
+             * @description On average, 0–1.
+             */
+            mean?: number;
+            /**
+             * Format: double
+             * @description The weight of so many seeds.
+             */
+            weight?: number;
+        };
         /** @description The decision with all that it rests on. */
         GoDecision: {
             verdict: components["schemas"]["GoVerdict"];
@@ -3279,14 +3309,19 @@ export interface components {
             germination: number;
             /**
              * Format: double
-             * @description Of the test's 90 % interval; null where it is assumed.
+             * @description Of what lies within 90 % of it.
              */
-            lower: null | number;
+            lower: number;
             /**
              * Format: double
              * @description As above.
              */
-            upper: null | number;
+            upper: number;
+            /**
+             * Format: double
+             * @description It is known as from so many seeds.
+             */
+            weight: number;
             /** @description Tested, or what the assumption rests on. */
             why: components["schemas"]["Why"];
             /** @description Past its storage life and untested. */

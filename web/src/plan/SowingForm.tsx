@@ -76,10 +76,11 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
                 ? {
                     lotId,
                     germination: String(Math.round(lot.germination * 1000) / 10),
+                    germinationWeight: String(Math.round(lot.weight * 10) / 10),
                     seedsAvailable: lot.free === null ? '' : String(lot.free),
                     seedsPerCell: String(lot.perCell),
                   }
-                : { lotId: '' },
+                : { lotId: '', germinationWeight: '' },
             );
           }}
           error={error('lotId')}
@@ -105,7 +106,7 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
             label={{ seed: 'Germination', plants: 'Arrive sound', cuttings: 'Root', grafts: 'Take' }[form.start]}
             unit="%"
             value={form.germination}
-            onChange={(germination) => set({ germination })}
+            onChange={(germination) => set({ germination, germinationWeight: '' })}
             error={error('sowing.germination')}
           />
         )}

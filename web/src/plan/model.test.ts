@@ -7,6 +7,7 @@ const form: Form = {
   season: '2026',
   plantsWanted: '60',
   germination: '85',
+  germinationWeight: '',
   survival: '95',
   confidence: '90',
   seedsPerCell: '1',

@@ -13,6 +13,8 @@ export interface Form {
   season: string;
   plantsWanted: string;
   germination: string;
+  /** How many seeds it is known as from; empty: as an assumption. */
+  germinationWeight: string;
   survival: string;
   confidence: string;
   seedsPerCell: string;
@@ -63,6 +65,7 @@ export function firstForm(catalogue: Catalogue, season: number): Form {
     season: String(season),
     plantsWanted: '24',
     germination: usual(catalogue, 'seed').germination,
+    germinationWeight: '',
     survival: '95',
     confidence: '90',
     seedsPerCell: '1',
@@ -114,6 +117,7 @@ export function formOf(input: BatchInput): Form {
     season: String(input.season),
     plantsWanted: String(input.plantsWanted),
     germination: percent(input.germination),
+    germinationWeight: input.germinationWeight == null ? '' : String(input.germinationWeight),
     survival: percent(input.survival),
     confidence: percent(input.confidence),
     seedsPerCell: String(input.seedsPerCell),
@@ -208,6 +212,7 @@ export function read(form: Form, locks: BatchInput['locks'] = {}): { input: Batc
     season: whole('season', 'season'),
     plantsWanted: whole('plantsWanted', 'sowing.plantsWanted'),
     germination: form.start === 'standing' ? 1 : percent('germination', 'sowing.germination'),
+    germinationWeight: form.start === 'seed' && form.germinationWeight ? Number(form.germinationWeight) : null,
     survival: percent('survival', 'sowing.survival'),
     confidence: percent('confidence', 'sowing.confidence'),
     seedsPerCell: whole('seedsPerCell', 'sowing.seedsPerCell'),

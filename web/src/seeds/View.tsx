@@ -149,11 +149,14 @@ function Packet({ lot, cultivar, today }: { lot: Lot; cultivar: Schemas['Cultiva
         </Typography>
         <Typography>
           Germination <b>{share(lot.germination)}</b>
-          {lot.lower !== null && lot.upper !== null && ` (${share(lot.lower)} to ${share(lot.upper)})`}
-          {lot.promises.length > 0 && (
-            <>; promises {lot.promises.map((p) => `${counted(p.plants, 'plant')} at ${p.perCell} a cell`).join(', ')}</>
-          )}
+          {` (${share(lot.lower)} to ${share(lot.upper)})`}
         </Typography>
+        {lot.promises.map((p) => (
+          <Typography key={p.perCell}>
+            {p.perCell} a cell: <b>surely {counted(p.plants, 'plant')}</b>, about {many(Math.round(p.expected))}, from{' '}
+            {counted(p.cells, 'cell')}
+          </Typography>
+        ))}
         <Typography sx={{ fontSize: '0.95rem', color: lot.testFirst ? 'error.main' : 'text.secondary' }}>
           {lot.why.text}
         </Typography>
