@@ -72,7 +72,7 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             "72-cell tray",
             [("9 cm pot", "Warm bench"), ("13 cm pot", "Glasshouse")],
             "Tunnel",
-            (StepKind.PlantOut, Day(5, 2))
+            (StepKind.PlantOut, Day(5, 5))
         ),
         new(Day(2, 21), "Tinker's Crown", 60, 0.85, "72-cell tray", [("9 cm pot", "Warm bench"), ("13 cm pot", "Warm bench")], "Tunnel"),
         new(

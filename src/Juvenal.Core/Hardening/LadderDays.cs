@@ -12,6 +12,9 @@ public sealed class LadderDays(DateOnly first, IReadOnlyList<short[]> days)
     /// </summary>
     public const int LongestWait = 21;
 
+    /// <summary>Hardening is begun so much sooner than the rule's days at the most, days. [model]</summary>
+    public const int EarliestBegun = 7;
+
     /// <summary>Fleece over plants on their first nights out, as the plan takes it, °C. [model]</summary>
     public const double CoverC = 2;
 

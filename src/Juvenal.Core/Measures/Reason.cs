@@ -11,6 +11,7 @@ namespace Juvenal.Core.Measures;
 /// <param name="Source">Key of the figure in <see cref="Rules.Sources"/>.</param>
 /// <param name="Subject">A name that the grower knows.</param>
 /// <param name="Day">A day the reason turns on.</param>
+/// <param name="Terms">The numbers that were put into its formula, in the order that the formula names them; null where it has none.</param>
 public sealed record Reason(
     string Code,
     double? Value = null,
@@ -19,5 +20,6 @@ public sealed record Reason(
     string? Rule = null,
     string? Source = null,
     string? Subject = null,
-    DateOnly? Day = null
+    DateOnly? Day = null,
+    IReadOnlyList<double>? Terms = null
 );

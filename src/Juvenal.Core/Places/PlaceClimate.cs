@@ -10,6 +10,7 @@ namespace Juvenal.Core.Places;
 /// <param name="Soil">At sowing depth, where a mat or cable warms it; null: as the air over 24 h.</param>
 /// <param name="Follows">Its warmth day by day, where it follows the weather; null: it is kept as above.</param>
 /// <param name="LightMol">Light of the day where that is alike each day, mol/m²·d.</param>
+/// <param name="Outdoors">Under the sky by day: plants harden there.</param>
 /// <param name="DeviationCelsius">How far its mean strays from what was set, standard deviation, °C, from 0.</param>
 public sealed record PlaceClimate(
     string Name,
@@ -18,7 +19,8 @@ public sealed record PlaceClimate(
     Temperature? Soil = null,
     double DeviationCelsius = PlaceClimate.UsualDeviation,
     PlaceWarmth? Follows = null,
-    double LightMol = LeafModel.UnknownLightMol
+    double LightMol = LeafModel.UnknownLightMol,
+    bool Outdoors = false
 )
 {
     /// <summary>Taken where nothing was measured. [model]</summary>

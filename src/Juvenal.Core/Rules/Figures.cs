@@ -207,6 +207,7 @@ public static class Figures
             .. Judged(),
             .. SetIn(),
             .. Lit(),
+            Practice("Emergence", "Slow to come up, and warned of, from", PlanWarnings.SlowUpDays, "d"),
             new("Care", "Seedlings are fed nitrogen from", Feed.SeedlingPpm, "ppm", Mark.Published, "extension"),
             new("Care", "Seedlings to, and plants growing on from", Feed.GrowingPpm, "ppm", Mark.Published, "extension"),
             new("Care", "Plants growing on, to", Feed.StrongestPpm, "ppm", Mark.Published, "extension"),
@@ -377,6 +378,7 @@ public static class Figures
             Practice("Hardening", "First night out for tomatoes", Ladder.TomatoFirstNightC, "°C"),
             Practice("Hardening", "First night out for peppers", Ladder.PepperFirstNightC, "°C"),
             Ours("Hardening", "Warm nights are waited for, beyond the ladder's own days, at most", LadderDays.LongestWait, "d"),
+            Ours("Hardening", "Begun sooner than the rule's days by at most", LadderDays.EarliestBegun, "d"),
             Ours("Hardening", "Fleece over plants on their first nights out, as the plan takes it", LadderDays.CoverC, "°C"),
             Ours("Hardening", "Later nights may be colder by", Ladder.LaterNightC, "°C"),
         ];

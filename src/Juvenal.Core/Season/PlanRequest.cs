@@ -112,16 +112,15 @@ public sealed record PlanRequest(
     /// <summary>From the day hardening begins to that of planting, or of the sale, days: the ladder, and holding where there is
     /// any.</summary>
     /// <param name="target">By when they are wanted, day number.</param>
+    /// <remarks>
+    /// As long as a ladder takes that is begun by the rule's days before, and a week earlier at most: begun earlier yet, it would wait
+    /// for the same warm nights.
+    /// </remarks>
     public int DaysFromHardening(int target)
     {
-        var hold = Path.Hold?.Days ?? 0;
-        for (var days = Rules.HardeningDays; days < Rules.HardeningDays + LadderDays.LongestWait; days++)
-        {
-            if (LadderFrom(target - hold - days) <= days)
-                return days + hold;
-        }
-
-        return Rules.HardeningDays + LadderDays.LongestWait + hold;
+        var (rule, hold) = (Rules.HardeningDays, Path.Hold?.Days ?? 0);
+        var taken = LadderFrom(target - hold - rule);
+        return Math.Min(taken, rule + LadderDays.EarliestBegun) + hold;
     }
 
     public StepFacts FactsOf(Step step) => Facts.TryGetValue(step.Id, out var facts) ? facts : StepFacts.None;

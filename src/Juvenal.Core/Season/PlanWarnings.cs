@@ -1,4 +1,6 @@
+using Juvenal.Core.Cultivars;
 using Juvenal.Core.Growth;
+using Juvenal.Core.Hardening;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Places;
 using Juvenal.Core.Rules;
@@ -42,6 +44,9 @@ internal static class PlanWarnings
             warnings.Add(end);
         if (!quantity.Enough)
             warnings.Add(new("seeds-short", quantity.PlantsPromised, request.Sowing.PlantsWanted, "plants", Source: "binomial"));
+        warnings.AddRange(Hardening(request, course));
+        if (SlowUp(request, course) is { } slow)
+            warnings.Add(slow);
         warnings.AddRange(Pots(request, walk, course));
         var leaves = course.Leaves[request.Path.SlotOf(StepKind.PlantOut)];
         if (aim.Kind != AimKind.Pot && leaves < LeafModel.ReadyToPlant && request.FactsOf(StepKind.PlantOut).Done is null)
@@ -59,6 +64,53 @@ internal static class PlanWarnings
         }
 
         return warnings;
+    }
+
+    /// <summary>Emergence that takes this long wants more warmth, days. [common practice, no source]</summary>
+    public const double SlowUpDays = 21;
+
+    /// <summary>Three weeks or more to come up, and what more warmth at the seed would make of it.</summary>
+    private static Reason? SlowUp(PlanRequest request, Planner.Course course)
+    {
+        var up = request.Path.SlotOf(StepKind.Up);
+        var days = course.Free[up] - course.Days[0];
+        if (request.Path.Begins.Kind != Start.Seed || request.FactsOf(StepKind.Up).Done is not null || days < SlowUpDays)
+            return null;
+        var warm =
+            LeafModel.EmergenceFactor(request.Cultivar.Group)
+            / EmergenceTable.For(request.Cultivar.Crop).RatePerDay(Sowing.EmergenceVerdict.WarmEnoughC);
+        return warm > days - 2
+            ? new("slow-to-come-up", Math.Round(days), Unit: "d", Source: "harrington-minges-1954")
+            : new(
+                "slow-to-come-up-cold",
+                Math.Round(days),
+                Math.Round(warm),
+                "d",
+                Source: "harrington-minges-1954",
+                Subject: request.Path.Germination.Name
+            );
+    }
+
+    /// <summary>Hardening where it cannot be, or in nights that do not get warm enough.</summary>
+    private static IEnumerable<Reason> Hardening(PlanRequest request, Planner.Course course)
+    {
+        var (path, harden) = (request.Path, request.Path.SlotOf(StepKind.Harden));
+        if (!path.Aim.Has(StepKind.Harden) || request.FactsOf(StepKind.PlantOut).Done is not null)
+            yield break;
+        if (!path.Hardening.Outdoors)
+            yield return new("hardened-indoors", Subject: path.Hardening.Name, Source: "practice");
+        else if (
+            request.Ladder is not null
+            && request.LadderFrom(course.Days[harden]) >= request.Rules.HardeningDays + LadderDays.LongestWait
+        )
+            yield return new(
+                "hardened-in-cold-nights",
+                request.Cultivar.Crop == Crop.Tomato ? Ladder.TomatoFirstNightC : Ladder.PepperFirstNightC,
+                LadderDays.LongestWait,
+                "C",
+                Source: "model",
+                Subject: path.Hardening.Name
+            );
     }
 
     /// <summary>The other end of the season: fruit that ripens after the first freeze, or too short before it to be worth it.</summary>

@@ -1,5 +1,6 @@
 using Juvenal.Core.Growth;
 using Juvenal.Core.Measures;
+using Juvenal.Core.Places;
 using Juvenal.Core.Rules;
 using Juvenal.Core.Seeds;
 using Juvenal.Core.Site;
@@ -166,12 +167,24 @@ internal sealed class Steps(
             soil,
             "C",
             Source: EmergenceTable.For(request.Cultivar.Crop).Source,
-            Subject: request.Path.Germination.Name
+            Subject: request.Path.Germination.Name,
+            Terms: [LeafModel.EmergenceFactor(request.Cultivar.Group), EmergenceTable.For(request.Cultivar.Crop).RatePerDay(soil), soil]
         );
         var factor = LeafModel.EmergenceFactor(request.Cultivar.Group);
         if (factor > 1)
             yield return new("slow-species", factor, Source: "model");
     }
+
+    /// <summary>Thermal time a container holds plants, what a day of the place brings, its warmth, the volume, what the reference
+    /// holds.</summary>
+    private double[] PotTerms(Container container, double mean) =>
+        [
+            PotHold.ComfortableDegreeDays(walk.Leaf, Math.Clamp(container.Litres, PotHold.LeastLitres, PotHold.MostLitres)),
+            walk.Leaf.DegreeDays(mean),
+            mean,
+            container.Litres,
+            walk.Leaf.PotDegreeDays,
+        ];
 
     /// <summary>Since when the plants stand as they do before a move, counted from 0.</summary>
     private double From(int move) => course.Days[move == 0 ? 1 : _path.SlotOf(StepKind.Move, move)];
@@ -182,6 +195,7 @@ internal sealed class Steps(
         var wanted = walk.LeavesFor(move);
         var short_ = course.Leaves[_path.SlotOf(StepKind.Move, move + 1)] < wanted - 0.05;
         var standing = _path.Begins.Kind == Start.Standing;
+        var mean = place.MeanBetween(From(move), course.Days[_path.SlotOf(StepKind.Move, move + 1)]);
         if ((move > 0 || standing) && short_)
         {
             yield return new(
@@ -189,18 +203,20 @@ internal sealed class Steps(
                 walk.PotFullDays(move, From(move)),
                 Unit: "d",
                 Source: "model",
-                Subject: move == 0 ? request.Path.Tray.Name : request.Path.Moves[move - 1].Container.Name
+                Subject: move == 0 ? request.Path.Tray.Name : request.Path.Moves[move - 1].Container.Name,
+                Terms: PotTerms(move == 0 ? request.Path.Tray : request.Path.Moves[move - 1].Container, mean)
             );
         }
 
         yield return new(
             "leaves-at",
             wanted,
-            place.MeanBetween(From(move), course.Days[_path.SlotOf(StepKind.Move, move + 1)]),
+            mean,
             "C",
             move == 0 && !standing ? RuleCodes.PrickOut : null,
             move == 0 && !standing ? "model" : "practice",
-            place.Name
+            place.Name,
+            Terms: [walk.Leaf.DegreeDaysPerLeaf, walk.Leaf.LeafDegreeDays(mean), mean, walk.Leaf.BaseCelsius]
         );
         if (place.Follows is { Steady: false, Springs: 0 })
             yield return new("mean-year", Source: "model", Subject: place.Name);

@@ -55,7 +55,8 @@ public sealed record PlaceRow(
                 Name,
                 Temperature.FromCelsius(day),
                 Temperature.FromCelsius(night),
-                SoilC is { } soil ? Temperature.FromCelsius(soil) : null
+                SoilC is { } soil ? Temperature.FromCelsius(soil) : null,
+                Outdoors: Outdoors
             )
             : null;
 
@@ -64,6 +65,9 @@ public sealed record PlaceRow(
 
     /// <summary>The same by night.</summary>
     public UnderTheSky? ByNight => Kind == PlaceKind.Pair ? (NightFollows ? Of(NightKind ?? PlaceKind.House, NightFloorC) : null) : ByDay;
+
+    /// <summary>Under the sky by day: plants harden there.</summary>
+    public bool Outdoors => PlaceType.Of(DayKind ?? Kind).Outdoors;
 
     /// <summary>Its light; null where nothing is known of it.</summary>
     public PlaceLight? Light => PlaceLight.Of(DayKind ?? Kind, LampUmol, LampHours);

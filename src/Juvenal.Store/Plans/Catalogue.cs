@@ -330,7 +330,8 @@ public sealed class Catalogue
             now,
             kept?.Soil,
             Record.Climate is null ? PlaceClimate.UnreadDeviation : PlaceClimate.UsualDeviation,
-            warmth
+            warmth,
+            Outdoors: place.Outdoors
         );
     }
 
@@ -339,7 +340,7 @@ public sealed class Catalogue
         _ladders.GetOrAdd(
             (place.Id, season, crop),
             _ =>
-                place.ByDay is { } sky && PlaceType.Of(place.DayKind ?? place.Kind).Outdoors
+                place.ByDay is { } sky && place.Outdoors
                     ? WeatherOf(season)?.Ladder(sky, crop, Rules.Rules.HardeningDays, ColdOfWork.Outdoors(place) is not null)
                     : null
         );

@@ -12,7 +12,8 @@ namespace Juvenal.Web.Words;
 /// <param name="Text">One sentence.</param>
 /// <param name="Rule">The house rule behind it, in words; null where there is none.</param>
 /// <param name="Source">Where the figure comes from; null where it is the grower's own.</param>
-public sealed record Why(string Text, string? Rule, string? Source);
+/// <param name="Formula">How it was reckoned, with its numbers; null where there is nothing to reckon.</param>
+public sealed record Why(string Text, string? Rule, string? Source, string? Formula = null);
 
 /// <summary>Reasons as sentences. The one place where they are worded: screen, print and calendar share it.</summary>
 internal static class ReasonSentences
@@ -25,8 +26,23 @@ internal static class ReasonSentences
         new(
             Text(r, measures),
             r.Rule is { } rule ? RuleBook.Title(rule) : null,
-            r.Source is { } source ? Citations.GetValueOrDefault(source) : null
+            r.Source is { } source ? Citations.GetValueOrDefault(source) : null,
+            r.Terms is { } t ? Formula(r, t, measures) : null
         );
+
+    /// <summary>The formula with the numbers that were put in; a test finds each of them among the core's figures.</summary>
+    private static string? Formula(Reason r, IReadOnlyList<double> t, Measures m) =>
+        r.Code switch
+        {
+            "emergence-at" => Invariant($"days = {(t[0] == 1 ? "1" : $"{t[0]:0.##}")} / {t[1]:0.000} a day at {m.Temperature(t[2])}"),
+            "leaves-at" => Invariant(
+                $"a leaf each {t[0]:0.#} °C·d; {m.Temperature(t[2])} brings {t[1]:0.0} a day in full light, from {m.Temperature(t[3])} on"
+            ),
+            "pot-full" => Invariant(
+                $"{t[4]:0} · ({t[3]:0.###} L / {PotHold.ReferenceLitres:0.0} L)^{PotHold.VolumePower:0.00} = {t[0]:0} °C·d; {m.Temperature(t[2])} brings {t[1]:0.0} a day"
+            ),
+            _ => null,
+        };
 
     public static string Source(string key) =>
         key switch
@@ -70,6 +86,14 @@ internal static class ReasonSentences
             "depth-union" => Invariant($"The union, at {r.Limit:0.#} cm, stays {r.Value:0.#} cm above the mix, always."),
             "depth-covers-leaves" => Invariant($"That is {r.Value:0.#} cm above the lowest leaves: strip those, or set it higher."),
             "mean-year" => $"No weather record: {r.Subject} is taken as in a mean year by your frost date and latitude.",
+            "slow-to-come-up" => Invariant($"They take {r.Value:0} days to come up: that is their kind. Keep them evenly moist and warm."),
+            "slow-to-come-up-cold" => Invariant(
+                $"{r.Subject} is cold for seed: {r.Value:0} days to come up. On a mat at {m.Temperature(Core.Sowing.EmergenceVerdict.WarmEnoughC)} it would be {r.Limit:0}."
+            ),
+            "hardened-indoors" => $"{r.Subject} is indoors: they are not hardened there. Choose a stand, a yard or a frame.",
+            "hardened-in-cold-nights" => Invariant(
+                $"Nights of {m.Temperature(r.Value)} do not come to {r.Subject} in time: bring them in by night, or harden later."
+            ),
             "lot-tested" => Invariant($"Tested: {r.Value:0} of {r.Limit:0} came up."),
             "lot-raised" => Invariant($"{r.Value:#,0} of {r.Limit:#,0} that were sown of it came up at your bench."),
             "lot-fresh" => Invariant($"Not tested; {r.Value:0} of {r.Limit:0} years of storage life: assumed by kind and age."),

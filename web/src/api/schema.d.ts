@@ -3761,6 +3761,8 @@ export interface components {
             byDay?: components["schemas"]["UnderTheSky"];
             /** @description The same by night. */
             byNight?: components["schemas"]["UnderTheSky"];
+            /** @description Under the sky by day: plants harden there. */
+            outdoors?: boolean;
             /** @description Its light; null where nothing is known of it. */
             light?: components["schemas"]["PlaceLight"];
         };
@@ -5138,6 +5140,8 @@ export interface components {
             rule: null | string;
             /** @description Where the figure comes from; null where it is the grower's own. */
             source: null | string;
+            /** @description How it was reckoned, with its numbers; null where there is nothing to reckon. */
+            formula?: null | string;
         };
         WindInput: {
             /** Format: int32 */

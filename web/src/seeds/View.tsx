@@ -60,7 +60,7 @@ export function SeedsView() {
         rows={lots.data.map((l) => l.lot)}
         title="A packet"
         add="Add a packet"
-        lead="What lies in the seed box, how good it is, and what it can promise."
+        lead="What lies in the seed box, how good it is, and what it can promise. Surely: in 9 cases of 10."
         show={(row) => {
           const lot = of.get(row.id);
           const cultivar = cultivars.find((c) => c.id === row.cultivarId);

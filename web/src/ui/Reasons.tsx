@@ -9,6 +9,11 @@ export function Reasons({ why, spread = [] }: { why: Schemas['Why'][]; spread?: 
       {why.map((w) => (
         <Typography component="li" key={w.text} variant="body2" sx={{ mb: 0.25 }}>
           {w.text}
+          {w.formula && (
+            <Typography component="span" sx={{ display: 'block', color: 'text.secondary', fontSize: '0.95rem' }}>
+              {w.formula}
+            </Typography>
+          )}
           {(w.rule ?? w.source) && (
             <Typography component="span" variant="body2" color="textSecondary">
               {' '}
