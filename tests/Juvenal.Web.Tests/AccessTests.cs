@@ -26,6 +26,8 @@ public class AccessTests(OwnHouse house) : IClassFixture<OwnHouse>
         "/api/nurseries/{nursery:guid}/acts",
         "/api/nurseries/{nursery:guid}/identity/mixed",
         "/api/nurseries/{nursery:guid}/places/{id:guid}/carry",
+        "/api/nurseries/{nursery:guid}/places/{id:guid}/night",
+        "/api/nurseries/{nursery:guid}/nights/{id:guid}/out",
         "/api/nurseries/{nursery:guid}/leave",
         "/api/nurseries/{nursery:guid}/soil",
     ];

@@ -207,6 +207,7 @@ public static class Figures
             .. Judged(),
             .. SetIn(),
             .. Lit(),
+            .. OutByNight(),
             Practice("Emergence", "Slow to come up, and warned of, from", PlanWarnings.SlowUpDays, "d"),
             new("Care", "Seedlings are fed nitrogen from", Feed.SeedlingPpm, "ppm", Mark.Published, "extension"),
             new("Care", "Seedlings to, and plants growing on from", Feed.GrowingPpm, "ppm", Mark.Published, "extension"),
@@ -334,6 +335,19 @@ public static class Figures
         new(stage, what, value, unit, Mark.CommonPractice, "practice");
 
     private static Figure Ours(string stage, string what, double value, string unit) => new(stage, what, value, unit, Mark.Model, "model");
+
+    private static IEnumerable<Figure> OutByNight() =>
+        [
+            Ours("Tonight", "Hardened tomatoes are brought in or covered below", Tonight.TomatoHardenedC, "°C"),
+            Ours("Tonight", "Hardened peppers", Tonight.PepperHardenedC, "°C"),
+            Ours("Tonight", "Tomatoes two weeks after planting", Tonight.TomatoSettledC, "°C"),
+            Ours("Tonight", "Peppers two weeks after planting", Tonight.PepperSettledC, "°C"),
+            Ours("Tonight", "Settled after", Tonight.SettledDays, "d"),
+            Practice("Tonight", "Nothing is left out without heat below", Tonight.NoCoverC, "°C"),
+            Practice("Tonight", "Tomatoes grow slowly below", Tonight.TomatoSlowC, "°C"),
+            Practice("Tonight", "Peppers grow slowly below", Tonight.PepperSlowC, "°C"),
+            Ours("Tonight", "The evening's work is shown from", Tonight.EveningFrom, "o'clock"),
+        ];
 
     private static IEnumerable<Figure> Lit() =>
         [

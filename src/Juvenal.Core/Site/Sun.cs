@@ -26,6 +26,19 @@ public static class Sun
             * ((sunset * Math.Sin(phi) * Math.Sin(declination)) + (Math.Cos(phi) * Math.Cos(declination) * Math.Sin(sunset)));
     }
 
+    /// <summary>
+    /// Hours from midnight to sunrise by the sun: the coldest of a still night is about then. FAO-56, eq. 24–25; from memory. Where the
+    /// sun does not set, or does not rise, midnight or noon.
+    /// </summary>
+    /// <param name="latitude">Degrees.</param>
+    /// <param name="dayOfYear">1–365.</param>
+    public static double Rise(double latitude, int dayOfYear)
+    {
+        var declination = 0.409 * Math.Sin((2 * Math.PI * dayOfYear / 365) - 1.39);
+        var sunset = Math.Acos(Math.Clamp(-Math.Tan(latitude * Math.PI / 180) * Math.Tan(declination), -1, 1));
+        return 12 - (sunset * 12 / Math.PI);
+    }
+
     /// <summary>Radiation at the ground, MJ/m²·d: a clear day is one with a wide range. FAO-56, eq. 50; from memory.</summary>
     /// <param name="minimumC">°C.</param>
     /// <param name="maximumC">°C.</param>

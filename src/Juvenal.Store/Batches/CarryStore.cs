@@ -106,6 +106,71 @@ public sealed class CarryStore(NurseryTransaction nursery, TimeProvider clock)
         return written;
     }
 
+    private const string OfAct = """
+        -- Batches that an act wrote to.
+        select distinct e.batch_id
+        from ledger_entry e
+        where e.act = $1
+        """;
+
+    /// <summary>Carries what was carried by an act back to where it stood: those groups of it that are still where it put them.</summary>
+    /// <param name="id">Of this act, made by the client.</param>
+    /// <param name="carried">The act.</param>
+    /// <param name="on">The day.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <returns>The entries that were written; none where nothing of it is there any more.</returns>
+    public async Task<IReadOnlyList<Guid>> BackAsync(Guid id, Guid carried, DateOnly on, CancellationToken cancel)
+    {
+        var acts = new ActStore(nursery);
+        var hash = ActStore.Hash(
+            new
+            {
+                did = "carry-back",
+                carried,
+                on,
+            }
+        );
+        if (await acts.WrittenAsync(id, hash, cancel) is { } before)
+            return before;
+        var batches = await nursery.ListAsync(OfAct, r => r.GetGuid(0), cancel, Sql.Of(carried));
+        var ledgers = await OpenLedgers.OpenAsync(nursery, clock, batches, [], cancel);
+        var written = new List<Guid>();
+        foreach (var batch in batches.Order())
+        {
+            var moves = Fold.Effective(ledgers[batch].Entries).Where(e => e.Act == carried && e.Kind == EntryKind.Moved).ToList();
+            foreach (var group in ledgers[batch].Ledger.On(on).Groups)
+            {
+                if (
+                    moves.Find(m => (m.Id == group.Id.Value || m.Group == group.Id) && m.To?.Place == group.At.Place)
+                    is not { From: { } from }
+                )
+                    continue;
+                var entry = new LedgerEntry(
+                    WorkStore.Derived(id, group.Id.Value.ToString()),
+                    0,
+                    on,
+                    EntryKind.Moved,
+                    From: group.At,
+                    To: group.At with
+                    {
+                        Place = from.Place,
+                    },
+                    Seedlings: group.Seedlings,
+                    Containers: group.Containers,
+                    ContainersTo: group.Containers,
+                    Act: id,
+                    Group: group.Id
+                );
+                ledgers.Append(batch, entry);
+                written.Insert(0, entry.Id);
+            }
+        }
+
+        await ledgers.SaveAsync(cancel);
+        await acts.KeepAsync(id, hash, written, cancel);
+        return written;
+    }
+
     /// <summary>What the nights say of the first crop that cannot stand them; null where all can, or nothing goes out.</summary>
     private async Task<ColdFinding?> ColdAsync(OpenLedgers ledgers, List<Guid> batches, Guid from, Guid to, CancellationToken cancel)
     {

@@ -35,6 +35,7 @@ public static class ExportTables
         "soil_reading",
         "forecast_day",
         "forecast_made",
+        "night",
     ];
 
     /// <summary>Since which version of the export; those that are not named, since the first.</summary>
@@ -46,6 +47,7 @@ public static class ExportTables
             ["tray_row"] = 2,
             ["place_reading"] = 2,
             ["forecast_made"] = 6,
+            ["night"] = 7,
         };
 
     /// <summary>No nursery has more rows: thirty seasons of a large one, and not a file that swells without end.</summary>

@@ -66,6 +66,14 @@ public sealed record PlaceRow(
     /// <summary>The same by night.</summary>
     public UnderTheSky? ByNight => Kind == PlaceKind.Pair ? (NightFollows ? Of(NightKind ?? PlaceKind.House, NightFloorC) : null) : ByDay;
 
+    /// <summary>The low at the plants of a night outdoors, °C; null where the place is kept warm by night.</summary>
+    /// <param name="outdoorsC">At the site, °C.</param>
+    public double? LowAtNight(double outdoorsC) =>
+        CatalogueRows.IsBed(Kind) ? outdoorsC + Surfaces.NightGainC(Plans.Catalogue.SurfaceOf(this))
+        // Whatever degrees were typed for a stand: the night is the sky's.
+        : (NightKind ?? Kind) == PlaceKind.Stand ? outdoorsC
+        : ByNight?.Low(outdoorsC);
+
     /// <summary>Under the sky by day: plants harden there.</summary>
     public bool Outdoors => PlaceType.Of(DayKind ?? Kind).Outdoors;
 

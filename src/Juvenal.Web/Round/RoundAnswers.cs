@@ -183,6 +183,7 @@ public sealed record PickAnswer(string What, double Amount, string Unit);
 /// <param name="Moved">Days that moved since the grower was last told, the soonest first.</param>
 /// <param name="Standing">What stands where, in walking order.</param>
 /// <param name="Missing">What to set up first: site, places, cultivars, batch; null when nothing is.</param>
+/// <param name="Tonight">Who is out tonight; null on further pages.</param>
 public sealed record RoundAnswer(
     DateOnly Today,
     int Jobs,
@@ -198,5 +199,6 @@ public sealed record RoundAnswer(
     int Waiting,
     IReadOnlyList<DoneAnswer> Done,
     IReadOnlyList<MovedAnswer> Moved,
-    IReadOnlyList<StandingAnswer> Standing
+    IReadOnlyList<StandingAnswer> Standing,
+    TonightAnswer? Tonight
 );

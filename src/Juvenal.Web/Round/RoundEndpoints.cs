@@ -79,6 +79,59 @@ internal static class RoundEndpoints
             )
             .WithName("carryPlace")
             .For(Role.Helper);
+
+        nursery
+            .MapPost(
+                "/places/{id:guid}/night",
+                ([AsParameters] Here here, Guid id, NightInput night, TimeProvider clock, CancellationToken cancel) =>
+                    here.ActAsync(
+                        Touches.Work,
+                        async writing => TypedResults.Ok(new Written(await NightAsync(writing, id, night, clock, cancel))),
+                        cancel
+                    )
+            )
+            .WithName("night")
+            .For(Role.Helper);
+
+        nursery
+            .MapPost(
+                "/nights/{id:guid}/out",
+                ([AsParameters] Here here, Guid id, OutAgainInput back, TimeProvider clock, CancellationToken cancel) =>
+                    here.ActAsync(
+                        Touches.Work,
+                        async writing =>
+                        {
+                            var written = await new CarryStore(writing, clock).BackAsync(back.Id, id, back.On, cancel);
+                            await new NightStore(writing).CloseAsync(id, cancel);
+                            return TypedResults.Ok(new Written(written));
+                        },
+                        cancel
+                    )
+            )
+            .WithName("outAgain")
+            .For(Role.Helper);
+    }
+
+    /// <summary>What was done for the night; what is brought in is carried too.</summary>
+    private static async Task<IReadOnlyList<Guid>> NightAsync(
+        NurseryTransaction writing,
+        Guid place,
+        NightInput night,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        var catalogue = await Store.Plans.Catalogue.LoadAsync(writing, clock, cancel);
+        if (!catalogue.Places.TryGetValue(place, out var row))
+            throw new NotFoundException("place");
+        if (night.Did == NightDid.BroughtIn && night.To is null)
+            throw new RefusedException(new Failure("not-chosen", "to"));
+        var ahead = await NightsAhead.LoadAsync(writing, catalogue.Site, catalogue.Today, cancel);
+        var low = night.Evening == catalogue.Today && ahead.Nights.Count > 0 ? row.LowAtNight(ahead.Nights[0].LowC) : null;
+        await new NightStore(writing).PutAsync(new(night.Id, night.Evening, place, night.Did, low, null), catalogue.Today, cancel);
+        return night is { Did: NightDid.BroughtIn, To: { } to }
+            ? await new CarryStore(writing, clock).CarryAsync(night.Id, place, to, night.Evening, cancel)
+            : [];
     }
 
     /// <param name="reading">Whose.</param>
@@ -152,7 +205,8 @@ internal static class RoundEndpoints
                 let place = catalogue.Places[s.PlaceId]
                 orderby place.WalkOrder, place.Name
                 select new StandingAnswer(place.Id, place.Name, s.Batches, s.Seedlings, s.Containers),
-            ]
+            ],
+            skip > 0 ? null : await Tonights.OfAsync(reading, catalogue, ahead, clock, cancel)
         );
     }
 

@@ -19,7 +19,10 @@ public class OpenedTests
             {
                 var path = Nurseries.Path(16 + (warm * 0.7), 13 + (warm * 0.5), 22 + (warm * 0.5), moves);
                 // Small pots are full before the leaves ask for the next.
-                path = path with { Moves = [.. path.Moves.Select(m => m with { Container = new("Small pot", 0.02) })] };
+                path = path with
+                {
+                    Moves = [.. path.Moves.Select(m => m with { Container = new("Small pot", 0.02) })],
+                };
                 foreach (var why in Planner.Plan(Nurseries.Request(path: path)).Value.Steps.SelectMany(s => s.Reasons))
                 {
                     if (why.Code == "emergence-at")
@@ -32,11 +35,7 @@ public class OpenedTests
                     if (why.Code != "pot-full")
                         continue;
                     Assert.Equal(why.Value!.Value, why.Terms![0] / why.Terms[1], 6);
-                    Assert.Equal(
-                        why.Terms[4] * Math.Pow(why.Terms[3] / PotHold.ReferenceLitres, PotHold.VolumePower),
-                        why.Terms[0],
-                        6
-                    );
+                    Assert.Equal(why.Terms[4] * Math.Pow(why.Terms[3] / PotHold.ReferenceLitres, PotHold.VolumePower), why.Terms[0], 6);
                     opened++;
                 }
             }
@@ -61,7 +60,15 @@ public class OpenedTests
         Assert.Contains(Planner.Plan(request).Value.Warnings, w => w.Code == "hardened-indoors");
         var outside = request with { Path = request.Path with { Hardening = request.Path.Hardening with { Outdoors = true } } };
         Assert.DoesNotContain(Planner.Plan(outside).Value.Warnings, w => w.Code.StartsWith("hardened", StringComparison.Ordinal));
-        var never = LadderDays.From(new(2025, 8, 1), [[.. Enumerable.Repeat((0.0, 20.0), 549)]], Nurseries.Tomato.Crop, 10, nights: true);
+        var never = LadderDays.From(
+            new(2025, 8, 1),
+            [
+                [.. Enumerable.Repeat((0.0, 20.0), 549)],
+            ],
+            Nurseries.Tomato.Crop,
+            10,
+            nights: true
+        );
         Assert.Contains(Planner.Plan(outside with { Ladder = never }).Value.Warnings, w => w.Code == "hardened-in-cold-nights");
     }
 }

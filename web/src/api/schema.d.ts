@@ -1236,6 +1236,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/places/{id}/night": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["night"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/nights/{id}/out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["outAgain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/batches/{id}/trays": {
         parameters: {
             query?: never;
@@ -3094,6 +3126,17 @@ export interface components {
         };
         /** Format: binary */
         IFormFile: string;
+        /** @description Plants that were brought in for the night and are still in. */
+        InForNightAnswer: {
+            /**
+             * Format: uuid
+             * @description The act that brought them in.
+             */
+            night: string;
+            /** Format: uuid */
+            placeId: string;
+            place: string;
+        };
         Invitation: {
             /** Format: uuid */
             id: string;
@@ -3533,6 +3576,60 @@ export interface components {
             /** Format: double */
             lowC: number;
         };
+        /**
+         * @description What a night means for plants that are out in it.
+         * @enum {unknown}
+         */
+        NightCall: "fine" | "slow" | "act" | "bring-in";
+        /**
+         * @description What was done for a night.
+         * @enum {unknown}
+         */
+        NightDid: "covered" | "brought-in" | "left-out" | "open";
+        /** @description Done for the night. */
+        NightInput: {
+            /**
+             * Format: uuid
+             * @description Made by the client; of the carrying too.
+             */
+            id: string;
+            did: components["schemas"]["NightDid"];
+            /** Format: date */
+            evening: string;
+            /**
+             * Format: uuid
+             * @description Brought in: where to.
+             */
+            to?: null | string;
+        };
+        /** @description A place that is out in the night. */
+        NightPlaceAnswer: {
+            /** Format: uuid */
+            placeId: string;
+            place: string;
+            /**
+             * Format: double
+             * @description Expected at the plants, °C.
+             */
+            lowC: number;
+            /**
+             * Format: double
+             * @description Below which the tenderest there are brought in or covered, °C.
+             */
+            limitC: number;
+            /** @description What it means for the tenderest. */
+            call: components["schemas"]["NightCall"];
+            /** @description Who, how many, and what to do, in words. */
+            text: string;
+            /** Format: int32 */
+            plants: number;
+            /** @description They can be carried; else they stand in a bed. */
+            pots: boolean;
+            /** @description What was done for this night; open: nothing yet. */
+            done: components["schemas"]["NightDid"];
+            /** @description Who said so. */
+            by: null | string;
+        };
         NightsAnswer: {
             /** @description By a forecast, by the record's cold night, or not at all. */
             known: components["schemas"]["NightsFrom"];
@@ -3559,6 +3656,15 @@ export interface components {
         Opened: {
             /** Format: uuid */
             id: string;
+        };
+        OutAgainInput: {
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
+            id: string;
+            /** Format: date */
+            on: string;
         };
         /** @description Plants that left: how, to whom, at what price each. */
         OutInput: {
@@ -4103,6 +4209,7 @@ export interface components {
             moved: components["schemas"]["MovedAnswer"][];
             /** @description What stands where, in walking order. */
             standing: components["schemas"]["StandingAnswer"][];
+            tonight: null | components["schemas"]["TonightAnswer"];
         };
         /** @description A practice on which growers differ. */
         Rule: {
@@ -4917,6 +5024,19 @@ export interface components {
          * @enum {unknown}
          */
         TomatoDepth: "lowest-kept-leaves" | "half-stem";
+        /** @description Tonight, for every role; on top of the Round. */
+        TonightAnswer: {
+            /** @description "Tonight −0.4 °C on Hardening stand, about 05:30". */
+            title: null | string;
+            /** @description Where the numbers are not of a fresh forecast. */
+            note: null | string;
+            /** @description It is after 14:00: the evening's work is ahead; else the morning's. */
+            evening: boolean;
+            /** @description Those to act on and those where growth slows, the tenderest first; none: the night does not matter. */
+            places: components["schemas"]["NightPlaceAnswer"][];
+            /** @description Brought in for a night, to go out again. */
+            in: components["schemas"]["InForNightAnswer"][];
+        };
         /** @description A tray as it lies. */
         TrayAnswer: {
             /** Format: uuid */
@@ -7257,6 +7377,60 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["CarryInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    night: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NightInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    outAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutAgainInput"];
             };
         };
         responses: {

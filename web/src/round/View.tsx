@@ -15,6 +15,7 @@ import { DoneToday } from './DoneToday';
 import { degrees, headline, nightName, walk } from './model';
 import { Moved } from './Moved';
 import { Standing } from './Standing';
+import { Tonight } from './Tonight';
 import { TaskCard } from './TaskCard';
 import { useRound } from '../data/useRound';
 
@@ -51,6 +52,7 @@ export function RoundView() {
             Print
           </Button>
         </Box>
+        {first.tonight && <Tonight tonight={first.tonight} today={today} />}
         <Nights nights={nights} today={today} />
         {waiting > 0 && (
           <Typography color="textSecondary" sx={{ mb: 1.5 }}>

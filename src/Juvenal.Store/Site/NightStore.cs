@@ -1,0 +1,162 @@
+using Juvenal.Core.Cultivars;
+using Juvenal.Core.Measures;
+using Juvenal.Store.Nurseries;
+using Npgsql;
+
+namespace Juvenal.Store.Site;
+
+/// <summary>What was done for a night.</summary>
+public enum NightDid
+{
+    Covered,
+    BroughtIn,
+
+    /// <summary>By one's own word.</summary>
+    LeftOut,
+
+    /// <summary>Taken back.</summary>
+    Open,
+}
+
+/// <summary>A line of the nights' book; the last one of an evening and place counts.</summary>
+/// <param name="Id">Made by the client.</param>
+/// <param name="Evening">The day on whose evening the night begins.</param>
+/// <param name="ExpectedC">The low that was expected there, °C; null where nothing was known.</param>
+/// <param name="LimitC">Of the tenderest there, °C.</param>
+public sealed record NightRow(
+    Guid Id,
+    DateOnly Evening,
+    Guid PlaceId,
+    NightDid Did,
+    double? ExpectedC,
+    double? LimitC,
+    string? By = null,
+    bool OutAgain = false
+);
+
+/// <summary>Plants of one batch that are in one place tonight, alike in what they stand.</summary>
+/// <param name="Planted">In a bed; its planting day where it is known.</param>
+public sealed record StandingOut(
+    Guid BatchId,
+    string Code,
+    string Cultivar,
+    Crop Crop,
+    Guid PlaceId,
+    int Plants,
+    DateOnly? HardenedSince,
+    bool Planted,
+    DateOnly? PlantedOn
+);
+
+/// <summary>Nights: who is out in them, and what was done.</summary>
+public sealed class NightStore(NurseryTransaction nursery)
+{
+    internal const string Out = """
+        -- Who stands in these places, by batch and by how used to the cold.
+        select b.id, b.code, c.name, c.crop, s.place_id, sum(s.seedlings)::int, s.hardened_since, s.container_id is null,
+          case when s.container_id is null then (
+            select p.done_on
+            from plan_step p
+            join path_step w on w.nursery_id = p.nursery_id and w.id = p.step_id and w.kind = 'plant-out'
+            where p.nursery_id = b.nursery_id and p.batch_id = b.id
+            limit 1) end
+        from standing s
+        join batch b on b.nursery_id = s.nursery_id and b.id = s.batch_id and b.ended_on is null
+        join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
+        where s.place_id = any($1)
+          and s.seedlings > 0
+        group by b.nursery_id, b.id, b.code, c.name, c.crop, s.place_id, s.hardened_since, s.container_id is null
+        order by b.code, s.hardened_since
+        """;
+
+    private const string OfEvenings = """
+        -- What was said last for each place of these evenings.
+        select distinct on (n.evening, n.place_id) n.id, n.evening, n.place_id, n.did, n.expected_c, n.limit_c, n.by_name, n.out_again
+        from night n
+        where n.evening >= $1
+        order by n.evening, n.place_id, n.written_at desc, n.id desc
+        """;
+
+    private const string Insert = """
+        -- Done for the night; the same one sent again is there already.
+        insert into night (nursery_id, id, evening, place_id, did, expected_c, limit_c, by_name)
+        values ($1, $2, $3, $4, $5, $6, $7, $8)
+        on conflict (nursery_id, id) do nothing
+        """;
+
+    public Task<List<StandingOut>> OutAsync(IEnumerable<Guid> places, CancellationToken cancel) =>
+        nursery.ListAsync(
+            Out,
+            r => new StandingOut(
+                r.GetGuid(0),
+                r.GetString(1),
+                r.GetString(2),
+                r.Enum<Crop>(3),
+                r.GetGuid(4),
+                r.GetInt32(5),
+                r.OrNull<DateOnly>(6),
+                r.GetBoolean(7),
+                r.OrNull<DateOnly>(8)
+            ),
+            cancel,
+            Sql.Of(places.ToArray())
+        );
+
+    /// <param name="from">This evening and those after it.</param>
+    public async Task<List<NightRow>> SinceAsync(DateOnly from, CancellationToken cancel) =>
+        [.. (await nursery.ListAsync(OfEvenings, Read, cancel, Sql.Of(from))).Where(n => n.Did != NightDid.Open)];
+
+    /// <exception cref="RefusedException">An evening that is neither today's nor one of the week before.</exception>
+    public async Task PutAsync(NightRow row, DateOnly today, CancellationToken cancel)
+    {
+        ArgumentNullException.ThrowIfNull(row);
+        if (row.Evening > today || row.Evening < today.AddDays(-MostBack))
+            throw new RefusedException(new Failure(row.Evening > today ? "in-the-future" : "day-passed", "evening"));
+        if (!Enum.IsDefined(row.Did))
+            throw new RefusedException(new Failure("not-chosen", "did"));
+        try
+        {
+            await nursery.ExecuteAsync(
+                Insert,
+                cancel,
+                Sql.Of(nursery.Nursery),
+                Sql.Of(row.Id),
+                Sql.Of(row.Evening),
+                Sql.Of(row.PlaceId),
+                Sql.Of(row.Did.Word()),
+                Sql.OfNull(row.ExpectedC),
+                Sql.OfNull(row.LimitC),
+                Sql.OfNull(nursery.By)
+            );
+        }
+        catch (PostgresException e) when (e.SqlState == PostgresErrorCodes.ForeignKeyViolation)
+        {
+            throw new RefusedException(new Failure("not-chosen", "placeId"));
+        }
+    }
+
+    private const string Close = """
+        -- What was brought in is out again: the night is over.
+        update night
+        set out_again = true
+        where id = $1
+        """;
+
+    /// <summary>What was brought in for a night is out again.</summary>
+    public Task CloseAsync(Guid id, CancellationToken cancel) => nursery.ExecuteAsync(Close, cancel, Sql.Of(id));
+
+    /// <summary>So far back a night is written down, days. [model]</summary>
+    private const int MostBack = 7;
+
+    private static NightRow Read(NpgsqlDataReader r) =>
+        new(
+            r.GetGuid(0),
+            r.GetFieldValue<DateOnly>(1),
+            r.GetGuid(2),
+            r.Enum<NightDid>(3),
+            r.OrNull<double>(4),
+            r.OrNull<double>(5),
+            r.IsDBNull(6) ? null : r.GetString(6),
+            r.GetBoolean(7)
+        );
+}

@@ -1,0 +1,125 @@
+using Juvenal.Core.Hardening;
+using Juvenal.Core.Places;
+using Juvenal.Core.Site;
+using Juvenal.Store.Nurseries;
+using Juvenal.Store.Site;
+using Juvenal.Web.Words;
+
+namespace Juvenal.Web.Round;
+
+/// <summary>A place that is out in the night.</summary>
+/// <param name="LowC">Expected at the plants, °C.</param>
+/// <param name="LimitC">Below which the tenderest there are brought in or covered, °C.</param>
+/// <param name="Call">What it means for the tenderest.</param>
+/// <param name="Text">Who, how many, and what to do, in words.</param>
+/// <param name="Pots">They can be carried; else they stand in a bed.</param>
+/// <param name="Done">What was done for this night; open: nothing yet.</param>
+/// <param name="By">Who said so.</param>
+public sealed record NightPlaceAnswer(
+    Guid PlaceId,
+    string Place,
+    double LowC,
+    double LimitC,
+    NightCall Call,
+    string Text,
+    int Plants,
+    bool Pots,
+    NightDid Done,
+    string? By
+);
+
+/// <summary>Plants that were brought in for the night and are still in.</summary>
+/// <param name="Night">The act that brought them in.</param>
+public sealed record InForNightAnswer(Guid Night, Guid PlaceId, string Place);
+
+/// <summary>Tonight, for every role; on top of the Round.</summary>
+/// <param name="Title">"Tonight −0.4 °C on Hardening stand, about 05:30".</param>
+/// <param name="Note">Where the numbers are not of a fresh forecast.</param>
+/// <param name="Evening">It is after 14:00: the evening's work is ahead; else the morning's.</param>
+/// <param name="Places">Those to act on and those where growth slows, the tenderest first; none: the night does not matter.</param>
+/// <param name="In">Brought in for a night, to go out again.</param>
+public sealed record TonightAnswer(
+    string? Title,
+    string? Note,
+    bool Evening,
+    IReadOnlyList<NightPlaceAnswer> Places,
+    IReadOnlyList<InForNightAnswer> In
+);
+
+/// <summary>Done for the night.</summary>
+/// <param name="Id">Made by the client; of the carrying too.</param>
+/// <param name="To">Brought in: where to.</param>
+public sealed record NightInput(Guid Id, NightDid Did, DateOnly Evening, Guid? To = null);
+
+/// <param name="Id">Made by the client.</param>
+public sealed record OutAgainInput(Guid Id, DateOnly On);
+
+internal static class Tonights
+{
+    public static async Task<TonightAnswer> OfAsync(
+        NurseryTransaction reading,
+        Store.Plans.Catalogue catalogue,
+        NightsAhead ahead,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        var (store, today) = (new NightStore(reading), catalogue.Today);
+        var zone = TimeZoneInfo.FindSystemTimeZoneById(catalogue.Site.TimeZone);
+        var evening = TimeZoneInfo.ConvertTime(clock.GetUtcNow(), zone).Hour >= Tonight.EveningFrom;
+        var nights = await store.SinceAsync(today.AddDays(-1), cancel);
+        List<InForNightAnswer> inside =
+        [
+            .. from n in nights
+            where n is { Did: NightDid.BroughtIn, OutAgain: false } && catalogue.Places.ContainsKey(n.PlaceId)
+            select new InForNightAnswer(n.Id, n.PlaceId, catalogue.Places[n.PlaceId].Name),
+        ];
+        if (ahead.Nights.Count == 0)
+            return new(null, null, evening, [], inside);
+        var low = ahead.Nights[0].LowC;
+        var at = catalogue
+            .Places.Values.Select(p => (Place: p, LowC: p.LowAtNight(low)))
+            .Where(p => p.LowC is not null)
+            .ToDictionary(p => p.Place.Id);
+        var measures = new Measures(catalogue.Site.UsUnits);
+        var places = (
+            from o in await store.OutAsync(at.Keys, cancel)
+            let place = at[o.PlaceId].Place
+            let state = Tonight.Of(today, o.HardenedSince, catalogue.Rules.Rules.HardeningDays, o.Planted ? o.PlantedOn ?? today : null)
+            let night = new OutTonight(o.Crop, state, at[o.PlaceId].LowC!.Value)
+            group (Out: o, Night: night) by place into there
+            let worst = there.Max(t => t.Night.Call)
+            let limit = there.Max(t => t.Night.LimitC)
+            where worst > NightCall.Fine
+            let touched = there
+                .Where(t => t.Night.Call == worst || t.Night.Call >= NightCall.Act)
+                .OrderByDescending(t => t.Night.LimitC)
+                .ToList()
+            let done = nights.Find(n => n.Evening == today && n.PlaceId == there.Key.Id && !n.OutAgain)
+            let pots = there.Key.Kind is not (PlaceKind.OpenBed or PlaceKind.TunnelBed)
+            orderby worst descending, limit descending, there.Key.WalkOrder
+            select new NightPlaceAnswer(
+                there.Key.Id,
+                there.Key.Name,
+                at[there.Key.Id].LowC!.Value,
+                limit,
+                worst,
+                TonightWords.Text(worst, pots, [.. touched.Select(t => (t.Out.Plants, t.Out.Cultivar, t.Out.Code))]),
+                touched.Sum(t => t.Out.Plants),
+                pots,
+                done?.Did ?? NightDid.Open,
+                done?.By
+            )
+        ).ToList();
+        var title = places.Count == 0 ? null : TonightWords.Title(places[0], Hour(catalogue, zone), measures);
+        return new(title, TonightWords.Note(ahead), evening, places, inside);
+    }
+
+    /// <summary>About when the low comes: at sunrise by latitude, and the zone's clock. A model.</summary>
+    private static double Hour(Store.Plans.Catalogue catalogue, TimeZoneInfo zone)
+    {
+        var morning = catalogue.Today.AddDays(1);
+        var summer = zone.IsDaylightSavingTime(morning.ToDateTime(new TimeOnly(5, 0)));
+        return Sun.Rise(catalogue.Site.Latitude, SeasonAxis.DayOfYear(morning)) + (summer ? 1 : 0);
+    }
+}

@@ -1,0 +1,41 @@
+using System.Globalization;
+using Juvenal.Core.Hardening;
+using Juvenal.Store.Site;
+using Juvenal.Web.Round;
+
+namespace Juvenal.Web.Words;
+
+/// <summary>What a night means, in words.</summary>
+internal static class TonightWords
+{
+    /// <summary>So many kinds are named; the rest is counted.</summary>
+    private const int Named = 3;
+
+    public static string Title(NightPlaceAnswer worst, double hour, Measures measures)
+    {
+        var half = Math.Round(hour * 2, MidpointRounding.AwayFromZero) / 2;
+        var time = TimeOnly.FromTimeSpan(TimeSpan.FromHours(half % 24)).ToString("HH:mm", CultureInfo.InvariantCulture);
+        return $"Tonight {measures.Temperature(worst.LowC)} at {worst.Place}, about {time}";
+    }
+
+    /// <summary>"54 Lantern Row 26-03, 42 Low Lintel 26-02: carry in, or cover."</summary>
+    public static string Text(NightCall call, bool pots, IReadOnlyList<(int Plants, string Cultivar, string Code)> who)
+    {
+        var named = string.Join(", ", who.Take(Named).Select(w => $"{w.Plants:#,0} {w.Cultivar} {w.Code}"));
+        var more = who.Skip(Named).Sum(w => w.Plants);
+        return $"{named}{(more > 0 ? $" and {more:#,0} more" : "")}: {What(call, pots)}";
+    }
+
+    private static string What(NightCall call, bool pots) =>
+        (call, pots) switch
+        {
+            (NightCall.BringIn, true) => "carry in. No cover is enough for such a night.",
+            (NightCall.BringIn, false) => "cover twice, with air between, off the leaves. It may not be enough without heat.",
+            (NightCall.Act, true) => "carry in, or cover off the leaves.",
+            (NightCall.Act, false) => "cover, off the leaves.",
+            _ => "they stand it, and grow slowly.",
+        };
+
+    public static string? Note(NightsAhead ahead) =>
+        ahead.From == NightsFrom.Record ? "No fresh forecast: a cold night of these weeks is taken, 1 in 10 is colder." : null;
+}

@@ -1,0 +1,41 @@
+import { useMutation } from '@tanstack/react-query';
+import { v7 } from 'uuid';
+import { api, unwrap, type Schemas } from '../api/client';
+import { useNursery, useRefresh } from './nursery';
+
+interface Did {
+  did: Schemas['NightDid'];
+  to?: string;
+}
+
+/** Says what was done for the plants of a place tonight; brought in, they are carried too. */
+export function useNight(place: Schemas['NightPlaceAnswer'], evening: string) {
+  const nursery = useNursery();
+  const refresh = useRefresh();
+  return useMutation({
+    mutationFn: ({ did, to }: Did) =>
+      unwrap(
+        api.POST('/api/nurseries/{nursery}/places/{id}/night', {
+          params: { path: { nursery, id: place.placeId } },
+          body: { id: v7(), did, evening, to: to ?? null },
+        }),
+      ),
+    onSuccess: () => refresh(),
+  });
+}
+
+/** Carries what was brought in for a night back to where it stood. */
+export function useOutAgain(night: Schemas['InForNightAnswer'], on: string) {
+  const nursery = useNursery();
+  const refresh = useRefresh();
+  return useMutation({
+    mutationFn: () =>
+      unwrap(
+        api.POST('/api/nurseries/{nursery}/nights/{id}/out', {
+          params: { path: { nursery, id: night.night } },
+          body: { id: v7(), on },
+        }),
+      ),
+    onSuccess: () => refresh(),
+  });
+}

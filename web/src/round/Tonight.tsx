@@ -1,0 +1,156 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { Problem, type Schemas } from '../api/client';
+import { useCatalogue } from '../data/nursery';
+import { isBed, isOutdoors } from '../data/places';
+import { useNight, useOutAgain } from '../data/useNight';
+import { Pick } from '../ui/Pick';
+
+type Place = Schemas['NightPlaceAnswer'];
+
+const said: Record<Schemas['NightDid'], string> = {
+  covered: 'Covered',
+  'brought-in': 'Brought in',
+  'left-out': 'Left out, by your own word',
+  open: '',
+};
+
+/** Ink in both themes: it is about the night. */
+const band = { bgcolor: '#15211c', color: '#f1f5f3', border: 1, borderColor: 'divider' } as const;
+
+/** Who is out tonight and cannot be left as they are; what was brought in, to go out again. For every role. */
+export function Tonight({ tonight, today }: { tonight: Schemas['TonightAnswer']; today: string }) {
+  const act = tonight.places.filter((p) => p.call === 'act' || p.call === 'bring-in');
+  const slow = tonight.places.filter((p) => p.call === 'slow');
+  return (
+    <>
+      {tonight.in.map((n) => (
+        <OutAgain key={n.night} night={n} today={today} />
+      ))}
+      {act.length > 0 && tonight.title && (
+        <Box component="section" aria-label="Tonight" sx={{ ...band, borderRadius: 1, px: 2, py: 1.5, mb: 2 }}>
+          <Typography variant="h2" component="h2" sx={{ color: 'inherit', mb: 0.5 }}>
+            {tonight.title}
+          </Typography>
+          {act.map((p) => (
+            <Out key={p.placeId} place={p} today={today} several={act.length > 1} />
+          ))}
+          <Typography sx={{ opacity: 0.8, fontSize: '0.95rem', mt: 0.5 }}>
+            {tonight.note ? `${tonight.note} ` : ''}The hour is sunrise, a guess. Hollows and clear still nights go lower.
+          </Typography>
+        </Box>
+      )}
+      {slow.map((p) => (
+        <Typography key={p.placeId} color="textSecondary" sx={{ mb: 1 }}>
+          Tonight at {p.place}: {p.text}
+        </Typography>
+      ))}
+    </>
+  );
+}
+
+function Out({ place, today, several }: { place: Place; today: string; several: boolean }) {
+  const [carrying, setCarrying] = useState(false);
+  const night = useNight(place, today);
+  const done = place.done === 'open' ? null : place.done;
+  const wrong = night.error?.message;
+  return (
+    <Box sx={{ py: 0.75, borderTop: several ? '1px solid rgba(241,245,243,0.25)' : 0 }}>
+      <Typography sx={{ fontSize: '1.05rem' }}>
+        {several && <b>{place.place}: </b>}
+        {place.text}
+      </Typography>
+      {done ? (
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, minHeight: 48 }}>
+          <Typography sx={{ fontWeight: 600 }}>
+            {said[done]}
+            {place.by ? `, ${place.by}` : ''}
+          </Typography>
+          <Button variant="text" sx={{ color: 'inherit' }} onClick={() => night.mutate({ did: 'open' })}>
+            Not so
+          </Button>
+        </Box>
+      ) : (
+        <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 0.75 }}>
+          {place.pots && (
+            <Button variant="contained" sx={{ minHeight: 48 }} onClick={() => setCarrying(true)}>
+              Carried in
+            </Button>
+          )}
+          <Button
+            variant={place.pots ? 'outlined' : 'contained'}
+            sx={{ minHeight: 48, ...(place.pots && { color: 'inherit', borderColor: 'inherit' }) }}
+            onClick={() => night.mutate({ did: 'covered' })}
+          >
+            Covered
+          </Button>
+          <Button variant="text" sx={{ minHeight: 48, color: 'inherit' }} onClick={() => night.mutate({ did: 'left-out' })}>
+            Left out: my call
+          </Button>
+        </Box>
+      )}
+      {wrong && (
+        <Typography role="alert" sx={{ color: '#ff9d94', mt: 0.5 }}>
+          {wrong}
+        </Typography>
+      )}
+      {carrying && <WhereTo place={place} today={today} onClose={() => setCarrying(false)} />}
+    </Box>
+  );
+}
+
+function WhereTo({ place, today, onClose }: { place: Place; today: string; onClose: () => void }) {
+  const catalogue = useCatalogue();
+  const night = useNight(place, today);
+  const places = (catalogue.data?.places ?? []).filter(
+    (p) => !isBed(p) && !isOutdoors(p) && p.kind !== 'pair' && p.id !== place.placeId,
+  );
+  const problem = night.error instanceof Problem ? (Object.values(night.error.errors)[0]?.[0] ?? night.error.message) : null;
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
+      <DialogTitle>Carried in from {place.place}</DialogTitle>
+      <DialogContent>
+        <Typography sx={{ mb: 2 }}>All that stands there. They keep pot, step and hardening. Where to?</Typography>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+          {places.map((p) => (
+            <Pick key={p.id} chosen={false} onClick={() => night.mutate({ did: 'brought-in', to: p.id }, { onSuccess: onClose })}>
+              {p.name}
+            </Pick>
+          ))}
+        </Box>
+        {problem && (
+          <Typography color="error" role="alert" sx={{ mt: 1.5 }}>
+            {problem}
+          </Typography>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button variant="text" onClick={onClose}>
+          Back
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+function OutAgain({ night, today }: { night: Schemas['InForNightAnswer']; today: string }) {
+  const out = useOutAgain(night, today);
+  return (
+    <Box
+      component="section"
+      aria-label="Out again"
+      sx={{ ...band, borderRadius: 1, px: 2, py: 1, mb: 2, display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 2 }}
+    >
+      <Typography sx={{ flex: 1, minWidth: 200 }}>Brought in for the night from {night.place}.</Typography>
+      <Button variant="contained" sx={{ minHeight: 48 }} disabled={out.isPending} onClick={() => out.mutate()}>
+        Out again
+      </Button>
+    </Box>
+  );
+}
