@@ -28,7 +28,10 @@ test('yesterday’s job takes three taps, and is undone all day', async ({ page 
   await expect(card).toHaveCount(0);
   // Another visit: nothing is said any more, but it can still be undone.
   await page.reload();
-  const logged = page.getByRole('listitem').filter({ hasText: '26-09' }).filter({ hasText: /(Fri 17|Sat 18) Apr/ });
+  const logged = page
+    .getByRole('listitem')
+    .filter({ hasText: '26-09' })
+    .filter({ hasText: /(Fri 17|Sat 18) Apr/ });
   await expect(logged).toBeVisible();
   await logged.getByRole('button', { name: /^Undo/ }).click();
   await expect(task(page, '26-09').getByRole('heading')).toHaveText(/Prick out/);
@@ -51,7 +54,10 @@ test('part of them goes into bigger pots elsewhere, and is not asked back into s
 
 test('part of a batch goes its own way, some are sold, and neither is a loss', async ({ page }) => {
   await open(page, 'Saltglass');
-  await page.getByRole('button', { name: /^Split off/ }).first().click();
+  await page
+    .getByRole('button', { name: /^Split off/ })
+    .first()
+    .click();
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('button', { name: 'Split off' }).click();
   await expect(dialog.getByText('Type a whole number.').first()).toBeVisible();

@@ -37,5 +37,5 @@ internal static class TonightWords
         };
 
     public static string? Note(NightsAhead ahead) =>
-        ahead.From == NightsFrom.Record ? "No fresh forecast: a cold night of these weeks is taken, 1 in 10 is colder." : null;
+        ahead.From == NightsFrom.Record ? "No fresh forecast: a cold night of these weeks is taken, one in ten is colder." : null;
 }
