@@ -87,7 +87,7 @@ public static class WindlassYard
     /// <summary>The seed box: tested, fresh, old, and one that the plans want more of than there is.</summary>
     private static readonly (SeedLotRow Row, (int Sown, int Up)? Test)[] Lots =
     [
-        Lot(1, "Lantern Row", 2025, 650, (50, 45)),
+        Lot(1, "Lantern Row", 2025, 570, (50, 45)),
         Lot(2, "Brasshouse", 2024, 900, (40, 37)),
         Lot(3, "Saltglass", 2025, 320, (25, 22)),
         Lot(4, "Low Lintel", 2025, 1100, (50, 43)),

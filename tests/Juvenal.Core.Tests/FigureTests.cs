@@ -17,6 +17,7 @@ public class FigureTests
     [
         "Disinfectant.MostLitres",
         "LampLight.MostPpfd",
+        "Looked.MostLeaves",
         "Feed.LeastPercent",
         "MixOrder.SmallestBagL",
         "Feed.MostPpm",

@@ -288,4 +288,51 @@ public class LedgerTests(House house) : IClassFixture<House>
         );
         return batch;
     }
+
+    /// <summary>A look at the bench: no count changes, the days follow, and it can be taken back.</summary>
+    [Fact]
+    public async Task What_is_seen_moves_the_days_and_no_plant()
+    {
+        var batch = await house.KeepAsync(house.Input(40));
+        await house.LogAsync(batch, house.Sown(60));
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "emerged",
+                ["to"] = house.Group(house.Mat),
+                ["seedlings"] = 50,
+            }
+        );
+        var before = await house.GetAsync($"batches/{batch}");
+        var group = before["groups"]![0]!;
+        var id = Guid.CreateVersion7();
+        var look = new JsonObject
+        {
+            ["id"] = id,
+            ["kind"] = "checked",
+            ["happenedOn"] = (string)before["ledger"]![0]!["happenedOn"]!,
+            ["from"] = new JsonObject { ["containerId"] = (string?)group["containerId"], ["placeId"] = (string)group["placeId"]! },
+            ["group"] = (string)group["id"]!,
+            ["seen"] = new JsonObject { ["leaves"] = 2, ["roots"] = "showing" },
+        };
+        var (status, body) = await house.LogAsync(batch, look);
+        Assert.True(status == 200, body.ToJsonString());
+        var after = await house.GetAsync($"batches/{batch}");
+        Assert.Equal((int)before["standing"]!, (int)after["standing"]!);
+        Assert.NotEqual(MoveDay(before), MoveDay(after));
+        Assert.Contains(
+            after["ledger"]!.AsArray(),
+            e => ((string)e!["text"]!).StartsWith("Looked: 2 true leaves, roots just showing", StringComparison.Ordinal)
+        );
+
+        var empty = (JsonObject)look.DeepClone();
+        (empty["id"], empty["seen"]) = (Guid.CreateVersion7(), new JsonObject());
+        Assert.Equal(422, (await house.LogAsync(batch, empty)).Status);
+        var odd = (JsonObject)look.DeepClone();
+        (odd["id"], odd["seen"]) = (Guid.CreateVersion7(), new JsonObject { ["leaves"] = 31 });
+        Assert.Equal("From 0 to 30; 31 was given.", House.Sentence((await house.LogAsync(batch, odd)).Body, "said.leaves"));
+
+        static string MoveDay(JsonNode view) => (string)view["steps"]!.AsArray().First(s => House.Did(s!["step"]) == "prick-out")!["mid"]!;
+    }
 }

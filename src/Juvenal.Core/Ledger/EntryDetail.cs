@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Juvenal.Core.MovingUp;
 
 namespace Juvenal.Core.Ledger;
 
@@ -21,6 +22,7 @@ public enum Way
 [JsonDerivedType(typeof(Spaced), "spaced")]
 [JsonDerivedType(typeof(Together), "together")]
 [JsonDerivedType(typeof(Identity), "identity")]
+[JsonDerivedType(typeof(Checked), "checked")]
 public abstract record EntryDetail
 {
     /// <summary>Who got them is no longer than this, characters.</summary>
@@ -73,13 +75,32 @@ public abstract record EntryDetail
     /// <param name="OneOf">Batches that they may be of, their own among them; empty: nobody knows; null: they are sure.</param>
     public sealed record Identity(IReadOnlyList<Guid>? OneOf = null) : EntryDetail;
 
+    /// <summary>Of plants that somebody looked at: one of both at least.</summary>
+    /// <param name="Leaves">True leaves, 0–30.</param>
+    /// <param name="Roots">At the wall of one that was tipped out.</param>
+    public sealed record Checked(double? Leaves, RootsSeen? Roots) : EntryDetail;
+
     /// <summary>Whether an entry of a kind says this: some must, some may.</summary>
     internal static bool Fits(EntryKind kind, EntryDetail? said) =>
         (kind, said) switch
         {
             (EntryKind.Out, Gone) or (EntryKind.Parted, Split or Turned) or (EntryKind.Received, Stood or null) => true,
-            (EntryKind.Spaced, Spaced) or (EntryKind.Together, Together) or (EntryKind.Identity, Identity) => true,
-            (EntryKind.Out or EntryKind.Parted or EntryKind.Spaced or EntryKind.Together or EntryKind.Identity, null) => false,
+
+            (EntryKind.Spaced, Spaced)
+            or
+            (EntryKind.Together, Together)
+            or
+            (EntryKind.Identity, Identity)
+            or (EntryKind.Checked, Checked) => true,
+            (
+                EntryKind.Out
+                    or EntryKind.Parted
+                    or EntryKind.Spaced
+                    or EntryKind.Together
+                    or EntryKind.Identity
+                    or EntryKind.Checked,
+                null
+            ) => false,
             (_, null) => true,
             _ => false,
         };

@@ -1,4 +1,5 @@
 using Juvenal.Core.Measures;
+using Juvenal.Core.MovingUp;
 using Juvenal.Core.Season;
 
 namespace Juvenal.Core.Ledger;
@@ -140,7 +141,7 @@ public static class EntryFields
                 if (entry.To is { Container: not null } && entry.ContainersTo < 1)
                     failures.Add(Failure.OutOfRange("containersTo", entry.ContainersTo, 1, MostAtOnce));
                 break;
-            case EntryKind.Spaced or EntryKind.Together or EntryKind.Identity:
+            case EntryKind.Spaced or EntryKind.Together or EntryKind.Identity or EntryKind.Checked:
                 Needs(entry.From is not null, "from");
                 break;
             case EntryKind.NotYet:
@@ -201,6 +202,15 @@ public static class EntryFields
                     yield return Failure.OutOfRange("said.oneOf", oneOf.Distinct().Count(), 2, EntryDetail.MostMixed);
                 else if (facts.Batch is { } known && !oneOf.All(known))
                     yield return new("not-chosen", "said.oneOf");
+                break;
+            case EntryDetail.Checked { Leaves: null, Roots: null }:
+                yield return new("nothing-seen", "said.leaves");
+                break;
+            case EntryDetail.Checked { Roots: { } roots } when !Enum.IsDefined(roots):
+                yield return new("not-chosen", "said.roots");
+                break;
+            case EntryDetail.Checked { Leaves: { } leaves } when !(leaves is >= 0 and <= Looked.MostLeaves):
+                yield return Failure.OutOfRange("said.leaves", leaves, 0, Looked.MostLeaves);
                 break;
             case EntryDetail.Split { Wanted: < 0 or > MostAtOnce } split:
                 yield return Failure.OutOfRange("said.wanted", split.Wanted, 0, MostAtOnce);

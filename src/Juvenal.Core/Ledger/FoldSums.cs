@@ -139,6 +139,10 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
                 if (Of(entry) is { } named)
                     Keep(named with { OneOf = ((EntryDetail.Identity)entry.Said!).OneOf });
                 break;
+            case EntryKind.Checked:
+                if (Of(entry) is { } looked && entry.Said is EntryDetail.Checked { Leaves: var leaves, Roots: var roots })
+                    Keep(looked with { Seen = new(entry.HappenedOn, leaves, roots) });
+                break;
             case EntryKind.Together:
                 Join(Of(entry)!, Other(entry)!);
                 break;
@@ -176,7 +180,7 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
             return entry.Seedlings < _emerged ? new(entry, "emerged-goes-back", "seedlings", entry.Seedlings, _emerged, _countedOn) : null;
         }
 
-        if (entry.Kind is EntryKind.Spaced or EntryKind.Identity)
+        if (entry.Kind is EntryKind.Spaced or EntryKind.Identity or EntryKind.Checked)
             return Of(entry) is null ? new(entry, "group-gone", "group", 0, 0, entry.HappenedOn) : null;
         if (entry.Kind == EntryKind.Together)
         {
@@ -297,7 +301,11 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
             done?.Kind == StepKind.Harden ? entry.HappenedOn : from.HardenedSince,
             from.Id,
             from.Merged,
-            OneOf: from.OneOf
+            OneOf: from.OneOf,
+            // Of another pot the roots say nothing.
+            Seen: to.Container == from.At.Container ? from.Seen
+                : from.Seen is { Leaves: not null } seen ? seen with { Roots = null }
+                : null
         );
         if (entry.Group is not null)
         {

@@ -1,3 +1,4 @@
+using Juvenal.Core.MovingUp;
 using Juvenal.Core.Season;
 
 namespace Juvenal.Core.Ledger;
@@ -25,6 +26,7 @@ public readonly record struct Spot(Guid? Container, Guid Place);
 /// oldest, the hardening that of the latest.
 /// </param>
 /// <param name="SpacedCm">From the middle of one pot to that of the next, cm; null where nobody said.</param>
+/// <param name="Seen">What was seen of them last; null: nobody looked.</param>
 /// <param name="OneOf">Batches that they may be of where that is not sure; empty: nobody knows. Null: they are sure.</param>
 public sealed record Group(
     GroupId Id,
@@ -37,7 +39,8 @@ public sealed record Group(
     GroupId? From = null,
     bool Merged = false,
     double? SpacedCm = null,
-    IReadOnlyList<Guid>? OneOf = null
+    IReadOnlyList<Guid>? OneOf = null,
+    Looked? Seen = null
 )
 {
     /// <summary>Equal where everything of them is, the batches that they may be of whatever their order.</summary>
@@ -46,6 +49,7 @@ public sealed record Group(
         && (Id, At, Seedlings, Containers, Reached, InPotSince)
             == (other.Id, other.At, other.Seedlings, other.Containers, other.Reached, other.InPotSince)
         && (HardenedSince, From, Merged, SpacedCm) == (other.HardenedSince, other.From, other.Merged, other.SpacedCm)
+        && Seen == other.Seen
         && IsSureAs(other);
 
     public override int GetHashCode() => HashCode.Combine(Id, At, Seedlings, Containers, Reached, InPotSince);

@@ -51,6 +51,9 @@ public enum EntryKind
 
     /// <summary>Which batch plants are of: not sure any more, or sure again.</summary>
     Identity,
+
+    /// <summary>Somebody looked: leaves, roots. Nothing changes but what is known.</summary>
+    Checked,
 }
 
 /// <summary>What stands in the cells of one tray, as counted.</summary>

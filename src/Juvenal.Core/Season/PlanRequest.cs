@@ -1,6 +1,7 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Hardening;
 using Juvenal.Core.Measures;
+using Juvenal.Core.MovingUp;
 using Juvenal.Core.Rules;
 using Juvenal.Core.Seeds;
 using Juvenal.Core.Site;
@@ -82,6 +83,7 @@ public sealed record StageSpreads(
 /// <param name="Facts">By step; one that is missing has none.</param>
 /// <param name="Spreads">Null: the usual ones.</param>
 /// <param name="PlantsStanding">Plants counted, once emergence is; null before.</param>
+/// <param name="Seen">What was seen of the plants that the plan walks from, since their last step; null: nobody looked.</param>
 /// <param name="Ladder">How long hardening takes in the weather of the place it is done in; null where that is not known.</param>
 public sealed record PlanRequest(
     CultivarTraits Cultivar,
@@ -94,7 +96,8 @@ public sealed record PlanRequest(
     IReadOnlyDictionary<StepId, StepFacts> Facts,
     StageSpreads? Spreads = null,
     int? PlantsStanding = null,
-    LadderDays? Ladder = null
+    LadderDays? Ladder = null,
+    Looked? Seen = null
 )
 {
     /// <summary>The day that hardening is counted back from: the sale, the day fixed for planting, or the window's.</summary>

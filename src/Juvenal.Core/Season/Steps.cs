@@ -218,6 +218,13 @@ internal sealed class Steps(
             place.Name,
             Terms: [walk.Leaf.DegreeDaysPerLeaf, walk.Leaf.LeafDegreeDays(mean), mean, walk.Leaf.BaseCelsius]
         );
+        if (
+            request.Seen is { } seen
+            && seen.On >= DayOf(From(move))
+            && request.FactsOfMove(move).Done is null
+            && (move == 0 || request.FactsOfMove(move - 1).Done is not null)
+        )
+            yield return new("looked", seen.Leaves, seen.Roots is { } roots ? (double)roots : null, Day: seen.On);
         if (place.Follows is { Steady: false, Springs: 0 })
             yield return new("mean-year", Source: "model", Subject: place.Name);
         if (move > 0)

@@ -1,4 +1,5 @@
 using Juvenal.Core.Growth;
+using Juvenal.Core.MovingUp;
 using Juvenal.Core.Places;
 using Juvenal.Core.Site;
 using MathNet.Numerics.Distributions;
@@ -30,6 +31,9 @@ internal sealed class Walk
     private readonly double _strays;
     private readonly SpringsOpen? _springs;
     private readonly (double Mean, double Deviation) _pace = (0, 1);
+
+    // The stage, counted as moves are, that the plants are in: what was seen is of it.
+    private readonly int _seenAt;
 
     // The day that hardening is counted back from, and by how many days.
     private readonly double _target;
@@ -69,6 +73,9 @@ internal sealed class Walk
         // They are to be ready by that day, whatever nights and soil are like: there is no bed to wait for.
         if (request.Path.Aim is { Kind: AimKind.Sale, Day: { } sale })
             _locked[request.Path.SlotOf(StepKind.PlantOut)] = sale.DayNumber;
+        _seenAt = Enumerable
+            .Range(0, request.Path.Moves.Count + 1)
+            .FirstOrDefault(i => i == request.Path.Moves.Count || request.FactsOfMove(i).Done is null);
         _target = _locked[request.Path.SlotOf(StepKind.PlantOut)] ?? _window;
         _back = request.DaysFromHardening((int)Math.Floor(_target));
         _pace = LearnPace();
@@ -180,7 +187,9 @@ internal sealed class Walk
         for (var i = 0; i < moves; i++)
         {
             var stage = 2 + i;
-            free[stage] = Math.Max(at, ReadyAt(i, at, setback, count, potFrom, z, spring));
+            var before = at;
+            Look(i, ref at, ref setback, ref count, z, spring);
+            free[stage] = Math.Max(before, ReadyAt(i, at, setback, count, potFrom, z, spring));
             days[stage] = Settle(stage, free[stage], off);
             count += Grown(i, at + setback, days[stage], z, spring);
             leaves[stage] = count;
@@ -194,6 +203,7 @@ internal sealed class Walk
             _request.Path.SlotOf(StepKind.PlantOut),
             _request.Path.SlotOf(StepKind.Ripe)
         );
+        Look(moves, ref at, ref setback, ref count, z, spring);
         free[harden] = Math.Max(at, ReadyAt(moves, at, setback, count, potFrom, z, spring));
         days[harden] = Settle(harden, Math.Max(free[harden], _target - _back), off);
         count += Grown(moves, at + setback, days[harden], z, spring);
@@ -215,6 +225,15 @@ internal sealed class Walk
         var grows = _request.Path.Aim.Has(StepKind.PlantOut) || _request.Path.Aim.Kind == AimKind.Sale ? days[plant] : free[harden];
         free[ripe] = grows + (_request.Cultivar.DaysToRipe * Stretch(_spreads.Ripening, z[Variates.Ripening]));
         days[ripe] = Settle(ripe, free[ripe], off);
+    }
+
+    /// <summary>Since the last step somebody looked: leaves are what was seen, and go on from that day.</summary>
+    private void Look(int i, ref double at, ref double setback, ref double count, ReadOnlySpan<double> z, int? spring)
+    {
+        if (i != _seenAt || _request.Seen is not { Leaves: { } leaves, On.DayNumber: var on } || on < at)
+            return;
+        setback = Math.Max(0, at + setback - on);
+        (at, count) = (on, leaves);
     }
 
     /// <summary>Where the plants have the leaf stage before move <paramref name="i"/> (or before hardening).</summary>
@@ -272,7 +291,12 @@ internal sealed class Walk
         // Out of the tray it is the leaves that count; a pot that plants stand in already fills like any other.
         if ((i == 0 && !InPot) || i == _request.Path.Moves.Count)
             return byLeaves;
-        return PotHolds(i) is { } holds ? Math.Min(byLeaves, Reached(i, Gathers.Roots, potFrom, holds, z, spring)) : byLeaves;
+        if (PotHolds(i) is not { } holds)
+            return byLeaves;
+        // Roots that were seen tell how far the pot is filled, whatever was reckoned.
+        if (i == _seenAt && _request.Seen is { Roots: { } roots, On.DayNumber: var on } && on >= potFrom)
+            return Math.Min(byLeaves, Reached(i, Gathers.Roots, on, Math.Max(0, 1 - Looked.ShareOf(roots)) * holds, z, spring));
+        return Math.Min(byLeaves, Reached(i, Gathers.Roots, potFrom, holds, z, spring));
     }
 
     /// <summary>Plants that stand already have had their first move.</summary>

@@ -2,6 +2,7 @@ using System.Text.Json.Serialization;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
+using Juvenal.Core.MovingUp;
 using Juvenal.Core.Season;
 using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
@@ -50,7 +51,8 @@ public sealed record StoredGroup(
     Guid? FromGroup,
     bool Merged,
     double? SpacedCm = null,
-    IReadOnlyList<Guid>? OneOf = null
+    IReadOnlyList<Guid>? OneOf = null,
+    Looked? Seen = null
 )
 {
     /// <summary>The groups of batch <c>b</c>, the furthest first.</summary>
@@ -58,7 +60,8 @@ public sealed record StoredGroup(
         coalesce((
             select jsonb_agg(jsonb_build_object('id', s.id, 'containerId', s.container_id, 'placeId', s.place_id, 'seedlings', s.seedlings,
               'containers', s.containers, 'reachedStepId', s.reached_step_id, 'inPotSince', s.in_pot_since, 'hardenedSince', s.hardened_since,
-              'fromGroup', s.from_group, 'merged', s.merged, 'spacedCm', s.spaced_cm, 'oneOf', s.one_of) order by w.ordinal desc, s.seedlings desc, s.id)
+              'fromGroup', s.from_group, 'merged', s.merged, 'spacedCm', s.spaced_cm, 'oneOf', s.one_of,
+              'seen', s.seen) order by w.ordinal desc, s.seedlings desc, s.id)
             from standing s
             join path_step w on w.nursery_id = s.nursery_id and w.id = s.reached_step_id
             where s.nursery_id = b.nursery_id
@@ -79,7 +82,8 @@ public sealed record StoredGroup(
             FromGroup is { } from ? new GroupId(from) : null,
             Merged,
             SpacedCm,
-            OneOf
+            OneOf,
+            Seen
         );
 }
 

@@ -6,6 +6,7 @@ using Juvenal.Core.Growth;
 using Juvenal.Core.Hardening;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
+using Juvenal.Core.MovingUp;
 using Juvenal.Core.Places;
 using Juvenal.Core.Season;
 using Juvenal.Core.Site;
@@ -267,6 +268,7 @@ public sealed class Catalogue
                     ? CellStore.ProspectOf(state, input, Rules.Rules.Twins, Coming(input, cultivar!.Traits(), germination!, state)).Usable
                 : state is not null ? CellStore.SownProspect(state, input, Rules.Rules.Twins)?.Usable
                 : null,
+            Seen: SeenOf(state),
             Ladder: LadderOf(Places[input.HardeningPlaceId], input.Season, cultivar!.Crop)
         );
 
@@ -334,6 +336,13 @@ public sealed class Catalogue
             Outdoors: place.Outdoors
         );
     }
+
+    /// <summary>What was seen of the rearmost plants that grow: the plan walks from them.</summary>
+    private static Looked? SeenOf(BatchState? state) =>
+        state
+            ?.Groups.Where(g => g.At.Container is not null && g.Seedlings >= state.Growing * BatchState.RearShare)
+            .MinBy(g => g.Reached)
+            ?.Seen;
 
     /// <summary>How long hardening takes in a place under the sky; null indoors, and without a record.</summary>
     private LadderDays? LadderOf(PlaceRow place, int season, Crop crop) =>

@@ -1,4 +1,5 @@
 using Juvenal.Core.Ledger;
+using Juvenal.Core.MovingUp;
 using Juvenal.Core.Season;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Ledger;
@@ -13,6 +14,11 @@ public sealed record GroupInput(Guid? ContainerId, Guid PlaceId)
 
 /// <summary>Plants that left: how, to whom, at what price each.</summary>
 public sealed record OutInput(Way Way, string? Whom = null, double? PriceEach = null);
+
+/// <summary>What was seen at the bench, on two or three plants: one of both at least.</summary>
+/// <param name="Leaves">True leaves, 0–30.</param>
+/// <param name="Roots">At the wall of one that was tipped out.</param>
+public sealed record SeenInput(double? Leaves = null, RootsSeen? Roots = null);
 
 /// <summary>What an entry of the ledger says. Which fields count depends on its kind; the others stay out.</summary>
 public abstract record EntrySaid
@@ -64,6 +70,9 @@ public abstract record EntrySaid
     /// <summary>Together: the group that it stands as one with.</summary>
     public Guid? With { get; init; }
 
+    /// <summary>Checked: what was seen.</summary>
+    public SeenInput? Seen { get; init; }
+
     /// <summary>How many days the day may be off: 3 or 10; null: it is that day.</summary>
     public int? About { get; init; }
 
@@ -94,6 +103,7 @@ public abstract record EntrySaid
                 { Out: { } o } => new EntryDetail.Gone(o.Way, string.IsNullOrWhiteSpace(o.Whom) ? null : o.Whom.Trim(), o.PriceEach),
                 { SpacedCm: { } cm } => new EntryDetail.Spaced(cm),
                 { With: { } with } => new EntryDetail.Together(with),
+                { Seen: { } seen } => new EntryDetail.Checked(seen.Leaves, seen.Roots),
                 _ => null,
             },
             About: About,

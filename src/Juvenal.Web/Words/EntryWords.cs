@@ -37,6 +37,8 @@ internal static class EntryWords
             EntryKind.Spaced when e.Said is EntryDetail.Spaced apart => System.FormattableString.Invariant(
                 $"{apart.Cm:0.#} cm apart, {At(e.From)}"
             ),
+            EntryKind.Checked when e.Said is EntryDetail.Checked seen =>
+                $"Looked: {LedgerWords.Seen(seen.Leaves, seen.Roots)}, {At(e.From)}",
             EntryKind.Together => $"Set together, {At(e.From)}",
             EntryKind.Identity when e.Said is EntryDetail.Identity { OneOf: var oneOf } => oneOf switch
             {

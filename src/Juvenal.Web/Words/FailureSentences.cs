@@ -20,6 +20,7 @@ internal static class FailureSentences
             "not-in-recipe" => $"{f.Subject} is no part of this mix.",
             "union-missing" => Invariant($"Say where the union is: it stays {f.Low:0.#} cm above the mix."),
             "seed-leaves-missing" => "Say how high the seed leaves are: the rule goes by them.",
+            "nothing-seen" => "Say how many leaves they have, or how the roots are.",
             "lamp-both" => "Light and hours belong together: type both, or neither.",
             "share-to-one" => $"More than 0, at most 1 (100 %){Given(f)}.",
             "share-below-one" => $"Between 0 and 1 (100 %), neither of them{Given(f)}.",

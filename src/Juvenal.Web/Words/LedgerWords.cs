@@ -22,9 +22,29 @@ internal static class LedgerWords
             EntryKind.Spaced => "spaced",
             EntryKind.Together => "set together",
             EntryKind.Identity => "labels",
+            EntryKind.Checked => "looked",
             EntryKind.Corrected => "corrected",
             _ => "undone",
         };
+
+    /// <summary>"3 true leaves, roots just showing"</summary>
+    public static string Seen(double? leaves, Core.MovingUp.RootsSeen? roots)
+    {
+        var parts = new List<string>();
+        if (leaves is { } l)
+            parts.Add(System.FormattableString.Invariant($"{l:0.#} true {(l == 1 ? "leaf" : "leaves")}"));
+        if (roots is { } r)
+            parts.Add(
+                r switch
+                {
+                    Core.MovingUp.RootsSeen.None => "no roots at the wall",
+                    Core.MovingUp.RootsSeen.Showing => "roots just showing",
+                    Core.MovingUp.RootsSeen.Circling => "roots go round",
+                    _ => "roots matted or brown",
+                }
+            );
+        return string.Join(", ", parts);
+    }
 
     /// <summary>What a group has behind it: “in this pot since Fri 3 Apr, hardening off since Thu 9 Apr”.</summary>
     public static string State(Group group)

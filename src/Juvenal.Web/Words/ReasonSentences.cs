@@ -94,6 +94,8 @@ internal static class ReasonSentences
             "hardened-in-cold-nights" => Invariant(
                 $"Nights of {m.Temperature(r.Value)} do not come to {r.Subject} in time: bring them in by night, or harden later."
             ),
+            "looked" =>
+                $"Looked on {Days.Say(r.Day)}: {LedgerWords.Seen(r.Value, r.Limit is { } roots ? (Core.MovingUp.RootsSeen)(int)roots : null)}.",
             "lot-tested" => Invariant($"Tested: {r.Value:0} of {r.Limit:0} came up."),
             "lot-raised" => Invariant($"{r.Value:#,0} of {r.Limit:#,0} that were sown of it came up at your bench."),
             "lot-fresh" => Invariant($"Not tested; {r.Value:0} of {r.Limit:0} years of storage life: assumed by kind and age."),

@@ -1,5 +1,6 @@
 using FsCheck.Xunit;
 using Juvenal.Core.Ledger;
+using Juvenal.Core.MovingUp;
 using Juvenal.Core.Season;
 using Xunit;
 
@@ -101,6 +102,7 @@ public class JudgeTests
                         : s.Count % 3 == 1 ? []
                         : [Bed, House]
                     ),
+                    EntryKind.Checked => new EntryDetail.Checked(s.Count % 4 == 0 ? null : s.Count % 40, (RootsSeen)(s.Count % 4)),
                     EntryKind.Received when s.Named => new EntryDetail.Stood(First.AddDays(s.Count % 62), s.Which % 2 == 0 ? First : null),
                     _ => null,
                 },

@@ -1453,6 +1453,7 @@ export interface components {
              * @description Together: the group that it stands as one with.
              */
             with?: null | string;
+            seen?: null | components["schemas"]["SeenInput"];
             /**
              * Format: int32
              * @description How many days the day may be off: 3 or 10; null: it is that day.
@@ -2582,6 +2583,7 @@ export interface components {
              * @description Together: the group that it stands as one with.
              */
             with?: null | string;
+            seen?: null | components["schemas"]["SeenInput"];
             /**
              * Format: int32
              * @description How many days the day may be off: 3 or 10; null: it is that day.
@@ -2591,7 +2593,7 @@ export interface components {
             sure?: null | string[];
         };
         /** @enum {unknown} */
-        EntryKind: "sown" | "emerged" | "lost" | "snipped" | "moved" | "not-yet" | "undo" | "received" | "separated" | "used" | "corrected" | "out" | "parted" | "spaced" | "together" | "identity";
+        EntryKind: "sown" | "emerged" | "lost" | "snipped" | "moved" | "not-yet" | "undo" | "received" | "separated" | "used" | "corrected" | "out" | "parted" | "spaced" | "together" | "identity" | "checked";
         /**
          * @description What becomes of cells that a batch does not need in its last row.
          * @enum {unknown}
@@ -4160,6 +4162,8 @@ export interface components {
         RoleInput: {
             role: null | components["schemas"]["Role"];
         };
+        /** @enum {unknown} */
+        RootsSeen: "none" | "showing" | "circling" | "matted" | null;
         RoundAnswer: {
             /**
              * Format: date
@@ -4322,9 +4326,14 @@ export interface components {
         };
         /** @enum {unknown} */
         SeedOrigin: "unknown" | "open-pollinated" | "hybrid";
+        /** @description What was seen at the bench, on two or three plants: one of both at least. */
         SeenInput: {
-            /** @description Whose new days were seen. */
-            steps: string[];
+            /**
+             * Format: double
+             * @description True leaves, 0–30.
+             */
+            leaves?: null | number;
+            roots?: null | components["schemas"]["RootsSeen"];
         };
         /** @description What the page needs before anything else. */
         Session: {

@@ -121,3 +121,22 @@ export function useNotYet(task: Task, today: string) {
     tell: () => `${task.title} ${task.cultivar}: put off`,
   });
 }
+
+/** What was seen of the plants of a card: their days follow. */
+export function useLook(task: Task, today: string) {
+  const nursery = useNursery();
+  return useEntries<{ leaves: number | null; roots: Schemas['RootsSeen'] | null }>({
+    batch: task.batchId,
+    today,
+    send: async (seen, [id]) => {
+      await unwrap(
+        api.POST('/api/nurseries/{nursery}/batches/{id}/entries', {
+          params: { path: { nursery, id: task.batchId } },
+          body: { id, kind: 'checked', happenedOn: today, from: task.from, group: task.group, seen, seeds: 0, seedlings: 0 },
+        }),
+      );
+      return { entries: [id] };
+    },
+    tell: () => 'Logged: the days follow what you saw.',
+  });
+}

@@ -19,6 +19,7 @@ import { Tag } from '../ui/Tag';
 import { counted, many, number } from '../ui/units';
 import { useKept } from '../ui/useKept';
 import { Left } from './Left';
+import { Look } from './Look';
 import { amounts, callWords, what, when } from './model';
 import { NotYet } from './NotYet';
 import { Otherwise, type Other } from './Otherwise';
@@ -58,6 +59,9 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
   );
   const [open, setOpen] = useState(false);
   const [putting, setPutting] = useState(false);
+  const [looking, setLooking] = useState(false);
+  // Leaves and roots decide when they move on.
+  const looks = !fixed && task.from !== null && (task.step.kind === 'move' || task.step.kind === 'harden');
   const [wrong, setWrong] = useState<string | null>(null);
   const [calling, setCalling] = useState(false);
   const done = useDone(task, today);
@@ -286,6 +290,11 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
         <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open} sx={{ px: 1 }}>
           {task.checks.length > 0 ? 'How and why' : 'Why'}
         </Button>
+        {looks && (
+          <Button variant="text" onClick={() => setLooking(true)} sx={{ px: 1 }}>
+            Look
+          </Button>
+        )}
         {!fixed && (
           <Button variant="text" onClick={() => setPutting(true)} sx={{ px: 1 }}>
             Not yet
@@ -330,6 +339,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
           ))}
         </Box>
       )}
+      {looking && <Look task={task} today={today} onClose={() => setLooking(false)} />}
       {putting && <NotYet task={task} today={today} onClose={() => setPutting(false)} />}
       {task.putOffReason && (
         <Typography variant="body2" color="textSecondary">
