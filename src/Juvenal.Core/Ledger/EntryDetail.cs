@@ -86,6 +86,7 @@ public abstract record EntryDetail
         {
             (EntryKind.Out, Gone) or (EntryKind.Parted, Split or Turned) or (EntryKind.Received, Stood or null) => true,
 
+
             (EntryKind.Spaced, Spaced)
             or
             (EntryKind.Together, Together)
