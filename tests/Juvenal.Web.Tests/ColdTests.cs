@@ -50,7 +50,8 @@ public class ColdTests(House house) : IClassFixture<House>
         );
     }
 
-    /// <summary>Out in a cold night: said to all, carried in with one tap, and out again where they stood; step and hardening untouched.</summary>
+    /// <summary>Out in a cold night: said to all, carried in with one tap, and out again where they stood; step and hardening
+    /// untouched.</summary>
     [Fact]
     public async Task Tonight_names_who_is_out_and_what_is_carried_in_goes_out_again()
     {

@@ -161,7 +161,8 @@ public class GroupTests(House house) : IClassFixture<House>
     }
 
     /// <summary>
-    /// A grower who does part of the work, on other days and into other places, carries pots and whole places about, loses some, sells some,
+    /// A grower who does part of the work, on other days and into other places, carries pots and whole places about, loses some, sells
+    /// some,
     /// splits some off, errs and takes back: after each day the ledger, what is stored
     /// of it, the batch's page and the Round say the same.
     /// </summary>

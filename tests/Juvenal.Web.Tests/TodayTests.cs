@@ -161,7 +161,8 @@ public class TodayTests(House house) : IClassFixture<House>
             [.. (await house.GetAsync("round"))["moved"]!.AsArray().Where(m => (Guid)m!["batchId"]! == of).Select(m => m!)];
     }
 
-    /// <summary>In for the night and out again in the morning: no step, no pot, no hardening is touched, and both are undone whole.</summary>
+    /// <summary>In for the night and out again in the morning: no step, no pot, no hardening is touched, and both are undone
+    /// whole.</summary>
     [Fact]
     public async Task All_of_a_place_is_carried_in_one_go_and_keeps_what_it_has_done()
     {

@@ -115,7 +115,8 @@ public class TrayTests(House house) : IClassFixture<House>
         var tray = (await MapAsync(batch))["trays"]![0]!;
         var mixed = string.Concat(Enumerable.Repeat("210211", 8)) + new string('.', 24);
         await house.PostAsync($"batches/{batch}/cells", Said(Guid.CreateVersion7(), "counted", null, ((Guid)tray["id"]!, mixed)));
-        // 40 cells have 56 seedlings; 45 are needed for 40 at 95 %, those of a tray being alike: five more, that is six pairs at 0.95, are separated.
+        // 40 cells have 56 seedlings; 45 are needed for 40 at 95 %, those of a tray being alike: five more, that is six pairs at 0.95,
+        // are separated.
         var thin = (await MapAsync(batch))["thin"]!;
         Assert.Equal((45, 10, 6, 46), ((int)thin["needed"]!, (int)thin["snips"]!, (int)thin["separated"]!, (int)thin["plants"]!));
         Assert.Equal(

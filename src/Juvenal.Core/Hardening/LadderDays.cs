@@ -8,7 +8,8 @@ namespace Juvenal.Core.Hardening;
 public sealed class LadderDays(DateOnly first, IReadOnlyList<short[]> days)
 {
     /// <summary>
-    /// Warm nights that do not come are not waited for longer than this, beyond the ladder's own length, days: a cover does the rest. [model]
+    /// Warm nights that do not come are not waited for longer than this, beyond the ladder's own length, days: a cover does the rest.
+    /// [model]
     /// </summary>
     public const int LongestWait = 21;
 

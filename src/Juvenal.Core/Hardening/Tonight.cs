@@ -49,7 +49,8 @@ public readonly record struct OutTonight(Crop Crop, Tenderness State, double Low
     public double LimitC => Tonight.LimitC(Crop, State);
 }
 
-/// <summary>Which plants cannot be left out as they are. A band that rings every night is not read: above its limits it only says.</summary>
+/// <summary>Which plants cannot be left out as they are. A band that rings every night is not read: above its limits it only
+/// says.</summary>
 public static class Tonight
 {
     /// <summary>Hardened tomatoes and peppers are brought in or covered below these, °C: the forecast's error and the ground's 2–4 °C below

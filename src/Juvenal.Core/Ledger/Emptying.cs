@@ -8,7 +8,8 @@ public static class Emptying
     /// <param name="seedlings">How many go, from 0.</param>
     /// <param name="group">The group as it stands before.</param>
     /// <returns>
-    /// Moved, out, parted: one each; the last plant out empties the tray, blank cells and all. Lost: one each; what has not come up may still.
+    /// Moved, out, parted: one each; the last plant out empties the tray, blank cells and all. Lost: one each; what has not come up may
+    /// still.
     /// Snipped: none as long as twins are left, then one each.
     /// </returns>
     public static int Emptied(EntryKind kind, int seedlings, Group group)

@@ -4,7 +4,8 @@ using Juvenal.Core.Season;
 
 namespace Juvenal.Core.Ledger;
 
-/// <summary>What an entry of a ledger must say, by its kind, and what it must not; the counts are another matter (<see cref="Judge"/>).</summary>
+/// <summary>What an entry of a ledger must say, by its kind, and what it must not; the counts are another matter
+/// (<see cref="Judge"/>).</summary>
 public static class EntryFields
 {
     /// <summary>A reason is no longer than this, characters.</summary>

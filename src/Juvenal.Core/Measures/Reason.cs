@@ -11,7 +11,8 @@ namespace Juvenal.Core.Measures;
 /// <param name="Source">Key of the figure in <see cref="Rules.Sources"/>.</param>
 /// <param name="Subject">A name that the grower knows.</param>
 /// <param name="Day">A day the reason turns on.</param>
-/// <param name="Terms">The numbers that were put into its formula, in the order that the formula names them; null where it has none.</param>
+/// <param name="Terms">The numbers that were put into its formula, in the order that the formula names them; null where it has
+/// none.</param>
 public sealed record Reason(
     string Code,
     double? Value = null,

@@ -77,7 +77,8 @@ public sealed record PlaceType(PlaceKind Kind, double? DayC, double? NightC, dou
 /// <param name="Daylight">Share of the sky's light, 0–1.</param>
 public sealed record PlaceLight(double LampsMol, double Daylight)
 {
-    /// <summary>Light for plants in a MJ of sun, mol. [model, from FAO-56's radiation and the share of it that plants use; from memory]</summary>
+    /// <summary>Light for plants in a MJ of sun, mol. [model, from FAO-56's radiation and the share of it that plants use; from
+    /// memory]</summary>
     public const double MolPerMegajoule = 2.0;
 
     /// <summary>Light of a day, mol/m²·d.</summary>

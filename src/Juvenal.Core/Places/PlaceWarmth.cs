@@ -14,7 +14,8 @@ public enum Gathers
 }
 
 /// <summary>
-/// Daily means and light of a place whose warmth changes with the weather, for each spring of a record and for the mean year, as though each
+/// Daily means and light of a place whose warmth changes with the weather, for each spring of a record and for the mean year, as though
+/// each
 /// were this
 /// season's.
 /// </summary>

@@ -107,7 +107,8 @@ public sealed record PlanRequest(
         return (Path.Aim.Kind == AimKind.Sale ? Path.Aim.Day : FactsOf(StepKind.PlantOut).Locked) ?? window.Opens.Mid;
     }
 
-    /// <summary>How long the ladder takes that begins on a day: the house rule's days at least, and as long as the weather lets it.</summary>
+    /// <summary>How long the ladder takes that begins on a day: the house rule's days at least, and as long as the weather lets
+    /// it.</summary>
     /// <param name="from">Day number.</param>
     /// <param name="spring">Of the record; null: the middle one.</param>
     public int LadderFrom(double from, int? spring = null) => Math.Max(Rules.HardeningDays, Ladder?.Of(spring, from) ?? 0);

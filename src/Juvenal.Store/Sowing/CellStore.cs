@@ -58,7 +58,8 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
         );
     }
 
-    /// <summary>How many plants there will be by what was sown, before half of it has come up; null after that, and before it is sown.</summary>
+    /// <summary>How many plants there will be by what was sown, before half of it has come up; null after that, and before it is
+    /// sown.</summary>
     public static Prospect? SownProspect(BatchState state, BatchInput input, Twins twins)
     {
         if (state.UpOn is not null || state.SeedsSown == 0 || input.Begins.Grown)

@@ -6,7 +6,8 @@ namespace Juvenal.Core.Tests.Care;
 /// <summary>Feed, and what a plant costs.</summary>
 public class FeedTests
 {
-    /// <summary>The standard greenhouse formula's own example: 20 % N at 1 g/L is 200 ppm; ounces per 100 US gallons · %N · 0.75 = ppm.</summary>
+    /// <summary>The standard greenhouse formula's own example: 20 % N at 1 g/L is 200 ppm; ounces per 100 US gallons · %N · 0.75 =
+    /// ppm.</summary>
     [Fact]
     public void Twenty_per_cent_at_a_gram_a_litre_is_two_hundred_ppm()
     {

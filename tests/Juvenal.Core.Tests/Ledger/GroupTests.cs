@@ -248,7 +248,8 @@ public class GroupTests
     }
 
     /// <summary>
-    /// Against plants that are followed one by one: through any moves, carries, losses, sales and splits each group holds plants that have done what it
+    /// Against plants that are followed one by one: through any moves, carries, losses, sales and splits each group holds plants that
+    /// have done what it
     /// says, for as long as it says.
     /// </summary>
     [Property(MaxTest = 500)]

@@ -41,7 +41,8 @@ public class BeginningTests
         Assert.Equal("healing-days", Planned(new(Start.Grafts, 3)).Step(Usual.Emerge).Reasons[0].Code);
     }
 
-    /// <summary>Plants that stand already have their first move behind them: they wait for the leaves of the next, or for a full pot.</summary>
+    /// <summary>Plants that stand already have their first move behind them: they wait for the leaves of the next, or for a full
+    /// pot.</summary>
     [Fact]
     public void Plants_that_stand_already_move_on_by_leaves_or_a_full_pot_and_not_by_the_first_move_of_seedlings()
     {
