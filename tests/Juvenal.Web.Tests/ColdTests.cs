@@ -4,20 +4,19 @@ using Juvenal.Store.Nurseries;
 using Juvenal.Store.Site;
 using Npgsql;
 using Xunit;
+using static Juvenal.Web.Tests.ColdNights;
 
 namespace Juvenal.Web.Tests;
 
 /// <summary>Nobody sends plants out into nights they cannot stand by tapping "done".</summary>
 public class ColdTests(House house) : IClassFixture<House>
 {
-    private static readonly DateOnly Day = new(2026, 5, 16);
-
     [Fact]
     public async Task Hardening_off_into_frost_is_held_said_to_every_role_and_goes_by_ones_own_word_alone()
     {
-        var batch = await ReadyToHardenAsync();
-        await ForecastAsync(Day, -3.5, 2, 8, 9, -4, 9, 9, 9, 9, 9);
-        var card = await CardAsync(batch);
+        var batch = await ReadyToHardenAsync(house);
+        await ForecastAsync(house, Day, -3.5, 2, 8, 9, -4, 9, 9, 9, 9, 9);
+        var card = await CardAsync(house, batch);
         Assert.Equal(
             ("harden", "hold", true),
             (House.Did(card["step"]), (string)card["cold"]!["verdict"]!, (bool)card["cold"]!["freezes"]!)
@@ -32,7 +31,7 @@ public class ColdTests(House house) : IClassFixture<House>
         var done = Done(card);
         var (status, problem) = await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "harden")}/done", done.DeepClone());
         Assert.Equal((409, "cold"), (status, (string)problem["code"]!));
-        Assert.Equal("harden", House.Did((await CardAsync(batch))["step"]));
+        Assert.Equal("harden", House.Did((await CardAsync(house, batch))["step"]));
 
         // What happened yesterday has happened: the nights ahead do not unmake it.
         var yesterday = (JsonObject)done.DeepClone();
@@ -41,7 +40,7 @@ public class ColdTests(House house) : IClassFixture<House>
         yesterday["count"] = 5;
         Assert.Equal(200, (await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "harden")}/done", yesterday)).Status);
 
-        var call = Done(await CardAsync(batch));
+        var call = Done(await CardAsync(house, batch));
         call["myCall"] = true;
         Assert.Equal(200, (await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "harden")}/done", call)).Status);
         Assert.Contains(
@@ -50,83 +49,11 @@ public class ColdTests(House house) : IClassFixture<House>
         );
     }
 
-    /// <summary>Out in a cold night: said to all, carried in with one tap, and out again where they stood; step and hardening
-    /// untouched.</summary>
-    [Fact]
-    public async Task Tonight_names_who_is_out_and_what_is_carried_in_goes_out_again()
-    {
-        var batch = await ReadyToHardenAsync();
-        await ForecastAsync(Day, 12, 12, 12, 12, 12, 12, 12, 12, 12, 12);
-        Assert.Equal(
-            200,
-            (await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "harden")}/done", Done(await CardAsync(batch)))).Status
-        );
-        Assert.Empty(await PlacesAsync());
-        var plants = (int)(await house.GetAsync($"batches/{batch}"))["groups"]![0]!["seedlings"]!;
-        var code = (string)(await house.GetAsync($"batches/{batch}"))["code"]!;
-        await ForecastAsync(Day, 5.5, 12, 12, 12, 12, 12, 12, 12, 12, 12);
-        var tender = Assert.Single(await PlacesAsync())!;
-        Assert.Equal(("act", 5.5, 7.0), ((string)tender["call"]!, (double)tender["lowC"]!, (double)tender["limitC"]!));
-        Assert.Equal($"{plants} Made-up Red {code}: carry in, or cover off the leaves.", (string)tender["text"]!);
-        var helper = await house.EnterAsync(await house.AddAsync("Night helper", Role.Helper));
-        var round = JsonNode.Parse(await helper.GetStringAsync(house.Path("round")))!;
-        Assert.StartsWith("Tonight 5.5 °C at ", (string)round["tonight"]!["title"]!, StringComparison.Ordinal);
-
-        // Ten degrees let tomatoes grow slowly: said, not rung.
-        await ForecastAsync(Day, 9, 12, 12, 12, 12, 12, 12, 12, 12, 12);
-        Assert.Equal("slow", (string)Assert.Single(await PlacesAsync())!["call"]!);
-        await ForecastAsync(Day, -3, 12, 12, 12, 12, 12, 12, 12, 12, 12);
-        Assert.Equal("bring-in", (string)Assert.Single(await PlacesAsync())!["call"]!);
-
-        // Covered, and taken back.
-        Assert.Equal(200, (await NightAsync("covered", null)).Status);
-        Assert.Equal("covered", (string)Assert.Single(await PlacesAsync())!["done"]!);
-        Assert.Equal(200, (await NightAsync("open", null)).Status);
-        Assert.Equal("open", (string)Assert.Single(await PlacesAsync())!["done"]!);
-        Assert.Equal("Choose one; this one is not there.", House.Sentence((await NightAsync("brought-in", null)).Body, "to"));
-
-        var before = (await house.GetAsync($"batches/{batch}"))["groups"]![0]!;
-        var id = Guid.CreateVersion7();
-        Assert.Equal(200, (await NightAsync("brought-in", house.Glass, id)).Status);
-        Assert.Empty(await PlacesAsync());
-        var inside = (await house.GetAsync($"batches/{batch}"))["groups"]![0]!;
-        Assert.Equal((house.Glass, plants), ((Guid)inside["placeId"]!, (int)inside["seedlings"]!));
-        Assert.Equal(id, (Guid)Assert.Single((await house.GetAsync("round"))["tonight"]!["in"]!.AsArray())!["night"]!);
-
-        var (status, _) = await house.PostAsync(
-            $"nights/{id}/out",
-            new JsonObject
-            {
-                ["id"] = Guid.CreateVersion7(),
-                ["on"] = Day.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture),
-            }
-        );
-        Assert.Equal(200, status);
-        var after = (await house.GetAsync($"batches/{batch}"))["groups"]![0]!;
-        foreach (var kept in new[] { "placeId", "seedlings", "inPotSince", "hardenedSince", "reached" })
-            Assert.Equal(before[kept]?.ToJsonString(), after[kept]?.ToJsonString());
-        Assert.Empty((await house.GetAsync("round"))["tonight"]!["in"]!.AsArray());
-
-        async Task<JsonArray> PlacesAsync() => (await house.GetAsync("round"))["tonight"]!["places"]!.AsArray();
-
-        Task<(int Status, JsonNode Body)> NightAsync(string did, Guid? to, Guid? made = null) =>
-            house.PostAsync(
-                $"places/{house.Stand}/night",
-                new JsonObject
-                {
-                    ["id"] = made ?? Guid.CreateVersion7(),
-                    ["did"] = did,
-                    ["evening"] = Day.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture),
-                    ["to"] = to,
-                }
-            );
-    }
-
     [Fact]
     public async Task All_of_a_place_goes_out_into_frost_by_ones_own_word_alone()
     {
-        var batch = await ReadyToHardenAsync();
-        await ForecastAsync(Day, -3.5, 2, 8, 9, -4, 9, 9, 9, 9, 9);
+        var batch = await ReadyToHardenAsync(house);
+        await ForecastAsync(house, Day, -3.5, 2, 8, 9, -4, 9, 9, 9, 9, 9);
         var carry = new JsonObject
         {
             ["id"] = Guid.CreateVersion7(),
@@ -162,8 +89,8 @@ public class ColdTests(House house) : IClassFixture<House>
             ["nightPlaceId"] = house.Glass,
         };
         Assert.Equal(204, (await house.PutAsync("places", pair.DeepClone())).Status);
-        await ReadyToHardenAsync();
-        await ForecastAsync(Day, -3.5, 2, 8, 9, -4, 9, 9, 9, 9, 9);
+        await ReadyToHardenAsync(house);
+        await ForecastAsync(house, Day, -3.5, 2, 8, 9, -4, 9, 9, 9, 9, 9);
         var carry = new JsonObject
         {
             ["id"] = Guid.CreateVersion7(),
@@ -184,8 +111,8 @@ public class ColdTests(House house) : IClassFixture<House>
     [Fact]
     public async Task Plants_to_spare_are_proposed_as_the_house_has_it_and_are_no_loss()
     {
-        var batch = await ReadyToHardenAsync();
-        await ForecastAsync(new DateOnly(2026, 6, 1), 12, 12, 12, 12, 12, 12, 12, 12, 12, 12);
+        var batch = await ReadyToHardenAsync(house);
+        await ForecastAsync(house, new DateOnly(2026, 6, 1), 12, 12, 12, 12, 12, 12, 12, 12, 12, 12);
         await SpareAsync("give");
         var stands = (await house.GetAsync($"batches/{batch}"))["groups"]![0]!;
         await house.LogAsync(
@@ -202,7 +129,7 @@ public class ColdTests(House house) : IClassFixture<House>
             }
         );
         await house.WindToAsync(new(2026, 6, 2));
-        var card = await CardAsync(batch);
+        var card = await CardAsync(house, batch);
         Assert.Equal(
             ("plant-out", 60, 10, "given"),
             (House.Did(card["step"]), (int)card["count"]!, (int)card["spare"]!, (string)card["leftover"]!)
@@ -231,17 +158,17 @@ public class ColdTests(House house) : IClassFixture<House>
     [Fact]
     public async Task Mild_nights_let_them_go_and_old_forecasts_are_not_trusted()
     {
-        var batch = await ReadyToHardenAsync();
-        await ForecastAsync(Day, 8, 9, 9, 9, 9, 9, 9, 9, 9, 9);
-        Assert.Equal("go", (string)(await CardAsync(batch))["cold"]!["verdict"]!);
+        var batch = await ReadyToHardenAsync(house);
+        await ForecastAsync(house, Day, 8, 9, 9, 9, 9, 9, 9, 9, 9, 9);
+        Assert.Equal("go", (string)(await CardAsync(house, batch))["cold"]!["verdict"]!);
         // Three days old, and no record to fall back on: nothing is known, and that is said.
-        await ForecastAsync(Day.AddDays(-3), 8, 9, 9, 9, 9, 9, 9, 9, 9, 9, 9, 9, 9);
-        var card = await CardAsync(batch);
+        await ForecastAsync(house, Day.AddDays(-3), 8, 9, 9, 9, 9, 9, 9, 9, 9, 9, 9, 9, 9);
+        var card = await CardAsync(house, batch);
         Assert.Equal("unknown", (string)card["cold"]!["verdict"]!);
         Assert.StartsWith("No forecast here", (string)card["cold"]!["text"]!, StringComparison.Ordinal);
         // With a record its cold night is taken: 1 in 10 of early May was under it.
         await RecordAsync();
-        card = await CardAsync(batch);
+        card = await CardAsync(house, batch);
         Assert.Equal("hold", (string)card["cold"]!["verdict"]!);
         Assert.Equal("record", (string)(await house.GetAsync("round"))["nights"]!["known"]!);
         Assert.Equal(200, (await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "harden")}/done", Call(card))).Status);
@@ -251,10 +178,10 @@ public class ColdTests(House house) : IClassFixture<House>
     public async Task A_forecast_stays_as_it_was_made_when_the_next_one_comes()
     {
         var before = await MadeAsync();
-        await ForecastAsync(new(2026, 3, 1), 1, 2, 3, 4, 5, 6, 7, 8, 9, 10);
-        await ForecastAsync(new(2026, 3, 2), 11, 12, 13, 14, 15, 16, 17, 18, 19, 20);
+        await ForecastAsync(house, new(2026, 3, 1), 1, 2, 3, 4, 5, 6, 7, 8, 9, 10);
+        await ForecastAsync(house, new(2026, 3, 2), 11, 12, 13, 14, 15, 16, 17, 18, 19, 20);
         // The same day again: what was said first stays.
-        await ForecastAsync(new(2026, 3, 2), 0, 0, 0);
+        await ForecastAsync(house, new(2026, 3, 2), 0, 0, 0);
         Assert.Equal((before.Forecasts + 2, before.Days + 20), await MadeAsync());
 
         async Task<(long Forecasts, long Days)> MadeAsync()
@@ -300,7 +227,7 @@ public class ColdTests(House house) : IClassFixture<House>
     [Fact]
     public async Task Warm_nights_over_cold_soil_hold_a_planting_and_the_card_says_so()
     {
-        var batch = await ReadyToHardenAsync();
+        var batch = await ReadyToHardenAsync(house);
         await house.Database.ActAsync(
             house.Nursery,
             null,
@@ -328,11 +255,11 @@ public class ColdTests(House house) : IClassFixture<House>
         Assert.Equal(204, (await house.PutAsync($"batches/{batch}/steps/{House.Step(batch, "plant-out")}/lock", fix)).Status);
         // In September spring's frost is no question any more: the nights alone are asked.
         await house.WindToAsync(new(2026, 9, 5));
-        await ForecastAsync(new(2026, 9, 5), 13, 13, 13, 13, 13, 13, 13, 13, 13, 13);
-        Assert.Equal("go", (string)(await CardAsync(batch))["cold"]!["verdict"]!);
+        await ForecastAsync(house, new(2026, 9, 5), 13, 13, 13, 13, 13, 13, 13, 13, 13, 13);
+        Assert.Equal("go", (string)(await CardAsync(house, batch))["cold"]!["verdict"]!);
         await house.WindToAsync(new(2026, 5, 28));
-        await ForecastAsync(new(2026, 5, 28), 13, 13, 13, 13, 13, 13, 13, 13, 13, 13);
-        var card = await CardAsync(batch);
+        await ForecastAsync(house, new(2026, 5, 28), 13, 13, 13, 13, 13, 13, 13, 13, 13, 13);
+        var card = await CardAsync(house, batch);
         Assert.Equal(("plant-out", "hold"), (House.Did(card["step"]), (string)card["cold"]!["verdict"]!));
         var text = (string)card["cold"]!["text"]!;
         Assert.StartsWith("Hold: soil ", text, StringComparison.Ordinal);
@@ -374,74 +301,6 @@ public class ColdTests(House house) : IClassFixture<House>
         (string?)
             (await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Single(s => House.Did(s!["step"]) == "plant-out")!["conflict"]
         ?? "";
-
-    private static JsonObject Done(JsonNode card) =>
-        new()
-        {
-            ["id"] = Guid.CreateVersion7(),
-            ["extraId"] = Guid.CreateVersion7(),
-            ["happenedOn"] = "2026-05-16",
-            ["count"] = (int)card["count"]!,
-            ["from"] = card["from"]!.DeepClone(),
-        };
-
-    private static JsonObject Call(JsonNode card)
-    {
-        var call = Done(card);
-        call["myCall"] = true;
-        return call;
-    }
-
-    private async Task<JsonNode> CardAsync(Guid batch) =>
-        (await house.GetAsync("round"))["stops"]!
-            .AsArray()
-            .SelectMany(s => s!["tasks"]!.AsArray())
-            .First(t => (string)t!["batchId"]! == batch.ToString())!;
-
-    /// <summary>Seventy plants in their last pots in the glasshouse, in the middle of May.</summary>
-    private async Task<Guid> ReadyToHardenAsync()
-    {
-        await house.WindToAsync(House.Today);
-        var batch = await house.KeepAsync(house.Input());
-        await house.WindToAsync(Day);
-        foreach (
-            var entry in new JsonObject[]
-            {
-                house.Sown(80, "2026-03-20"),
-                house.Up(70, "2026-04-05"),
-                new()
-                {
-                    ["kind"] = "moved",
-                    ["stage"] = "prick-out",
-                    ["from"] = house.Group(house.Mat),
-                    ["to"] = house.Group(house.Glass, pot: true),
-                    ["seedlings"] = 70,
-                    ["containers"] = 80,
-                    ["containersTo"] = 70,
-                    ["happenedOn"] = "2026-04-12",
-                },
-            }
-        )
-        {
-            var (status, body) = await house.LogAsync(batch, entry);
-            Assert.True(status == 200, body.ToJsonString());
-        }
-
-        return batch;
-    }
-
-    private Task ForecastAsync(DateOnly madeOn, params double[] lows) =>
-        house.Database.ActAsync(
-            house.Nursery,
-            null,
-            Touches.Inputs,
-            n =>
-                new RecordStore(n).PutForecastAsync(
-                    [.. lows.Select((l, i) => new ForecastRow(madeOn.AddDays(i + 1), madeOn, l, l + 10))],
-                    default
-                ),
-            default
-        );
 
     private Task RecordAsync() =>
         house.Database.ActAsync(
