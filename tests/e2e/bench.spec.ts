@@ -157,7 +157,7 @@ test('tender plants that are out tonight ring, are carried in, and go out again'
   await card.getByRole('button', { name: 'Out anyway' }).click();
 
   const band = page.getByRole('region', { name: 'Tonight' });
-  await expect(band.getByRole('heading', { name: /^Tonight \d+ °C at Hardening stand, about 0\d:\d0$/ })).toBeVisible();
+  await expect(band.getByRole('heading', { name: /^Tonight [\d.]+ °C at Hardening stand, about 0\d:\d0$/ })).toBeVisible();
   await expect(band.getByText(/4 Lantern Row 26-03: carry in, or cover off the leaves\./)).toBeVisible();
 
   await band.getByRole('button', { name: 'Covered' }).click();
