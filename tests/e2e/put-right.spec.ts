@@ -9,7 +9,7 @@ test('a count and the tray that was carried on with it have one day and one numb
   page,
 }) => {
   await page.goto(batch('0a'));
-  const last = page.getByText(/^\d+ up so far/).first();
+  const last = page.getByText(/^\d+ up so far, Heat mat/).first();
   await expect(last).toBeVisible();
   const up = Number(/^\d+/.exec((await last.textContent()) ?? '')?.[0]);
   const fewer = String(up - 2);
@@ -25,11 +25,11 @@ test('a count and the tray that was carried on with it have one day and one numb
   await expect(dialog.locator('[aria-invalid=true]').first()).toBeVisible();
   await counted.fill(fewer);
   await expect(carried).toHaveValue(fewer);
-  await dialog.getByLabel('Day', { exact: true }).fill('2026-04-13');
+  await dialog.getByLabel('Day', { exact: true }).fill('2026-04-14');
   await dialog.getByRole('button', { name: 'Correct' }).click();
   await expect(dialog).toHaveCount(0);
   await expect(line(page, `${up} up so far`)).toContainText(`put right: ${fewer}`);
-  await expect(line(page, `${up} up so far`)).toContainText('13 Apr');
+  await expect(line(page, `${up} up so far`)).toContainText('14 Apr');
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByText('Undone.')).toBeVisible();
   await expect(line(page, `${up} up so far`).first()).not.toContainText('put right');
