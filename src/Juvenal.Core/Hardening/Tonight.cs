@@ -41,7 +41,8 @@ public readonly record struct OutTonight(Crop Crop, Tenderness State, double Low
     /// <summary>What the night means for them.</summary>
     public NightCall Call =>
         LowC < Tonight.NoCoverC ? NightCall.BringIn
-        : LowC <= ColdStop.FreezeC || LowC < LimitC ? NightCall.Act
+        // Frost is below every limit.
+        : LowC < LimitC ? NightCall.Act
         : LowC < Tonight.SlowC(Crop) ? NightCall.Slow
         : NightCall.Fine;
 

@@ -65,6 +65,8 @@ public class LadderTests
         // The next rung has 3 hours of sun: the eighth, seventh and so on of a long day are over.
         Assert.Equal(0, Walk(Crop.Tomato, 10, Full(), Full(), Full(), dull, Full()).SunOwedHours);
         Assert.Equal(1, Walk(Crop.Tomato, 10, Full(), Full(), Full(), dull, new(6, 4, 5, 15)).SunOwedHours);
+        // A dull day that does not count owes nothing.
+        Assert.Equal(0, Walk(Crop.Tomato, 10, Full(), Full(), Full(), dull with { HighC = 9 }).SunOwedHours);
     }
 
     [Fact]
