@@ -23,8 +23,6 @@ public class FigureTests
         "Feed.MostPpm",
         "Feed.MostLitres",
         "Feed.PpmOfOnePercent",
-        "Feed.UsGallonL",
-        "Feed.OunceG",
         "PlantCost.MostItems",
         "PlantCost.MostMoney",
         "PlantCost.MostPlants",

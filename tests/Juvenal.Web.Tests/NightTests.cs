@@ -64,6 +64,25 @@ public class NightTests(House house) : IClassFixture<House>
         foreach (var kept in new[] { "placeId", "seedlings", "inPotSince", "hardenedSince", "reached" })
             Assert.Equal(before[kept]?.ToJsonString(), after[kept]?.ToJsonString());
         Assert.Empty((await house.GetAsync("round"))["tonight"]!["in"]!.AsArray());
+        // They are out in the night once more: nothing is done for them yet.
+        Assert.Equal("open", (string)Assert.Single(await PlacesAsync())!["done"]!);
+
+        // Carried in, and the carrying taken back: nobody is in, and it rings.
+        var again = Guid.CreateVersion7();
+        Assert.Equal(200, (await NightAsync("brought-in", house.Glass, again)).Status);
+        var undone = await house.PostAsync(
+            "acts",
+            new JsonObject
+            {
+                ["id"] = Guid.CreateVersion7(),
+                ["on"] = Day.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture),
+                ["entries"] = new JsonArray(),
+                ["corrects"] = again,
+            }
+        );
+        Assert.True(undone.Status == 200, undone.Body.ToJsonString());
+        Assert.Empty((await house.GetAsync("round"))["tonight"]!["in"]!.AsArray());
+        Assert.Equal("open", (string)Assert.Single(await PlacesAsync())!["done"]!);
 
         async Task<JsonArray> PlacesAsync() => (await house.GetAsync("round"))["tonight"]!["places"]!.AsArray();
 

@@ -27,8 +27,6 @@ public sealed record Feed(double GramsPerL, double Grams, double OuncesPer100UsG
 
     /// <summary>1 g/L of a fertiliser with 1 % is 10 mg/L.</summary>
     private const double PpmOfOnePercent = 10;
-    private const double UsGallonL = 3.785411784;
-    private const double OunceG = 28.349523125;
 
     /// <summary>g/L = ppm N / (%N · 10). Standard greenhouse formula: 20 % N at 1 g/L is 200 ppm.</summary>
     /// <param name="targetNitrogenPpm">Above 0 to 2,000 mg/L.</param>
@@ -57,7 +55,7 @@ public sealed record Feed(double GramsPerL, double Grams, double OuncesPer100UsG
         return new Feed(
             perL,
             perL * volumeL,
-            perL * 100 * UsGallonL / OunceG,
+            perL * 100 * Units.LitresPerUsGallon / Units.GramsPerOunce,
             perL * PpmOfOnePercent * phosphatePercent,
             perL * PpmOfOnePercent * potashPercent
         );

@@ -75,9 +75,6 @@ public static class Tonight
     /// <summary>Growth of peppers slows below this, °C. [common practice, no source]</summary>
     public const double PepperSlowC = 13;
 
-    /// <summary>From this hour on the evening's work is ahead, before it the morning's. [model]</summary>
-    public const int EveningFrom = 14;
-
     public static double SlowC(Crop crop) => crop == Crop.Tomato ? TomatoSlowC : PepperSlowC;
 
     public static double LimitC(Crop crop, Tenderness state) =>

@@ -14,6 +14,9 @@ public static class Units
 
     private sealed record Unit(Kind Kind, double Factor, double Offset = 0);
 
+    public const double LitresPerUsGallon = 3.785411784;
+    public const double GramsPerOunce = 28.349523125;
+
     // Exact by definition: international inch (1959) 2.54 cm, avoirdupois ounce 28.349523125 g, US gallon 231 cubic inches.
     private static readonly Dictionary<string, Unit> ByCode = new()
     {
@@ -22,9 +25,9 @@ public static class Units
         ["cm"] = new(Kind.Length, 1),
         ["in"] = new(Kind.Length, 2.54),
         ["L"] = new(Kind.Volume, 1),
-        ["usgal"] = new(Kind.Volume, 3.785411784),
+        ["usgal"] = new(Kind.Volume, LitresPerUsGallon),
         ["g"] = new(Kind.Mass, 1),
-        ["oz"] = new(Kind.Mass, 28.349523125),
+        ["oz"] = new(Kind.Mass, GramsPerOunce),
         ["m2"] = new(Kind.Area, 1),
         ["ft2"] = new(Kind.Area, 0.09290304),
     };

@@ -350,7 +350,6 @@ public static class Figures
             Practice("Tonight", "Nothing is left out without heat below", Tonight.NoCoverC, "°C"),
             Practice("Tonight", "Tomatoes grow slowly below", Tonight.TomatoSlowC, "°C"),
             Practice("Tonight", "Peppers grow slowly below", Tonight.PepperSlowC, "°C"),
-            Ours("Tonight", "The evening's work is shown from", Tonight.EveningFrom, "o'clock"),
         ];
 
     private static IEnumerable<Figure> Lit() =>

@@ -80,24 +80,7 @@ public sealed class CarryStore(NurseryTransaction nursery, TimeProvider clock)
             var then = ledgers[batch].Ledger.On(on);
             foreach (var group in then.Groups.Where(g => g.At.Place == from && g.At.Container is not null))
             {
-                var entry = new LedgerEntry(
-                    WorkStore.Derived(id, group.Id.Value.ToString()),
-                    0,
-                    on,
-                    EntryKind.Moved,
-                    From: group.At,
-                    To: group.At with
-                    {
-                        Place = to,
-                    },
-                    Seedlings: group.Seedlings,
-                    Containers: group.Containers,
-                    ContainersTo: group.Containers,
-                    Act: id,
-                    Group: group.Id
-                );
-                ledgers.Append(batch, entry);
-                written.Insert(0, entry.Id);
+                written.Insert(0, Carry(ledgers, batch, group, to, on, id));
             }
         }
 
@@ -145,30 +128,36 @@ public sealed class CarryStore(NurseryTransaction nursery, TimeProvider clock)
                     is not { From: { } from }
                 )
                     continue;
-                var entry = new LedgerEntry(
-                    WorkStore.Derived(id, group.Id.Value.ToString()),
-                    0,
-                    on,
-                    EntryKind.Moved,
-                    From: group.At,
-                    To: group.At with
-                    {
-                        Place = from.Place,
-                    },
-                    Seedlings: group.Seedlings,
-                    Containers: group.Containers,
-                    ContainersTo: group.Containers,
-                    Act: id,
-                    Group: group.Id
-                );
-                ledgers.Append(batch, entry);
-                written.Insert(0, entry.Id);
+                written.Insert(0, Carry(ledgers, batch, group, from.Place, on, id));
             }
         }
 
         await ledgers.SaveAsync(cancel);
         await acts.KeepAsync(id, hash, written, cancel);
         return written;
+    }
+
+    /// <summary>A group to another place, as it is; gives the entry's id.</summary>
+    private static Guid Carry(OpenLedgers ledgers, Guid batch, Group group, Guid to, DateOnly on, Guid act)
+    {
+        var entry = new LedgerEntry(
+            WorkStore.Derived(act, group.Id.Value.ToString()),
+            0,
+            on,
+            EntryKind.Moved,
+            From: group.At,
+            To: group.At with
+            {
+                Place = to,
+            },
+            Seedlings: group.Seedlings,
+            Containers: group.Containers,
+            ContainersTo: group.Containers,
+            Act: act,
+            Group: group.Id
+        );
+        ledgers.Append(batch, entry);
+        return entry.Id;
     }
 
     /// <summary>What the nights say of the first crop that cannot stand them; null where all can, or nothing goes out.</summary>

@@ -70,11 +70,18 @@ public sealed class NightStore(NurseryTransaction nursery)
         """;
 
     private const string OfEvenings = """
-        -- What was said last for each place of these evenings.
-        select distinct on (n.evening, n.place_id) n.id, n.evening, n.place_id, n.did, n.expected_c, n.limit_c, n.by_name, n.out_again
+        -- What was said last for each place of these evenings; brought in no more, once the carrying is taken back.
+        select l.id, l.evening, l.place_id, l.did, l.expected_c, l.limit_c, l.by_name, l.out_again
+        from (select distinct on (n.evening, n.place_id) n.id, n.evening, n.place_id, n.did, n.expected_c, n.limit_c, n.by_name, n.out_again
         from night n
         where n.evening >= $1
-        order by n.evening, n.place_id, n.written_at desc, n.id desc
+        order by n.evening, n.place_id, n.written_at desc, n.id desc) l
+        where l.did <> 'brought-in'
+          or exists (
+            select from ledger_entry e
+            where e.act = l.id
+              and not exists (select from ledger_entry u where u.batch_id = e.batch_id and u.kind = 'undo' and u.corrects = e.id))
+        order by l.evening, l.place_id
         """;
 
     private const string Insert = """
@@ -146,7 +153,7 @@ public sealed class NightStore(NurseryTransaction nursery)
     public Task CloseAsync(Guid id, CancellationToken cancel) => nursery.ExecuteAsync(Close, cancel, Sql.Of(id));
 
     /// <summary>So far back a night is written down, days. [model]</summary>
-    private const int MostBack = 7;
+    public const int MostBack = 7;
 
     private static NightRow Read(NpgsqlDataReader r) =>
         new(

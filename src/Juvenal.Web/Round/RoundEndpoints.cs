@@ -122,13 +122,20 @@ internal static class RoundEndpoints
     )
     {
         var catalogue = await Store.Plans.Catalogue.LoadAsync(writing, clock, cancel);
-        if (!catalogue.Places.TryGetValue(place, out var row))
+        if (!catalogue.Places.ContainsKey(place))
             throw new NotFoundException("place");
         if (night.Did == NightDid.BroughtIn && night.To is null)
             throw new RefusedException(new Failure("not-chosen", "to"));
         var ahead = await NightsAhead.LoadAsync(writing, catalogue.Site, catalogue.Today, cancel);
-        var low = night.Evening == catalogue.Today && ahead.Nights.Count > 0 ? row.LowAtNight(ahead.Nights[0].LowC) : null;
-        await new NightStore(writing).PutAsync(new(night.Id, night.Evening, place, night.Did, low, null), catalogue.Today, cancel);
+        var rings =
+            night.Evening == catalogue.Today
+                ? (await Tonights.OfAsync(writing, catalogue, ahead, cancel)).Places.FirstOrDefault(p => p.PlaceId == place)
+                : null;
+        await new NightStore(writing).PutAsync(
+            new(night.Id, night.Evening, place, night.Did, rings?.LowC, rings?.LimitC),
+            catalogue.Today,
+            cancel
+        );
         return night is { Did: NightDid.BroughtIn, To: { } to }
             ? await new CarryStore(writing, clock).CarryAsync(night.Id, place, to, night.Evening, cancel)
             : [];
@@ -206,7 +213,7 @@ internal static class RoundEndpoints
                 orderby place.WalkOrder, place.Name
                 select new StandingAnswer(place.Id, place.Name, s.Batches, s.Seedlings, s.Containers),
             ],
-            skip > 0 ? null : await Tonights.OfAsync(reading, catalogue, ahead, clock, cancel)
+            skip > 0 ? null : await Tonights.OfAsync(reading, catalogue, ahead, cancel)
         );
     }
 

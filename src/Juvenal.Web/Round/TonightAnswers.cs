@@ -22,7 +22,6 @@ public sealed record NightPlaceAnswer(
     double LimitC,
     NightCall Call,
     string Text,
-    int Plants,
     bool Pots,
     NightDid Done,
     string? By
@@ -35,16 +34,9 @@ public sealed record InForNightAnswer(Guid Night, Guid PlaceId, string Place);
 /// <summary>Tonight, for every role; on top of the Round.</summary>
 /// <param name="Title">"Tonight −0.4 °C on Hardening stand, about 05:30".</param>
 /// <param name="Note">Where the numbers are not of a fresh forecast.</param>
-/// <param name="Evening">It is after 14:00: the evening's work is ahead; else the morning's.</param>
 /// <param name="Places">Those to act on and those where growth slows, the tenderest first; none: the night does not matter.</param>
 /// <param name="In">Brought in for a night, to go out again.</param>
-public sealed record TonightAnswer(
-    string? Title,
-    string? Note,
-    bool Evening,
-    IReadOnlyList<NightPlaceAnswer> Places,
-    IReadOnlyList<InForNightAnswer> In
-);
+public sealed record TonightAnswer(string? Title, string? Note, IReadOnlyList<NightPlaceAnswer> Places, IReadOnlyList<InForNightAnswer> In);
 
 /// <summary>Done for the night.</summary>
 /// <param name="Id">Made by the client; of the carrying too.</param>
@@ -60,14 +52,12 @@ internal static class Tonights
         NurseryTransaction reading,
         Store.Plans.Catalogue catalogue,
         NightsAhead ahead,
-        TimeProvider clock,
         CancellationToken cancel
     )
     {
         var (store, today) = (new NightStore(reading), catalogue.Today);
         var zone = TimeZoneInfo.FindSystemTimeZoneById(catalogue.Site.TimeZone);
-        var evening = TimeZoneInfo.ConvertTime(clock.GetUtcNow(), zone).Hour >= Tonight.EveningFrom;
-        var nights = await store.SinceAsync(today.AddDays(-1), cancel);
+        var nights = await store.SinceAsync(today.AddDays(-NightStore.MostBack), cancel);
         List<InForNightAnswer> inside =
         [
             .. from n in nights
@@ -75,7 +65,7 @@ internal static class Tonights
             select new InForNightAnswer(n.Id, n.PlaceId, catalogue.Places[n.PlaceId].Name),
         ];
         if (ahead.Nights.Count == 0)
-            return new(null, null, evening, [], inside);
+            return new(null, null, [], inside);
         var low = ahead.Nights[0].LowC;
         var at = catalogue
             .Places.Values.Select(p => (Place: p, LowC: p.LowAtNight(low)))
@@ -95,7 +85,8 @@ internal static class Tonights
                 .Where(t => t.Night.Call == worst || t.Night.Call >= NightCall.Act)
                 .OrderByDescending(t => t.Night.LimitC)
                 .ToList()
-            let done = nights.Find(n => n.Evening == today && n.PlaceId == there.Key.Id && !n.OutAgain)
+            // What stands there still, or again, was not brought in.
+            let done = nights.Find(n => n.Evening == today && n.PlaceId == there.Key.Id && n.Did != NightDid.BroughtIn)
             let pots = there.Key.Kind is not (PlaceKind.OpenBed or PlaceKind.TunnelBed)
             orderby worst descending, limit descending, there.Key.WalkOrder
             select new NightPlaceAnswer(
@@ -105,14 +96,13 @@ internal static class Tonights
                 limit,
                 worst,
                 TonightWords.Text(worst, pots, [.. touched.Select(t => (t.Out.Plants, t.Out.Cultivar, t.Out.Code))]),
-                touched.Sum(t => t.Out.Plants),
                 pots,
                 done?.Did ?? NightDid.Open,
                 done?.By
             )
         ).ToList();
         var title = places.Count == 0 ? null : TonightWords.Title(places[0], Hour(catalogue, zone), measures);
-        return new(title, TonightWords.Note(ahead), evening, places, inside);
+        return new(title, TonightWords.Note(ahead), places, inside);
     }
 
     /// <summary>About when the low comes: at sunrise by latitude, and the zone's clock. A model.</summary>

@@ -3623,8 +3623,6 @@ export interface components {
             call: components["schemas"]["NightCall"];
             /** @description Who, how many, and what to do, in words. */
             text: string;
-            /** Format: int32 */
-            plants: number;
             /** @description They can be carried; else they stand in a bed. */
             pots: boolean;
             /** @description What was done for this night; open: nothing yet. */
@@ -5039,8 +5037,6 @@ export interface components {
             title: null | string;
             /** @description Where the numbers are not of a fresh forecast. */
             note: null | string;
-            /** @description It is after 14:00: the evening's work is ahead; else the morning's. */
-            evening: boolean;
             /** @description Those to act on and those where growth slows, the tenderest first; none: the night does not matter. */
             places: components["schemas"]["NightPlaceAnswer"][];
             /** @description Brought in for a night, to go out again. */

@@ -6,9 +6,6 @@ import type { Schemas } from '../api/client';
 /** Plants stand in a bed without containers; every other place has a warmth. */
 export const isBed = (place: { kind: Schemas['PlaceKind'] }): boolean => place.kind === 'open-bed' || place.kind === 'tunnel-bed';
 
-/** Under the sky: plants harden and end there. */
-export const isOutdoors = (place: { kind: Schemas['PlaceKind'] }): boolean => place.kind === 'stand' || place.kind === 'frame';
-
 const none: Schemas['PlaceKindAnswer'][] = [];
 
 /** What usually comes with each kind of place. */

@@ -1,4 +1,4 @@
-import { isBed, isOutdoors } from '../data/places';
+import { isBed } from '../data/places';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -25,7 +25,7 @@ const name = (move: number, seed: boolean) =>
 /** The way from seed to bed, station by station. */
 export function PathForm({ form, set, catalogue, units, error }: Props) {
   const warm = (p: Schemas['PlaceRow']) => {
-    if (p.follows && p.kind !== 'pair') return `${p.name}, ${isOutdoors(p) ? 'outdoors' : 'unheated'}`;
+    if (p.follows && p.kind !== 'pair') return `${p.name}, ${p.outdoors ? 'outdoors' : 'unheated'}`;
     // Of a pair that is outdoors for its hours there is no one number.
     if (p.dayC === null || p.nightC === null) return p.name;
     const night = p.soilC === null ? `/${temperature.shown(p.nightC, units)}` : '';
@@ -149,7 +149,7 @@ export function PathForm({ form, set, catalogue, units, error }: Props) {
             value={form.endPlaceId}
             onChange={(endPlaceId) => set({ endPlaceId })}
             options={catalogue.places
-              .filter((p) => !isBed(p) && isOutdoors(p) === (form.aim === 'pot-outdoors'))
+              .filter((p) => !isBed(p) && p.outdoors === (form.aim === 'pot-outdoors'))
               .map((p) => ({ value: p.id, label: p.name }))}
             error={error('path.bed')}
           />

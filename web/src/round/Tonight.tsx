@@ -8,7 +8,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Problem, type Schemas } from '../api/client';
 import { useCatalogue } from '../data/nursery';
-import { isBed, isOutdoors } from '../data/places';
+import { isBed } from '../data/places';
 import { useNight, useOutAgain } from '../data/useNight';
 import { Pick } from '../ui/Pick';
 
@@ -109,7 +109,7 @@ function WhereTo({ place, today, onClose }: { place: Place; today: string; onClo
   const catalogue = useCatalogue();
   const night = useNight(place, today);
   const places = (catalogue.data?.places ?? []).filter(
-    (p) => !isBed(p) && !isOutdoors(p) && p.kind !== 'pair' && p.id !== place.placeId,
+    (p) => !isBed(p) && !p.outdoors && p.kind !== 'pair' && p.id !== place.placeId,
   );
   const problem = night.error instanceof Problem ? (Object.values(night.error.errors)[0]?.[0] ?? night.error.message) : null;
   return (
