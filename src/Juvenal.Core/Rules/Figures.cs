@@ -2,7 +2,6 @@ using Juvenal.Core.Care;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Decision;
 using Juvenal.Core.Growth;
-using Juvenal.Core.Hardening;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.MovingUp;
 using Juvenal.Core.Places;
@@ -56,7 +55,7 @@ public static class Sources
 }
 
 /// <summary>Every coefficient of the plan, with unit, mark and source.</summary>
-public static class Figures
+public static partial class Figures
 {
     public static IReadOnlyList<Figure> All { get; } = [.. Emergence(Crop.Tomato), .. Emergence(Crop.Pepper), .. Leaves(), .. Rest()];
 
@@ -333,84 +332,6 @@ public static class Figures
             new("Moving up", "Fewer than this left behind, a stage is done", BatchState.RearShare, "share", Mark.Model, "model"),
             new("Moving up", "Carrying a container", Handwork.CarryingMinutesPerContainer, "min", Mark.CommonPractice, "practice"),
             new("Planting out", "Planting a plant", Handwork.PlantingOutMinutes, "min", Mark.CommonPractice, "practice"),
-        ];
-
-    private static Figure Practice(string stage, string what, double value, string unit) =>
-        new(stage, what, value, unit, Mark.CommonPractice, "practice");
-
-    private static Figure Ours(string stage, string what, double value, string unit) => new(stage, what, value, unit, Mark.Model, "model");
-
-    private static IEnumerable<Figure> OutByNight() =>
-        [
-            Ours("Tonight", "Hardened tomatoes are brought in or covered below", Tonight.TomatoHardenedC, "°C"),
-            Ours("Tonight", "Hardened peppers", Tonight.PepperHardenedC, "°C"),
-            Ours("Tonight", "Tomatoes two weeks after planting", Tonight.TomatoSettledC, "°C"),
-            Ours("Tonight", "Peppers two weeks after planting", Tonight.PepperSettledC, "°C"),
-            Ours("Tonight", "Settled after", Tonight.SettledDays, "d"),
-            Practice("Tonight", "Nothing is left out without heat below", Tonight.NoCoverC, "°C"),
-            Practice("Tonight", "Tomatoes grow slowly below", Tonight.TomatoSlowC, "°C"),
-            Practice("Tonight", "Peppers grow slowly below", Tonight.PepperSlowC, "°C"),
-        ];
-
-    private static IEnumerable<Figure> Lit() =>
-        [
-            Ours("Leaves", "Warmer than this brings no more leaves", LeafModel.FlatFromCelsius, "°C"),
-            Ours("Leaves", "Warmer than this brings fewer", LeafModel.FlatToCelsius, "°C"),
-            Ours("Leaves", "In such heat nothing grows", LeafModel.StalledCelsius, "°C"),
-            Ours("Leaves", "Full light", LeafModel.FullLightMol, "mol/m²·d"),
-            Ours("Leaves", "Light scale: (1 − e^(−light/scale))", LeafModel.LightScaleMol, "mol/m²·d"),
-            Ours("Leaves", "More light than full light, at most", LeafModel.MostLight, "×"),
-            Ours("Leaves", "Light where nothing is known of it", LeafModel.UnknownLightMol, "mol/m²·d"),
-            Ours("Places", "Light for plants in a megajoule of sun", PlaceLight.MolPerMegajoule, "mol"),
-            Ours("Places", "Of the sky's light through a window", PlaceType.SillLight, "share"),
-            Ours("Places", "Of the sky's light through glass", PlaceType.GlassLight, "share"),
-            Ours("Places", "Of the sky's light through a tunnel", PlaceType.TunnelLight, "share"),
-            Practice("Pots", "Cells smaller than this are fed daily", PotHold.FedCellLitres, "L"),
-            Ours("Pots", "A cell that is fed daily is overdue at", PotHold.FedCellFactor, "× comfortable"),
-            .. PlaceType
-                .All.Where(t => t.DayC is not null)
-                .SelectMany(t =>
-                    new[]
-                    {
-                        Ours("Places", $"{t.Kind}: usually by day", t.DayC!.Value, "°C"),
-                        Ours("Places", $"{t.Kind}: usually by night", t.NightC!.Value, "°C"),
-                    }
-                ),
-        ];
-
-    private static IEnumerable<Figure> SetIn() =>
-        [
-            Practice("Moving up", "Kept free below the edge of a pot for water", Depth.RimCm, "cm"),
-            Practice("Moving up", "Dwarf tomatoes are set deeper by at most", Depth.DwarfCm, "cm"),
-            Practice("Moving up", "Peppers a finger deeper", Depth.FingerCm, "cm"),
-        ];
-
-    private static IEnumerable<Figure> Hardened() =>
-        [
-            Practice("Hardening", "Hours out that a day asks", Ladder.DayHours, "h"),
-            Practice("Hardening", "Of them in sun", Ladder.DaySunHours, "h"),
-            Ours("Hardening", "A day with this share of its hours counts", Ladder.ShareThatCounts, "share"),
-            Practice("Hardening", "Tomatoes go out by day from", Ladder.TomatoHighC, "°C"),
-            Practice("Hardening", "Peppers go out by day from", Ladder.PepperHighC, "°C"),
-            Practice("Hardening", "First night out for tomatoes", Ladder.TomatoFirstNightC, "°C"),
-            Practice("Hardening", "First night out for peppers", Ladder.PepperFirstNightC, "°C"),
-            Ours("Hardening", "Warm nights are waited for, beyond the ladder's own days, at most", LadderDays.LongestWait, "d"),
-            Ours("Hardening", "Begun sooner than the rule's days by at most", LadderDays.EarliestBegun, "d"),
-            Ours("Hardening", "Fleece over plants on their first nights out, as the plan takes it", LadderDays.CoverC, "°C"),
-            Ours("Hardening", "Later nights may be colder by", Ladder.LaterNightC, "°C"),
-        ];
-
-    private static IEnumerable<Figure> Seeds() =>
-        [
-            Ours("Seeds", "Tomato, germination of fresh seed", Germinability.FreshTomato, "share"),
-            Ours("Seeds", "Pepper, germination of fresh seed", Germinability.FreshPepper, "share"),
-            Ours("Seeds", "Lost within the storage life", Germinability.LostInItsLife, "share"),
-            Ours("Seeds", "Left after each further storage life", Germinability.EachFurtherLife, "share"),
-            Ours("Seeds", "An assumption weighs as much as a test of", Germinability.AssumedWeight, "seeds"),
-            Ours("Seeds", "The bench, as if of so many seeds up", Predictive.BenchUp, "seeds"),
-            Ours("Seeds", "The bench, as if of so many seeds not up", Predictive.BenchNot, "seeds"),
-            Ours("Seeds", "Plants that stand were raised in trays of about", Predictive.UsualTray, "cells"),
-            Ours("Seeds", "How alike the cells of one tray fare", Predictive.TrayCorrelation, "correlation"),
         ];
 
     private static IEnumerable<Figure> Cold() =>

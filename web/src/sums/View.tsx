@@ -9,7 +9,8 @@ import { useNursery, useUnits } from '../data/nursery';
 import { condensed } from '../app/theme';
 import { Choose, NumberField } from '../ui/Field';
 import { number, type UnitSystem } from '../ui/units';
-import { asked, initialOf, read, sums, unitOf, type Sum } from './model';
+import { asked, initialOf, read, unitOf, type Sum } from './model';
+import { sums } from './sums';
 
 /** Bench arithmetic on its own: the same functions as the plan's. */
 export function SumsView() {

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { number } from '../ui/units';
-import { initialOf, read, sums, unitOf, type Sum } from './model';
+import { initialOf, read, unitOf, type Sum } from './model';
+import { sums } from './sums';
 
 const sum = (name: string): Sum => {
   const found = sums.find((s) => s.name === name);
