@@ -60,7 +60,7 @@ export function SeedsView() {
         rows={lots.data.map((l) => l.lot)}
         title="A packet"
         add="Add a packet"
-        lead="What lies in the seed box, how good it is, and what it can promise. Surely: in 9 cases of 10."
+        lead="What lies in the seed box, how good it is, and what plants it gives: surely is 9 times in 10."
         show={(row) => {
           const lot = of.get(row.id);
           const cultivar = cultivars.find((c) => c.id === row.cultivarId);
@@ -153,8 +153,7 @@ function Packet({ lot, cultivar, today }: { lot: Lot; cultivar: Schemas['Cultiva
         </Typography>
         {lot.promises.map((p) => (
           <Typography key={p.perCell}>
-            {p.perCell} a cell: <b>surely {counted(p.plants, 'plant')}</b>, about {many(Math.round(p.expected))}, from{' '}
-            {counted(p.cells, 'cell')}
+            {p.perCell} a cell: <b>surely {many(p.plants)}</b>, about {many(Math.round(p.expected))}
           </Typography>
         ))}
         <Typography sx={{ fontSize: '0.95rem', color: lot.testFirst ? 'error.main' : 'text.secondary' }}>

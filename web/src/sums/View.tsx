@@ -34,6 +34,8 @@ export function SumsView() {
             component={NavLink}
             to={`/n/${nursery}/sums/${s.name}`}
             className={s === sum ? 'active' : ''}
+            // On a phone the list is one line: the sum that is open is in sight.
+            ref={(el: HTMLElement | null) => (s === sum ? el?.scrollIntoView({ inline: 'center', block: 'nearest' }) : undefined)}
             sx={{
               fontFamily: condensed,
               fontWeight: 600,

@@ -239,7 +239,7 @@ export const sums: Sum[] = [
         when: (f) => f.crop === 'tomato',
         initial: 'lowest-kept-leaves',
         options: [
-          { value: 'lowest-kept-leaves', label: 'to the leaves kept' },
+          { value: 'lowest-kept-leaves', label: 'to leaves kept' },
           { value: 'half-stem', label: 'half of the stem' },
         ],
       },
