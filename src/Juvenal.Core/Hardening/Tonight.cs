@@ -54,8 +54,10 @@ public readonly record struct OutTonight(Crop Crop, Tenderness State, double Low
 /// says.</summary>
 public static class Tonight
 {
-    /// <summary>Hardened tomatoes and peppers are brought in or covered below these, °C: the forecast's error and the ground's 2–4 °C below
-    /// the screen are in them. [model]</summary>
+    /// <summary>
+    /// Hardened tomatoes and peppers are brought in or covered below these, °C: the forecast's error and the ground's 2–4 °C below the
+    /// screen are in them. [model]
+    /// </summary>
     public const double TomatoHardenedC = 4,
         PepperHardenedC = 8;
 

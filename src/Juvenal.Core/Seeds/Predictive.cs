@@ -8,7 +8,8 @@ namespace Juvenal.Core.Seeds;
 internal readonly record struct Weighted(double Share, double Weight);
 
 /// <summary>
-/// How many plants seeds that are not yet sown will give, where neither the lot nor the bench is known for certain: sums of beta–binomials.
+/// How many plants seeds that are not yet sown will give, where neither the lot nor the bench is known for certain: sums of
+/// beta–binomials.
 /// </summary>
 /// <remarks>
 /// What a seed does at the bench is p · b: p from the lot (<see cref="Germinability"/>), b what the bench makes of it. Given p · b,

@@ -16,8 +16,8 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         -- A new batch.
         insert into batch (nursery_id, id, code, season, cultivar_id, plants_wanted, germination, survival, confidence,
           seeds_per_cell, seeds_available, cells, seeds, trays, summary, lot_id,
-          start, start_leaves, price_each, rootstock_id, scion_id, union_cm, mother_id, raised, in_flower, kept_on, parent_id, aim, aim_day, aim_outdoors, hold_days,
-          germination_weight)
+          start, start_leaves, price_each, rootstock_id, scion_id, union_cm, mother_id, raised, in_flower, kept_on,
+          parent_id, aim, aim_day, aim_outdoors, hold_days, germination_weight)
         values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26, $27,
           $28, $29, $30, $31, $32)
         """;
