@@ -129,6 +129,16 @@ public static partial class Figures
             ),
             new("Spread", "A batch's pace of leaves, standard deviation", StageSpreads.Usual.LeafPace, "share", Mark.Model, "model"),
             new("Spread", "A batch's pace is learned to stray at most", Walk.MostPace, "deviations", Mark.Model, "model"),
+            new("Spread", "A leaf count may be off by", Walk.CountDeviation, "leaves", Mark.Model, "model"),
+            new("Spread", "Grown leaves that tell of the pace, from", Walk.LeastLeaves, "leaves", Mark.Model, "model"),
+            new(
+                "Spread",
+                "A band takes at least so many draws that agree with what was seen",
+                Evidence.LeastDraws,
+                "draws",
+                Mark.Model,
+                "model"
+            ),
             new("Spread", "Correlation of a batch's two paces", StageSpreads.PaceCorrelation, "", Mark.Model, "model"),
             new("Spread", "Setbacks, standard deviation", StageSpreads.Usual.Setbacks, "share", Mark.Model, "model"),
             new("Spread", "Days from planting to ripe, standard deviation", StageSpreads.Usual.Ripening, "share", Mark.Model, "model"),

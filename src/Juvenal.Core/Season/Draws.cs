@@ -10,15 +10,22 @@ internal static class Draws
 {
     public const int Count = 512;
 
-    private static readonly double[] Table = Make();
+    /// <summary>There are more, for where most of them contradict what was seen.</summary>
+    public const int Most = 8 * Count;
 
-    public static ReadOnlySpan<double> Row(int index) => Table.AsSpan(index * Variates.Count, Variates.Count);
+    private static readonly Lazy<double[]>[] Tables =
+    [
+        .. Enumerable.Range(0, Most / Count).Select(k => new Lazy<double[]>(() => Make(0x9E3779B97F4A7C15UL + (ulong)k))),
+    ];
 
-    private static double[] Make()
+    /// <param name="index">From 0; each <see cref="Count"/> are a hypercube of their own.</param>
+    public static ReadOnlySpan<double> Row(int index) => Tables[index / Count].Value.AsSpan(index % Count * Variates.Count, Variates.Count);
+
+    private static double[] Make(ulong seed)
     {
         var table = new double[Count * Variates.Count];
         var order = new int[Count];
-        var state = 0x9E3779B97F4A7C15UL;
+        var state = seed;
         for (var column = 0; column < Variates.Count; column++)
         {
             for (var i = 0; i < Count; i++)

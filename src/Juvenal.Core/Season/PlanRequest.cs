@@ -84,6 +84,7 @@ public sealed record StageSpreads(
 /// <param name="Spreads">Null: the usual ones.</param>
 /// <param name="PlantsStanding">Plants counted, once emergence is; null before.</param>
 /// <param name="Seen">What was seen of the plants that the plan walks from, since their last step; null: nobody looked.</param>
+/// <param name="NotUpOn">The last day on which somebody counted and fewer than half were up; null: nobody counted yet.</param>
 /// <param name="Ladder">How long hardening takes in the weather of the place it is done in; null where that is not known.</param>
 public sealed record PlanRequest(
     CultivarTraits Cultivar,
@@ -97,7 +98,8 @@ public sealed record PlanRequest(
     StageSpreads? Spreads = null,
     int? PlantsStanding = null,
     LadderDays? Ladder = null,
-    Looked? Seen = null
+    Looked? Seen = null,
+    DateOnly? NotUpOn = null
 )
 {
     /// <summary>The day that hardening is counted back from: the sale, the day fixed for planting, or the window's.</summary>

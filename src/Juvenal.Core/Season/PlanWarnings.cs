@@ -45,7 +45,7 @@ internal static class PlanWarnings
         if (!quantity.Enough)
             warnings.Add(new("seeds-short", quantity.PlantsPromised, request.Sowing.PlantsWanted, "plants", Source: "binomial"));
         warnings.AddRange(Hardening(request, course));
-        if (SlowUp(request, course) is { } slow)
+        if (SlowUp(request, walk, course) is { } slow)
             warnings.Add(slow);
         warnings.AddRange(Pots(request, walk, course));
         var leaves = course.Leaves[request.Path.SlotOf(StepKind.PlantOut)];
@@ -70,10 +70,9 @@ internal static class PlanWarnings
     public const double SlowUpDays = 21;
 
     /// <summary>Three weeks or more to come up, and what more warmth at the seed would make of it.</summary>
-    private static Reason? SlowUp(PlanRequest request, Planner.Course course)
+    private static Reason? SlowUp(PlanRequest request, Walk walk, Planner.Course course)
     {
-        var up = request.Path.SlotOf(StepKind.Up);
-        var days = course.Free[up] - course.Days[0];
+        var days = walk.UpOn(stackalloc double[Variates.Count], course.Days[0], null) - course.Days[0];
         if (request.Path.Begins.Kind != Start.Seed || request.FactsOf(StepKind.Up).Done is not null || days < SlowUpDays)
             return null;
         var warm =

@@ -47,11 +47,12 @@ public static class Planner
         var best = BestSowDay(request, walk, request.Target(window));
         var sow = SowDay(request, best);
         var course = new Course(request.Path);
-        walk.Run(stackalloc double[Variates.Count], sow.DayNumber, course.Days, course.Free, course.Leaves);
+        var evidence = Evidence.Of(request, walk);
+        walk.Run(stackalloc double[Variates.Count], sow.DayNumber, course.Days, course.Free, course.Leaves, late: evidence.LateDays);
         var slack = LastPotSlack(request, walk, course);
         var noEarlier = best.AddDays(-slack);
         var noLater = best.AddDays(LatestDays);
-        var steps = new Steps(request, walk, window, course, quantity.Value, best, noEarlier, noLater).All();
+        var steps = new Steps(request, walk, window, course, quantity.Value, best, noEarlier, noLater, evidence).All();
         var planted = course.Leaves[request.Path.SlotOf(StepKind.PlantOut)];
         var plan = new Plan(
             steps,

@@ -3,32 +3,33 @@ using Juvenal.Core.Site;
 namespace Juvenal.Core.Season;
 
 /// <summary>How far the days of a plan's steps stray, and where that comes from.</summary>
-internal sealed class Spreads(PlanRequest request, Walk walk, PlantingWindow window, Planner.Course course)
+internal sealed class Spreads(PlanRequest request, Walk walk, PlantingWindow window, Planner.Course course, Evidence evidence)
 {
     private readonly GrowingPath _path = request.Path;
 
     public (double[] Low, double[] High) Quantiles()
     {
         var slots = _path.Slots;
-        var bySlot = new double[slots * Draws.Count];
+        var kept = evidence.Kept;
+        var bySlot = new double[slots * kept.Count];
         Span<double> days = stackalloc double[slots],
             free = stackalloc double[slots],
             leaves = stackalloc double[slots];
-        for (var i = 0; i < Draws.Count; i++)
+        for (var i = 0; i < kept.Count; i++)
         {
             // Each draw lives in one of the record's springs.
-            walk.Run(Draws.Row(i), course.Days[0], days, free, leaves, i);
+            walk.Run(Draws.Row(kept[i]), course.Days[0], days, free, leaves, kept[i]);
             for (var s = 0; s < slots; s++)
-                bySlot[(s * Draws.Count) + i] = days[s];
+                bySlot[(s * kept.Count) + i] = days[s];
         }
 
         var (low, high) = (new double[slots], new double[slots]);
         for (var s = 0; s < slots; s++)
         {
-            var column = bySlot.AsSpan(s * Draws.Count, Draws.Count);
+            var column = bySlot.AsSpan(s * kept.Count, kept.Count);
             column.Sort();
-            low[s] = column[Draws.Count / 10];
-            high[s] = column[Draws.Count - 1 - (Draws.Count / 10)];
+            low[s] = column[kept.Count / 10];
+            high[s] = column[kept.Count - 1 - (kept.Count / 10)];
         }
 
         return (low, high);
@@ -45,7 +46,7 @@ internal sealed class Spreads(PlanRequest request, Walk walk, PlantingWindow win
         Span<double> middle = stackalloc double[Variates.Count];
         for (var y = 0; y < springs.Count; y++)
         {
-            walk.Run(middle, course.Days[0], days, free, leaves, y);
+            walk.Run(middle, course.Days[0], days, free, leaves, y, evidence.LateDays);
             for (var s = 0; s < slots; s++)
                 (sum[s], squared[s]) = (sum[s] + days[s], squared[s] + ((days[s] - course.Days[s]) * (days[s] - course.Days[s])));
         }
@@ -74,9 +75,9 @@ internal sealed class Spreads(PlanRequest request, Walk walk, PlantingWindow win
         {
             z.Clear();
             z[v] = 1;
-            walk.Run(z, course.Days[0], plus, free, leaves);
+            walk.Run(z, course.Days[0], plus, free, leaves, late: evidence.LateDays);
             z[v] = -1;
-            walk.Run(z, course.Days[0], minus, free, leaves);
+            walk.Run(z, course.Days[0], minus, free, leaves, late: evidence.LateDays);
             for (var s = 0; s < slots; s++)
             {
                 var half = (plus[s] - minus[s]) / 2;

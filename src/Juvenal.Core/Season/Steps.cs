@@ -16,14 +16,15 @@ internal sealed class Steps(
     SowingQuantity quantity,
     DateOnly best,
     DateOnly noEarlier,
-    DateOnly noLater
+    DateOnly noLater,
+    Evidence evidence
 )
 {
     private readonly GrowingPath _path = request.Path;
 
     public List<PlanStep> All()
     {
-        var spreads = new Spreads(request, walk, window, course);
+        var spreads = new Spreads(request, walk, window, course, evidence);
         var (low, high) = spreads.Quantiles();
         var parts = spreads.Parts();
         return [.. _path.Steps.Select(step => Of(step, low[_path.SlotOf(step)], high[_path.SlotOf(step)], parts[_path.SlotOf(step)]))];
@@ -37,6 +38,7 @@ internal sealed class Steps(
             facts is { Done: not null, About: var off and > 0 } ? DateSpread.Around(day.AddDays(-off), day, day.AddDays(off))
             : facts.Done is not null || facts.Locked is not null ? DateSpread.Certain(day)
             : step.Kind == StepKind.Begin && _path.Begins.Kind == Start.Standing ? DateSpread.Certain(day)
+            : (step.Kind == StepKind.Up && evidence.Beyond) || Overdue(step, facts) ? DateSpread.Certain(day)
             : step.Kind == StepKind.Begin ? DateSpread.Around(noEarlier > request.Today ? noEarlier : request.Today, day, noLater)
             : DateSpread.FromDayNumbers(low, day.DayNumber, high);
         var (place, container) = Stands(step);
@@ -57,6 +59,16 @@ internal sealed class Steps(
             Conflict(step, facts)
         );
     }
+
+    /// <summary>Plants that should have been moved and were not: it is due today, whatever springs are like. Nobody has seen that they
+    /// are not ready.</summary>
+    private bool Overdue(Step step, StepFacts facts) =>
+        step.Kind == StepKind.Move
+        && facts.NotBefore is null
+        && request.FactsOf(StepKind.Up).Done is not null
+        && (step.Number == 1 || request.FactsOfMove(step.Number - 2).Done is not null)
+        && Due(step) < request.Today
+        && course.Days[_path.SlotOf(step)] <= request.Today.DayNumber;
 
     private DateOnly Due(Step step) =>
         request.FactsOf(step).Locked
@@ -163,13 +175,21 @@ internal sealed class Steps(
         var soil = germination.Soil?.Celsius ?? germination.MeanBetween(course.Days[0], course.Free[1]);
         yield return new(
             "emergence-at",
-            course.Free[1] - course.Days[0],
+            course.Free[1] - evidence.LateDays - course.Days[0],
             soil,
             "C",
             Source: EmergenceTable.For(request.Cultivar.Crop).Source,
             Subject: request.Path.Germination.Name,
             Terms: [LeafModel.EmergenceFactor(request.Cultivar.Group), EmergenceTable.For(request.Cultivar.Crop).RatePerDay(soil), soil]
         );
+        if (evidence.Share < 1)
+            yield return new(
+                evidence.Beyond ? "not-up-beyond" : "not-up-yet",
+                evidence.Share,
+                Unit: "share",
+                Source: "model",
+                Day: request.NotUpOn
+            );
         var factor = LeafModel.EmergenceFactor(request.Cultivar.Group);
         if (factor > 1)
             yield return new("slow-species", factor, Source: "model");

@@ -16,7 +16,7 @@ namespace Juvenal.Core.Season;
 /// hardening when 6 leaves are there and the ladder would end at the window, whichever is later.
 /// A step that is done or locked has its own day, and what follows starts from it.
 /// </remarks>
-internal sealed class Walk
+internal sealed partial class Walk
 {
     /// <summary>Slower than this the walk does not go: a stage of over 200 days is refused before it comes to walking.</summary>
     private const double SlowestPerDay = 1 / 400.0;
@@ -31,6 +31,8 @@ internal sealed class Walk
     private readonly double _strays;
     private readonly SpringsOpen? _springs;
     private readonly (double Mean, double Deviation) _pace = (0, 1);
+    private readonly (double Mean, double Deviation) _usual;
+    private readonly (double Mean, double Deviation) _leaves;
 
     // The stage, counted as moves are, that the plants are in: what was seen is of it.
     private readonly int _seenAt;
@@ -79,50 +81,11 @@ internal sealed class Walk
         _target = _locked[request.Path.SlotOf(StepKind.PlantOut)] ?? _window;
         _back = request.DaysFromHardening((int)Math.Floor(_target));
         _pace = LearnPace();
+        _leaves = _usual = UsualLeaves();
+        _leaves = LearnLeaves();
     }
 
     public LeafModel Leaf => _leaf;
-
-    /// <summary>
-    /// What the batch's own emergence says of its pace, in standard deviations of it: the mean, and what is left of its spread. The days it
-    /// took against those it should have taken, with the stage's own straying, the warmth of the place and the day's roundness as noise
-    /// (normal–normal).
-    /// </summary>
-    private (double Mean, double Deviation) LearnPace()
-    {
-        var pace = _spreads.EmergencePace;
-        if (
-            pace <= 0
-            || _request.Path.Begins.Days is not null
-            || _request.Path.Begins.Grown
-            || _done[0] is not { } sown
-            || _done[1] is not { } up
-            || up <= sown
-            || _about[0] + _about[1] > 0
-        )
-            return (0, 1);
-        Span<double> z = stackalloc double[Variates.Count];
-        var expected = BeginningDays(z, sown, null);
-        z[Variates.Place(_placeOf[0])] = 1;
-        var warmer = BeginningDays(z, sown, null);
-        var place = (expected - warmer) / expected;
-        var noise = (_spreads.Emergence * _spreads.Emergence) + (place * place) + (0.25 / (expected * expected));
-        var precision = 1 + (pace * pace / noise);
-        // Half were up by that day: counted seldom, they may have been long before. More than this no batch is believed to stray.
-        var mean = (((up - sown) / expected) - 1) * pace / noise / precision;
-        return (Math.Clamp(mean, -MostPace, MostPace), 1 / Math.Sqrt(precision));
-    }
-
-    /// <summary>The batch's pace of emergence as drawn, in standard deviations.</summary>
-    private double Pace(ReadOnlySpan<double> z) => _pace.Mean + (_pace.Deviation * z[Variates.EmergencePace]);
-
-    /// <summary>How much longer than usual the leaves before move i take, as drawn.</summary>
-    private double LeafStretch(int i, ReadOnlySpan<double> z)
-    {
-        const double r = StageSpreads.PaceCorrelation;
-        var pace = (r * Pace(z)) + (Math.Sqrt(1 - (r * r)) * z[Variates.LeafPace]);
-        return Math.Max(Least, 1 + (_spreads.LeafPace * pace) + (_spreads.Leaves * z[Variates.LeafStage(i)]));
-    }
 
     /// <summary>The last day that, sown on, has six leaves by a day.</summary>
     public DateOnly LatestSowing(DateOnly by)
@@ -160,13 +123,33 @@ internal sealed class Walk
         return at;
     }
 
+    /// <summary>The day on which half are up, were nothing settled.</summary>
+    /// <param name="z">One draw.</param>
+    /// <param name="sow">Day number of sowing.</param>
+    /// <param name="spring">The spring of the record that it lives in; null: the middle one.</param>
+    public double UpOn(ReadOnlySpan<double> z, double sow, int? spring) =>
+        sow
+        + (
+            BeginningDays(z, sow, spring)
+            * Math.Max(Least, 1 + (_spreads.EmergencePace * Pace(z)) + (_spreads.Emergence * z[Variates.Emergence]))
+        );
+
     /// <param name="z">One draw, <see cref="Variates.Count"/> standard normals; all zero is the middle course.</param>
     /// <param name="sow">Day number of sowing.</param>
     /// <param name="days">Filled by step: the day it takes place.</param>
     /// <param name="free">Filled by step: the day it would, were it not done, locked or put off.</param>
     /// <param name="leaves">Filled by step: true leaves on that day.</param>
     /// <param name="spring">The spring of the record that it lives in; null: the middle one.</param>
-    public void Run(ReadOnlySpan<double> z, double sow, Span<double> days, Span<double> free, Span<double> leaves, int? spring = null)
+    /// <param name="late">Days later than that half are up.</param>
+    public void Run(
+        ReadOnlySpan<double> z,
+        double sow,
+        Span<double> days,
+        Span<double> free,
+        Span<double> leaves,
+        int? spring = null,
+        double late = 0
+    )
     {
         var moves = _request.Path.Moves.Count;
         // A day that is not known for certain: anywhere in its range alike, all of them early or late together.
@@ -174,12 +157,7 @@ internal sealed class Walk
         sow += off * _about[0];
         days[0] = free[0] = sow;
         leaves.Clear();
-        free[1] =
-            sow
-            + (
-                BeginningDays(z, sow, spring)
-                * Math.Max(Least, 1 + (_spreads.EmergencePace * Pace(z)) + (_spreads.Emergence * z[Variates.Emergence]))
-            );
+        free[1] = UpOn(z, sow, spring) + late;
         var at = days[1] = _request.Path.Begins.Grown ? sow : Settle(1, free[1], off);
         var potFrom = _request.Path.Begins.PotSince?.DayNumber ?? at;
         var count = _request.Path.Begins.Leaves;

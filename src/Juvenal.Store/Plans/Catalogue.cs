@@ -269,6 +269,7 @@ public sealed class Catalogue
                 : state is not null ? CellStore.SownProspect(state, input, Rules.Rules.Twins)?.Usable
                 : null,
             Seen: SeenOf(state),
+            NotUpOn: state is { UpOn: null, BegunOn: not null } ? state.CountedOn : null,
             Ladder: LadderOf(Places[input.HardeningPlaceId], input.Season, cultivar!.Crop)
         );
 
