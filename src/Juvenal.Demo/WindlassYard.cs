@@ -128,10 +128,15 @@ public static class WindlassYard
                 cancel
             );
 
-            await record.PutForecastAsync(
-                [.. StandIns.All.MadeOn(Today).Days.Select(d => new ForecastRow(d.Day, Today, d.MinimumC!.Value, d.MaximumC!.Value))],
-                cancel
-            );
+            // Yesterday's says what today was to be like.
+            foreach (var made in new[] { Today.AddDays(-1), Today })
+            {
+                await record.PutForecastAsync(
+                    [.. StandIns.All.MadeOn(made).Days.Select(d => new ForecastRow(d.Day, made, d.MinimumC!.Value, d.MaximumC!.Value))],
+                    cancel
+                );
+            }
+
             await new RecordWriter(nursery).RecomputeAsync(await site.GetAsync(cancel), cancel);
             var places = new PlaceStore(nursery);
             foreach (var place in Places)

@@ -22,6 +22,8 @@ public class AccessTests(OwnHouse house) : IClassFixture<OwnHouse>
         "/api/nurseries/{nursery:guid}/batches/{id:guid}/trays",
         "/api/nurseries/{nursery:guid}/readings",
         "/api/nurseries/{nursery:guid}/readings/{id:guid}",
+        "/api/nurseries/{nursery:guid}/places/{id:guid}/readings",
+        "/api/nurseries/{nursery:guid}/places/{id:guid}/readings/{reading:guid}",
         "/api/nurseries/{nursery:guid}/batches/{id:guid}/steps/{step:guid}/done",
         "/api/nurseries/{nursery:guid}/acts",
         "/api/nurseries/{nursery:guid}/identity/mixed",

@@ -10,7 +10,16 @@ namespace Juvenal.Core.Places;
 /// <param name="SunGain">Its highs rise by so much for each MJ/m²·d of sun, °C.</param>
 /// <param name="VentC">From there on it is vented: it warms no further than outdoors, °C.</param>
 /// <param name="FloorC">Heat keeps it above this, °C; null: there is none.</param>
-public sealed record UnderTheSky(double NightGainC, double SunGain, double VentC, double? FloorC = null)
+/// <param name="LowShiftC">Its lows are so much warmer than all that, by its own thermometer, °C.</param>
+/// <param name="HighShiftC">Its highs are, °C.</param>
+public sealed record UnderTheSky(
+    double NightGainC,
+    double SunGain,
+    double VentC,
+    double? FloorC = null,
+    double LowShiftC = 0,
+    double HighShiftC = 0
+)
 {
     /// <summary>A stand or a yard: as outdoors.</summary>
     public static UnderTheSky Stand { get; } = new(0, 0, 0);
@@ -25,11 +34,11 @@ public sealed record UnderTheSky(double NightGainC, double SunGain, double VentC
     public static UnderTheSky Glasshouse { get; } = new(2, 0.45, 26);
 
     /// <summary>The day's low in it, °C.</summary>
-    public double Low(double minimumC) => Math.Max(FloorC ?? double.NegativeInfinity, minimumC + NightGainC);
+    public double Low(double minimumC) => Math.Max(FloorC ?? double.NegativeInfinity, minimumC + NightGainC) + LowShiftC;
 
     /// <summary>The day's high in it while it is vented as it should be, °C.</summary>
     public double High(double minimumC, double maximumC, double sun) =>
-        Math.Max(Low(minimumC), Math.Max(maximumC, Math.Min(maximumC + (SunGain * sun), VentC)));
+        Math.Max(Low(minimumC), Math.Max(maximumC, Math.Min(maximumC + (SunGain * sun), VentC)) + HighShiftC);
 }
 
 /// <summary>

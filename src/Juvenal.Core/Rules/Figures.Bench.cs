@@ -1,3 +1,4 @@
+using Juvenal.Core.Care;
 using Juvenal.Core.Growth;
 using Juvenal.Core.Hardening;
 using Juvenal.Core.MovingUp;
@@ -72,6 +73,23 @@ public static partial class Figures
             Ours("Hardening", "Begun sooner than the rule's days by at most", LadderDays.EarliestBegun, "d"),
             Ours("Hardening", "Fleece over plants on their first nights out, as the plan takes it", LadderDays.CoverC, "°C"),
             Ours("Hardening", "Later nights may be colder by", Ladder.LaterNightC, "°C"),
+        ];
+
+    /// <summary>Places: what their own thermometers say, and when they are opened.</summary>
+    private static IEnumerable<Figure> Aired() =>
+        [
+            Ours("Places", "Readings count for", WarmthShift.Days, "d"),
+            Ours("Places", "Fewer readings than this change nothing", WarmthShift.Fewest, "readings"),
+            Ours("Places", "A thermometer is believed to differ by at most", WarmthShift.MostC, "°C"),
+            Ours("Places", "In sun a shut glasshouse passes outdoors by", Airing.GlasshouseC, "°C"),
+            Ours("Places", "In sun a shut tunnel or frame passes outdoors by", Airing.UnderFilmC, "°C"),
+            Ours("Places", "Of that when it is overcast", Airing.OvercastShare, "share"),
+            Ours("Places", "Overcast is less of the sun above the air than", Airing.OvercastSun, "share"),
+            Ours("Places", "Opened where it would pass", Airing.OpenAboveC, "°C"),
+            Ours("Places", "Shaded above, even when open", Airing.ShadeAboveC, "°C"),
+            Ours("Places", "Left open with nights above", Airing.LeaveOpenC, "°C"),
+            Ours("Places", "Opened by", Airing.OpenByHour, "o'clock"),
+            Ours("Places", "Shut before sunset by", Airing.ShutBeforeSunsetHours, "h"),
         ];
 
     private static IEnumerable<Figure> Seeds() =>

@@ -227,6 +227,7 @@ public static partial class Figures
             new("Care", "Plants growing on, to", Feed.StrongestPpm, "ppm", Mark.Published, "extension"),
             .. Hardened(),
             .. Seeds(),
+            .. Aired(),
             new("Plan", "Earliest cultivar, from planting to ripe", PlanChoices.FewestDaysToRipe, "d", Mark.CommonPractice, "practice"),
             new("Site", "Autumn: picking that makes a planting worth it", AutumnWindow.PickingDays, "d", Mark.CommonPractice, "practice"),
             new("Site", "Bush types planted again after", AutumnWindow.SuccessionDays, "d", Mark.CommonPractice, "practice"),

@@ -40,7 +40,7 @@ internal sealed class ImportChecks(NurseryTransaction nursery, TimeProvider cloc
     private const string OddReadings = """
         -- Soil that nobody read.
         select (select count(*) from soil_reading where celsius not between -30 and 60)
-          + (select count(*) from place_reading where soil_c not between -30 and 60)
+          + (select count(*) from place_reading where soil_c not between -30 and 60 or low_c > high_c)
         """;
 
     /// <exception cref="RefusedException">Field "file"; the table in its subject, or the batch.</exception>

@@ -26,6 +26,7 @@ namespace Juvenal.Store.Places;
 /// <param name="NightFloorC">Pair: its floor; the store says it.</param>
 /// <param name="LampUmol">Of lamps over it, at the leaves, µmol/m²·s; null: none, or not known. Of a pair: of the place by day.</param>
 /// <param name="LampHours">They are on, h in a day.</param>
+/// <param name="OpensItself">Its vents open by themselves.</param>
 public sealed record PlaceRow(
     Guid Id,
     int Version,
@@ -45,16 +46,21 @@ public sealed record PlaceRow(
     bool NightFollows = false,
     double? NightFloorC = null,
     double? LampUmol = null,
-    double? LampHours = null
+    double? LampHours = null,
+    bool OpensItself = false
 )
 {
+    /// <summary>What its own thermometer says; the catalogue says it.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public WarmthShift Shift { get; init; }
+
     /// <summary>The warmth it is kept at; null for a bed, which has none of its own, and where nothing is typed.</summary>
     public PlaceClimate? Kept() =>
         this is { DayC: { } day, NightC: { } night }
             ? new(
                 Name,
-                Temperature.FromCelsius(day),
-                Temperature.FromCelsius(night),
+                Temperature.FromCelsius(day + Shift.HighC),
+                Temperature.FromCelsius(Math.Min(night + Shift.LowC, day + Shift.HighC)),
                 SoilC is { } soil ? Temperature.FromCelsius(soil) : null,
                 Outdoors: Outdoors
             )
@@ -69,9 +75,9 @@ public sealed record PlaceRow(
     /// <summary>The low at the plants of a night outdoors, °C; null where the place is kept warm by night.</summary>
     /// <param name="outdoorsC">At the site, °C.</param>
     public double? LowAtNight(double outdoorsC) =>
-        CatalogueRows.IsBed(Kind) ? outdoorsC + Surfaces.NightGainC(Plans.Catalogue.SurfaceOf(this))
+        CatalogueRows.IsBed(Kind) ? outdoorsC + Surfaces.NightGainC(Plans.Catalogue.SurfaceOf(this)) + Shift.LowC
         // Whatever degrees were typed for a stand: the night is the sky's.
-        : (NightKind ?? Kind) == PlaceKind.Stand ? outdoorsC
+        : (NightKind ?? Kind) == PlaceKind.Stand ? outdoorsC + Shift.LowC
         : ByNight?.Low(outdoorsC);
 
     /// <summary>Under the sky by day: plants harden there.</summary>
@@ -80,7 +86,20 @@ public sealed record PlaceRow(
     /// <summary>Its light; null where nothing is known of it.</summary>
     public PlaceLight? Light => PlaceLight.Of(DayKind ?? Kind, LampUmol, LampHours);
 
-    private static UnderTheSky Of(PlaceKind kind, double? floorC) => (PlaceType.Of(kind).Sky ?? UnderTheSky.Stand) with { FloorC = floorC };
+    private UnderTheSky Of(PlaceKind kind, double? floorC) =>
+        (PlaceType.Of(kind).Sky ?? UnderTheSky.Stand) with
+        {
+            FloorC = floorC,
+            LowShiftC = Shift.LowC,
+            HighShiftC = Shift.HighC,
+        };
+
+    /// <summary>Its low and high by the weather of a day, °C, without what its thermometer says; null where it does not follow it, and of a
+    /// pair.</summary>
+    internal (double LowC, double HighC)? Reckoned(double lowC, double highC, double sun) =>
+        this with { Shift = default } is { Kind: not PlaceKind.Pair } plain && plain.LowAtNight(lowC) is { } low
+            ? (low, plain.ByDay?.High(lowC, highC, sun) ?? highC)
+            : null;
 }
 
 public sealed class PlaceStore(NurseryTransaction nursery)
@@ -90,7 +109,7 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         select p.id, p.version, p.name, p.kind, p.walk_order, coalesce(p.day_c, d.day_c), coalesce(p.night_c, n.night_c), p.soil_c, p.surface,
           p.day_place_id, p.night_place_id, n.kind,
           p.follows or coalesce(d.follows, false), coalesce(p.floor_c, d.floor_c), d.kind, coalesce(n.follows, false), n.floor_c,
-          coalesce(p.lamp_umol, d.lamp_umol), coalesce(p.lamp_hours, d.lamp_hours)
+          coalesce(p.lamp_umol, d.lamp_umol), coalesce(p.lamp_hours, d.lamp_hours), p.opens_itself
         from place p
         left join place d on d.nursery_id = p.nursery_id and d.id = p.day_place_id
         left join place n on n.nursery_id = p.nursery_id and n.id = p.night_place_id
@@ -100,8 +119,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
     private const string Insert = """
         -- A new place.
         insert into place (nursery_id, id, name, kind, walk_order, day_c, night_c, soil_c, surface, day_place_id, night_place_id, follows,
-          floor_c, lamp_umol, lamp_hours)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)
+          floor_c, lamp_umol, lamp_hours, opens_itself)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16)
         on conflict (nursery_id, id) do nothing
         """;
 
@@ -109,7 +128,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         -- Change a place, if nobody else has meanwhile.
         update place
         set version = version + 1, name = $4, kind = $5, walk_order = $6, day_c = $7, night_c = $8, soil_c = $9, surface = $10,
-          day_place_id = $11, night_place_id = $12, follows = $13, floor_c = $14, lamp_umol = $15, lamp_hours = $16
+          day_place_id = $11, night_place_id = $12, follows = $13, floor_c = $14, lamp_umol = $15, lamp_hours = $16,
+          opens_itself = $17
         where nursery_id = $1
           and id = $2
           and version = $3
@@ -145,6 +165,7 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             Sql.OfNull(row.Follows && !pair ? row.FloorC : null),
             Sql.OfNull(pair ? null : row.LampUmol),
             Sql.OfNull(pair ? null : row.LampHours),
+            Sql.Of(row.OpensItself && Airing.ShutGainC(row.Kind) is not null),
         ];
         await CatalogueRows.PutAsync(
             row.Version,
@@ -247,7 +268,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             r.Bool(),
             r.OrNull<double>(),
             r.OrNull<double>(),
-            r.OrNull<double>()
+            r.OrNull<double>(),
+            r.Bool()
         );
     }
 }

@@ -35,11 +35,12 @@ public sealed class Catalogue
         IEnumerable<PlaceRow> places,
         IEnumerable<ContainerRow> containers,
         IEnumerable<CultivarRow> cultivars,
-        IReadOnlyDictionary<DateOnly, WeatherDay> known
+        IReadOnlyDictionary<DateOnly, WeatherDay> known,
+        ILookup<Guid, AirReading> read
     )
     {
         (Inputs, Site, Rules, Today, Record, Known) = (inputs, site, rules, today, record, known);
-        Places = places.ToDictionary(p => p.Id);
+        Places = places.Select(p => p with { Shift = ShiftOf(p, read[p.Id]) }).ToDictionary(p => p.Id);
         Containers = containers.ToDictionary(c => c.Id);
         Cultivars = cultivars.ToDictionary(c => c.Id);
     }
@@ -117,6 +118,7 @@ public sealed class Catalogue
         private readonly List<SiteYear> _springs = [];
         private readonly List<(DateOnly Day, double[] Parts)> _line = [];
         private readonly Dictionary<DateOnly, WeatherDay> _known = [];
+        private readonly List<(Guid Place, AirReading Reading)> _air = [];
         private SiteRow? _site;
         private RulesRow? _rules;
 
@@ -140,6 +142,10 @@ public sealed class Catalogue
             yield return new(RecordStore.CalibrationLine, r => _line.Add(RecordStore.ReadSoilDay(r)));
             yield return new(RecordStore.Springs, r => _springs.Add(RecordStore.ReadSpring(r)));
             yield return new(
+                ReadingStore.OfTheAir,
+                r => _air.Add((r.GetGuid(0), new(r.GetFieldValue<DateOnly>(1), r.OrNull<double>(2), r.OrNull<double>(3))))
+            );
+            yield return new(
                 RecordStore.Known,
                 r =>
                 {
@@ -157,9 +163,37 @@ public sealed class Catalogue
             var today = _site.Today(clock);
             var line = RecordStore.SeriesOf(_line);
             var record = SiteRecord.Of(_fits, _curves, _springs, _soil, line, _site.OffsetC, today);
-            return new(inputs, _site, _rules, today, record, _places, _containers, _cultivars, _known);
+            return new(
+                inputs,
+                _site,
+                _rules,
+                today,
+                record,
+                _places,
+                _containers,
+                _cultivars,
+                _known,
+                _air.ToLookup(a => a.Place, a => a.Reading)
+            );
         }
     }
+
+    /// <summary>What a place's own thermometer says of how it follows the weather, or of what it is kept at.</summary>
+    private WarmthShift ShiftOf(PlaceRow place, IEnumerable<AirReading> readings) =>
+        WarmthShift.Of(
+            readings,
+            Today,
+            day =>
+            {
+                // What is kept warm is so whatever the weather; else the day's own weather is needed.
+                if (place.LowAtNight(0) is null)
+                    return place is { DayC: { } high, NightC: { } low } ? (low, high) : null;
+                if (!Known.TryGetValue(day, out var was) || was is not { MinimumC: { } min, MaximumC: { } max })
+                    return null;
+                var sun = Sun.OnGround(min, max, Sun.AtTop(Site.Latitude, SeasonAxis.DayOfYear(day)));
+                return place.Reckoned(min + Site.OffsetC, max, sun);
+            }
+        );
 
     /// <summary>What of it the ledger's law asks about.</summary>
     /// <param name="day">As of which day.</param>
@@ -319,7 +353,7 @@ public sealed class Catalogue
                 : kept;
         var warmth = _warmth.GetOrAdd(
             (place.Id, season),
-            _ => weather.Of(place.ByDay, place.ByNight, place.DayC ?? 0, place.NightC ?? 0, light)
+            _ => weather.Of(place.ByDay, place.ByNight, kept?.Day.Celsius ?? 0, kept?.Night.Celsius ?? 0, light)
         );
         if (!follows)
             return kept! with { Follows = warmth };

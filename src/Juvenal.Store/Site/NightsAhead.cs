@@ -1,4 +1,5 @@
 using Juvenal.Core.Decision;
+using Juvenal.Core.Site;
 using Juvenal.Store.Nurseries;
 
 namespace Juvenal.Store.Site;
@@ -20,7 +21,14 @@ public enum NightsFrom
 /// <param name="MadeOn">The day the forecast was made; null without one.</param>
 /// <param name="Nights">Tonight first, the site's offset included; as far as they are known without a gap.</param>
 /// <param name="HighsC">Of the days after those nights, by the forecast; null without one.</param>
-public sealed record NightsAhead(NightsFrom From, DateOnly? MadeOn, IReadOnlyList<NightAhead> Nights, IReadOnlyList<double>? HighsC = null)
+/// <param name="Today">Today's low and high as they were forecast; null where they were not.</param>
+public sealed record NightsAhead(
+    NightsFrom From,
+    DateOnly? MadeOn,
+    IReadOnlyList<NightAhead> Nights,
+    IReadOnlyList<double>? HighsC = null,
+    WeatherDay? Today = null
+)
 {
     /// <summary>A forecast older than this is not trusted, days.</summary>
     private const int Trusted = 1;
@@ -29,10 +37,17 @@ public sealed record NightsAhead(NightsFrom From, DateOnly? MadeOn, IReadOnlyLis
     private const int Around = 3;
 
     private const string Forecast = """
-        -- The forecast's coming days.
+        -- The forecast's coming days, and what was forecast of today.
         select day, made_on, tmin_c, tmax_c
         from forecast_day
         where day > $1
+        union all
+        (
+          select day, made_on, tmin_c, tmax_c
+          from forecast_made
+          where day = $1 and made_on >= $1 - $2
+          order by made_on desc
+          limit 1)
         order by day
         """;
 
@@ -57,8 +72,11 @@ public sealed record NightsAhead(NightsFrom From, DateOnly? MadeOn, IReadOnlyLis
             Forecast,
             r => (Day: r.GetFieldValue<DateOnly>(0), MadeOn: r.GetFieldValue<DateOnly>(1), LowC: r.GetDouble(2), HighC: r.GetDouble(3)),
             cancel,
-            Sql.Of(today)
+            Sql.Of(today),
+            Sql.Of(Trusted)
         );
+        var now = days.Where(d => d.Day == today).Select(d => (WeatherDay?)new WeatherDay(d.Day, d.LowC, d.HighC)).FirstOrDefault();
+        days.RemoveAll(d => d.Day == today);
         // The low of a day falls early in its morning: it belongs to the night of the evening before.
         var nights = days.TakeWhile((d, i) => d.Day == today.AddDays(i + 1)).ToList();
         var madeOn = days.Count > 0 ? days[0].MadeOn : (DateOnly?)null;
@@ -68,7 +86,8 @@ public sealed record NightsAhead(NightsFrom From, DateOnly? MadeOn, IReadOnlyLis
                 NightsFrom.Forecast,
                 madeOn,
                 [.. nights.Select(d => new NightAhead(d.Day.AddDays(-1), d.LowC + site.OffsetC))],
-                [.. nights.Select(d => d.HighC)]
+                [.. nights.Select(d => d.HighC)],
+                now
             );
         }
 

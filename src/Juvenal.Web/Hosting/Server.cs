@@ -105,6 +105,7 @@ public static class Server
         nursery.MapBatches();
         nursery.MapRound();
         nursery.MapTrays();
+        nursery.MapReadings();
         nursery.MapSowing();
         nursery.MapLabels();
         // An address of the API that is none must not be answered with the page.

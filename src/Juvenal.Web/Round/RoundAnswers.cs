@@ -184,6 +184,7 @@ public sealed record PickAnswer(string What, double Amount, string Unit);
 /// <param name="Standing">What stands where, in walking order.</param>
 /// <param name="Missing">What to set up first: site, places, cultivars, batch; null when nothing is.</param>
 /// <param name="Tonight">Who is out tonight; null on further pages.</param>
+/// <param name="Airing">Places to open this morning, in walking order.</param>
 public sealed record RoundAnswer(
     DateOnly Today,
     int Jobs,
@@ -200,5 +201,6 @@ public sealed record RoundAnswer(
     IReadOnlyList<DoneAnswer> Done,
     IReadOnlyList<MovedAnswer> Moved,
     IReadOnlyList<StandingAnswer> Standing,
-    TonightAnswer? Tonight
+    TonightAnswer? Tonight,
+    IReadOnlyList<AiringAnswer> Airing
 );

@@ -213,7 +213,8 @@ internal static class RoundEndpoints
                 orderby place.WalkOrder, place.Name
                 select new StandingAnswer(place.Id, place.Name, s.Batches, s.Seedlings, s.Containers),
             ],
-            skip > 0 ? null : await Tonights.OfAsync(reading, catalogue, ahead, cancel)
+            skip > 0 ? null : await Tonights.OfAsync(reading, catalogue, ahead, cancel),
+            skip > 0 ? [] : await Airings.OfAsync(reading, catalogue, ahead, cancel)
         );
     }
 

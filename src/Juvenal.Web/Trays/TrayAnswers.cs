@@ -178,7 +178,7 @@ internal static class TrayAnswers
             batch.Crop,
             LeafModel.EmergenceFactor(batch.Group),
             sown,
-            EmergenceCourse.Soil([.. readings.Select(r => (r.Day, r.SoilC))], set),
+            EmergenceCourse.Soil([.. readings.Select(r => (r.Day, r.SoilC!.Value))], set),
             sown.AddDays(EmergenceCourse.MostDays)
         );
         var measures = new Measures(catalogue.Site.UsUnits);

@@ -4,7 +4,6 @@ using Juvenal.Store.Accounts;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Seeds;
-using Juvenal.Store.Site;
 using Juvenal.Store.Sowing;
 using Juvenal.Web.Accounts;
 using Juvenal.Web.Batches;
@@ -103,41 +102,6 @@ internal static class TrayEndpoints
             )
             .WithName("layTrays")
             .For(Role.Helper);
-
-        nursery
-            .MapPut(
-                "/readings",
-                ([AsParameters] Here here, ReadingRow row, TimeProvider clock, CancellationToken cancel) =>
-                    here.DoAsync(
-                        Touches.Work,
-                        async writing =>
-                            await new ReadingStore(writing).AddAsync(
-                                row,
-                                (await new SiteStore(writing).GetAsync(cancel)).Today(clock),
-                                cancel
-                            ),
-                        cancel
-                    )
-            )
-            .WithName("putReading")
-            .For(Role.Helper);
-
-        nursery
-            .MapDelete(
-                "/readings/{id:guid}",
-                ([AsParameters] Here here, Guid id, CancellationToken cancel) =>
-                    here.DoAsync(
-                        Touches.Work,
-                        async writing =>
-                        {
-                            if (!await new ReadingStore(writing).DeleteAsync(id, cancel))
-                                throw new NotFoundException("reading");
-                        },
-                        cancel
-                    )
-            )
-            .WithName("deleteReading")
-            .For(Role.Helper);
     }
 
     internal static async Task<TrayMapAnswer> MapAsync(NurseryTransaction reading, Guid id, TimeProvider clock, CancellationToken cancel)
@@ -193,7 +157,8 @@ internal static class TrayEndpoints
         // Emptied trays bring nothing more, whatever cells they still have.
         if (batch.Emerged > 0 && batch.State().Groups.Where(g => g.Reached.Kind <= Core.Season.StepKind.Up).Sum(g => g.Seedlings) == 0)
             return null;
-        var readings = await new ReadingStore(reading).SinceAsync(batch.Input.GerminationPlaceId, sown, cancel);
+        var read = await new ReadingStore(reading).SinceAsync(batch.Input.GerminationPlaceId, sown, cancel);
+        var readings = read.FindAll(r => r.SoilC is not null);
         var lot = batch.Input.LotId is { } lotId ? await new SeedLotStore(reading).FactsAsync(lotId, cancel) : null;
         return TrayAnswers.Course(batch, entries, readings, lot, catalogue);
     }

@@ -9,6 +9,12 @@ internal static class Days
 
     public static string Say(DateOnly? day) => day is { } d ? Say(d) : "";
 
+    /// <summary>"05:30": to the half hour, since it is about then.</summary>
+    public static string Hour(double hours) =>
+        TimeOnly
+            .FromTimeSpan(TimeSpan.FromHours(Math.Round(hours * 2, MidpointRounding.AwayFromZero) / 2 % 24))
+            .ToString("HH:mm", CultureInfo.InvariantCulture);
+
     public static string Many(double days) => Math.Round(days) == 1 ? "1 day" : $"{Math.Round(days):0} days";
 }
 

@@ -153,10 +153,10 @@ internal static class ReasonSentences
             "sow-no-later" => $"Until {Days.Say(r.Day)} would still do: each day later plants a day later.",
             "emergence-at" => Invariant($"{Days.Many(r.Value!.Value)} at {m.Temperature(r.Limit)} on {r.Subject}."),
             "not-up-yet" => Invariant(
-                $"Counted on {Days.Say(r.Day)}: fewer than half were up. {r.Value * 100:0} sowings of 100 are as late, and come."
+                $"Counted on {Days.Say(r.Day)}: fewer than half were up. One sowing in {1 / r.Value:0} is as late, and comes."
             ),
             "not-up-beyond" =>
-                $"Counted on {Days.Say(r.Day)}: later than 98 sowings of 100 would be. Dig up two or three: firm is late, soft is dead.",
+                $"Counted on {Days.Say(r.Day)}: later than nearly all would be. Dig up two or three: firm is late, soft is dead.",
             "slow-species" => Invariant($"This species takes {r.Value:0.##} times as long."),
             "leaves-at" => Invariant($"{LeafWords(r.Value)} at {m.Temperature(r.Limit)} on average in {r.Subject}."),
             "pot-full" => Invariant($"{r.Subject} is full after {r.Value:0} days: before the leaves ask for it."),

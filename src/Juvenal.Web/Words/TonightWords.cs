@@ -1,4 +1,3 @@
-using System.Globalization;
 using Juvenal.Core.Hardening;
 using Juvenal.Store.Site;
 using Juvenal.Web.Round;
@@ -13,9 +12,7 @@ internal static class TonightWords
 
     public static string Title(NightPlaceAnswer worst, double hour, Measures measures)
     {
-        var half = Math.Round(hour * 2, MidpointRounding.AwayFromZero) / 2;
-        var time = TimeOnly.FromTimeSpan(TimeSpan.FromHours(half % 24)).ToString("HH:mm", CultureInfo.InvariantCulture);
-        return $"Tonight {measures.Temperature(worst.LowC)} at {worst.Place}, about {time}";
+        return $"Tonight {measures.Temperature(worst.LowC)} at {worst.Place}, about {Days.Hour(hour)}";
     }
 
     /// <summary>"54 Lantern Row 26-03, 42 Low Lintel 26-02: carry in, or cover."</summary>

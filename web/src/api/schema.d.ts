@@ -1316,6 +1316,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/places/{id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["placeReadings"];
+        put: operations["putAirReading"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/places/{id}/readings/{reading}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteAirReading"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/readings": {
         parameters: {
             query?: never;
@@ -1520,6 +1552,40 @@ export interface components {
          * @enum {unknown}
          */
         AimKind: "bed" | "pot" | "sale";
+        AirInput: {
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
+            id: string;
+            /**
+             * Format: date
+             * @description It was read on, in the morning.
+             */
+            day: string;
+            /**
+             * Format: double
+             * @description Lowest of the night before, °C; null: not read.
+             */
+            lowC?: null | number;
+            /**
+             * Format: double
+             * @description Highest of the day before, °C; null: not read.
+             */
+            highC?: null | number;
+        };
+        /** @description Places that are to be opened this morning. */
+        AiringAnswer: {
+            /**
+             * Format: double
+             * @description Their high were they left shut, °C.
+             */
+            shutC: number;
+            /** @description It is too hot even when they are open. */
+            shade: boolean;
+            /** @description Which, by when, and what else. */
+            text: string;
+        };
         AuditAnswer: {
             /** Format: date-time */
             at: string;
@@ -3785,6 +3851,14 @@ export interface components {
              */
             daylight: number;
         };
+        PlaceReadingsAnswer: {
+            /** Format: date */
+            today: string;
+            /** @description Of the weeks that count, the oldest first. */
+            readings: components["schemas"]["ReadingRow"][];
+            /** @description What they come to, in words. */
+            text: string;
+        };
         PlaceRow: {
             /**
              * Format: uuid
@@ -3863,6 +3937,11 @@ export interface components {
              * @description They are on, h in a day.
              */
             lampHours?: null | number;
+            /**
+             * @description Its vents open by themselves.
+             * @default false
+             */
+            opensItself?: boolean;
             /** @description How it follows the weather by day; null: it is kept. */
             byDay?: components["schemas"]["UnderTheSky"];
             /** @description The same by night. */
@@ -4104,7 +4183,7 @@ export interface components {
         };
         /** @enum {unknown} */
         Raised: "warm" | "cool" | "outdoors" | null;
-        /** @description Warmth read at sowing depth in a place. */
+        /** @description Warmth read in a place: at the seed, or of the air; one of them at least. */
         ReadingRow: {
             /**
              * Format: uuid
@@ -4123,9 +4202,19 @@ export interface components {
             day: string;
             /**
              * Format: double
-             * @description °C, −30 to 60.
+             * @description At sowing depth, °C, −30 to 60.
              */
-            soilC: number;
+            soilC?: null | number;
+            /**
+             * Format: double
+             * @description Lowest of the air in the night before, °C, −70 to 60.
+             */
+            lowC?: null | number;
+            /**
+             * Format: double
+             * @description Highest of the air on the day before, °C, −70 to 70.
+             */
+            highC?: null | number;
         };
         RecordAnswer: {
             /** Format: date */
@@ -4212,6 +4301,8 @@ export interface components {
             /** @description What stands where, in walking order. */
             standing: components["schemas"]["StandingAnswer"][];
             tonight: null | components["schemas"]["TonightAnswer"];
+            /** @description Places to open this morning, in walking order. */
+            airing: components["schemas"]["AiringAnswer"][];
         };
         /** @description A practice on which growers differ. */
         Rule: {
@@ -4324,6 +4415,28 @@ export interface components {
         };
         /** @enum {unknown} */
         SeedOrigin: "unknown" | "open-pollinated" | "hybrid";
+        SeedReadingInput: {
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
+            id: string;
+            /**
+             * Format: uuid
+             * @description Where.
+             */
+            placeId: string;
+            /**
+             * Format: date
+             * @description Today or earlier.
+             */
+            day: string;
+            /**
+             * Format: double
+             * @description At sowing depth, °C, −30 to 60.
+             */
+            soilC: number;
+        };
         /** @description What was seen at the bench, on two or three plants: one of both at least. */
         SeenInput: {
             /**
@@ -5184,6 +5297,18 @@ export interface components {
              * @description Heat keeps it above this, °C; null: there is none.
              */
             floorC?: null | number;
+            /**
+             * Format: double
+             * @description Its lows are so much warmer than all that, by its own thermometer, °C.
+             * @default 0
+             */
+            lowShiftC?: number;
+            /**
+             * Format: double
+             * @description Its highs are, °C.
+             * @default 0
+             */
+            highShiftC?: number;
         };
         /** @enum {unknown} */
         UnitSystem: "metric" | "us";
@@ -7548,6 +7673,76 @@ export interface operations {
             };
         };
     };
+    placeReadings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceReadingsAnswer"];
+                };
+            };
+        };
+    };
+    putAirReading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AirInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    deleteAirReading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+                reading: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     putReading: {
         parameters: {
             query?: never;
@@ -7559,7 +7754,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ReadingRow"];
+                "application/json": components["schemas"]["SeedReadingInput"];
             };
         };
         responses: {

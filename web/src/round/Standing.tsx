@@ -13,12 +13,14 @@ import { DayField } from '../ui/Field';
 import { Pick } from '../ui/Pick';
 import { counted, many } from '../ui/units';
 import { useCarry } from '../data/useRound';
+import { Thermometer } from './Thermometer';
 
 type Stands = Schemas['StandingAnswer'];
 
 /** What stands where; all of a place is carried in one go. */
 export function Standing({ standing, today }: { standing: Stands[]; today: string }) {
   const [carrying, setCarrying] = useState<Stands | null>(null);
+  const [reading, setReading] = useState<Stands | null>(null);
   if (standing.length === 0) return null;
   return (
     <Box component="section" className="no-print" sx={{ mb: 3 }}>
@@ -38,12 +40,16 @@ export function Standing({ standing, today }: { standing: Stands[]; today: strin
                 {s.seedlings > 0 ? counted(s.seedlings, 'plant') : `${many(s.containers)} sown`}
               </Typography>
             </Box>
+            <Button variant="text" onClick={() => setReading(s)} aria-label={`Thermometer in ${s.place}`}>
+              Read
+            </Button>
             <Button variant="text" onClick={() => setCarrying(s)} aria-label={`Carry all of ${s.place}`}>
               Carry
             </Button>
           </Box>
         ))}
       </Box>
+      {reading && <Thermometer place={{ id: reading.placeId, name: reading.place }} onClose={() => setReading(null)} />}
       {carrying && <Carry from={carrying} today={today} onClose={() => setCarrying(null)} />}
     </Box>
   );

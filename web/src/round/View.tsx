@@ -53,6 +53,7 @@ export function RoundView() {
           </Button>
         </Box>
         {first.tonight && <Tonight tonight={first.tonight} today={today} />}
+        <Airing places={first.airing} />
         <Nights nights={nights} today={today} />
         {waiting > 0 && (
           <Typography color="textSecondary" sx={{ mb: 1.5 }}>
@@ -142,6 +143,20 @@ function Stop({ stop, number, today, last }: { stop: Schemas['StopAnswer']; numb
           <TaskCard key={`${task.batchId}${task.step.id}${task.group ?? ''}`} task={task} today={today} />
         ))}
       </Box>
+    </Box>
+  );
+}
+
+/** What is to be opened before the sun is on it, and shaded. */
+function Airing({ places }: { places: Schemas['AiringAnswer'][] }) {
+  if (places.length === 0) return null;
+  return (
+    <Box component="section" aria-label="This morning" sx={{ mb: 1.5 }}>
+      {places.map((p) => (
+        <Typography key={p.text} sx={{ fontWeight: 600 }}>
+          {p.text}
+        </Typography>
+      ))}
     </Box>
   );
 }

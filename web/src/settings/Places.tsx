@@ -41,6 +41,9 @@ const become = (form: Form, kind: Place['kind']): Partial<Form> => {
   return { kind, day: shown(type?.dayC), night: shown(type?.nightC), soil: shown(type?.soilC), follows: false };
 };
 
+/** It can be shut, and gets hot in the sun then. */
+const shuts = (kind: Place['kind']) => ['house', 'frame', 'tunnel', 'tunnel-bed'].includes(kind);
+
 /** Lamps can stand over it. */
 const lit = (form: Pick<Form, 'kind' | 'types'>) => usual(form.types, form.kind)?.lamps === true;
 
@@ -55,6 +58,7 @@ interface Form {
   floor: string;
   lamps: string;
   lampHours: string;
+  opensItself: boolean;
   surface: Schemas['Surface'];
   dayPlaceId: string;
   nightPlaceId: string;
@@ -102,6 +106,7 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         floor: '',
         lamps: '',
         lampHours: '',
+        opensItself: false,
         surface: 'bare',
         dayPlaceId: '',
         nightPlaceId: '',
@@ -120,6 +125,7 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         floor: shown(p.floorC ?? null),
         lamps: p.lampUmol == null ? '' : String(p.lampUmol),
         lampHours: p.lampHours == null ? '' : String(p.lampHours),
+        opensItself: p.opensItself === true,
         surface: p.surface ?? 'bare',
         dayPlaceId: p.dayPlaceId ?? '',
         nightPlaceId: p.nightPlaceId ?? '',
@@ -159,6 +165,7 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
             soilC: follows(form) ? null : degrees(form.soil, 'soilC', row?.soilC ?? null),
             lampUmol: plain(form.lamps, 'lampUmol'),
             lampHours: plain(form.lampHours, 'lampHours'),
+            opensItself: form.opensItself && shuts(form.kind),
             surface: form.kind === 'open-bed' ? form.surface : null,
             dayPlaceId: (form.kind === 'pair' && form.dayPlaceId) || null,
             nightPlaceId: (form.kind === 'pair' && form.nightPlaceId) || null,
@@ -278,6 +285,17 @@ function PlaceForm({ form, set, error }: FormProps<Form>) {
             help="Do not look into the lamps. Mains near water: a protected socket, a drip loop."
           />
         </>
+      )}
+      {shuts(form.kind) && (
+        <Choose
+          label="Opened"
+          value={form.opensItself ? 'itself' : 'hand'}
+          onChange={(v) => set({ opensItself: v === 'itself' })}
+          options={[
+            { value: 'hand', label: 'by hand' },
+            { value: 'itself', label: 'by itself, when it gets warm' },
+          ]}
+        />
       )}
       {form.kind === 'open-bed' && (
         <Choose

@@ -109,7 +109,7 @@ function Reading({ map, course }: { map: TrayMap; course: Schemas['CourseAnswer'
       </Button>
       {today.map((r) => (
         <Button key={r.id} variant="text" onClick={() => remove.mutate(r.id)}>
-          Take {temperature.shown(r.soilC, units)} {temperature.unit(units)} back
+          Take {temperature.shown(r.soilC ?? 0, units)} {temperature.unit(units)} back
         </Button>
       ))}
     </Box>
