@@ -231,6 +231,7 @@ public static partial class Figures
             new("Plan", "Earliest cultivar, from planting to ripe", PlanChoices.FewestDaysToRipe, "d", Mark.CommonPractice, "practice"),
             new("Site", "Autumn: picking that makes a planting worth it", AutumnWindow.PickingDays, "d", Mark.CommonPractice, "practice"),
             new("Site", "Bush types planted again after", AutumnWindow.SuccessionDays, "d", Mark.CommonPractice, "practice"),
+            new("Site", "Autumn: fruit ripens later in short, cool days by", AutumnWindow.ShortDays, "d", Mark.CommonPractice, "practice"),
             new("Site", "Peppers after tomatoes", PlantingWindow.PepperDaysAfterTomatoes, "d", Mark.CommonPractice, "practice"),
             .. Enum.GetValues<Crop>()
                 .SelectMany(c =>

@@ -40,7 +40,7 @@ internal static class PlanWarnings
             warnings.Add(new("window-passed", request.Today.DayNumber - window.Opens.Mid.DayNumber, Unit: "d", Day: window.Opens.Mid));
         else if (!sown && course.Days[0] > best.DayNumber + Planner.LatestDays)
             warnings.Add(new("sow-late", course.Days[0] - best.DayNumber, Unit: "d", Day: best));
-        if (aim.Kind == AimKind.Bed && End(request, course) is { } end)
+        if (aim.Kind == AimKind.Bed && End(request, window, course) is { } end)
             warnings.Add(end);
         if (!quantity.Enough)
             warnings.Add(new("seeds-short", quantity.PlantsPromised, request.Sowing.PlantsWanted, "plants", Source: "binomial"));
@@ -113,10 +113,15 @@ internal static class PlanWarnings
     }
 
     /// <summary>The other end of the season: fruit that ripens after the first freeze, or too short before it to be worth it.</summary>
-    private static Reason? End(PlanRequest request, Planner.Course course)
+    private static Reason? End(PlanRequest request, PlantingWindow window, Planner.Course course)
     {
         if (request.Site.FirstFreeze(request.Rules.AcceptedRisk) is not { } freeze)
             return null;
+        var planted = DateOnly.FromDayNumber((int)Math.Floor(course.Days[request.Path.SlotOf(StepKind.PlantOut)] + 0.5));
+        if (window.Opens.Mid >= freeze)
+            return new("no-frost-free-season", Rule: RuleCodes.AcceptedRisk, Source: "practice", Day: freeze);
+        if (planted >= freeze)
+            return new("planted-after-frost", planted.DayNumber - freeze.DayNumber, Unit: "d", Source: "practice", Day: freeze);
         var ripe = DateOnly.FromDayNumber((int)Math.Floor(course.Days[request.Path.SlotOf(StepKind.Ripe)] + 0.5));
         var picking = freeze.DayNumber - ripe.DayNumber;
         return picking >= AutumnWindow.PickingDays ? null

@@ -13,20 +13,24 @@ public static class AutumnWindow
 
     public const int SafePickingDays = 28;
 
+    /// <summary>In short, cool days fruit ripens later by so much, days. [common practice, no source]</summary>
+    public const int ShortDays = 14;
+
     /// <summary>Bush types bear at once and are followed after 3 to 4 weeks, days.</summary>
     public const int SuccessionDays = 24;
 
     private const int MostSuccessions = 8;
 
     /// <summary>
-    /// The last days on which planting still ripens: first autumn freeze at the accepted risk, less the days to ripe, less the picking.
+    /// The last days on which planting still ripens: first autumn freeze at the accepted risk, less the days to ripe and
+    /// what short days add, less the picking.
     /// </summary>
     /// <param name="firstFreeze">Day number of the first autumn freeze at the accepted risk, not rounded.</param>
     /// <param name="daysToRipe">From planting, days.</param>
     /// <returns>The safe day (28 days of picking) and the last (21).</returns>
     public static (DateOnly Safe, DateOnly Last) LastPlanting(double firstFreeze, int daysToRipe)
     {
-        var ripeBy = DateOnly.FromDayNumber((int)Math.Floor(firstFreeze)).AddDays(-daysToRipe);
+        var ripeBy = DateOnly.FromDayNumber((int)Math.Floor(firstFreeze)).AddDays(-daysToRipe - ShortDays);
         return (ripeBy.AddDays(-SafePickingDays), ripeBy.AddDays(-PickingDays));
     }
 

@@ -171,6 +171,11 @@ internal static class ReasonSentences
                 : $"No time is left to keep them in {r.Subject}: they are wanted as soon as they are hardened.",
             "days-to-ripe" => $"{Days.Many(r.Value!.Value)} from planting, by the cultivar.",
             "window-passed" => $"The window opened {Days.Many(r.Value!.Value)} ago ({Days.Say(r.Day)}): planting will be late.",
+            "no-frost-free-season" =>
+                $"It may freeze again from {Days.Say(r.Day)}, before it is safe to plant: there is no season in the open here. A tunnel, or pots indoors.",
+            "planted-after-frost" => Invariant(
+                $"Planted {Days.Many(r.Value!.Value)} after it may freeze in autumn ({Days.Say(r.Day)}): under glass, or not this year."
+            ),
             "ripe-after-frost" => r.Value < 1
                 ? $"First ripe when it first freezes, {Days.Say(r.Day)}: plant sooner, under cover, or an earlier cultivar."
                 : $"First ripe {Days.Many(r.Value!.Value)} after it may freeze ({Days.Say(r.Day)}): plant sooner, under cover, or an earlier cultivar.",

@@ -167,7 +167,7 @@ public class ClimateTests
         var first = SeasonAxis.DayNumber(freeze.DayAt(0.1)!.Value, 2026);
         var (safe, last) = AutumnWindow.LastPlanting(first, 70);
         Assert.Equal(7, last.DayNumber - safe.DayNumber);
-        Assert.Equal((int)Math.Floor(first), last.DayNumber + 70 + AutumnWindow.PickingDays);
+        Assert.Equal((int)Math.Floor(first), last.DayNumber + 70 + AutumnWindow.ShortDays + AutumnWindow.PickingDays);
         var bush = AutumnWindow.Successions(Habit.Bush, last.AddDays(-60), last);
         Assert.Equal([0, 24, 48], bush.Select(d => d.DayNumber - last.DayNumber + 60));
         Assert.Single(AutumnWindow.Successions(Habit.Tall, last.AddDays(-60), last));

@@ -11,7 +11,8 @@ export function Ends({ ends }: { ends: Schemas['EndAnswer'][] }) {
     <Box component="section">
       <Typography variant="h2">Last planting that still ripens</Typography>
       <Typography color="textSecondary" sx={{ mb: 0.5 }}>
-        First autumn freeze at the accepted risk, less the days to ripe, less three to four weeks of picking.
+        First autumn freeze at the accepted risk, less the days to ripe, two weeks for short, cool days, and three to four weeks
+        of picking.
       </Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, borderTop: 1, borderColor: 'divider' }}>
         {ends.map((e) => (
