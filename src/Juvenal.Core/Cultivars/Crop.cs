@@ -33,7 +33,8 @@ public enum SpeciesGroup
 /// <param name="Group">Must belong to the crop.</param>
 /// <param name="Habit">Growth habit.</param>
 /// <param name="DaysToRipe">From planting out to the first ripe fruit, days, 30–200.</param>
-public sealed record CultivarTraits(Crop Crop, SpeciesGroup Group, Habit Habit, int DaysToRipe)
+/// <param name="ByKind">Those days are what its kind usually takes: the packet does not say.</param>
+public sealed record CultivarTraits(Crop Crop, SpeciesGroup Group, Habit Habit, int DaysToRipe, bool ByKind = false)
 {
     public static bool Belongs(SpeciesGroup group, Crop crop) => group == SpeciesGroup.Tomato == (crop == Crop.Tomato);
 }

@@ -183,6 +183,7 @@ public sealed record Choice(string Code, DateOnly PlantOut, DateOnly Ripe, doubl
 /// <param name="Warnings">What the grower should know before keeping it.</param>
 /// <param name="Choices">Ways out where it is late; empty where it is not.</param>
 /// <param name="Start">What it begins with.</param>
+/// <param name="ShortWays">What each way of sowing gives where the seed is too little; empty where it is enough.</param>
 public sealed record Plan(
     IReadOnlyList<PlanStep> Steps,
     PlantingWindow Window,
@@ -193,7 +194,8 @@ public sealed record Plan(
     double HeightAtPlantingCm,
     IReadOnlyList<Reason> Warnings,
     IReadOnlyList<Choice> Choices,
-    Start Start = Start.Seed
+    Start Start = Start.Seed,
+    IReadOnlyList<ShortSeed>? ShortWays = null
 )
 {
     /// <summary>The step of a kind; of moves, the first.</summary>

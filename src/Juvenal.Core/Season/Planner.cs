@@ -64,7 +64,10 @@ public static class Planner
             planted * walk.Leaf.HeightPerLeafCm,
             PlanWarnings.Of(request, walk, window, course, quantity.Value, best),
             [],
-            request.Path.Begins.Kind
+            request.Path.Begins.Kind,
+            quantity.Value.Enough || request.Path.Begins.Kind != Start.Seed || request.FactsOf(StepKind.Begin).Done is not null
+                ? []
+                : ShortSeed.Ways(Wish(request), request.Sowing.Lot, SowingQuantity.SeparatedTwinSurvival)
         );
         return plan with { Choices = PlanChoices.Of(request, plan, best) };
     }
@@ -107,18 +110,24 @@ public static class Planner
         var sowing = request.Sowing;
         var perCell = request.Path.Begins.Kind == Start.Seed ? sowing.SeedsPerCell : 1;
         var separated = request.Rules.Twins == Twins.Separate && perCell > 1;
-        var wish = new SowingWish(
-            sowing.PlantsWanted,
-            request.Path.Begins.ShareOf(sowing.Germination),
-            sowing.Survival * (separated ? SowingQuantity.SeparatedTwinSurvival : 1),
-            sowing.Confidence,
-            perCell,
-            request.Path.Tray.Cells,
-            request.Rules.Twins,
-            sowing.SeedsAvailable
-        );
+        var wish = Wish(request) with
+        {
+            Survival = sowing.Survival * (separated ? SowingQuantity.SeparatedTwinSurvival : 1),
+            SeedsPerCell = perCell,
+            Twins = request.Rules.Twins,
+        };
         return request.Path.Begins.Kind == Start.Seed ? SowingPromise.Held(wish, sowing.Lot) : SowingQuantity.For(wish);
     }
+
+    private static SowingWish Wish(PlanRequest request) =>
+        new(
+            request.Sowing.PlantsWanted,
+            request.Path.Begins.ShareOf(request.Sowing.Germination),
+            request.Sowing.Survival,
+            request.Sowing.Confidence,
+            CellsPerTray: request.Path.Tray.Cells,
+            SeedsAvailable: request.Sowing.SeedsAvailable
+        );
 
     /// <summary>
     /// The planner's field for a field of the sowing quantity; the grower typed the germination, not the bench's share of it.

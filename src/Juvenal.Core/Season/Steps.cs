@@ -131,7 +131,12 @@ internal sealed class Steps(
                 StepKind.Harden => WhyHarden(),
                 StepKind.Hold => WhyHold(),
                 StepKind.PlantOut => WhyPlantOut(),
-                StepKind.Ripe => [new("days-to-ripe", request.Cultivar.DaysToRipe, Unit: "d")],
+                StepKind.Ripe =>
+                [
+                    request.Cultivar.ByKind
+                        ? new("days-to-ripe-by-kind", request.Cultivar.DaysToRipe, Unit: "d", Source: "practice")
+                        : new("days-to-ripe", request.Cultivar.DaysToRipe, Unit: "d"),
+                ],
                 _ => WhyMove(step.Number - 1),
             }
         );
@@ -155,7 +160,50 @@ internal sealed class Steps(
             yield return new("sow-late", course.Days[0] - best.DayNumber, Unit: "d", Day: best);
         yield return new("sow-no-earlier", best.DayNumber - noEarlier.DayNumber, Unit: "d", Source: "model", Day: noEarlier);
         yield return new("sow-no-later", Planner.LatestDays, Unit: "d", Source: "model", Day: noLater);
+        foreach (var amount in Amounts())
+            yield return amount;
     }
+
+    /// <summary>How much to sow, and with how much mix.</summary>
+    private IEnumerable<Reason> Amounts()
+    {
+        var survival = request.Sowing.Survival;
+        if (_path.Begins.Kind == Start.Seed && quantity.Cells > 0)
+            yield return new(
+                "cells-for",
+                quantity.Cells,
+                request.Sowing.PlantsWanted,
+                "plants",
+                Source: "model",
+                Terms:
+                [
+                    quantity.Cells,
+                    quantity.ExpectedPlants / survival / quantity.Cells,
+                    survival,
+                    quantity.ExpectedPlants,
+                    request.Sowing.Germination,
+                    request.Sowing.GerminationWeight,
+                    quantity.ProbabilityOfEnough,
+                    request.Sowing.SeedsPerCell,
+                ]
+            );
+        if (!_path.Begins.Grown && MixFor(quantity.Cells, _path.Tray) is { } mix)
+            yield return mix;
+    }
+
+    /// <summary>Loose mix to fill so many; null where none is filled.</summary>
+    private static Reason? MixFor(int count, Container container) =>
+        container.MixLitres(count) is > 0 and var litres
+            ? new(
+                "mix-for",
+                litres,
+                count,
+                "L",
+                Source: "practice",
+                Subject: container.Name,
+                Terms: [count, container.Litres, 1 + MovingUp.Mix.Settling, litres]
+            )
+            : null;
 
     private IEnumerable<Reason> WhyEmerge()
     {
@@ -249,6 +297,14 @@ internal sealed class Steps(
             yield return new("mean-year", Source: "model", Subject: place.Name);
         if (move > 0)
             yield return new("setback", Setback.Days(request.Path.BaresRoots(move - 1)), Unit: "d", Source: "model");
+        if (
+            MixFor(
+                Materials(_path.Steps.First(s => s.Kind == StepKind.Move && s.Number == move + 1)).Containers,
+                _path.Moves[move].Container
+            ) is
+            { } mix
+        )
+            yield return mix;
     }
 
     private IEnumerable<Reason> WhyHarden()

@@ -14,6 +14,9 @@ public sealed record EmergenceTest(double Fraction, double Lower, double Upper)
     /// <summary>Seeds of a home test on damp paper, at least. [common practice, no source]</summary>
     public const int LeastSeeds = 10;
 
+    /// <summary>A test takes one seed of so many of a packet at most. [common practice, no source]</summary>
+    public const int MostOfPacket = 4;
+
     /// <summary>Seeds of a home test with which it is enough. [common practice, no source]</summary>
     public const int EnoughSeeds = 20;
 

@@ -226,6 +226,15 @@ public sealed class BatchReader(NurseryTransaction nursery)
           and step_id = $2
         """;
 
+    private const string SownAgain = """
+        -- Which batch was it sown again for, and which were sown again for it?
+        select o.id, o.code, o.id is not distinct from b.again_of_id
+        from batch b
+        join batch o on o.nursery_id = b.nursery_id and (o.id = b.again_of_id or o.again_of_id = b.id)
+        where b.id = $1
+        order by length(o.code), o.code
+        """;
+
     private const string Count = """
         -- How many batches are there?
         select count(*)::int
@@ -248,6 +257,18 @@ public sealed class BatchReader(NurseryTransaction nursery)
     public async Task<IReadOnlyList<Reason>> WhyAsync(Guid id, Guid step, CancellationToken cancel) =>
         await nursery.OneAsync(Why, r => r.FromJson<List<Reason>>(0), cancel, Sql.Of(id), Sql.Of(step))
         ?? throw new NotFoundException("step");
+
+    /// <summary>The batch that this one was sown again for, and those that were sown again for it.</summary>
+    public async Task<(KinBatch? Of, IReadOnlyList<KinBatch> By)> SownAgainAsync(Guid id, CancellationToken cancel)
+    {
+        var kin = await nursery.ListAsync(
+            SownAgain,
+            r => (Batch: new KinBatch(r.GetGuid(0), r.GetString(1)), Before: r.GetBoolean(2)),
+            cancel,
+            Sql.Of(id)
+        );
+        return (kin.FirstOrDefault(k => k.Before).Batch, [.. kin.Where(k => !k.Before).Select(k => k.Batch)]);
+    }
 
     /// <summary>Those of the ids that are there, without plan and counts.</summary>
     public async Task<IReadOnlyList<(Guid Id, string Code, BatchInput Input, Route Route)>> NamedAsync(

@@ -17,9 +17,9 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         insert into batch (nursery_id, id, code, season, cultivar_id, plants_wanted, germination, survival, confidence,
           seeds_per_cell, seeds_available, cells, seeds, trays, summary, lot_id,
           start, start_leaves, price_each, rootstock_id, scion_id, union_cm, mother_id, raised, in_flower, kept_on,
-          parent_id, aim, aim_day, aim_outdoors, hold_days, germination_weight)
+          parent_id, aim, aim_day, aim_outdoors, hold_days, germination_weight, again_of_id)
         values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26, $27,
-          $28, $29, $30, $31, $32)
+          $28, $29, $30, $31, $32, $33)
         """;
 
     private const string Change = """
@@ -94,12 +94,15 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     /// <param name="input">The choices.</param>
     /// <param name="shown">The version of the plan that was shown.</param>
     /// <param name="cancel">Cancels.</param>
+    /// <param name="againOf">The batch that it is sown again for, where too few came up; null: none.</param>
     /// <exception cref="RefusedException">It cannot be planned.</exception>
     /// <exception cref="ConflictException">plan-changed: <see cref="ConflictException.Current"/> is the plan as it is now; nothing was
     /// kept.</exception>
-    public async Task KeepAsync(Guid id, BatchInput input, string shown, CancellationToken cancel)
+    public async Task KeepAsync(Guid id, BatchInput input, string shown, CancellationToken cancel, Guid? againOf = null)
     {
-        await KeepAsync(id, input, shown, null, cancel);
+        if (againOf is { } failed && (failed == id || (await new BatchReader(nursery).NamedAsync([failed], cancel)).Count == 0))
+            throw new RefusedException(new Failure("not-chosen", "againOf"));
+        await KeepAsync(id, input, shown, null, cancel, againOf);
     }
 
     /// <summary>The same, of a batch that is split off from another.</summary>
@@ -108,7 +111,15 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     /// <param name="shown">The version of the plan that was shown; null: none was.</param>
     /// <param name="parent">Which it comes from, and the code it has then.</param>
     /// <param name="cancel">Cancels.</param>
-    internal async Task KeepAsync(Guid id, BatchInput input, string? shown, KinBatch? parent, CancellationToken cancel)
+    /// <param name="againOf">The batch that it is sown again for.</param>
+    internal async Task KeepAsync(
+        Guid id,
+        BatchInput input,
+        string? shown,
+        KinBatch? parent,
+        CancellationToken cancel,
+        Guid? againOf = null
+    )
     {
         CheckNames(id, input, null);
         if (await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.Of(new[] { id })) is { } kept)
@@ -154,6 +165,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
                 Sql.Of(catalogue.Today),
                 Sql.OfNull(parent?.Id),
                 .. AimOf(input),
+                Sql.OfNull(againOf),
             ]
         );
         await nursery.ExecuteManyAsync(

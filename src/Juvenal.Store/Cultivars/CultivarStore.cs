@@ -12,10 +12,11 @@ namespace Juvenal.Store.Cultivars;
 /// <param name="Crop">Tomato or pepper.</param>
 /// <param name="Group">Species group, of the same crop.</param>
 /// <param name="Habit">Growth habit.</param>
-/// <param name="DaysToRipe">From planting out, 30–200.</param>
+/// <param name="DaysToRipe">From planting out, 30–200; null: as its kind usually takes.</param>
 /// <param name="Origin">Open-pollinated or hybrid.</param>
 /// <param name="Note">As one likes.</param>
 /// <param name="Tags">Resistances and other marks.</param>
+/// <param name="Fruit">What is picked, of the same crop; null: not said.</param>
 public sealed record CultivarRow(
     Guid Id,
     int Version,
@@ -23,13 +24,14 @@ public sealed record CultivarRow(
     Crop Crop,
     SpeciesGroup Group,
     Habit Habit,
-    int DaysToRipe,
+    int? DaysToRipe,
     SeedOrigin Origin,
     string? Note,
-    IReadOnlyList<string> Tags
+    IReadOnlyList<string> Tags,
+    Fruit? Fruit = null
 )
 {
-    public CultivarTraits Traits() => new(Crop, Group, Habit, DaysToRipe);
+    public CultivarTraits Traits() => new(Crop, Group, Habit, DaysToRipe ?? Ripening.Usual(Group, Habit, Fruit), DaysToRipe is null);
 }
 
 public sealed class CultivarStore(NurseryTransaction nursery)
@@ -40,15 +42,15 @@ public sealed class CultivarStore(NurseryTransaction nursery)
 
     internal const string Select = """
         -- The cultivars by crop and name.
-        select id, version, name, crop, species_group, habit, days_to_ripe, origin, note, tags
+        select id, version, name, crop, species_group, habit, days_to_ripe, origin, note, tags, fruit
         from cultivar
         order by crop desc, name, id
         """;
 
     private const string Insert = """
         -- A new cultivar.
-        insert into cultivar (nursery_id, id, name, crop, species_group, habit, days_to_ripe, origin, note, tags)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+        insert into cultivar (nursery_id, id, name, crop, species_group, habit, days_to_ripe, origin, note, tags, fruit)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
         on conflict (nursery_id, id) do nothing
         """;
 
@@ -56,7 +58,7 @@ public sealed class CultivarStore(NurseryTransaction nursery)
         -- Change a cultivar, if nobody else has meanwhile.
         update cultivar
         set version = version + 1, name = $4, crop = $5, species_group = $6, habit = $7, days_to_ripe = $8, origin = $9,
-          note = $10, tags = $11
+          note = $10, tags = $11, fruit = $12
         where nursery_id = $1
           and id = $2
           and version = $3
@@ -112,7 +114,9 @@ public sealed class CultivarStore(NurseryTransaction nursery)
         if (!CultivarTraits.Belongs(row.Group, row.Crop))
             failures.Add(new("group-of-other-crop", "group"));
         if (row.DaysToRipe is < 30 or > 200)
-            failures.Add(Failure.OutOfRange("daysToRipe", row.DaysToRipe, 30, 200));
+            failures.Add(Failure.OutOfRange("daysToRipe", row.DaysToRipe.Value, 30, 200));
+        if (row.Fruit is { } fruit && !Ripening.Belongs(fruit, row.Crop))
+            failures.Add(new("group-of-other-crop", "fruit"));
         if (row.Note is { } note && !Texts.IsPlain(note))
             failures.Add(new("name-unprintable", "note"));
         if (row.Note?.Length > LongestNote)
@@ -136,10 +140,11 @@ public sealed class CultivarStore(NurseryTransaction nursery)
             Sql.Of(row.Crop.Word()),
             Sql.Of(row.Group.Word()),
             Sql.Of(row.Habit.Word()),
-            Sql.Of(row.DaysToRipe),
+            Sql.OfNull(row.DaysToRipe),
             Sql.Of(row.Origin.Word()),
             Sql.OfNull(row.Note),
             Sql.Of(row.Tags.Select(t => t.Trim()).Distinct().ToArray()),
+            Sql.OfNull(row.Fruit?.Word()),
         ];
     }
 
@@ -154,9 +159,10 @@ public sealed class CultivarStore(NurseryTransaction nursery)
             r.Enum<Crop>(3),
             r.Enum<SpeciesGroup>(4),
             r.Enum<Habit>(5),
-            r.GetInt32(6),
+            r.OrNull<int>(6),
             r.Enum<SeedOrigin>(7),
             r.TextOrNull(8),
-            r.GetFieldValue<string[]>(9)
+            r.GetFieldValue<string[]>(9),
+            r.IsDBNull(10) ? null : r.Enum<Fruit>(10)
         );
 }

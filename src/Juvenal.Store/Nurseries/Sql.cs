@@ -19,6 +19,8 @@ internal static class Sql
 
     public static NpgsqlParameter OfNull(int? value) => Nullable(NpgsqlDbType.Integer, value);
 
+    public static NpgsqlParameter OfNull(bool? value) => Nullable(NpgsqlDbType.Boolean, value);
+
     public static NpgsqlParameter OfNull(double? value) => Nullable(NpgsqlDbType.Double, value);
 
     public static NpgsqlParameter OfNull(Guid? value) => Nullable(NpgsqlDbType.Uuid, value);

@@ -27,6 +27,8 @@ public enum SeedOrigin
 /// <param name="Origin">Hybrid or not.</param>
 /// <param name="Price">Paid for it.</param>
 /// <param name="Note">As one likes.</param>
+/// <param name="FromBatchId">Own seed: of which batch; null: bought, or not known.</param>
+/// <param name="Isolated">Own seed: its mother was kept apart in flower; null: not known.</param>
 public sealed record SeedLotRow(
     Guid Id,
     int Version,
@@ -37,7 +39,9 @@ public sealed record SeedLotRow(
     double? Grams,
     SeedOrigin Origin,
     double? Price,
-    string? Note
+    string? Note,
+    Guid? FromBatchId = null,
+    bool? Isolated = null
 );
 
 /// <summary>A lot with its book and what batches take from it.</summary>
@@ -73,7 +77,7 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
     private const int LongestNote = 500;
 
     private const string Lots = """
-        select l.id, l.version, l.cultivar_id, l.name, l.packed, l.seeds, l.grams, l.origin, l.price, l.note, c.crop,
+        select l.id, l.version, l.cultivar_id, l.name, l.packed, l.seeds, l.grams, l.origin, l.price, l.note, l.from_batch_id, l.isolated, c.crop,
           (select coalesce(sum(b.seeds), 0)::int from batch b where b.nursery_id = l.nursery_id and b.lot_id = l.id
             and b.seeds_sown = 0 and b.ended_on is null)
         from seed_lot l
@@ -92,17 +96,25 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
         where l.id = $1
         """;
 
+    private const string CultivarOf = """
+        -- Of which cultivar is a batch?
+        select cultivar_id
+        from batch
+        where id = $1
+        """;
+
     private const string Insert = """
         -- A new lot.
-        insert into seed_lot (nursery_id, id, cultivar_id, name, packed, seeds, grams, origin, price, note)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+        insert into seed_lot (nursery_id, id, cultivar_id, name, packed, seeds, grams, origin, price, note, from_batch_id, isolated)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)
         on conflict (nursery_id, id) do nothing
         """;
 
     private const string Change = """
         -- Change a lot, if nobody else has meanwhile.
         update seed_lot
-        set version = version + 1, cultivar_id = $4, name = $5, packed = $6, seeds = $7, grams = $8, origin = $9, price = $10, note = $11
+        set version = version + 1, cultivar_id = $4, name = $5, packed = $6, seeds = $7, grams = $8, origin = $9, price = $10, note = $11,
+          from_batch_id = $12, isolated = $13
         where nursery_id = $1
           and id = $2
           and version = $3
@@ -169,6 +181,15 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
             failures.Add(new("fewer-seeds-than-sown", "seeds", held, known.Sown));
         }
 
+        if (row.FromBatchId is { } mother)
+        {
+            var of = await nursery.ListAsync(CultivarOf, r => r.GetGuid(0), cancel, Sql.Of(mother));
+            if (of.Count == 0)
+                failures.Add(new("not-chosen", "fromBatchId"));
+            else if (of[0] != row.CultivarId)
+                failures.Add(new("other-cultivar", "fromBatchId"));
+        }
+
         if (failures.Count > 0)
             throw new RefusedException(failures);
         NpgsqlParameter[] values =
@@ -181,6 +202,8 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
             Sql.Of(row.Origin.Word()),
             Sql.OfNull(row.Price),
             Sql.OfNull(row.Note),
+            Sql.OfNull(row.FromBatchId),
+            Sql.OfNull(row.FromBatchId is null ? null : row.Isolated),
         ];
         await CatalogueRows.PutAsync(
             row.Version,
@@ -224,9 +247,11 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
                 r.OrNull<double>(6),
                 r.Enum<SeedOrigin>(7),
                 r.OrNull<double>(8),
-                r.TextOrNull(9)
+                r.TextOrNull(9),
+                r.OrNull<Guid>(10),
+                r.OrNull<bool>(11)
             ),
-            r.Enum<Crop>(10),
-            r.GetInt32(11)
+            r.Enum<Crop>(12),
+            r.GetInt32(13)
         );
 }

@@ -117,6 +117,8 @@ public sealed record ProspectAnswer(int Usable, double Expected, double Probabil
 /// <param name="Parted">Went on as batches of their own: <paramref name="Children"/>.</param>
 /// <param name="Sold">What was paid for those that were sold, in the nursery's currency.</param>
 /// <param name="Parent">The batch it was split off from.</param>
+/// <param name="AgainOf">The batch it was sown again for.</param>
+/// <param name="SownAgain">Batches that were sown again for it.</param>
 /// <param name="HasTrays">It is sown in trays, whose cells can be counted.</param>
 /// <param name="Next">The next job; null when nothing is left to do.</param>
 /// <param name="Emergence">How it comes up, in words; null where it has left its trays.</param>
@@ -146,6 +148,8 @@ public sealed record BatchAnswer(
     double Sold,
     KinBatch? Parent,
     IReadOnlyList<KinBatch> Children,
+    KinBatch? AgainOf,
+    IReadOnlyList<KinBatch> SownAgain,
     int Standing,
     bool HasTrays,
     double? Bought,
@@ -216,7 +220,8 @@ internal static class BatchAnswers
         IReadOnlyList<StoredEntry> entries,
         IReadOnlySet<Guid> takenBack,
         CourseAnswer? course,
-        JobHead? next
+        JobHead? next,
+        (KinBatch? Of, IReadOnlyList<KinBatch> By) again
     )
     {
         var measures = new Measures(catalogue.Site.UsUnits);
@@ -249,6 +254,8 @@ internal static class BatchAnswers
                 .Sum(e => e.Said is EntryDetail.Gone { PriceEach: { } price } ? price * e.Seedlings : 0),
             b.Parent,
             b.Children ?? [],
+            again.Of,
+            again.By,
             state.Seedlings,
             catalogue.Containers[b.Input.TrayId].Cells is not null,
             b.Input.Start?.PriceEach * (b.SeedsSown > 0 ? b.SeedsSown : b.Cells),

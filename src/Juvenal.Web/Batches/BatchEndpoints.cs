@@ -298,6 +298,6 @@ internal static class BatchEndpoints
             ? null
             : await TrayEndpoints.CourseAsync(reading, batch, [.. entries.Select(e => e.Entry)], catalogue, cancel);
         var next = (await new JobStore(reading).OfAsync(id, cancel)).FirstOrDefault();
-        return BatchAnswers.Whole(batch, catalogue, entries, takenBack, course, next);
+        return BatchAnswers.Whole(batch, catalogue, entries, takenBack, course, next, await reader.SownAgainAsync(id, cancel));
     }
 }

@@ -15,12 +15,14 @@ namespace Juvenal.Web.Catalogue;
 /// <summary>What there is to plan with.</summary>
 /// <param name="Beginnings">By what a batch begins with: what is taken of it until the grower knows better.</param>
 /// <param name="Next">By container: the one that usually comes next; a container that has none is missing.</param>
+/// <param name="Ripe">By cultivar: days from planting to ripe, typed or as its kind usually takes.</param>
 public sealed record CatalogueAnswer(
     IReadOnlyList<PlaceRow> Places,
     IReadOnlyList<ContainerRow> Containers,
     IReadOnlyList<CultivarRow> Cultivars,
     IReadOnlyDictionary<Guid, Guid> Next,
-    IReadOnlyDictionary<Start, BeginningAnswer> Beginnings
+    IReadOnlyDictionary<Start, BeginningAnswer> Beginnings,
+    IReadOnlyDictionary<Guid, int> Ripe
 );
 
 /// <param name="Share">Of seed that germinates; of plants that arrive sound, side shoots that root, grafts that take.</param>
@@ -52,14 +54,16 @@ internal static class CatalogueEndpoints
                     // An unknown nursery is not an empty one.
                     await new Store.Site.SiteStore(reading).GetAsync(cancel);
                     var containers = await new ContainerStore(reading).AllAsync(cancel);
+                    var cultivars = await new CultivarStore(reading).AllAsync(cancel);
                     return TypedResults.Ok(
                         new CatalogueAnswer(
                             await new PlaceStore(reading).AllAsync(cancel),
                             containers,
-                            await new CultivarStore(reading).AllAsync(cancel),
+                            cultivars,
                             Next(containers),
                             Enum.GetValues<Start>()
-                                .ToDictionary(s => s, s => new BeginningAnswer(Beginning.UsualShare(s), Beginning.UsualLeaves(s)))
+                                .ToDictionary(s => s, s => new BeginningAnswer(Beginning.UsualShare(s), Beginning.UsualLeaves(s))),
+                            cultivars.ToDictionary(c => c.Id, c => c.Traits().DaysToRipe)
                         )
                     );
                 }

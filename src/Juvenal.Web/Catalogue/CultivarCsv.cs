@@ -42,7 +42,7 @@ internal static class CultivarCsv
                     Word(c.Crop),
                     Word(c.Group),
                     Word(c.Habit),
-                    c.DaysToRipe.ToString(CultureInfo.InvariantCulture),
+                    c.DaysToRipe?.ToString(CultureInfo.InvariantCulture) ?? "",
                     Word(c.Origin),
                     CsvText.Harmless(string.Join("; ", c.Tags)),
                     CsvText.Harmless(c.Note ?? ""),
@@ -125,7 +125,10 @@ internal static class CultivarCsv
         var crop = group == SpeciesGroup.Tomato ? Crop.Tomato : Crop.Pepper;
         if (Text("crop") is { Length: > 0 } said && !said.Equals(Word(crop), StringComparison.OrdinalIgnoreCase))
             problem(Invariant($"crop “{said}” and group “{Word(group)}” do not go together."));
-        if (!int.TryParse(Text("daysToRipe"), NumberStyles.None, CultureInfo.InvariantCulture, out var days) || days is < 30 or > 200)
+        // Left empty, it is as its kind usually takes.
+        var typed = Text("daysToRipe");
+        int? days = int.TryParse(typed, NumberStyles.None, CultureInfo.InvariantCulture, out var read) ? read : null;
+        if (typed is { Length: > 0 } && days is null or < 30 or > 200)
             problem(Invariant($"daysToRipe “{Text("daysToRipe")}” is no number from 30 to 200."));
         var tags = Text("tags") is { } t
             ? t.Split([';', '|'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Distinct().ToArray()

@@ -1,5 +1,6 @@
 using Juvenal.Core.Measures;
 using Juvenal.Core.Season;
+using Juvenal.Core.Seeds;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
@@ -128,6 +129,14 @@ public sealed record WindowSpan(DateOnly Low, DateOnly Opens, DateOnly High, IRe
 /// <param name="MixLitres">Seed mix for the cells.</param>
 public sealed record QuantityAnswer(int Cells, int Seeds, int? Trays, double Expected, double ProbabilityOfEnough, double MixLitres);
 
+/// <summary>A way of sowing a packet that is too small.</summary>
+/// <param name="Text">What is done, and what else it takes.</param>
+/// <param name="Cells">Sown of this packet.</param>
+/// <param name="Expected">Plants on average.</param>
+/// <param name="Promised">Plants there are at least, at the confidence; null where another sowing makes up for the rest.</param>
+/// <param name="SeedsPerCell">To take it.</param>
+public sealed record ShortAnswer(ShortWay Way, string Text, int Cells, double Expected, int? Promised, int SeedsPerCell);
+
 /// <summary>A way out of being late.</summary>
 public sealed record ChoiceAnswer(string Code, string Text, DateOnly PlantOut, DateOnly Ripe);
 
@@ -142,6 +151,7 @@ public sealed record ChoiceAnswer(string Code, string Text, DateOnly PlantOut, D
 /// <param name="HeightCm">At planting, in good light.</param>
 /// <param name="Warnings">To know before keeping.</param>
 /// <param name="Choices">Ways out where it is late.</param>
+/// <param name="ShortWays">What each way of sowing gives where the seed is too little.</param>
 public sealed record PlanAnswer(
     string Version,
     WindowSpan Window,
@@ -152,7 +162,8 @@ public sealed record PlanAnswer(
     double LeavesAtPlanting,
     double HeightCm,
     IReadOnlyList<Why> Warnings,
-    IReadOnlyList<ChoiceAnswer> Choices
+    IReadOnlyList<ChoiceAnswer> Choices,
+    IReadOnlyList<ShortAnswer> ShortWays
 )
 {
     /// <exception cref="RefusedException">There is no plan.</exception>
@@ -177,7 +188,17 @@ public sealed record PlanAnswer(
             Math.Round(plan.LeavesAtPlanting, 1),
             Math.Round(plan.HeightAtPlantingCm),
             ReasonSentences.Of(plan.Warnings, measures),
-            [.. plan.Choices.Select(c => Choice(c, measures))]
+            [.. plan.Choices.Select(c => Choice(c, measures))],
+            [
+                .. (plan.ShortWays ?? []).Select(s => new ShortAnswer(
+                    s.Way,
+                    SowingWords.Way(s),
+                    s.Cells,
+                    Math.Round(s.Expected, 1),
+                    s.Way == ShortWay.SecondSowing ? null : s.Promised,
+                    s.Way is ShortWay.TwoACell or ShortWay.TwoSeparated ? 2 : 1
+                )),
+            ]
         );
 
     internal static ChoiceAnswer Choice(Choice c, Measures m) => new(c.Code, ChoiceText(c, m), c.PlantOut, c.Ripe);

@@ -10,7 +10,8 @@ namespace Juvenal.Web.Plans;
 /// <param name="Input">The choices.</param>
 /// <param name="Shown">Version of the plan that was shown.</param>
 /// <param name="Standing">Of plants that stand already: how many, and since when; they begin the batch.</param>
-public sealed record KeepInput(Guid Id, BatchInput Input, string Shown, StandingInput? Standing = null);
+/// <param name="AgainOf">The batch it is sown again for, where too few came up.</param>
+public sealed record KeepInput(Guid Id, BatchInput Input, string Shown, StandingInput? Standing = null, Guid? AgainOf = null);
 
 /// <summary>Plants that stand already, in the container and the place that the batch begins in.</summary>
 /// <param name="Seedlings">How many.</param>
@@ -44,7 +45,7 @@ internal static class PlanEndpoints
                         Touches.NewBatch,
                         async writing =>
                         {
-                            await new BatchStore(writing, clock).KeepAsync(keep.Id, keep.Input, keep.Shown, cancel);
+                            await new BatchStore(writing, clock).KeepAsync(keep.Id, keep.Input, keep.Shown, cancel, keep.AgainOf);
                             if (keep.Standing is { } standing)
                                 await new SplitStore(writing, clock).StandAsync(
                                     keep.Id,

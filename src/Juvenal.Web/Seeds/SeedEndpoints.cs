@@ -26,6 +26,7 @@ namespace Juvenal.Web.Seeds;
 /// <param name="PerCell">Seeds to a cell, by price and germination.</param>
 /// <param name="PerCellWhy">What decided it.</param>
 /// <param name="Book">Tests, seeds that went elsewhere, recounts; newest first.</param>
+/// <param name="Own">Of own seed: what is to be known of it; null of what was bought.</param>
 public sealed record LotAnswer(
     SeedLotRow Lot,
     int? Held,
@@ -43,7 +44,8 @@ public sealed record LotAnswer(
     bool Counted,
     IReadOnlyList<LotEntryAnswer> Book,
     int PerCell,
-    Why PerCellWhy
+    Why PerCellWhy,
+    string? Own
 );
 
 /// <summary>A line of a packet's book.</summary>
@@ -177,7 +179,8 @@ internal static class SeedEndpoints
                     .Select(e => Line(e, view.Entries)),
             ],
             perCell.Count,
-            ReasonSentences.Of(perCell.Why, measures)
+            ReasonSentences.Of(perCell.Why, measures),
+            SowingWords.Own(view.Row, view.Crop)
         );
     }
 

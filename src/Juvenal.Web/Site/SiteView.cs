@@ -263,7 +263,7 @@ internal sealed class SiteView(
         foreach (var cultivar in catalogue.Cultivars.Values.OrderBy(c => c.Crop).ThenBy(c => c.Name, StringComparer.Ordinal))
         {
             var opens = PlantingWindow.For(cultivar.Crop, season, _rules, surface).Opens.Mid;
-            var (safe, last) = AutumnWindow.LastPlanting(first, cultivar.DaysToRipe);
+            var (safe, last) = AutumnWindow.LastPlanting(first, cultivar.Traits().DaysToRipe);
             yield return new(cultivar.Name, cultivar.Crop, safe, last, last < opens, AutumnWindow.Successions(cultivar.Habit, opens, safe));
         }
     }

@@ -39,6 +39,12 @@ internal sealed record Measures(bool Us)
                 : string.Create(CultureInfo.InvariantCulture, $"{celsius:0.#} °C")
         );
 
+    /// <summary>A volume, small ones too.</summary>
+    public string Volume(double? litres) =>
+        Us
+            ? string.Create(CultureInfo.InvariantCulture, $"{litres / Core.Measures.Units.LitresPerUsGallon:0.##} gal")
+            : string.Create(CultureInfo.InvariantCulture, $"{litres:0.###} L");
+
     /// <summary>With a true minus, as it is printed everywhere else.</summary>
     private static string Signed(string text) => text.Replace('-', '−');
 }

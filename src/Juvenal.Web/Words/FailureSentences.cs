@@ -70,6 +70,7 @@ internal static class FailureSentences
             "after-the-day" => $"Not after {Days.Say(DateOnly.FromDayNumber((int)f.Value!))}.",
             "planted-already" => "They are planted: a batch of their own is split off before.",
             "not-yours" => "Helpers take back what they logged themselves today. A grower can take back this.",
+            "other-cultivar" => "That batch is of another cultivar: choose one of the same.",
             "day-missing" => "Say by which day they are to be ready.",
             "bed-for-a-pot" => $"{f.Subject} is a bed: a pot ends in a place like a sill or a yard.",
             "place-is-indoors" => $"{f.Subject} is indoors.",

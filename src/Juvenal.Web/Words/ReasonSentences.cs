@@ -38,6 +38,10 @@ internal static class ReasonSentences
             "leaves-at" => Invariant(
                 $"a leaf each {t[0]:0.#} °C·d; {m.Temperature(t[2])} brings {t[1]:0.0} a day in full light, from {m.Temperature(t[3])} on"
             ),
+            "cells-for" => Invariant(
+                $"{t[0]:0} cells · {t[1]:0.00} up in each · {t[2]:0.00} live = {t[3]:0.0}; {t[7]:0} a cell, {t[4] * 100:0} % germinate, known as from {t[5]:0} seeds: enough with {t[6] * 100:0} %"
+            ),
+            "mix-for" => Invariant($"{t[0]:0} · {m.Volume(t[1])} · {t[2]:0.00} for what settles = {m.Volume(t[3])}"),
             "pot-full" => Invariant(
                 $"{t[4]:0} · ({t[3]:0.###} L / {PotHold.ReferenceLitres:0.0} L)^{PotHold.VolumePower:0.00} = {t[0]:0} °C·d; {m.Temperature(t[2])} brings {t[1]:0.0} a day"
             ),
@@ -169,6 +173,9 @@ internal static class ReasonSentences
             "held-until" => r.Value > 0
                 ? $"Kept at {m.Temperature(r.Limit)} in {r.Subject} for {Days.Many(r.Value!.Value)}, until {Days.Say(r.Day)}."
                 : $"No time is left to keep them in {r.Subject}: they are wanted as soon as they are hardened.",
+            "cells-for" => Invariant($"{r.Value:#,0} cells for {r.Limit:#,0} plants, with what usually fails."),
+            "mix-for" => $"{m.Volume(r.Value)} of loose mix for {Invariant($"{r.Limit:#,0}")} × {r.Subject}.",
+            "days-to-ripe-by-kind" => $"{Days.Many(r.Value!.Value)} from planting, as its kind usually takes: the packet does not say.",
             "days-to-ripe" => $"{Days.Many(r.Value!.Value)} from planting, by the cultivar.",
             "window-passed" => $"The window opened {Days.Many(r.Value!.Value)} ago ({Days.Say(r.Day)}): planting will be late.",
             "no-frost-free-season" =>

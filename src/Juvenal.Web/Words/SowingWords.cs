@@ -1,8 +1,11 @@
+using Juvenal.Core.Cultivars;
 using Juvenal.Core.Places;
 using Juvenal.Core.Rules;
+using Juvenal.Core.Seeds;
 using Juvenal.Core.Sowing;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Places;
+using Juvenal.Store.Seeds;
 using static System.FormattableString;
 
 namespace Juvenal.Web.Words;
@@ -10,6 +13,25 @@ namespace Juvenal.Web.Words;
 /// <summary>The bench sheet: how a sowing is done, in the order of the hands.</summary>
 internal static class SowingWords
 {
+    /// <summary>Seed of one's own: whether it comes true.</summary>
+    public static string? Own(SeedLotRow lot, Crop crop) =>
+        lot.FromBatchId is null ? null
+        : lot.Origin == SeedOrigin.Hybrid ? "Own seed of a hybrid: every plant will be another."
+        : lot.Isolated == true ? "Own seed, its mother kept apart: comes true."
+        : crop == Crop.Pepper ? "Own seed, its mother among others: peppers cross readily, some may be another kind."
+        : "Own seed, its mother among others: tomatoes cross seldom.";
+
+    /// <summary>A way of sowing a packet that is too small.</summary>
+    public static string Way(ShortSeed way) =>
+        way.Way switch
+        {
+            ShortWay.OneACell => "One a cell",
+            ShortWay.TwoACell => "Two a cell, the weaker snipped",
+            ShortWay.TwoSeparated => "Two a cell, both kept: separated when they are moved",
+            ShortWay.TestFirst => Invariant($"Test {way.Other:0} on damp paper first, one a cell of the rest"),
+            _ => Invariant($"One a cell, and when they are counted about {way.Other:#,0} seeds of another packet like it"),
+        };
+
     public static IReadOnlyList<string> Steps(
         Container container,
         IReadOnlyList<BatchView> batches,

@@ -1,5 +1,6 @@
 using Juvenal.Core.Growth;
 using Juvenal.Core.Hardening;
+using Juvenal.Core.MovingUp;
 using Juvenal.Core.Season;
 using Xunit;
 
@@ -32,6 +33,20 @@ public class OpenedTests
                         opened++;
                     }
 
+                    if (why.Code == "mix-for")
+                    {
+                        Assert.Equal(why.Terms![0] * why.Terms[1] * why.Terms[2], why.Value!.Value, 9);
+                        Assert.Equal((why.Limit!.Value, 1 + Mix.Settling), (why.Terms[0], why.Terms[2]));
+                        opened++;
+                    }
+
+                    if (why.Code == "cells-for")
+                    {
+                        Assert.Equal(why.Terms![0] * why.Terms[1] * why.Terms[2], why.Terms[3], 9);
+                        Assert.Equal((why.Value!.Value, 0.85), (why.Terms[0], why.Terms[4]));
+                        opened++;
+                    }
+
                     if (why.Code != "pot-full")
                         continue;
                     Assert.Equal(why.Value!.Value, why.Terms![0] / why.Terms[1], 6);
@@ -41,7 +56,7 @@ public class OpenedTests
             }
         }
 
-        Assert.True(opened >= 40, $"{opened} were opened");
+        Assert.True(opened >= 140, $"{opened} were opened");
     }
 
     [Fact]

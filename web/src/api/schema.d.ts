@@ -1640,6 +1640,9 @@ export interface components {
             sold: number;
             parent: null | components["schemas"]["KinBatch"];
             children: components["schemas"]["KinBatch"][];
+            againOf: null | components["schemas"]["KinBatch"];
+            /** @description Batches that were sown again for it. */
+            sownAgain: components["schemas"]["KinBatch"][];
             /** Format: int32 */
             standing: number;
             /** @description It is sown in trays, whose cells can be counted. */
@@ -1946,6 +1949,10 @@ export interface components {
             beginnings: {
                 [key: string]: components["schemas"]["BeginningAnswer"];
             };
+            /** @description By cultivar: days from planting to ripe, typed or as its kind usually takes. */
+            ripe: {
+                [key: string]: number;
+            };
         };
         /** @description Cells by how many stand in them. */
         CellTally: {
@@ -2236,15 +2243,16 @@ export interface components {
             habit: components["schemas"]["Habit"];
             /**
              * Format: int32
-             * @description From planting out, 30–200.
+             * @description From planting out, 30–200; null: as its kind usually takes.
              */
-            daysToRipe: number;
+            daysToRipe: null | number;
             /** @description Open-pollinated or hybrid. */
             origin: components["schemas"]["SeedOrigin"];
             /** @description As one likes. */
             note: null | string;
             /** @description Resistances and other marks. */
             tags: string[];
+            fruit?: null | components["schemas"]["Fruit"];
         };
         /** @description A day outdoors as it was. */
         DayOut: {
@@ -2915,6 +2923,8 @@ export interface components {
          * @enum {unknown}
          */
         FreezeYearState: "counted" | "freeze-free" | "left-out" | "not-over";
+        /** @enum {unknown} */
+        Fruit: "small" | "medium" | "large" | "coloured" | "green" | "hot" | null;
         /** @description A hole in a record. */
         Gap: {
             /** Format: date */
@@ -3254,6 +3264,11 @@ export interface components {
             /** @description Version of the plan that was shown. */
             shown: string;
             standing?: null | components["schemas"]["StandingInput"];
+            /**
+             * Format: uuid
+             * @description The batch it is sown again for, where too few came up.
+             */
+            againOf?: null | string;
         };
         Kept: {
             /** Format: uuid */
@@ -3450,6 +3465,8 @@ export interface components {
             perCell: number;
             /** @description What decided it. */
             perCellWhy: components["schemas"]["Why"];
+            /** @description Of own seed: what is to be known of it; null of what was bought. */
+            own: null | string;
         };
         /** @description A line of a packet's book. */
         LotEntryAnswer: {
@@ -3985,6 +4002,8 @@ export interface components {
             warnings: components["schemas"]["Why"][];
             /** @description Ways out where it is late. */
             choices: components["schemas"]["ChoiceAnswer"][];
+            /** @description What each way of sowing gives where the seed is too little. */
+            shortWays: components["schemas"]["ShortAnswer"][];
         };
         /** @description How far the plans have followed a change. */
         PlanningAnswer: {
@@ -4412,6 +4431,13 @@ export interface components {
             price: null | number;
             /** @description As one likes. */
             note: null | string;
+            /**
+             * Format: uuid
+             * @description Own seed: of which batch; null: bought, or not known.
+             */
+            fromBatchId?: null | string;
+            /** @description Own seed: its mother was kept apart in flower; null: not known. */
+            isolated?: null | boolean;
         };
         /** @enum {unknown} */
         SeedOrigin: "unknown" | "open-pollinated" | "hybrid";
@@ -4471,6 +4497,37 @@ export interface components {
             /** Format: date */
             is: string;
         };
+        /** @description A way of sowing a packet that is too small. */
+        ShortAnswer: {
+            way: components["schemas"]["ShortWay"];
+            /** @description What is done, and what else it takes. */
+            text: string;
+            /**
+             * Format: int32
+             * @description Sown of this packet.
+             */
+            cells: number;
+            /**
+             * Format: double
+             * @description Plants on average.
+             */
+            expected: number;
+            /**
+             * Format: int32
+             * @description Plants there are at least, at the confidence; null where another sowing makes up for the rest.
+             */
+            promised: null | number;
+            /**
+             * Format: int32
+             * @description To take it.
+             */
+            seedsPerCell: number;
+        };
+        /**
+         * @description A way to sow a packet that is too small for what is wanted.
+         * @enum {unknown}
+         */
+        ShortWay: "one-a-cell" | "two-a-cell" | "two-separated" | "test-first" | "second-sowing";
         SignInInput: {
             name: string;
             password: string;

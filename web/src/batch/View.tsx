@@ -112,6 +112,28 @@ function Whole({ batch }: { batch: Batch }) {
           </Box>
         </Box>
       )}
+      {(batch.againOf ?? batch.sownAgain.length > 0) && (
+        <Typography sx={{ mb: 1.5 }}>
+          {batch.againOf && (
+            <>
+              Sown again for{' '}
+              <Link component={To} to={`/n/${nursery}/batches/${batch.againOf.id}`}>
+                {batch.againOf.code}
+              </Link>
+              .{' '}
+            </>
+          )}
+          {batch.sownAgain.map((b) => (
+            <span key={b.id}>
+              Sown again as{' '}
+              <Link component={To} to={`/n/${nursery}/batches/${b.id}`}>
+                {b.code}
+              </Link>
+              .{' '}
+            </span>
+          ))}
+        </Typography>
+      )}
       {(batch.parent ?? batch.children.length > 0) && (
         <Typography sx={{ mb: 1.5 }}>
           {batch.parent && (

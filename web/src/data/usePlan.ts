@@ -44,10 +44,12 @@ export function useKeep(batch: { id: string; version: number } | null) {
       input,
       shown,
       standing,
+      againOf,
     }: {
       input: BatchInput;
       shown: string;
       standing: Schemas['StandingInput'] | null;
+      againOf: string | null;
     }) => {
       if (batch) {
         const params = { path: { nursery, id: batch.id } };
@@ -56,7 +58,7 @@ export function useKeep(batch: { id: string; version: number } | null) {
         );
         return batch.id;
       }
-      const body = { id: idsFor([input, standing])[0], input, shown, standing };
+      const body = { id: idsFor([input, standing])[0], input, shown, standing, againOf };
       return (await unwrap(api.POST('/api/nurseries/{nursery}/batches', { params: { path: { nursery } }, body }))).id;
     },
     onSuccess: () => refresh(),

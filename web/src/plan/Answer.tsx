@@ -29,15 +29,15 @@ const words: Record<Schemas['Start'], [string, string]> = {
   standing: ['Standing', 'plant'],
 };
 
-/** "9 times in 10", "99 times in 100". */
+/** "enough 9 times in 10", "enough 99 times in 100". */
 const chance = (share: number) =>
   share >= 0.995
-    ? 'almost surely'
+    ? 'almost surely enough'
     : share >= 0.95
-      ? `${Math.round(share * 100)} times in 100`
+      ? `enough ${Math.round(share * 100)} times in 100`
       : share < 0.05
-        ? 'hardly ever'
-        : `${Math.round(share * 10)} times in 10`;
+        ? 'hardly ever enough'
+        : `enough ${Math.round(share * 10)} times in 10`;
 
 /** The answer first: when, how much, and what to know before keeping it. */
 export function Figures({ plan, form, saleOn, units, tray, keep }: Props) {
@@ -92,8 +92,8 @@ export function Details({ plan, today, saleOn }: { plan: PlanAnswer; today: stri
     <Box>
       <StemLine steps={plan.steps} window={plan.window} sale={saleOn} today={today} />
       <Typography variant="body2" color="textSecondary" sx={{ my: 1 }}>
-        About {counted(Math.round(plan.quantity.expected), 'plant')}; enough {chance(plan.quantity.probabilityOfEnough)}. Loss of
-        a whole tray (mice, damping off) is not counted. A spare tray covers it.
+        About {counted(Math.round(plan.quantity.expected), 'plant')}; {chance(plan.quantity.probabilityOfEnough)}. Loss of a whole
+        tray (mice, damping off) is not counted. A spare tray covers it.
       </Typography>
       {plan.choices.length > 0 && <Choices plan={plan} />}
       <StepList steps={plan.steps} />

@@ -13,6 +13,8 @@ import { useSay } from '../ui/Say';
 import { useKept } from '../ui/useKept';
 import { Warning } from '../ui/Warning';
 import { Details, Figures } from './Answer';
+import { Beside } from './Beside';
+import { Short } from './Short';
 import { again, differences, firstForm, formOf, read, standing, type Form } from './model';
 import { PathForm } from './PathForm';
 import { SowingForm } from './SowingForm';
@@ -62,6 +64,7 @@ export function PlanView() {
       catalogue={catalogue.data}
       batch={changed.data ?? null}
       like={like.data ? again(like.data.input, search.get('plants')) : null}
+      againOf={like.data ? { id: like.data.id, code: like.data.code } : null}
       draft={`${nursery}/plan?${search.toString()}/${changed.data?.version ?? ''}`}
     />
   );
@@ -74,11 +77,13 @@ interface Props {
   batch: Schemas['BatchAnswer'] | null;
   /** What a new one begins with. */
   like: Form | null;
+  /** The batch that it is sown again for. */
+  againOf: { id: string; code: string } | null;
   /** What is typed and not kept yet is found again under this name. */
   draft: string;
 }
 
-function Planner({ site, catalogue, batch: given, like, draft }: Props) {
+function Planner({ site, catalogue, batch: given, like, againOf, draft }: Props) {
   // The version that was opened is the one that is changed: if another comes meanwhile, the server says so.
   const [batch] = useState(given);
   const nursery = useNursery();
@@ -108,7 +113,7 @@ function Planner({ site, catalogue, batch: given, like, draft }: Props) {
   const keepIt = (plan: PlanAnswer) => {
     if (!input || stands?.error) return;
     keep.mutate(
-      { input, shown: plan.version, standing: stands?.standing ?? null },
+      { input, shown: plan.version, standing: stands?.standing ?? null, againOf: againOf?.id ?? null },
       {
         onSuccess: (id) => {
           clear();
@@ -141,7 +146,7 @@ function Planner({ site, catalogue, batch: given, like, draft }: Props) {
     >
       <Box component="form" onSubmit={(e) => e.preventDefault()} aria-label="What to raise" sx={{ gridArea: 'form' }}>
         <Typography variant="h1" sx={{ mb: 1.5, display: { xs: 'none', md: 'block' } }}>
-          {batch ? `Change ${batch.code}` : 'Plan a batch'}
+          {batch ? `Change ${batch.code}` : againOf ? `Sow again for ${againOf.code}` : 'Plan a batch'}
         </Typography>
         <SowingForm batch={batch} form={form} set={set} catalogue={catalogue} error={error} />
         <PathForm form={form} set={set} catalogue={catalogue} units={units} error={error} />
@@ -213,6 +218,10 @@ function Planner({ site, catalogue, batch: given, like, draft }: Props) {
       </Box>
       {shown && (
         <Box sx={{ gridArea: 'rest', minWidth: 0, opacity: bad ? 0.35 : 1 }}>
+          {batch && typed && <Beside kept={batch} tried={shown} input={input} units={units} />}
+          {shown.shortWays.length > 0 && (
+            <Short ways={shown.shortWays} now={form.seedsPerCell} take={(n) => set({ seedsPerCell: String(n) })} />
+          )}
           <Details plan={shown} today={site.today} saleOn={form.aim === 'sale' ? form.saleOn : null} />
         </Box>
       )}

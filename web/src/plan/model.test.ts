@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { differences, formOf, fromSeed, read, type Form } from './model';
+import { beside, differences, formOf, fromSeed, read, type Form } from './model';
 import type { PlanAnswer } from '../data/usePlan';
 
 const form: Form = {
@@ -128,4 +128,34 @@ describe('what differs between two plans', () => {
 
   it('says so where only spreads have changed', () =>
     expect(differences(plan('2026-03-28', 60), plan('2026-03-28', 60))).toEqual(['Spreads or warnings have changed.']));
+});
+
+describe('a change beside what is kept', () => {
+  const step = (kind: string, mid: string, mixLitres = 0) => ({ step: { kind, title: kind }, mid, mixLitres });
+  const kept = {
+    steps: [step('begin', '2026-03-02', 2), step('plant-out', '2026-05-28')],
+    expected: 60,
+    cells: 72,
+    seeds: 72,
+    input: { start: null },
+  } as never;
+  const tried = {
+    steps: [step('begin', '2026-03-06', 2), step('plant-out', '2026-05-28')],
+    quantity: { expected: 90.2, cells: 110, seeds: 110 },
+  } as never;
+
+  it('says what moves, by how much, and leaves out what neither has', () => {
+    const rows = beside(kept, tried, { kept: 0.05, tried: 0.05 }, null);
+    expect(rows.map((r) => [r.label, r.changed])).toEqual([
+      ['begin', '4 d later'],
+      ['plant-out', ''],
+      ['Plants, on average', '30 more'],
+      ['Cells', '38 more'],
+      ['Mix still to fill', ''],
+      ['Seed costs', '1.90 more'],
+    ]);
+  });
+
+  it('has no money where nobody typed a price', () =>
+    expect(beside(kept, tried, { kept: null, tried: null }, null).some((r) => r.what === 'money')).toBe(false));
 });

@@ -9,6 +9,7 @@ import { Choose, NumberField, TextLine } from '../ui/Field';
 import { Empty, Waiting } from '../ui/Page';
 import { Rows, type FormProps } from '../ui/Rows';
 import { counted, many, number } from '../ui/units';
+import { useBatches } from '../data/useBatch';
 import { useLots, type Lot } from '../data/useLots';
 import { Book } from './Book';
 
@@ -30,6 +31,9 @@ interface Form {
   origin: Row['origin'];
   price: string;
   note: string;
+  /** Own seed: of which batch, and whether its mother was kept apart. */
+  fromBatchId: string;
+  isolated: '' | 'yes' | 'no';
 }
 
 /** What have I got, and how much do I sow? */
@@ -76,6 +80,8 @@ export function SeedsView() {
           origin: 'unknown',
           price: '',
           note: '',
+          fromBatchId: '',
+          isolated: '',
         })}
         formOf={(r) => ({
           cultivars,
@@ -87,6 +93,8 @@ export function SeedsView() {
           origin: r.origin,
           price: text(r.price),
           note: r.note ?? '',
+          fromBatchId: r.fromBatchId ?? '',
+          isolated: r.isolated == null ? '' : r.isolated ? 'yes' : 'no',
         })}
         read={(form, row) => {
           const errors: Record<string, string> = {};
@@ -110,6 +118,8 @@ export function SeedsView() {
               origin: form.origin,
               price: typed('price', false),
               note: form.note.trim() === '' ? null : form.note,
+              fromBatchId: form.fromBatchId || null,
+              isolated: form.isolated === '' ? null : form.isolated === 'yes',
             },
           };
         }}
@@ -159,6 +169,7 @@ function Packet({ lot, cultivar, today }: { lot: Lot; cultivar: Schemas['Cultiva
         <Typography sx={{ fontSize: '0.95rem', color: lot.testFirst ? 'error.main' : 'text.secondary' }}>
           {lot.why.text}
         </Typography>
+        {lot.own && <Typography sx={{ fontSize: '0.95rem' }}>{lot.own}</Typography>}
         <Book lot={lot} today={today} />
       </Box>
     </>
@@ -166,6 +177,9 @@ function Packet({ lot, cultivar, today }: { lot: Lot; cultivar: Schemas['Cultiva
 }
 
 function LotForm({ form, set, error }: FormProps<Form>) {
+  const cultivar = form.cultivars.find((c) => c.id === form.cultivarId)?.name ?? '';
+  const batches = useBatches(cultivar);
+  const mothers = (batches.data?.pages ?? []).flatMap((p) => p.batches).filter((b) => b.cultivar === cultivar);
   return (
     <>
       <Choose
@@ -174,13 +188,7 @@ function LotForm({ form, set, error }: FormProps<Form>) {
         onChange={(cultivarId) => set({ cultivarId })}
         options={form.cultivars.map((c) => ({ value: c.id, label: c.name }))}
       />
-      <TextLine
-        label="What stands on the packet"
-        value={form.name}
-        onChange={(name) => set({ name })}
-        error={error('name')}
-        autoFocus
-      />
+      <TextLine label="Name on the packet" value={form.name} onChange={(name) => set({ name })} error={error('name')} autoFocus />
       <Box
         sx={{
           display: 'grid',
@@ -201,13 +209,34 @@ function LotForm({ form, set, error }: FormProps<Form>) {
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '2fr 1fr' }, gap: 1.5 }}>
         <Choose
-          label="Seed is"
+          label="Type"
           value={form.origin}
           onChange={(origin) => set({ origin: origin as Row['origin'] })}
           options={origins}
         />
         <NumberField label="Price" value={form.price} onChange={(price) => set({ price })} error={error('price')} />
       </Box>
+      {(mothers.length > 0 || form.fromBatchId !== '') && (
+        <Choose
+          label="Own seed of"
+          value={form.fromBatchId}
+          onChange={(fromBatchId) => set({ fromBatchId })}
+          options={[{ value: '', label: 'bought, or not known' }, ...mothers.map((b) => ({ value: b.id, label: b.code }))]}
+          error={error('fromBatchId')}
+        />
+      )}
+      {form.fromBatchId !== '' && (
+        <Choose
+          label="Its mother in flower"
+          value={form.isolated}
+          onChange={(isolated) => set({ isolated: isolated as Form['isolated'] })}
+          options={[
+            { value: '', label: 'not known' },
+            { value: 'yes', label: 'kept apart from others' },
+            { value: 'no', label: 'among others' },
+          ]}
+        />
+      )}
       <TextField
         label="Note"
         multiline

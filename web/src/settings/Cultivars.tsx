@@ -24,17 +24,38 @@ const habits: { value: Cultivar['habit']; label: string }[] = [
   { value: 'tall', label: 'Tall' },
 ];
 
+type Fruit = NonNullable<Cultivar['fruit']>;
+
+/** What is picked, by crop: it decides how long that takes. */
+const fruits: Record<'tomato' | 'pepper', { value: Fruit; label: string }[]> = {
+  tomato: [
+    { value: 'small', label: 'small: cherries' },
+    { value: 'medium', label: 'medium' },
+    { value: 'large', label: 'large: beefsteaks' },
+  ],
+  pepper: [
+    { value: 'coloured', label: 'sweet, picked in colour' },
+    { value: 'green', label: 'sweet, picked green' },
+    { value: 'hot', label: 'hot' },
+  ],
+};
+const cropOf = (group: Cultivar['group']) => (group === 'tomato' ? 'tomato' : 'pepper');
+/** Fruit of the same crop; of another it goes. */
+const fruitOf = (form: Pick<Form, 'group' | 'fruit'>) =>
+  fruits[cropOf(form.group)].find((f) => f.value === form.fruit)?.value ?? null;
+
 interface Form {
   name: string;
   group: Cultivar['group'];
   habit: Cultivar['habit'];
+  fruit: string;
   daysToRipe: string;
   origin: Cultivar['origin'];
   tags: string;
   note: string;
 }
 
-export function Cultivars({ rows }: { rows: Cultivar[] }) {
+export function Cultivars({ rows, ripe }: { rows: Cultivar[]; ripe: Record<string, number> }) {
   const nursery = useNursery();
   return (
     <>
@@ -50,7 +71,8 @@ export function Cultivars({ rows }: { rows: Cultivar[] }) {
               <Typography sx={{ fontWeight: 600 }}>{c.name}</Typography>
             </Box>
             <Typography color="textSecondary">
-              {habits.find((h) => h.value === c.habit)?.label.toLowerCase()}, {c.daysToRipe} days
+              {habits.find((h) => h.value === c.habit)?.label.toLowerCase()},{' '}
+              {c.daysToRipe === null ? `about ${ripe[c.id] ?? ''} days, by its kind` : `${c.daysToRipe} days`}
               {c.group === 'chinense' ? ', slow' : ''}
               {c.origin === 'unknown' ? '' : `, ${c.origin}`}
               {c.tags.length > 0 && (
@@ -62,12 +84,22 @@ export function Cultivars({ rows }: { rows: Cultivar[] }) {
             </Typography>
           </>
         )}
-        blank={() => ({ name: '', group: 'tomato', habit: 'tall', daysToRipe: '75', origin: 'unknown', tags: '', note: '' })}
+        blank={() => ({
+          name: '',
+          group: 'tomato',
+          habit: 'tall',
+          fruit: '',
+          daysToRipe: '',
+          origin: 'unknown',
+          tags: '',
+          note: '',
+        })}
         formOf={(c) => ({
           name: c.name,
           group: c.group,
           habit: c.habit,
-          daysToRipe: String(c.daysToRipe),
+          fruit: c.fruit ?? '',
+          daysToRipe: c.daysToRipe === null ? '' : String(c.daysToRipe),
           origin: c.origin,
           tags: c.tags.join(', '),
           note: c.note ?? '',
@@ -75,7 +107,7 @@ export function Cultivars({ rows }: { rows: Cultivar[] }) {
         read={(form, row) => {
           const days = number(form.daysToRipe);
           const errors: Record<string, string> =
-            days === null || !Number.isInteger(days) || Math.abs(days) > 1e6
+            form.daysToRipe.trim() !== '' && (days === null || !Number.isInteger(days) || Math.abs(days) > 1e6)
               ? { daysToRipe: 'Type a whole number of days.' }
               : {};
           return {
@@ -87,7 +119,8 @@ export function Cultivars({ rows }: { rows: Cultivar[] }) {
               crop: form.group === 'tomato' ? 'tomato' : 'pepper',
               group: form.group,
               habit: form.habit,
-              daysToRipe: days ?? 0,
+              daysToRipe: days,
+              fruit: fruitOf(form),
               origin: form.origin,
               tags: form.tags
                 .split(',')
@@ -130,8 +163,18 @@ function CultivarForm({ form, set, error }: FormProps<Form>) {
         onChange={(habit) => set({ habit: habit as Cultivar['habit'] })}
         options={habits}
       />
+      {form.group !== 'chinense' && (
+        <Choose
+          label="Fruit"
+          value={fruitOf(form) ?? ''}
+          onChange={(fruit) => set({ fruit })}
+          options={[{ value: '', label: 'not said' }, ...fruits[cropOf(form.group)]]}
+          error={error('fruit')}
+        />
+      )}
       <NumberField
-        label="Days from planting to ripe"
+        label="Days from planting to ripe (optional)"
+        help="As on the packet; left empty, as its kind usually takes."
         value={form.daysToRipe}
         onChange={(daysToRipe) => set({ daysToRipe })}
         error={error('daysToRipe')}

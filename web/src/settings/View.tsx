@@ -55,7 +55,7 @@ export function HouseView() {
       </Tabs>
       {part === 'places' && <Places rows={catalogue.data.places} units={units} />}
       {part === 'containers' && <Containers rows={catalogue.data.containers} units={units} />}
-      {part === 'cultivars' && <Cultivars rows={catalogue.data.cultivars} />}
+      {part === 'cultivars' && <Cultivars rows={catalogue.data.cultivars} ripe={catalogue.data.ripe} />}
       {part === 'rules' && <Rules />}
       {part === 'people' && <People />}
       {part === 'export' && <Export />}

@@ -4,7 +4,7 @@ import { useEffect, useId, useRef, useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { condensed } from '../../app/theme';
 import { day, span } from '../dates';
-import { stemPicture, type StemNode } from './model';
+import { danger, stemPicture, type StemNode } from './model';
 
 interface Props {
   steps: Schemas['StepAnswer'][];
@@ -138,7 +138,7 @@ function Node({ node, stem, small }: { node: StemNode; stem: number; small: bool
   const { step, x, low, high, due, label } = node;
   const done = step.doneOn !== null;
   const labelY = label.above ? stem - 26 - label.row * rowHeight : stem + 44 + label.row * rowHeight;
-  const stroke = step.conflict ? p.error.main : p.text.primary;
+  const stroke = danger(step) ? p.error.main : p.text.primary;
   return (
     <g>
       <title>{`${step.step.title}: ${done ? `${step.skipped ? 'skipped' : 'done'} ${day(step.mid)}` : `${day(step.mid)} (${span(step.low, step.high)})`}`}</title>
@@ -179,7 +179,7 @@ function Node({ node, stem, small }: { node: StemNode; stem: number; small: bool
           y={labelY}
           textAnchor="middle"
           fontFamily={condensed}
-          fill={step.conflict ? p.error.main : p.text.primary}
+          fill={danger(step) ? p.error.main : p.text.primary}
           stroke={p.background.default}
           strokeWidth="4"
           strokeOpacity="0.7"

@@ -7,6 +7,7 @@ import { day, daysBetween, span } from '../dates';
 import { useUnits } from '../../data/nursery';
 import { Reasons } from '../Reasons';
 import { many, volume } from '../units';
+import { danger } from './model';
 
 type Step = Schemas['StepAnswer'];
 
@@ -77,7 +78,7 @@ function Row({ step, actions }: { step: Step; actions?: ReactNode }) {
         </Box>
       </Box>
       {step.conflict && (
-        <Typography color="error" sx={{ mt: 0.25 }}>
+        <Typography color={danger(step) ? 'error' : 'textPrimary'} sx={{ mt: 0.25, fontWeight: 600 }}>
           {step.conflict}
         </Typography>
       )}

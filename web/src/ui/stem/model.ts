@@ -96,3 +96,7 @@ function place(ends: Record<string, number>, centre: number, half: number, above
 export function fitting(texts: string[], width: number): string {
   return texts.find((t) => t.length * 6.4 + 8 <= width) ?? '';
 }
+
+/** A fixed day that endangers the plants, out in the cold too soon. What is merely late is no danger. */
+export const danger = (step: { conflict: string | null; step: { kind: string } }) =>
+  step.conflict !== null && (step.step.kind === 'plant-out' || step.step.kind === 'harden');
