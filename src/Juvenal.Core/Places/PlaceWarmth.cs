@@ -30,8 +30,12 @@ public sealed class PlaceWarmth(DateOnly first, IReadOnlyList<double[]> means, I
     /// <summary>Offsets that sums are kept for; between them they are drawn straight. °C.</summary>
     private static readonly double[] Offsets = [-2, 0, 2];
 
-    // By leaf model and what is gathered: sums up to each day, by series and offset.
-    private readonly ConcurrentDictionary<(LeafModel, Gathers), double[][][]> _sums = new();
+    // By leaf model and what is gathered: sums up to each day, by series and offset. A walk asks thousands of times: the model is told
+    // by which it is, not by what it holds.
+    private readonly ConcurrentDictionary<LeafModel, double[][][]>[] _sums =
+    [
+        .. Enum.GetValues<Gathers>().Select(_ => new ConcurrentDictionary<LeafModel, double[][][]>(ReferenceEqualityComparer.Instance)),
+    ];
 
     public DateOnly First => first;
 
@@ -118,13 +122,14 @@ public sealed class PlaceWarmth(DateOnly first, IReadOnlyList<double[]> means, I
 
     private (double[] Below, double[] Above, double Share) Sums(LeafModel leaf, Gathers gathers, int? spring, double offset)
     {
-        var of = _sums.GetOrAdd((leaf, gathers), Make)[Series(spring)];
+        var sums = _sums[(int)gathers];
+        var of = (sums.TryGetValue(leaf, out var known) ? known : sums.GetOrAdd(leaf, Make(leaf, gathers)))[Series(spring)];
         var at = Math.Clamp(offset, Offsets[0], Offsets[^1]);
         var i = at < 0 ? 0 : 1;
         return (of[i], of[i + 1], (at - Offsets[i]) / (Offsets[i + 1] - Offsets[i]));
     }
 
-    private double[][][] Make((LeafModel Leaf, Gathers Of) what) =>
+    private double[][][] Make(LeafModel leaf, Gathers gathers) =>
         [
             .. means.Select(
                 (series, y) =>
@@ -137,9 +142,9 @@ public sealed class PlaceWarmth(DateOnly first, IReadOnlyList<double[]> means, I
                                     sums[i + 1] =
                                         sums[i]
                                         + (
-                                            what.Of == Gathers.Roots
-                                                ? what.Leaf.DegreeDays(series[i] + offset)
-                                                : what.Leaf.LeafDegreeDays(series[i] + offset) * (light?[y][i] ?? Unknown)
+                                            gathers == Gathers.Roots
+                                                ? leaf.DegreeDays(series[i] + offset)
+                                                : leaf.LeafDegreeDays(series[i] + offset) * (light?[y][i] ?? Unknown)
                                         );
                                 return sums;
                             }),

@@ -115,10 +115,14 @@ public sealed class JobStore(NurseryTransaction nursery)
     private const string Coming = $"""
         -- The next jobs after a day, soonest first.
         {Heads}
-        where (j.shows_from > $1 or j.put_off_to > $1)
-          and greatest(j.due, j.put_off_to) <= $2
+        where j.id in (
+          select n.id
+          from job n
+          where (n.shows_from > $1 or n.put_off_to > $1)
+            and greatest(n.due, n.put_off_to) <= $2
+          order by greatest(n.due, n.put_off_to), n.id
+          limit $3)
         order by greatest(j.due, j.put_off_to), length(b.code), b.code
-        limit $3
         """;
 
     private const string Details = $"""

@@ -26,13 +26,17 @@ public sealed class LotBookStore(NurseryTransaction nursery)
         order by happened_on, sequence
         """;
 
-    private const string Sowings = """
-        select coalesce(e.lot_id, b.lot_id), e.happened_on, coalesce(c.seeds, e.seeds),
-          -- What came up of it, where it was all that was sown and the seedlings have gone on.
-          case when b.seeds_sown = coalesce(c.seeds, e.seeds) and (b.ended_on is not null or exists (
+    private const string Amounts = "select coalesce(e.lot_id, b.lot_id), e.happened_on, coalesce(c.seeds, e.seeds)";
+
+    /// <summary>What came up of a sowing, where it was all that was sown and the seedlings have gone on.</summary>
+    private const string WithUp = """
+        , case when b.seeds_sown = coalesce(c.seeds, e.seeds) and (b.ended_on is not null or exists (
             select from plan_step p
             join path_step w on w.nursery_id = p.nursery_id and w.id = p.step_id
             where p.nursery_id = b.nursery_id and p.batch_id = b.id and w.kind = 'move' and p.done_on is not null)) then b.emerged end
+        """;
+
+    private const string Sowings = """
         from ledger_entry e
         join batch b on b.nursery_id = e.nursery_id and b.id = e.batch_id
         left join lateral (
@@ -54,6 +58,7 @@ public sealed class LotBookStore(NurseryTransaction nursery)
 
     internal const string Taken = $"""
         -- Seeds that sowings took, as they stand: undone ones left out, corrected ones as corrected.
+        {Amounts}{WithUp}
         {Sowings}
           and coalesce(e.lot_id, b.lot_id) is not null
         order by e.sequence
@@ -61,9 +66,25 @@ public sealed class LotBookStore(NurseryTransaction nursery)
 
     internal const string TakenFromOne = $"""
         -- Seeds that sowings took from one packet, as above.
+        {Amounts}{WithUp}
         {Sowings}
           and coalesce(e.lot_id, b.lot_id) = $1
         order by e.sequence
+        """;
+
+    internal const string Used = $"""
+        -- Seeds that sowings took from some packets: how many are left is all that is asked.
+        {Amounts}, null::int
+        {Sowings}
+          and coalesce(e.lot_id, b.lot_id) = any($1)
+        order by e.sequence
+        """;
+
+    internal const string EntriesOfSome = $"""
+        -- The books of some packets, oldest first.
+        {Lines}
+        where lot_id = any($1)
+        order by lot_id, happened_on, sequence
         """;
 
     private const string Insert = """

@@ -96,6 +96,12 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
         where l.id = $1
         """;
 
+    private const string SelectSome = $"""
+        -- Some lots, as above.
+        {Lots}
+        where l.id = any($1)
+        """;
+
     private const string CultivarOf = """
         -- Of which cultivar is a batch?
         select cultivar_id
@@ -141,6 +147,27 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
         );
         var (books, sowings) = (entries.ToLookup(e => e.LotId), taken.ToLookup(t => t.Lot, t => t.Taken));
         return lots.ConvertAll(l => new SeedLotView(l.Row, l.Crop, l.Planned, [.. books[l.Row.Id]], [.. sowings[l.Row.Id]]));
+    }
+
+    /// <summary>How many seeds are left in some packets; null where that is not known.</summary>
+    public async Task<IReadOnlyDictionary<Guid, int?>> LeftAsync(Guid[] ids, CancellationToken cancel)
+    {
+        var (lots, entries, taken) = (
+            new List<(SeedLotRow Row, Crop Crop, int Planned)>(),
+            new List<LotEntry>(),
+            new List<(Guid Lot, Taken Taken)>()
+        );
+        await nursery.ReadTogetherAsync(
+            cancel,
+            new(SelectSome, r => lots.Add(Read(r)), Sql.Of(ids)),
+            new(LotBookStore.EntriesOfSome, r => entries.Add(LotBookStore.Read(r)), Sql.Of(ids)),
+            new(LotBookStore.Used, r => taken.Add(LotBookStore.ReadTaken(r)), Sql.Of(ids))
+        );
+        var (books, sowings) = (entries.ToLookup(e => e.LotId), taken.ToLookup(t => t.Lot, t => t.Taken));
+        return lots.ToDictionary(
+            l => l.Row.Id,
+            l => new SeedLotView(l.Row, l.Crop, l.Planned, [.. books[l.Row.Id]], [.. sowings[l.Row.Id]]).Book.Left
+        );
     }
 
     /// <summary>One lot with its book and what was taken from it; null where there is none.</summary>

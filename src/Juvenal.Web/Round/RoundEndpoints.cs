@@ -176,10 +176,14 @@ internal static class RoundEndpoints
             .Select(c => c.Head);
         var opened = await new JobStore(reading).OpenAsync([.. page, .. coming], cancel);
         var due = walk.Where(w => w.Work.Press != Press.Look).ToList();
-        var trays = await new TrayStore(reading).OfAsync(
-            walk.Where(w => w.Work.Step.Kind == StepKind.Begin).Select(w => w.Head.BatchId),
-            cancel
-        );
+        // What is to be fetched is told with the first page, for all of them.
+        var trays =
+            skip > 0
+                ? []
+                : await new TrayStore(reading).OfAsync(
+                    walk.Where(w => w.Work.Step.Kind == StepKind.Begin).Select(w => w.Head.BatchId),
+                    cancel
+                );
         var (tasks, troubled) = TaskAnswers.Of(opened, catalogue, ahead, await TaskAnswers.LackingAsync(reading, opened, cancel), log);
         return new(
             today,
@@ -194,7 +198,7 @@ internal static class RoundEndpoints
                 select new StopAnswer(place.Id, place.Name, place.Kind, there.Count(), here),
             ],
             [.. tasks.Where(t => t.Press == Press.Coming)],
-            [.. PickList.Of(due, trays, catalogue)],
+            [.. skip > 0 ? [] : PickList.Of(due, trays, catalogue)],
             due.Sum(w => w.Work.Minutes),
             any,
             catalogue.Record.Season(catalogue.Site, catalogue.Today.Year) is null ? "site"

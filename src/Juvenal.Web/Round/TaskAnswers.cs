@@ -32,7 +32,7 @@ internal static class TaskAnswers
             .ToList();
         if (sowings.Count == 0)
             return new Dictionary<Guid, int>();
-        var left = (await new SeedLotStore(reading).AllAsync(cancel)).ToDictionary(l => l.Row.Id, l => l.Book.Left);
+        var left = await new SeedLotStore(reading).LeftAsync([.. sowings.Select(s => s.Lot).Distinct()], cancel);
         return PacketShare.Lacking(sowings, lot => left.GetValueOrDefault(lot));
     }
 
