@@ -101,11 +101,13 @@ public static class Server
         nursery.MapSeeds();
         nursery.MapCatalogue();
         nursery.MapPlans();
+        nursery.MapSeveral();
         nursery.MapPlanning();
         nursery.MapBatches();
         nursery.MapRound();
         nursery.MapTrays();
         nursery.MapReadings();
+        nursery.MapStart();
         nursery.MapSowing();
         nursery.MapLabels();
         // An address of the API that is none must not be answered with the page.

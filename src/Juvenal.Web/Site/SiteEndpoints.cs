@@ -194,7 +194,7 @@ internal static class SiteEndpoints
             .For(Role.Helper);
     }
 
-    private static SiteChange Change(SiteInput input)
+    internal static SiteChange Change(SiteInput input)
     {
         var failures = new List<Failure>();
         var spring = Frost(input.AverageFrost, "averageFrost", input.SafeFrost, "safeFrost");

@@ -980,6 +980,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/plan/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["previewSeveral"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/batches/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["keepSeveral"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/planning": {
         parameters: {
             query?: never;
@@ -1375,6 +1407,22 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["deleteReading"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["start"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -3270,6 +3318,10 @@ export interface components {
              */
             againOf?: null | string;
         };
+        KeepSeveralInput: {
+            /** @description Kept together, or none of them. */
+            batches: components["schemas"]["KeepInput"][];
+        };
         Kept: {
             /** Format: uuid */
             id: string;
@@ -4486,6 +4538,69 @@ export interface components {
             signUp: boolean;
             /** @description May open another nursery. */
             mayOpen: boolean;
+        };
+        SetUpAnswer: {
+            /** @description Their ids, in the order they were given. */
+            cultivars: string[];
+        };
+        /** @description What is grown; days to ripe come with the kind. */
+        SetUpCultivar: {
+            name: string;
+            group: components["schemas"]["SpeciesGroup"];
+            habit: components["schemas"]["Habit"];
+            fruit?: null | components["schemas"]["Fruit"];
+        };
+        /** @description The first evening: where, in what, what. Each may be left out and come later. */
+        SetUpInput: {
+            site: null | components["schemas"]["SiteInput"];
+            /** @description In the order of the walk; those whose name is there already stay as they are. */
+            places: components["schemas"]["SetUpPlace"][];
+            /** @description As above. */
+            cultivars: components["schemas"]["SetUpCultivar"][];
+        };
+        /** @description A place to grow in: its warmth comes with its kind. */
+        SetUpPlace: {
+            name: string;
+            kind: components["schemas"]["PlaceKind"];
+            /**
+             * @description Of what can be kept warm or left to the weather: it is left.
+             * @default false
+             */
+            unheated?: boolean;
+            surface?: null | components["schemas"]["Surface"];
+        };
+        SeveralInput: {
+            /** @description A batch each, up to int SeveralEndpoints.Most. */
+            inputs: components["schemas"]["BatchInput"][];
+        };
+        /** @description One of several plans, in a line. */
+        SeveralLine: {
+            /** @description Send it with "keep": what was shown; null where it cannot be planned. */
+            version: null | string;
+            /**
+             * Format: date
+             * @description The day to sow; null where it cannot be planned.
+             */
+            sow: null | string;
+            /** Format: int32 */
+            cells: number;
+            /** Format: int32 */
+            seeds: number;
+            /**
+             * Format: double
+             * @description Plants, on average.
+             */
+            expected: number;
+            /** @description The seed is enough for what is wanted. */
+            enough: boolean;
+            /** Format: date */
+            plantOut: null | string;
+            /** Format: date */
+            ripe: null | string;
+            /** @description To know before keeping. */
+            warnings: string[];
+            /** @description Why it cannot be planned. */
+            failures: string[];
         };
         ShiftAnswer: {
             /** Format: uuid */
@@ -7148,6 +7263,58 @@ export interface operations {
             };
         };
     };
+    previewSeveral: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeveralLine"][];
+                };
+            };
+        };
+    };
+    keepSeveral: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepSeveralInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
     planning: {
         parameters: {
             query?: never;
@@ -7842,6 +8009,32 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetUpInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetUpAnswer"];
+                };
             };
         };
     };

@@ -1,9 +1,10 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
+import { Link as To, useNavigate, useSearchParams } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
 import { useCatalogue, useNursery, useSite } from '../data/nursery';
 import { isBed } from '../data/places';
@@ -15,7 +16,7 @@ import { Warning } from '../ui/Warning';
 import { Details, Figures } from './Answer';
 import { Beside } from './Beside';
 import { Short } from './Short';
-import { again, differences, firstForm, formOf, read, standing, type Form } from './model';
+import { again, differences, formOf, lastWay, read, rememberWay, standing, type Form } from './model';
 import { PathForm } from './PathForm';
 import { SowingForm } from './SowingForm';
 import { useChanged, useKeep, usePreview, type PlanAnswer } from '../data/usePlan';
@@ -89,7 +90,7 @@ function Planner({ site, catalogue, batch: given, like, againOf, draft }: Props)
   const nursery = useNursery();
   const navigate = useNavigate();
   const { say } = useSay();
-  const [first] = useState<Form>(() => (batch ? formOf(batch.input) : (like ?? firstForm(catalogue, site.season))));
+  const [first] = useState<Form>(() => (batch ? formOf(batch.input) : (like ?? lastWay(catalogue, site.season, nursery))));
   const [form, set, clear] = useKept<Form>(draft, first);
   const typed = JSON.stringify(form) !== JSON.stringify(first);
   const { input, errors } = useMemo(() => read(form, batch?.input.locks), [form, batch]);
@@ -116,6 +117,7 @@ function Planner({ site, catalogue, batch: given, like, againOf, draft }: Props)
       { input, shown: plan.version, standing: stands?.standing ?? null, againOf: againOf?.id ?? null },
       {
         onSuccess: (id) => {
+          rememberWay(nursery, form);
           clear();
           say(batch ? 'Changed.' : stands ? 'Kept. Round says what comes next.' : 'Kept. Round will say when to sow.');
           void navigate(`/n/${nursery}/batches/${id}`);
@@ -148,6 +150,11 @@ function Planner({ site, catalogue, batch: given, like, againOf, draft }: Props)
         <Typography variant="h1" sx={{ mb: 1.5, display: { xs: 'none', md: 'block' } }}>
           {batch ? `Change ${batch.code}` : againOf ? `Sow again for ${againOf.code}` : 'Plan a batch'}
         </Typography>
+        {!batch && !againOf && (
+          <Link component={To} to={`/n/${nursery}/plan/several`} sx={{ display: 'inline-block', mb: 1.5 }}>
+            Several at once
+          </Link>
+        )}
         <SowingForm batch={batch} form={form} set={set} catalogue={catalogue} error={error} />
         <PathForm form={form} set={set} catalogue={catalogue} units={units} error={error} />
         {form.aim === 'bed' && (

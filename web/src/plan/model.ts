@@ -87,6 +87,47 @@ export function firstForm(catalogue: Catalogue, season: number): Form {
   };
 }
 
+const wayKey = (nursery: string) => `juvenal-way-${nursery}`;
+
+/** The way that was kept last, for the next batch: tray, places, moves, where it ends. */
+export function rememberWay(nursery: string, form: Form) {
+  const { trayId, germinationPlaceId, seedlingPlaceId, moves, hardeningPlaceId, bedId, aim, endPlaceId } = form;
+  if (form.start !== 'seed') return;
+  try {
+    const way = { trayId, germinationPlaceId, seedlingPlaceId, hardeningPlaceId, bedId, aim, endPlaceId };
+    const kept = moves.map(({ containerId, placeId }) => ({ containerId, placeId }));
+    localStorage.setItem(wayKey(nursery), JSON.stringify({ ...way, moves: kept }));
+  } catch {
+    // A full or forbidden store: the usual way comes next time.
+  }
+}
+
+/** A first form that goes the way of the last one, as far as its places and pots are still there. */
+export function lastWay(catalogue: Catalogue, season: number, nursery: string): Form {
+  const usual = firstForm(catalogue, season);
+  try {
+    const text = localStorage.getItem(wayKey(nursery));
+    if (!text) return usual;
+    const way = JSON.parse(text) as Partial<Form>;
+    const places = new Set(catalogue.places.map((p) => p.id));
+    const containers = new Set(catalogue.containers.map((c) => c.id));
+    const there =
+      [way.germinationPlaceId, way.seedlingPlaceId, way.hardeningPlaceId].every((id) => id && places.has(id)) &&
+      containers.has(way.trayId ?? '') &&
+      (way.moves ?? []).every((m) => places.has(m.placeId) && containers.has(m.containerId)) &&
+      way.aim !== 'sale';
+    if (!there) return usual;
+    return {
+      ...usual,
+      ...way,
+      bedId: places.has(way.bedId ?? '') ? (way.bedId ?? '') : usual.bedId,
+      endPlaceId: places.has(way.endPlaceId ?? '') ? (way.endPlaceId ?? '') : usual.endPlaceId,
+    };
+  } catch {
+    return usual;
+  }
+}
+
 export const fromSeed = {
   start: 'seed',
   startLeaves: '',

@@ -255,35 +255,23 @@ function Coming({ tasks, base }: { tasks: Schemas['TaskAnswer'][]; base: string 
 }
 
 const firsts: Record<string, { title: string; text: string; to: string; action: string }> = {
-  site: {
-    title: 'When is your last frost?',
-    text: 'Everything is counted back from there: sowing, potting up, hardening off. One date is enough to begin.',
-    to: 'site',
-    action: 'Set the frost date',
-  },
-  places: {
-    title: 'Where do your plants stand?',
-    text: 'A windowsill, a mat, a glasshouse, a bed: with the warmth each has by day and by night.',
-    to: 'house',
-    action: 'Add places',
-  },
-  cultivars: {
-    title: 'What do you grow?',
-    text: 'Name your tomatoes and peppers, and how long each takes to ripen.',
-    to: 'house?part=cultivars',
-    action: 'Add cultivars',
-  },
   batch: {
     title: 'Nothing is planned yet',
     text: 'Say how many plants you want: Juvenal says when to sow, and how much.',
-    to: 'plan',
-    action: 'Plan a batch',
+    to: 'plan/several',
+    action: 'Plan the season',
+  },
+  setup: {
+    title: 'Three questions, then your season stands here',
+    text: 'When it last freezes, what you grow in, and what you grow. Five minutes; all of it can be changed later.',
+    to: 'start',
+    action: 'Begin',
   },
 };
 
 function First({ missing, base }: { missing: string; base: string }) {
   const plans = useMay('grower');
-  const first = firsts[missing] ?? firsts.batch;
+  const first = missing === 'batch' ? firsts.batch : firsts.setup;
   if (!first) return null;
   if (!plans)
     return <Empty title="No work yet">A grower of this nursery plans the first batch; then its work stands here.</Empty>;

@@ -10,7 +10,7 @@ import { day } from '../ui/dates';
 import { Choose, NumberField } from '../ui/Field';
 import { number } from '../ui/units';
 import { Code } from '../ui/Warning';
-import { MonthDayField } from './MonthDayField';
+import { MonthDayField } from '../ui/MonthDayField';
 import { useMoves } from '../data/plans';
 
 const sources: { value: Schemas['DeviceSource']; label: string }[] = [

@@ -4,7 +4,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { Schemas } from '../api/client';
-import { number } from '../ui/units';
+import { number } from './units';
 
 const months = [
   'January',

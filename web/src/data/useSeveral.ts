@@ -1,0 +1,46 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { v7 } from 'uuid';
+import { api, unwrap, type Schemas } from '../api/client';
+import { useRested } from '../ui/useRested';
+import { useNursery, useRefresh } from './nursery';
+import type { BatchInput } from './usePlan';
+
+export type SeveralLine = Schemas['SeveralLine'];
+
+/** The plans of several batches in a line each; while new ones are on their way the last stay on screen. */
+export function useSeveral(inputs: BatchInput[]) {
+  const nursery = useNursery();
+  const rested = useRested(inputs);
+  const query = useQuery({
+    queryKey: [nursery, 'plan', 'several', rested],
+    queryFn: ({ signal }) =>
+      unwrap(
+        api.POST('/api/nurseries/{nursery}/plan/several', {
+          params: { path: { nursery } },
+          body: { inputs: rested },
+          signal,
+        }),
+      ),
+    enabled: rested.length > 0,
+    placeholderData: (last) => last,
+    gcTime: 60_000,
+  });
+  const settled = rested === inputs && !query.isFetching && !query.isPlaceholderData;
+  return { ...query, settled };
+}
+
+/** Keeps several batches together, or none of them. */
+export function useKeepSeveral() {
+  const nursery = useNursery();
+  const refresh = useRefresh();
+  return useMutation({
+    mutationFn: (batches: { input: BatchInput; shown: string }[]) =>
+      unwrap(
+        api.POST('/api/nurseries/{nursery}/batches/several', {
+          params: { path: { nursery } },
+          body: { batches: batches.map((b) => ({ id: v7(), ...b, standing: null, againOf: null })) },
+        }),
+      ),
+    onSuccess: () => refresh(),
+  });
+}
