@@ -13,7 +13,13 @@ var database = new Database(source);
 if ((await database.EveryNurseryAsync(CancellationToken.None)).Count == 0)
     await WindlassYard.LoadAsync(database, Console.WriteLine, CancellationToken.None);
 
+var sills = !(await database.EveryNurseryAsync(CancellationToken.None)).Contains(TwoSills.Id);
+if (sills)
+    await TwoSills.LoadAsync(database, Console.WriteLine, CancellationToken.None);
+
 // A yard that was loaded before it had people gets them.
 if (!await database.AnyoneHasANurseryAsync(CancellationToken.None))
     await WindlassYard.SettleAsync(database, CancellationToken.None);
+if (sills)
+    await TwoSills.SettleAsync(database, CancellationToken.None);
 return 0;

@@ -19,11 +19,14 @@ test('the first owner comes in by the link, and the empty nursery says what to d
   await page.getByLabel('Your name here').fill('First owner');
   await page.getByLabel('Password', { exact: true }).fill(password);
   await page.getByRole('button', { name: 'Make the account and come in' }).click();
-  await expect(page.getByRole('link', { name: /frost/i }).first()).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Three questions/ })).toBeVisible();
   await expect(page.getByRole('button', { name: 'You: First owner, owner' })).toBeVisible();
 });
 
-test('a wrong password is said; a session that ends keeps what was typed until one has signed in again', async ({ page, context }) => {
+test('a wrong password is said; a session that ends keeps what was typed until one has signed in again', async ({
+  page,
+  context,
+}) => {
   await page.goto(own);
   await signIn(page, 'not the right one');
   await expect(page.getByText('Name or password is wrong.')).toBeVisible();
@@ -46,10 +49,43 @@ test('a wrong password is said; a session that ends keeps what was typed until o
   await expect(page.getByText('Tomatoes, bare soil')).toBeVisible();
 });
 
+test('one evening: three questions, several batches, and the next work is named', async ({ page }) => {
+  await page.goto(own);
+  await signIn(page, password);
+  await page.getByRole('link', { name: 'Begin' }).click();
+  await expect(page.getByLabel('Average last frost: day')).toHaveValue('12');
+  for (const place of ['Lamp shelf', 'Window sill', 'Tunnel with staging', 'Yard', 'Bed'])
+    await page.getByRole('button', { name: place, exact: true }).click();
+  const lines = [
+    ['Evening Lamp', 'tomato, cherry', '12'],
+    ['Evening Coal', 'pepper, hot', '6'],
+  ] as const;
+  for (const [i, [name, kind, plants]] of lines.entries()) {
+    await page.getByLabel('Name').nth(i).fill(name);
+    await page.getByRole('combobox', { name: 'Kind' }).nth(i).click();
+    await page.getByRole('option', { name: kind, exact: true }).click();
+    await page.getByLabel('Plants').nth(i).fill(plants);
+  }
+  await page.getByLabel('Plants').nth(2).fill('4');
+  await page.getByRole('button', { name: /Go on/ }).click();
+  await expect(page.getByText('Which one?')).toBeVisible();
+  await page.getByLabel('Plants').nth(2).fill('');
+  await page.getByRole('button', { name: /Go on/ }).click();
+
+  await expect(page.getByRole('heading', { name: '2 batches, 18 plants' })).toBeVisible();
+  await expect(page.getByText(/^Sow/)).toHaveCount(2);
+  await page.getByRole('button', { name: 'Keep them all' }).click();
+  await expect(page.getByRole('heading', { name: '2 batches' })).toBeVisible();
+  await page.getByRole('link', { name: 'Round' }).first().click();
+  // Whatever the day: there is work, or the next is named.
+  await expect(page.getByText(/Next: sow|Sow \d+ cells/i).first()).toBeVisible();
+});
+
 test('the nursery goes out as a file and comes in as another; the password changes', async ({ page }) => {
   await page.goto(own);
   await signIn(page, password);
-  await page.getByRole('link', { name: 'House' }).first().click();
+  await page.getByRole('button', { name: 'More' }).first().click();
+  await page.getByRole('menuitem', { name: 'House' }).click();
   await page.getByRole('tab', { name: 'Export' }).click();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
@@ -59,9 +95,13 @@ test('the nursery goes out as a file and comes in as another; the password chang
 
   await page.getByRole('button', { name: /^You:/ }).click();
   await page.getByRole('menuitem', { name: 'Your account' }).click();
-  await page.locator('input[type=file]').setInputFiles({ name: 'broken.zip', mimeType: 'application/zip', buffer: Buffer.from('no zip') });
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'broken.zip', mimeType: 'application/zip', buffer: Buffer.from('no zip') });
   await expect(page.getByText('The file is damaged. Nothing was brought in.')).toBeVisible();
-  await page.locator('input[type=file]').setInputFiles({ name: 'nursery.zip', mimeType: 'application/zip', buffer: (await import('node:fs')).readFileSync(file) });
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'nursery.zip', mimeType: 'application/zip', buffer: (await import('node:fs')).readFileSync(file) });
   await expect(page).toHaveURL(/\/round$/);
   await page.getByRole('button', { name: /^You:/ }).click();
   await expect(page.getByRole('menuitem', { name: 'To My nursery' })).toBeVisible();

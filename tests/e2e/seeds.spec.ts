@@ -11,7 +11,7 @@ test('a packet is added with its test, planned from, and its seeds are counted w
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('combobox', { name: 'Cultivar' }).click();
   await page.getByRole('option', { name: 'Saltglass' }).click();
-  await dialog.getByLabel('What stands on the packet').fill('Saltglass, gift');
+  await dialog.getByLabel('Name on the packet').fill('Saltglass, gift');
   await dialog.getByLabel('Seeds', { exact: true }).fill('100');
   await dialog.getByRole('button', { name: 'Keep' }).click();
   const row = page.locator('li', { hasText: 'Saltglass, gift' });
@@ -33,7 +33,8 @@ test('a packet is added with its test, planned from, and its seeds are counted w
   await row.getByRole('button', { name: 'Its book (2)' }).click();
   await expect(row).toContainText('18 of 20 came up (72 % to 98 %)');
 
-  await page.getByRole('link', { name: 'Plan' }).first().click();
+  await page.getByRole('button', { name: 'More' }).first().click();
+  await page.getByRole('menuitem', { name: 'Plan' }).click();
   await page.getByRole('combobox', { name: 'Cultivar' }).click();
   await page.getByRole('option', { name: /Saltglass/ }).click();
   await page.getByRole('combobox', { name: 'From the packet' }).click();

@@ -361,6 +361,7 @@ public static partial class Figures
         [
             new("Plan", "Sown so long after the best day, planting slips", Planner.LatestDays, "d", Mark.Model, "model"),
             new("Plan", "A plant waits in its last pot at most", Planner.MostSlackDays, "d", Mark.Model, "model"),
+            new("Plan", "What is needed is told for", Needs.Ahead, "d", Mark.Model, "model"),
             new("Plan", "A day that moved is told from", Planner.ToldFromDays, "d", Mark.Model, "model"),
             new("Plan", "A stage takes at most", PlanChecks.LongestStageDays, "d", Mark.Model, "model"),
             new("Plan", "The warmth that is named brings seed up within", PlanChecks.FairEmergenceDays, "d", Mark.Model, "model"),

@@ -49,25 +49,23 @@ public sealed record Job(
     /// <summary>The first day on which it may be asked for: it is planned for then, or may be ready by then.</summary>
     public DateOnly ShowsFrom => Kind == JobKind.Step && Day.Date.Low < Day.Due ? Day.Date.Low : Day.Due;
 
-    /// <summary>How it stands on a day; null where it is not yet asked for.</summary>
-    public Work? On(DateOnly today) =>
-        Kind == JobKind.CountAgain && Day.Due > today
-            ? null
-            : new(
-                Day.Step,
-                Group,
-                From,
-                FromSeedlings,
-                FromContainers,
-                TodaysWork.PressOf(Day, today),
-                Day.Due,
-                Seedlings,
-                Containers,
-                Seeds,
-                Trays,
-                MixLitres,
-                Minutes,
-                Thin,
-                Kind
-            );
+    /// <summary>How it stands on a day.</summary>
+    public Work On(DateOnly today) =>
+        new(
+            Day.Step,
+            Group,
+            From,
+            FromSeedlings,
+            FromContainers,
+            TodaysWork.PressOf(Day, today),
+            Day.Due,
+            Seedlings,
+            Containers,
+            Seeds,
+            Trays,
+            MixLitres,
+            Minutes,
+            Thin,
+            Kind
+        );
 }

@@ -77,7 +77,7 @@ public static class TodaysWork
     public const int OverdueDays = 3;
 
     /// <summary>The next work of a batch, as it stands on a day: what is asked for only later is left out.</summary>
-    public static IReadOnlyList<Work> On(IEnumerable<Job> jobs, DateOnly today) => [.. jobs.Select(j => j.On(today)).OfType<Work>()];
+    public static IReadOnlyList<Work> On(IEnumerable<Job> jobs, DateOnly today) => [.. jobs.Select(j => j.On(today))];
 
     /// <summary>The next jobs of a batch: one for each group that has a step to do, and what its trays ask for.</summary>
     /// <param name="steps">The plan's steps in order.</param>

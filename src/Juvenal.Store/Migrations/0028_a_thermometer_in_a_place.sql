@@ -11,3 +11,8 @@ comment on column place_reading.high_c is 'Highest of the air on the day before 
 
 alter table place add column opens_itself boolean not null default false;
 comment on column place.opens_itself is 'Vents open by themselves when it gets warm: nobody has to be told in the morning';
+
+-- A frame and a tunnel follow the weather too.
+alter table place
+  drop constraint what_follows,
+  add constraint what_follows check (not follows or kind in ('stand', 'house', 'frame', 'tunnel'));

@@ -21,6 +21,9 @@ internal static class RoundEndpoints
 
     private const int MostComing = 12;
 
+    /// <summary>How far where nothing comes as soon, days.</summary>
+    private const int AheadInWinter = 400;
+
     /// <summary>Jobs on a page: more nobody does between two looks.</summary>
     private const int OnPage = 100;
 
@@ -47,6 +50,19 @@ internal static class RoundEndpoints
                 }
             )
             .WithName("round")
+            .For(Role.Helper);
+
+        nursery
+            .MapGet(
+                "/needs",
+                async ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
+                    return TypedResults.Ok(await new NeedsStore(reading).OfAsync(catalogue, cancel));
+                }
+            )
+            .WithName("needs")
             .For(Role.Helper);
 
         nursery
@@ -161,6 +177,9 @@ internal static class RoundEndpoints
         var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
         var today = catalogue.Today;
         var heads = await new JobStore(reading).DueAsync(today, today.AddDays(Ahead), MostComing, cancel);
+        // In winter the next work is further off: it is named all the same.
+        if (heads.Count == 0)
+            heads = await new JobStore(reading).DueAsync(today, today.AddDays(AheadInWinter), MostComing, cancel);
         var any = await new BatchReader(reading).CountAsync(cancel);
         var waiting = await Store.Plans.Replanner.WaitingAsync(reading, cancel);
         var ahead = await NightsAhead.LoadAsync(reading, catalogue.Site, today, cancel);

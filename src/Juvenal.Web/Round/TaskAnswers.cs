@@ -51,8 +51,8 @@ internal static class TaskAnswers
         {
             try
             {
-                if (job.Job().On(catalogue.Today) is { } work)
-                    tasks.Add(Task(job, work, catalogue, ahead, lacking.GetValueOrDefault(job.Head.BatchId), measures));
+                var work = job.Job().On(catalogue.Today);
+                tasks.Add(Task(job, work, catalogue, ahead, lacking.GetValueOrDefault(job.Head.BatchId), measures));
             }
             catch (Exception e)
                 when (e is InvalidOperationException or KeyNotFoundException or ArgumentException or NullReferenceException or JsonException

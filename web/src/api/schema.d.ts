@@ -1236,6 +1236,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/needs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["needs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/round/seen": {
         parameters: {
             query?: never;
@@ -3695,6 +3711,28 @@ export interface components {
             /** Format: int32 */
             standing: number;
         };
+        /** @description Something to have by a day. */
+        Need: {
+            /** @description What of. */
+            kind: components["schemas"]["NeedKind"];
+            /** @description Of the seed or the container; null where the kind says it. */
+            name: null | string;
+            /**
+             * Format: double
+             * @description Pieces; of mix L.
+             */
+            amount: number;
+            /**
+             * Format: date
+             * @description The first day it is asked for.
+             */
+            by: string;
+        };
+        /**
+         * @description What is needed of.
+         * @enum {unknown}
+         */
+        NeedKind: "seed" | "trays" | "pots" | "seed-mix" | "potting-mix" | "labels";
         /** @description The next job of a batch: that which the Round asks for next. */
         NextAnswer: {
             step: components["schemas"]["StepName"];
@@ -7690,6 +7728,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RoundAnswer"];
+                };
+            };
+        };
+    };
+    needs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Need"][];
                 };
             };
         };

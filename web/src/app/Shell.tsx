@@ -7,7 +7,7 @@ import Link from '@mui/material/Link';
 import { useColorScheme } from '@mui/material/styles';
 import Typography from '@mui/material/Typography';
 import { useCallback, useState } from 'react';
-import { NavLink, Outlet, Link as To } from 'react-router';
+import { Outlet, Link as To } from 'react-router';
 import { SignIn } from '../account/SignIn';
 import { AccountPage } from '../account/AccountPage';
 import { Waiting } from '../ui/Page';
@@ -16,6 +16,7 @@ import { useKeys, useViews } from './keys';
 import { useNursery } from '../data/nursery';
 import { useSession } from '../data/session';
 import { condensed } from './theme';
+import { Views } from './Views';
 import { You } from './You';
 
 const keyHelp: [string, string][] = [
@@ -139,57 +140,6 @@ export function Shell() {
           </Box>
         </DialogContent>
       </Dialog>
-    </Box>
-  );
-}
-
-/** The views: in the head on a desk, under the thumb on a phone. */
-function Views({ base, wide }: { base: string; wide: boolean }) {
-  const views = useViews();
-  return (
-    <Box
-      component="nav"
-      aria-label="Views"
-      className="no-print"
-      sx={
-        wide
-          ? { display: { xs: 'none', md: 'flex' }, alignSelf: 'stretch', gap: 0.5 }
-          : {
-              display: { xs: 'flex', md: 'none' },
-              position: 'fixed',
-              insetInline: 0,
-              bottom: 0,
-              zIndex: 5,
-              bgcolor: 'bench.main',
-              borderTop: 1,
-              borderColor: 'divider',
-            }
-      }
-    >
-      {views.map((view) => (
-        <Box
-          key={view.path}
-          component={NavLink}
-          to={`${base}/${view.path}`}
-          sx={{
-            fontFamily: condensed,
-            fontWeight: 600,
-            fontSize: wide ? '1.08rem' : '0.98rem',
-            color: 'text.primary',
-            textDecoration: 'none',
-            display: 'flex',
-            alignItems: 'center',
-            justifyContent: 'center',
-            ...(wide
-              ? { px: 1.5, borderBottom: '4px solid transparent', borderTop: '4px solid transparent' }
-              : { flex: 1, minHeight: 56, borderTop: '4px solid transparent', borderBottom: '4px solid transparent' }),
-            '&.active': wide ? { borderBottomColor: 'label.main' } : { borderTopColor: 'label.main' },
-            '&:focus-visible': { outline: '3px solid', outlineOffset: -3 },
-          }}
-        >
-          {view.name}
-        </Box>
-      ))}
     </Box>
   );
 }

@@ -3,21 +3,35 @@ import { useNavigate } from 'react-router';
 import { useSay } from '../ui/Say';
 import { useMay } from '../data/session';
 
-/** `g` and then a letter goes to a view. */
-const views = [
-  { path: 'round', name: 'Round', key: 'r', plans: false },
-  { path: 'plan', name: 'Plan', key: 'p', plans: true },
-  { path: 'batches', name: 'Batches', key: 'b', plans: false },
-  { path: 'seeds', name: 'Seeds', key: 'e', plans: true },
-  { path: 'site', name: 'Site', key: 's', plans: true },
-  { path: 'sums', name: 'Sums', key: 'm', plans: false },
-  { path: 'house', name: 'House', key: 'h', plans: true },
-] as const;
+export interface View {
+  path: string;
+  name: string;
+  /** After `g`. */
+  key: string;
+  /** For growers. */
+  plans: boolean;
+  /** Where it stands: on every bar, on that of a desk, or behind More. */
+  bar: 'both' | 'wide' | 'more';
+}
 
-/** The views that one has work in: a helper has no plan to make. */
-export function useViews() {
+/** `g` and then a letter goes to a view. */
+const views: readonly View[] = [
+  { path: 'round', name: 'Round', key: 'r', plans: false, bar: 'both' },
+  { path: 'batches', name: 'Batches', key: 'b', plans: false, bar: 'both' },
+  { path: 'seeds', name: 'Seeds', key: 'e', plans: true, bar: 'wide' },
+  { path: 'site', name: 'Site', key: 's', plans: true, bar: 'both' },
+  { path: 'plan', name: 'Plan', key: 'p', plans: true, bar: 'more' },
+  { path: 'sums', name: 'Sums', key: 'm', plans: false, bar: 'more' },
+  { path: 'house', name: 'House', key: 'h', plans: true, bar: 'more' },
+];
+
+/** The views that one has work in: a helper has no plan to make, and Sums at hand. */
+export function useViews(): View[] {
   const may = useMay('grower');
-  return useMemo(() => views.filter((v) => may || !v.plans), [may]);
+  return useMemo(
+    () => views.filter((v) => may || !v.plans).map((v) => (may || v.path !== 'sums' ? v : { ...v, bar: 'both' as const })),
+    [may],
+  );
 }
 
 const typing = (target: EventTarget | null) =>

@@ -20,6 +20,16 @@ export function useRound() {
   });
 }
 
+/** What the coming weeks take; asked for where somebody looks. */
+export function useNeeds(enabled: boolean) {
+  const nursery = useNursery();
+  return useQuery({
+    queryKey: [nursery, 'needs'],
+    queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/needs', { params: { path: { nursery } } })),
+    enabled,
+  });
+}
+
 /** The new days of some steps were seen: they are not told again. */
 export function useSeen() {
   const nursery = useNursery();

@@ -15,6 +15,7 @@ import { DoneToday } from './DoneToday';
 import { degrees, headline, nightName, walk } from './model';
 import { Moved } from './Moved';
 import { Standing } from './Standing';
+import { ToHave } from './ToHave';
 import { Tonight } from './Tonight';
 import { TaskCard } from './TaskCard';
 import { useRound } from '../data/useRound';
@@ -73,7 +74,7 @@ export function RoundView() {
           <Typography color="textSecondary">
             {coming[0]
               ? `Next: ${coming[0].title.toLowerCase()} ${coming[0].cultivar} on ${day(coming[0].due)}.`
-              : 'Nothing is planned in the next two weeks.'}
+              : 'Nothing more is planned.'}
           </Typography>
         )}
         <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
@@ -97,6 +98,7 @@ export function RoundView() {
         {pickList.length > 0 && <PickList items={pickList} />}
         <Standing standing={first.standing} today={today} />
         {coming.length > 0 && <Coming tasks={coming} base={`/n/${nursery}`} />}
+        <ToHave open={jobs === 0} />
       </Box>
     </Box>
   );
