@@ -117,7 +117,8 @@ test('the server gone for a moment loses nothing that was typed', async ({ page 
   await page.unroute('**/steps/**');
   await card.getByLabel(/move to/).uncheck();
   await card.getByRole('button', { name: 'Log' }).click();
-  await expect(card.getByText(/90 up so far/)).toBeVisible();
+  // Fewer than half: they are asked for again when more can be up.
+  await expect(page.getByText(/90 up so far/).first()).toBeVisible();
 });
 
 test('a kept batch is changed, and one planned by mistake ends and goes on', async ({ page }) => {
@@ -150,26 +151,24 @@ test('a kept batch is changed, and one planned by mistake ends and goes on', asy
 
 test('tender plants that are out tonight ring, are carried in, and go out again', async ({ page }) => {
   await page.goto(`${nursery}/round`);
-  const card = page
-    .locator('[data-task]')
-    .filter({ has: page.getByRole('heading', { name: 'Harden off 4 plants', exact: true }) });
-  await card.getByRole('button', { name: 'My call' }).click();
-  await card.getByRole('button', { name: 'Out anyway' }).click();
+  await page.getByRole('button', { name: 'Carry all of Warm bench' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Hardening stand' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Out anyway' }).click();
 
   const band = page.getByRole('region', { name: 'Tonight' });
   await expect(band.getByRole('heading', { name: /^Tonight [\d.]+ °C at Hardening stand, about 0\d:\d0$/ })).toBeVisible();
-  await expect(band.getByText(/4 Lantern Row 26-03: carry in, or cover off the leaves\./)).toBeVisible();
+  await expect(band.getByText(/Slow Furnace 26-01.*: carry in, or cover off the leaves\./)).toBeVisible();
 
   await band.getByRole('button', { name: 'Covered' }).click();
   await expect(band.getByText(/^Covered/)).toBeVisible();
   await band.getByRole('button', { name: 'Not so' }).click();
 
   await band.getByRole('button', { name: 'Carried in' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Warm bench' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Lamp rack' }).click();
   await expect(band).toHaveCount(0);
   const out = page.getByRole('region', { name: 'Out again' });
   await expect(out.getByText('Brought in for the night from Hardening stand.')).toBeVisible();
   await out.getByRole('button', { name: 'Out again' }).click();
   await expect(out).toHaveCount(0);
-  await expect(band.getByText(/4 Lantern Row 26-03/)).toBeVisible();
+  await expect(band.getByText(/Slow Furnace 26-01/)).toBeVisible();
 });

@@ -9,7 +9,7 @@ test('a sum answers while one types, says what is wrong at its field, and shows 
   await expect(answer).toContainText('85 cells, 2 trays');
   await page.getByLabel(/Seeds you have/).fill('30');
   await expect(answer).toContainText('Not enough seed');
-  await page.getByLabel("Comes up on the bench").fill('0');
+  await page.getByLabel('Comes up on the bench').fill('0');
   await expect(page.getByText('More than 0, at most 1 (100 %); 0 was given.').first()).toBeVisible();
 
   await page.getByRole('link', { name: 'Bleach for pots' }).click();

@@ -37,7 +37,9 @@ test('cells are counted by digits, undone, kept over a reload, logged, and put r
   if (await carry.isVisible()) await carry.uncheck();
   await log.click();
   await expect(page.getByRole('button', { name: 'Log the count' })).toBeDisabled();
-  await expect(page.getByText(/^\d+ seedlings in \d+ cells$/).first()).toHaveText(new RegExp(`^${/\d+/.exec(typed ?? '')?.[0] ?? '0'} `));
+  await expect(page.getByText(/^\d+ seedlings in \d+ cells$/).first()).toHaveText(
+    new RegExp(`^${/\d+/.exec(typed ?? '')?.[0] ?? '0'} `),
+  );
 
   // Fewer than were counted: a miscount is corrected, not overwritten.
   await firstTray(page);
@@ -64,7 +66,10 @@ test('on the phone a tap goes round and dragging paints', async ({ browser }) =>
   const count = async () => Number(/\d+/.exec((await log.textContent()) ?? '')?.[0] ?? -1);
   const box = (await tray.boundingBox())!;
   const size = (box.width - 8) / 8;
-  const at = (column: number, line: number): [number, number] => [box.x + 4 + (column + 0.5) * size, box.y + 34 + (line + 0.5) * size];
+  const at = (column: number, line: number): [number, number] => [
+    box.x + 4 + (column + 0.5) * size,
+    box.y + 34 + (line + 0.5) * size,
+  ];
   // The last row of the first tray is Tinker's Crown's, or the tray is its own.
   await page.touchscreen.tap(...at(7, 0));
   const one = await count();
@@ -89,7 +94,8 @@ test('on the phone a tap goes round and dragging paints', async ({ browser }) =>
     await page.clock.pauseAt((await page.evaluate(() => Date.now())) + 1000);
     await hand.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] });
     await page.clock.runFor(rest);
-    for (let i = 1; i <= 8; i++) await hand.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: [{ x, y: y - i * 20 }] });
+    for (let i = 1; i <= 8; i++)
+      await hand.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: [{ x, y: y - i * 20 }] });
     await hand.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
     await page.clock.resume();
     // What stands above may take another line: how far the tray has moved on the screen counts.

@@ -56,10 +56,18 @@ public static class ColdOfWork
 
     /// <summary>
     /// The decision that windows are made of, asked today: the forecast, the soil, and what past springs had after those nights. Null where
-    /// no forecast reaches a week, and after the search for spring is over. Hardening has a card of its own.
+    /// no forecast reaches a week, and after the search for spring is over.
     /// </summary>
-    private static GoDecision? Planting(Crop crop, PlaceRow bed, double gainC, NightsAhead ahead, Catalogue catalogue)
+    /// <param name="crop">Tomato or pepper.</param>
+    /// <param name="bed">Where they go.</param>
+    /// <param name="gainC">Of its nights, °C.</param>
+    /// <param name="ahead">The forecast.</param>
+    /// <param name="catalogue">The site and the house rules.</param>
+    /// <param name="hardened">Rungs done, where that is asked too; null: hardening has a card of its own.</param>
+    public static GoDecision? Planting(Crop crop, PlaceRow bed, double gainC, NightsAhead ahead, Catalogue catalogue, int? hardened = null)
     {
+        ArgumentNullException.ThrowIfNull(ahead);
+        ArgumentNullException.ThrowIfNull(catalogue);
         if (ahead is not { From: NightsFrom.Forecast, HighsC: { } highs, Nights: { Count: >= PlantingDecision.FewestNights } nights })
             return null;
         var (today, surface, rules) = (catalogue.Today, Catalogue.SurfaceOf(bed), catalogue.Rules.Rules);
@@ -76,7 +84,8 @@ public static class ColdOfWork
             catalogue.Record.SoilMorning(surface, today),
             gainC,
             site.ChillAfter(today, crop, rules.PepperNightC, surface),
-            RungsDone: GoQuestion.UsualRungs,
+            RungsDone: hardened ?? GoQuestion.UsualRungs,
+            RungsNeeded: hardened is null ? GoQuestion.UsualRungs : rules.HardeningDays,
             PepperNightC: rules.PepperNightC,
             PepperSoilC: rules.PepperSoilC
         );

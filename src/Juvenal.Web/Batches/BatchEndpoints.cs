@@ -39,6 +39,18 @@ internal static class BatchEndpoints
 
         nursery
             .MapGet(
+                "/batches/{id:guid}/go",
+                async ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    return TypedResults.Ok(await GoSheets.OfAsync(reading, id, clock, cancel));
+                }
+            )
+            .WithName("goOrHold")
+            .For(Role.Helper);
+
+        nursery
+            .MapGet(
                 "/batches/names",
                 async ([AsParameters] Here here, CancellationToken cancel) =>
                 {

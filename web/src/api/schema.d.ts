@@ -1028,6 +1028,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/batches/{id}/go": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["goOrHold"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/batches/names": {
         parameters: {
             query?: never;
@@ -3075,6 +3091,40 @@ export interface components {
             /** @description How it stands. */
             result: components["schemas"]["FactorResult"];
         };
+        /** @description A factor of go or hold, side by side with its limit. */
+        GoFactorAnswer: {
+            /** @description Stable: freeze-risk, freeze, nights, days, heat, soil, chill, wind, hardening. */
+            name: string;
+            /** @description In words. */
+            label: string;
+            /** @description What it has to be. */
+            note: string;
+            /** @description What it is; null where it is not known. */
+            value: null | string;
+            /**
+             * Format: double
+             * @description Where the value lies on its scale, 0–1; null where it is not known.
+             */
+            bar: null | number;
+            /**
+             * Format: double
+             * @description Where the limit lies on it, 0–1.
+             */
+            tick: number;
+            result: components["schemas"]["FactorResult"];
+            /** @description Where it is from. */
+            source: string;
+        };
+        GoNightAnswer: {
+            /** Format: date */
+            evening: string;
+            /** Format: double */
+            lowC: number;
+            /** Format: double */
+            highC: null | number;
+            /** @description Beyond the week that is asked: shown, and never a fail but for frost. */
+            far: boolean;
+        };
         /** @description What is known on a day on which plants may go out. */
         GoQuestion: {
             /** @description Tomato or pepper. */
@@ -3136,6 +3186,21 @@ export interface components {
              * @default 18
              */
             pepperSoilC?: number;
+        };
+        /** @description Do they go out? One sheet with all that it rests on. */
+        GoSheetAnswer: {
+            verdict: null | components["schemas"]["GoVerdict"];
+            /** @description "Hold Lantern Row 26-03". */
+            title: string;
+            /** @description How many factors say no, in words; or why it cannot be told. */
+            text: string;
+            /** @description Where they are to go. */
+            bed: string;
+            factors: components["schemas"]["GoFactorAnswer"][];
+            /** @description What waiting costs, in sentences. */
+            waiting: string[];
+            /** @description The forecast's nights at the plants; those that never fail are told apart. */
+            nights: components["schemas"]["GoNightAnswer"][];
         };
         /**
          * @description Whether plants go out.
@@ -7371,6 +7436,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanningAnswer"];
+                };
+            };
+        };
+    };
+    goOrHold: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GoSheetAnswer"];
                 };
             };
         };

@@ -57,6 +57,7 @@ export const router = createBrowserRouter([
       { path: 'plan/several', lazy: async () => ({ Component: (await import('../plan/Several')).SeveralView }) },
       { path: 'batches', lazy: async () => ({ Component: (await import('../batch/ListView')).BatchListView }) },
       { path: 'batches/:batch', lazy: async () => ({ Component: (await import('../batch/View')).BatchView }) },
+      { path: 'batches/:batch/go', lazy: async () => ({ Component: (await import('../decision/View')).GoView }) },
       { path: 'batches/:batch/trays', lazy: async () => ({ Component: (await import('../trays/View')).TrayView }) },
       { path: 'sowing', lazy: async () => ({ Component: (await import('../sowing/View')).SowingView }) },
       { path: 'site', lazy: async () => ({ Component: (await import('../site/View')).SiteView }) },

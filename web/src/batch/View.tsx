@@ -66,6 +66,11 @@ function Whole({ batch }: { batch: Batch }) {
               Trays
             </Button>
           )}
+          {batch.standing > 0 && !batch.input.aim && !batch.endedOn && (
+            <Button variant="text" component={To} to={`/n/${nursery}/batches/${batch.id}/go`} sx={{ px: 1 }}>
+              Go or hold
+            </Button>
+          )}
           <LabelButton batches={[batch.id]} />
           {plans && (
             <>

@@ -1,0 +1,130 @@
+using Juvenal.Core.Decision;
+using Juvenal.Core.Growth;
+using Juvenal.Core.Ledger;
+using Juvenal.Store.Batches;
+using static System.FormattableString;
+
+namespace Juvenal.Web.Words;
+
+/// <summary>Go or hold, in words.</summary>
+internal static class GoWords
+{
+    public const string NothingStands = "Nothing stands in pots: there is nothing to plant.";
+
+    public const string NoBed = "They are not planned for a bed. Pots that can be carried have no gate: Tonight looks after them.";
+
+    public const string NoForecast =
+        "It cannot be told: a forecast of a week is needed, and a spring to look at. Look at nights, soil and wind yourself.";
+
+    public static string Title(GoVerdict verdict, string who) =>
+        verdict switch
+        {
+            GoVerdict.Go => $"Go: {who}",
+            GoVerdict.GoWithCover => $"Go with cover: {who}",
+            _ => $"Hold {who}",
+        };
+
+    public static string Text(GoDecision decision)
+    {
+        var (no, near) = (
+            decision.Factors.Count(f => f.Result == FactorResult.Fail),
+            decision.Factors.Count(f => f.Result == FactorResult.Near)
+        );
+        var asked = decision.Factors.Count(f => f.Result != FactorResult.Unknown);
+        return (no, near) switch
+        {
+            (0, 0) => Invariant($"All {asked} that can be told say yes."),
+            (0, _) => Invariant($"{near} of {asked} are near: cover at night, off the leaves."),
+            _ => Invariant($"{no} of {asked} say no."),
+        };
+    }
+
+    public static string Label(GoFactor f, string bed) =>
+        f.Name switch
+        {
+            "freeze-risk" => "A freeze still to come",
+            "freeze" => "Coldest night of the forecast",
+            "nights" => "Coldest night of the week",
+            "days" => "The week’s days",
+            "heat" => "Hottest of the first days",
+            "soil" => $"Soil in the morning, {bed}",
+            "chill" => "Cold nights of the fortnight after",
+            "wind" => "Gusts",
+            _ => "Hardened",
+        };
+
+    public static string Note(GoFactor f, Measures m)
+    {
+        var limit = Value(f.Name, f.Limit, f.Limit, m);
+        var near = f.Near is { } n ? $", with cover {Value(f.Name, n, f.Limit, m)}" : "";
+        return f.Name switch
+        {
+            "freeze" => $"above {limit}",
+            "freeze-risk" => $"you accept {limit}{near}",
+            "heat" or "wind" => $"up to {limit}{(f.Near is { } most ? $", shaded or sheltered {Value(f.Name, most, f.Limit, m)}" : "")}",
+            "chill" => $"at most {limit}",
+            "hardening" => f.Near is { } few ? $"{limit} wanted, {Invariant($"{few:0}")} with cover" : $"{limit} wanted",
+            _ => $"{limit} wanted{near}",
+        };
+    }
+
+    public static string Value(string name, double value, double limit, Measures m) =>
+        name switch
+        {
+            "freeze-risk" => Invariant(
+                $"{value * Springs:0.#} {(Math.Abs((value * Springs) - 1) < 0.05 ? "spring" : "springs")} in {Springs}"
+            ),
+            "chill" => Invariant($"{value * Nights:0} of {Nights}"),
+            "wind" => Invariant($"{value:0} km/h"),
+            "hardening" => value < limit ? Invariant($"{value:0} of {limit:0} days") : Days.Many(limit),
+            _ => m.Temperature(Math.Round(value, 1)),
+        };
+
+    private const int Springs = 10;
+    private const int Nights = 14;
+
+    public static string Source(string name) =>
+        name switch
+        {
+            "freeze-risk" or "chill" => "your record",
+            "soil" => "readings, or as reckoned",
+            "hardening" => "days since they went out",
+            _ => "forecast",
+        };
+
+    /// <summary>What waiting costs: the pot they stand in, and what follows the day.</summary>
+    public static IEnumerable<string> Waiting(BatchView batch, Group group, StoredStep? planned, Store.Plans.Catalogue catalogue)
+    {
+        if (
+            group.At.Container is { } id
+            && catalogue.Containers.TryGetValue(id, out var pot)
+            && !pot.Final
+            && catalogue.ClimateOf(catalogue.Places[group.At.Place]) is { } climate
+        )
+        {
+            var leaf = LeafModel.For(batch.Group);
+            var holds = PotHold.ComfortableDegreeDays(leaf, Math.Clamp(pot.Litres, PotHold.LeastLitres, PotHold.MostLitres));
+            var (today, since) = (catalogue.Today.DayNumber, group.InPotSince.DayNumber);
+            var used = (today - since) * leaf.DegreeDays(climate.MeanBetween(since, today));
+            var perDay = leaf.DegreeDays(climate.MeanBetween(today, today + Farthest));
+            var (full, overdue) = (On(holds), On(holds * PotHold.OverdueAt(Store.Plans.Catalogue.Of(pot))));
+            yield return full is null ? $"Their {pot.Name} holds them for weeks yet."
+            : overdue is null ? $"Their {pot.Name} holds them until {Days.Say(full)}."
+            : overdue <= catalogue.Today ? $"Their {pot.Name} is overdue: pot up, or plant as soon as it goes."
+            : full <= catalogue.Today ? $"Their {pot.Name} is full; it is overdue from {Days.Say(overdue)} on."
+            : $"Their {pot.Name} holds them until {Days.Say(full)}.";
+
+            // From what is used by today; what was full long ago is so today.
+            DateOnly? On(double need) =>
+                used >= need ? catalogue.Today
+                : perDay > 0 && (need - used) / perDay is <= Farthest and var days ? catalogue.Today.AddDays((int)days)
+                : null;
+        }
+
+        if (planned is not null)
+            yield return $"The plan has {Days.Say(planned.Mid)}; each day later ripens a day later.";
+    }
+
+    /// <summary>Further ahead nothing is said of a pot, days.</summary>
+    private const int Farthest = 45;
+}
