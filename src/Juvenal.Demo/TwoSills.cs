@@ -1,5 +1,4 @@
 using Juvenal.Core.Cultivars;
-using Juvenal.Core.Ledger;
 using Juvenal.Core.Places;
 using Juvenal.Core.Season;
 using Juvenal.Core.Site;
