@@ -15,11 +15,11 @@ const pictures = [
   { name: 'plan', path: 'plan', size: desk, scheme: 'light' },
   { name: 'plan-phone', path: 'plan', size: phone, scheme: 'light' },
   { name: 'batch', path: 'batches/019c0de0-0003-7000-8000-000000000003', size: desk, scheme: 'light' },
-  { name: 'batch-dark', path: 'batches/019c0de0-0003-7000-8000-000000000003', size: desk, scheme: 'dark' },
+  { name: 'several', path: 'plan/several', size: desk, scheme: 'light', press: '8 of each' },
+  { name: 'go-dark', path: 'batches/019c0de0-0003-7000-8000-000000000002/go', size: desk, scheme: 'dark' },
   { name: 'batch-phone', path: 'batches/019c0de0-0003-7000-8000-000000000003', size: phone, scheme: 'light' },
   { name: 'batches', path: 'batches', size: desk, scheme: 'light' },
   { name: 'site', path: 'site', size: { width: 1280, height: 1500 }, scheme: 'light' },
-  { name: 'site-phone', path: 'site', size: phone, scheme: 'light' },
   { name: 'house-rules', path: 'house?part=rules', size: desk, scheme: 'light' },
   { name: 'trays', path: 'batches/019c0de0-0003-7000-8000-00000000000a/trays', size: desk, scheme: 'light' },
   { name: 'trays-phone', path: 'batches/019c0de0-0003-7000-8000-00000000000a/trays', size: phone, scheme: 'light' },
@@ -32,12 +32,19 @@ const pictures = [
 
 const wanted = process.argv.slice(2);
 const chrome = await chromium.launch(browser);
-for (const { name, path, size, scheme } of pictures) {
+for (const { name, path, size, scheme, press } of pictures) {
   if (wanted.length > 0 && !wanted.includes(name)) continue;
   const page = await chrome.newPage({ viewport: size, colorScheme: scheme, reducedMotion: 'reduce' });
   page.on('console', (m) => m.type() === 'error' && console.error(name, m.text()));
   await page.goto(`${url}/n/${nursery}/${path}`);
   await page.waitForLoadState('networkidle');
+  if (press) {
+    await page.getByRole('button', { name: press }).click();
+    await page
+      .getByText(/^Sow .* cells/)
+      .first()
+      .waitFor();
+  }
   await page.evaluate(() => document.fonts.ready);
   await page.screenshot({ path: `${folder}/${name}.png` });
   await page.close();
