@@ -57,11 +57,11 @@ public class AirReadingTests
                 var (warmer, weather) = c;
                 (double, double)? Reckoned(DateOnly day)
                 {
-                    var low = weather[(Today.DayNumber - day.DayNumber) % weather.Length] / 10.0;
+                    var low = weather[Today.DayNumber - day.DayNumber] / 10.0;
                     return (sky.Low(low), sky.High(low, low + 10, 15));
                 }
                 var readings = Enumerable
-                    .Range(0, weather.Length)
+                    .Range(0, weather.Length - 1)
                     .Select(i =>
                     {
                         var (low, _) = Reckoned(Today.AddDays(-i))!.Value;
