@@ -57,7 +57,7 @@ public class EvidenceTests
     {
         var planned = Planner.Plan(SownOnly() with { Today = Sown }).Value;
         var (up, pricked) = (planned.Day(Usual.Emerge), planned.Day(Usual.PrickOut));
-        var request = SownOnly().With(Usual.Emerge, new(Done: up)) with { Today = pricked.AddDays(1) };
+        var request = SownOnly().With(Usual.Emerge, new(Done: up)) with { Today = pricked.AddDays(2) };
         var late = Planner.Plan(request).Value.Step(Usual.PrickOut);
         Assert.Equal((request.Today, request.Today, request.Today), (late.Date.Low, late.Date.Mid, late.Date.High));
         // Before its day it has one.
