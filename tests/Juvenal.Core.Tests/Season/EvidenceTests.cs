@@ -56,12 +56,15 @@ public class EvidenceTests
     public void A_move_that_was_not_made_is_due_today_without_a_band()
     {
         var planned = Planner.Plan(SownOnly() with { Today = Sown }).Value;
-        var (up, pricked) = (planned.Day(Usual.Emerge), planned.Day(Usual.PrickOut));
-        var request = SownOnly().With(Usual.Emerge, new(Done: up)) with { Today = pricked.AddDays(2) };
-        var late = Planner.Plan(request).Value.Step(Usual.PrickOut);
-        Assert.Equal((request.Today, request.Today, request.Today), (late.Date.Low, late.Date.Mid, late.Date.High));
+        var request = SownOnly()
+            .With(Usual.Emerge, new(Done: planned.Day(Usual.Emerge)))
+            .With(Usual.PrickOut, new(Done: planned.Day(Usual.PrickOut)));
+        // The second move: its band is wide enough to reach beyond a few days of delay.
+        var due = Planner.Plan(request with { Today = planned.Day(Usual.PrickOut) }).Value.Step(Usual.PotUp).Due;
+        var late = Planner.Plan(request with { Today = due.AddDays(1) }).Value.Step(Usual.PotUp);
+        Assert.Equal((due.AddDays(1), due.AddDays(1), due.AddDays(1)), (late.Date.Low, late.Date.Mid, late.Date.High));
         // Before its day it has one.
-        var soon = Planner.Plan(request with { Today = pricked.AddDays(-4) }).Value.Step(Usual.PrickOut);
+        var soon = Planner.Plan(request with { Today = due.AddDays(-4) }).Value.Step(Usual.PotUp);
         Assert.True(soon.Date.Low < soon.Date.High);
     }
 
