@@ -102,11 +102,14 @@ test('not yet keeps its reason; a fixed day that contradicts the plan is said', 
   await page.goto(`${nursery}/round`);
   const task = page.locator('[data-task]').filter({ hasText: 'Pot up' }).first();
   const name = (await task.getAttribute('aria-label')) ?? '';
+  // Two groups of a batch, or two batches, have cards of one name.
+  const alike = page.locator(`[data-task][aria-label="${name}"]`);
+  const before = await alike.count();
   await task.getByRole('button', { name: 'Not yet' }).click();
   await page.getByRole('button', { name: 'In a week' }).click();
   await page.getByRole('button', { name: 'Too cold' }).click();
   await page.getByRole('button', { name: 'Put off' }).click();
-  await expect(page.locator(`[data-task][aria-label="${name}"]`)).toHaveCount(0);
+  await expect(alike).toHaveCount(before - 1);
   await page
     .getByRole('link', { name: name.replace('Pot up ', '') })
     .first()
