@@ -1,4 +1,5 @@
 using Juvenal.Core.Care;
+using Juvenal.Core.Cultivars;
 using Juvenal.Core.Growth;
 using Juvenal.Core.Hardening;
 using Juvenal.Core.MovingUp;
@@ -103,5 +104,17 @@ public static partial class Figures
             Ours("Seeds", "The bench, as if of so many seeds not up", Predictive.BenchNot, "seeds"),
             Ours("Seeds", "Plants that stand were raised in trays of about", Predictive.UsualTray, "cells"),
             Ours("Seeds", "How alike the cells of one tray fare", Predictive.TrayCorrelation, "correlation"),
+        ];
+
+    private static IEnumerable<Figure> Ripe() =>
+        [
+            Practice("Ripe", "Dwarf tomatoes, from planting", Ripening.DwarfDays, "d"),
+            Practice("Ripe", "Bush tomatoes and cherries", Ripening.BushDays, "d"),
+            Practice("Ripe", "Tall tomatoes", Ripening.TallDays, "d"),
+            Practice("Ripe", "Large-fruited tomatoes", Ripening.LargeDays, "d"),
+            Practice("Ripe", "Sweet peppers picked coloured", Ripening.ColouredDays, "d"),
+            Practice("Ripe", "Sweet peppers picked green", Ripening.GreenDays, "d"),
+            Practice("Ripe", "Hot peppers", Ripening.HotDays, "d"),
+            Practice("Ripe", "The slow, very hot ones", Ripening.ChinenseDays, "d"),
         ];
 }

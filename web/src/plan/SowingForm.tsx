@@ -7,6 +7,7 @@ import { Choose, DayField, NumberField } from '../ui/Field';
 import { counted } from '../ui/units';
 import { useLots } from '../data/useLots';
 import { usual, type Form } from './model';
+import { fromPacket } from './several';
 import { useBatchNames } from '../data/batches';
 
 interface Props {
@@ -71,17 +72,7 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
           value={form.lotId}
           onChange={(lotId) => {
             const lot = own.find((l) => l.lot.id === lotId);
-            set(
-              lot
-                ? {
-                    lotId,
-                    germination: String(Math.round(lot.germination * 1000) / 10),
-                    germinationWeight: String(Math.round(lot.weight * 10) / 10),
-                    seedsAvailable: lot.free === null ? '' : String(lot.free),
-                    seedsPerCell: String(lot.perCell),
-                  }
-                : { lotId: '', germinationWeight: '' },
-            );
+            set(lot ? fromPacket(lot) : { lotId: '', germinationWeight: '' });
           }}
           error={error('lotId')}
           help={chosen ? `${chosen.why.text} ${chosen.perCellWhy.text}` : 'Uses the packet’s germination and free seed.'}
