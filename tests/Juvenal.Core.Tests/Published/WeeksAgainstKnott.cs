@@ -40,4 +40,15 @@ public class WeeksAgainstKnott
     }
 
     private static double Weeks(PlanRequest request) => Planner.Plan(request).Value.DaysBetween(Usual.Sow, Usual.PlantOut) / 7.0;
+
+    /// <summary>Plugs stand in 128-cell trays for Knott's five to seven weeks (tomato), six to eight (pepper), fed daily: none is overdue.</summary>
+    [Fact]
+    public void Weeks_in_a_128_cell_tray_are_not_called_overdue()
+    {
+        foreach (var crop in new[] { Nurseries.Tomato, Nurseries.Pepper })
+        {
+            var path = Nurseries.Path(moves: 0) with { Tray = new("128-cell tray", 0.02, 128) };
+            Assert.DoesNotContain(Planner.Plan(Nurseries.Request(crop, path)).Value.Warnings, w => w.Code == "pot-overdue");
+        }
+    }
 }
