@@ -1,6 +1,7 @@
 using Juvenal.Core.MovingUp;
 using Juvenal.Core.Places;
 using Juvenal.Core.Season;
+using Juvenal.Core.Seeds;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Cultivars;
 using Juvenal.Store.Nurseries;
@@ -15,6 +16,7 @@ namespace Juvenal.Web.Catalogue;
 /// <summary>What there is to plan with.</summary>
 /// <param name="Beginnings">By what a batch begins with: what is taken of it until the grower knows better.</param>
 /// <param name="Next">By container: the one that usually comes next; a container that has none is missing.</param>
+/// <param name="Assumed">By cultivar: germination where no packet is named, as of seed whose age nobody knows.</param>
 /// <param name="Ripe">By cultivar: days from planting to ripe, typed or as its kind usually takes.</param>
 public sealed record CatalogueAnswer(
     IReadOnlyList<PlaceRow> Places,
@@ -22,6 +24,7 @@ public sealed record CatalogueAnswer(
     IReadOnlyList<CultivarRow> Cultivars,
     IReadOnlyDictionary<Guid, Guid> Next,
     IReadOnlyDictionary<Start, BeginningAnswer> Beginnings,
+    IReadOnlyDictionary<Guid, double> Assumed,
     IReadOnlyDictionary<Guid, int> Ripe
 );
 
@@ -63,6 +66,7 @@ internal static class CatalogueEndpoints
                             Next(containers),
                             Enum.GetValues<Start>()
                                 .ToDictionary(s => s, s => new BeginningAnswer(Beginning.UsualShare(s), Beginning.UsualLeaves(s))),
+                            cultivars.ToDictionary(c => c.Id, c => Germinability.Assumed(c.Crop, null).Mean),
                             cultivars.ToDictionary(c => c.Id, c => c.Traits().DaysToRipe)
                         )
                     );

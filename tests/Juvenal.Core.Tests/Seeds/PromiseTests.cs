@@ -156,4 +156,17 @@ public class PromiseTests
 
         Assert.InRange((double)kept / lots, 0.885, wanted > 20 ? 0.92 : 0.93);
     }
+
+    /// <summary>A packet in the first half of its life never asks for more cells than seed of which nobody knows the age.</summary>
+    [Theory]
+    [InlineData(Crop.Tomato)]
+    [InlineData(Crop.Pepper)]
+    public void Naming_a_packet_makes_no_plan_worse(Crop crop)
+    {
+        var unnamed = Cells(crop, null);
+        for (var age = 0.0; age <= SeedLots.StorageYears(crop) / 2.0; age += 0.5)
+            Assert.True(Cells(crop, age) <= unnamed, $"{Cells(crop, age)} cells at {age} years, {unnamed} unnamed");
+
+        static int Cells(Crop crop, double? age) => SowingPromise.For(new SowingWish(60, 1, 0.95), crop, age, null).Value.Sown.Cells;
+    }
 }

@@ -2029,6 +2029,10 @@ export interface components {
             beginnings: {
                 [key: string]: components["schemas"]["BeginningAnswer"];
             };
+            /** @description By cultivar: germination where no packet is named, as of seed whose age nobody knows. */
+            assumed: {
+                [key: string]: number;
+            };
             /** @description By cultivar: days from planting to ripe, typed or as its kind usually takes. */
             ripe: {
                 [key: string]: number;

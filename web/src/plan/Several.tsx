@@ -53,7 +53,7 @@ function Planner({ site, catalogue, lots }: Props) {
     wanted: {},
     each: '8',
   });
-  const lines = useMemo(() => linesOf(catalogue.cultivars, lots, way, typed.wanted), [catalogue, lots, way, typed.wanted]);
+  const lines = useMemo(() => linesOf(catalogue, lots, way, typed.wanted), [catalogue, lots, way, typed.wanted]);
   const chosen = useMemo(() => lines.filter((l): l is Line & { input: NonNullable<Line['input']> } => l.input !== null), [lines]);
   const inputs = useMemo(() => chosen.map((l) => l.input), [chosen]);
   const plans = useSeveral(inputs);

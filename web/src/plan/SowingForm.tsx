@@ -6,7 +6,7 @@ import { CropMark } from '../ui/CropMark';
 import { Choose, DayField, NumberField } from '../ui/Field';
 import { counted } from '../ui/units';
 import { useLots } from '../data/useLots';
-import { usual, type Form } from './model';
+import { assumed, usual, type Form } from './model';
 import { fromPacket } from './several';
 import { useBatchNames } from '../data/batches';
 
@@ -37,7 +37,14 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
       <Choose
         label="Cultivar"
         value={form.cultivarId}
-        onChange={(cultivarId) => set({ cultivarId, lotId: '' })}
+        onChange={(cultivarId) =>
+          set({
+            cultivarId,
+            lotId: '',
+            // Another seed: what was said of the first does not hold for it.
+            ...(form.start === 'seed' && { germination: assumed(catalogue, cultivarId), germinationWeight: '' }),
+          })
+        }
         error={error('cultivarId')}
         options={catalogue.cultivars.map((c) => ({
           value: c.id,
@@ -53,7 +60,14 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
         value={form.start}
         onChange={(v) => {
           const start = v as Form['start'];
-          set({ start, ...usual(catalogue, start), lotId: '', seedsAvailable: '', seedsPerCell: '1' });
+          set({
+            start,
+            ...usual(catalogue, start),
+            ...(start === 'seed' && { germination: assumed(catalogue, form.cultivarId) }),
+            lotId: '',
+            seedsAvailable: '',
+            seedsPerCell: '1',
+          });
         }}
         disabled={(batch?.seedsSown ?? 0) > 0}
         error={error('start.kind')}

@@ -64,7 +64,7 @@ export function firstForm(catalogue: Catalogue, season: number): Form {
     cultivarId: catalogue.cultivars[0]?.id ?? '',
     season: String(season),
     plantsWanted: '24',
-    germination: usual(catalogue, 'seed').germination,
+    germination: assumed(catalogue, catalogue.cultivars[0]?.id ?? ''),
     germinationWeight: '',
     survival: '95',
     confidence: '90',
@@ -150,6 +150,10 @@ export function usual(catalogue: Catalogue, start: Schemas['Start']): Pick<Form,
 }
 
 const percent = (share: number) => String(Math.round(share * 1000) / 10);
+
+/** Germination of a cultivar's seed where no packet is named: as of seed whose age nobody knows. */
+export const assumed = (catalogue: Catalogue, cultivarId: string): string =>
+  percent(catalogue.assumed[cultivarId] ?? catalogue.beginnings.seed?.share ?? 1);
 
 /** The form of a batch that is there already. */
 export function formOf(input: BatchInput): Form {

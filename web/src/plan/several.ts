@@ -2,7 +2,7 @@ import type { Schemas } from '../api/client';
 import type { Lot } from '../data/useLots';
 import type { BatchInput } from '../data/usePlan';
 import { number } from '../ui/units';
-import { read, type Form } from './model';
+import { assumed, read, type Form } from './model';
 
 /** How many plants of a cultivar, and from which packet; by cultivar. */
 export type Wanted = Record<string, { plants: string; lotId?: string }>;
@@ -27,8 +27,8 @@ export const fromPacket = (lot: Lot): Partial<Form> => ({
 });
 
 /** A line for each cultivar: one way for all, the packet that was chosen, or the only one there is. */
-export function linesOf(cultivars: Schemas['CultivarRow'][], lots: Lot[], way: Form, wanted: Wanted): Line[] {
-  return cultivars.map((cultivar) => {
+export function linesOf(catalogue: Schemas['CatalogueAnswer'], lots: Lot[], way: Form, wanted: Wanted): Line[] {
+  return catalogue.cultivars.map((cultivar) => {
     const { plants = '', lotId } = wanted[cultivar.id] ?? {};
     const own = lots.filter((l) => l.lot.cultivarId === cultivar.id && (l.free === null || l.free > 0));
     const lot =
@@ -37,7 +37,14 @@ export function linesOf(cultivars: Schemas['CultivarRow'][], lots: Lot[], way: F
     const none = plants.trim() === '' || count === 0;
     if (none || count === null || !Number.isInteger(count) || count < 0)
       return { cultivar, plants, lots: own, lot, error: none ? null : 'Type a whole number.', input: null };
-    const { input } = read({ ...way, cultivarId: cultivar.id, plantsWanted: plants, lotId: '', ...(lot ? fromPacket(lot) : {}) });
+    const { input } = read({
+      ...way,
+      cultivarId: cultivar.id,
+      plantsWanted: plants,
+      lotId: '',
+      germination: assumed(catalogue, cultivar.id),
+      ...(lot ? fromPacket(lot) : {}),
+    });
     return { cultivar, plants, lots: own, lot, error: null, input };
   });
 }
