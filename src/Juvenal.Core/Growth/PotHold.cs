@@ -38,6 +38,39 @@ public static class PotHold
 
     public sealed record Held(double ComfortableDays, double OverdueDays);
 
+    /// <summary>The days on which a container is full and overdue, by the warmth of the place it stands in; null where that is further off
+    /// than is asked. What was so long ago is so today.</summary>
+    /// <param name="leaf">The crop's leaf model.</param>
+    /// <param name="container">What they stand in; a final one is never full.</param>
+    /// <param name="at">Where.</param>
+    /// <param name="since">In it.</param>
+    /// <param name="today">Not before that.</param>
+    /// <param name="ahead">How far is looked, days, from 1.</param>
+    public static (DateOnly? Full, DateOnly? Overdue) Until(
+        LeafModel leaf,
+        Container container,
+        PlaceClimate at,
+        DateOnly since,
+        DateOnly today,
+        int ahead
+    )
+    {
+        ArgumentNullException.ThrowIfNull(leaf);
+        ArgumentNullException.ThrowIfNull(container);
+        ArgumentNullException.ThrowIfNull(at);
+        if (container.Final)
+            return (null, null);
+        var holds = ComfortableDegreeDays(leaf, Math.Clamp(container.Litres, LeastLitres, MostLitres));
+        var used = (today.DayNumber - since.DayNumber) * leaf.DegreeDays(at.MeanBetween(since.DayNumber, today.DayNumber));
+        var perDay = leaf.DegreeDays(at.MeanBetween(today.DayNumber, today.DayNumber + ahead));
+        return (On(holds), On(holds * OverdueAt(container)));
+
+        DateOnly? On(double need) =>
+            used >= need ? today
+            : perDay > 0 && (need - used) / perDay <= ahead ? today.AddDays((int)((need - used) / perDay))
+            : null;
+    }
+
     /// <summary>Thermal time in comfort, °C·d: 336 (tomato) or 420 (pepper) · (V / 0.5 L)^0.25.</summary>
     /// <param name="leaf">The crop's leaf model.</param>
     /// <param name="litres">Container volume, 0.005–5 L.</param>

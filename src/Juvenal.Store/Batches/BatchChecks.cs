@@ -8,12 +8,30 @@ namespace Juvenal.Store.Batches;
 internal sealed class BatchChecks(NurseryTransaction nursery)
 {
     private const string LotOf = """
-        -- Of which cultivar is a packet?
-        select l.cultivar_id, c.name
+        -- Of which cultivars are packets?
+        select l.id, l.cultivar_id, c.name
         from seed_lot l
         join cultivar c on c.nursery_id = l.nursery_id and c.id = l.cultivar_id
-        where l.id = $1
+        where l.id = any($1)
         """;
+
+    private readonly Dictionary<Guid, (Guid Cultivar, string Name)?> _packets = [];
+
+    /// <summary>Looks up the packets of several choices at once; those of one are looked up when they are checked.</summary>
+    public async Task LookUpAsync(Guid[] lots, CancellationToken cancel)
+    {
+        foreach (var lot in lots)
+            _packets[lot] = null;
+        foreach (
+            var (id, cultivar, name) in await nursery.ListAsync(
+                LotOf,
+                r => (r.GetGuid(0), r.GetGuid(1), r.GetString(2)),
+                cancel,
+                Sql.Of(lots)
+            )
+        )
+            _packets[id] = (cultivar, name);
+    }
 
     /// <summary>Whether packet and beginning are possible choices.</summary>
     /// <param name="id">The batch; null before it is kept.</param>
@@ -74,8 +92,9 @@ internal sealed class BatchChecks(NurseryTransaction nursery)
     {
         if (input.LotId is not { } lot)
             return;
-        var found = await nursery.OneAsync(LotOf, r => (object)(r.GetGuid(0), r.GetString(1)), cancel, Sql.Of(lot));
-        if (found is not (Guid cultivar, string name))
+        if (!_packets.ContainsKey(lot))
+            await LookUpAsync([lot], cancel);
+        if (_packets[lot] is not var (cultivar, name))
             throw new RefusedException(new Failure("not-chosen", "lotId"));
         if (cultivar != input.CultivarId)
             throw new RefusedException(new Failure("lot-of-other-cultivar", "lotId", Subject: name));

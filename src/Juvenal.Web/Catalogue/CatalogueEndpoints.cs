@@ -1,3 +1,4 @@
+using Juvenal.Core.Care;
 using Juvenal.Core.MovingUp;
 using Juvenal.Core.Places;
 using Juvenal.Core.Season;
@@ -38,10 +39,21 @@ public sealed record BeginningAnswer(double Share, double Leaves);
 /// <param name="SoilC">At sowing depth, °C; null: as the air.</param>
 /// <param name="Follows">It can be left to the weather.</param>
 /// <param name="Lamps">Lamps can stand over it.</param>
-public sealed record PlaceKindAnswer(PlaceKind Kind, double? DayC, double? NightC, double? SoilC, bool Follows, bool Lamps)
+/// <param name="Shuts">It can be shut, and gets hot in the sun then.</param>
+public sealed record PlaceKindAnswer(PlaceKind Kind, double? DayC, double? NightC, double? SoilC, bool Follows, bool Lamps, bool Shuts)
 {
     public static IReadOnlyList<PlaceKindAnswer> All { get; } =
-    [.. PlaceType.All.Select(t => new PlaceKindAnswer(t.Kind, t.DayC, t.NightC, t.SoilC, t.Sky is not null, t.DayC is not null))];
+    [
+        .. PlaceType.All.Select(t => new PlaceKindAnswer(
+            t.Kind,
+            t.DayC,
+            t.NightC,
+            t.SoilC,
+            t.Sky is not null,
+            t.DayC is not null,
+            Airing.ShutGainC(t.Kind) is not null
+        )),
+    ];
 }
 
 internal static class CatalogueEndpoints

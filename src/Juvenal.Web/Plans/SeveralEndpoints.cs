@@ -53,9 +53,8 @@ internal static class SeveralEndpoints
                     Check(several.Inputs.Count, "inputs");
                     await using var reading = await here.ReadAsync(cancel);
                     var measures = new Measures((await new SiteStore(reading).GetAsync(cancel)).UsUnits);
-                    var lines = new List<SeveralLine>();
-                    foreach (var input in several.Inputs)
-                        lines.Add(await LineAsync(new PlanStore(reading, clock), input, measures, cancel));
+                    var plans = await new PlanStore(reading, clock).PreviewAsync(several.Inputs, cancel);
+                    var lines = plans.Select(p => p.Succeeded ? Line(p.Value, measures) : Cannot(p.Failures)).ToList();
                     return TypedResults.Ok(lines);
                 }
             )
@@ -94,19 +93,6 @@ internal static class SeveralEndpoints
             .WithName("keepSeveral")
             .TakesLong()
             .For(Role.Grower);
-    }
-
-    private static async Task<SeveralLine> LineAsync(PlanStore plans, BatchInput input, Measures measures, CancellationToken cancel)
-    {
-        try
-        {
-            var outcome = await plans.PreviewAsync(input, cancel);
-            return outcome.Succeeded ? Line(outcome.Value, measures) : Cannot(outcome.Failures);
-        }
-        catch (RefusedException refused)
-        {
-            return Cannot(refused.Failures);
-        }
     }
 
     private static SeveralLine Line(Plan plan, Measures measures) =>

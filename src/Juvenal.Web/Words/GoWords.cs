@@ -102,23 +102,19 @@ internal static class GoWords
             && catalogue.ClimateOf(catalogue.Places[group.At.Place]) is { } climate
         )
         {
-            var leaf = LeafModel.For(batch.Group);
-            var holds = PotHold.ComfortableDegreeDays(leaf, Math.Clamp(pot.Litres, PotHold.LeastLitres, PotHold.MostLitres));
-            var (today, since) = (catalogue.Today.DayNumber, group.InPotSince.DayNumber);
-            var used = (today - since) * leaf.DegreeDays(climate.MeanBetween(since, today));
-            var perDay = leaf.DegreeDays(climate.MeanBetween(today, today + Farthest));
-            var (full, overdue) = (On(holds), On(holds * PotHold.OverdueAt(Store.Plans.Catalogue.Of(pot))));
+            var (full, overdue) = PotHold.Until(
+                LeafModel.For(batch.Group),
+                Store.Plans.Catalogue.Of(pot),
+                climate,
+                group.InPotSince,
+                catalogue.Today,
+                Farthest
+            );
             yield return full is null ? $"Their {pot.Name} holds them for weeks yet."
-            : overdue is null ? $"Their {pot.Name} holds them until {Days.Say(full)}."
             : overdue <= catalogue.Today ? $"Their {pot.Name} is overdue: pot up, or plant as soon as it goes."
-            : full <= catalogue.Today ? $"Their {pot.Name} is full; it is overdue from {Days.Say(overdue)} on."
-            : $"Their {pot.Name} holds them until {Days.Say(full)}.";
-
-            // From what is used by today; what was full long ago is so today.
-            DateOnly? On(double need) =>
-                used >= need ? catalogue.Today
-                : perDay > 0 && (need - used) / perDay is <= Farthest and var days ? catalogue.Today.AddDays((int)days)
-                : null;
+            : full > catalogue.Today ? $"Their {pot.Name} holds them until {Days.Say(full)}."
+            : overdue is null ? $"Their {pot.Name} is full."
+            : $"Their {pot.Name} is full; it is overdue from {Days.Say(overdue)} on.";
         }
 
         if (planned is not null)

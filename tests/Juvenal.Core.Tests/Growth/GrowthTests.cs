@@ -121,4 +121,19 @@ public class GrowthTests
         var spread = DateSpread.FromDayNumbers(739_000.9, 739_003.4, 739_005.1);
         Assert.Equal((739_001, 739_003, 739_005), (spread.Low.DayNumber, spread.Mid.DayNumber, spread.High.DayNumber));
     }
+
+    /// <summary>28 days at 20 °C in half a litre; what is used by today counts, and a final pot is never full.</summary>
+    [Fact]
+    public void A_pot_is_full_and_overdue_on_days_of_its_own()
+    {
+        var (leaf, pot) = (LeafModel.For(SpeciesGroup.Tomato), new Container("Half a litre", 0.5));
+        var place = Nurseries.Place("Bench", 20, 20);
+        var since = new DateOnly(2026, 4, 1);
+        Assert.Equal((since.AddDays(28), since.AddDays(39)), PotHold.Until(leaf, pot, place, since, since, 60));
+        Assert.Equal((since.AddDays(28), since.AddDays(39)), PotHold.Until(leaf, pot, place, since, since.AddDays(20), 60));
+        // Long ago is today; further than is asked is not said.
+        Assert.Equal((since.AddDays(50), since.AddDays(50)), PotHold.Until(leaf, pot, place, since, since.AddDays(50), 60));
+        Assert.Equal((since.AddDays(28), null), PotHold.Until(leaf, pot, place, since, since, 30));
+        Assert.Equal((null, null), PotHold.Until(leaf, pot with { Final = true }, place, since, since.AddDays(50), 60));
+    }
 }

@@ -4013,6 +4013,8 @@ export interface components {
             follows: boolean;
             /** @description Lamps can stand over it. */
             lamps: boolean;
+            /** @description It can be shut, and gets hot in the sun then. */
+            shuts: boolean;
         };
         /** @description The light that plants get in a place: lamps and sky add up. */
         PlaceLight: {

@@ -6,14 +6,15 @@ import { v7 } from 'uuid';
  * other words, or the same ones after they were written, have new ids.
  */
 export function useEntryIds() {
-  const last = useRef<{ words: string; ids: [string, string] } | null>(null);
-  const idsFor = useCallback((words: unknown): [string, string] => {
+  const last = useRef<{ words: string; ids: string[] } | null>(null);
+  const manyFor = useCallback((words: unknown, count: number): string[] => {
     const text = JSON.stringify(words);
-    if (last.current?.words !== text) last.current = { words: text, ids: [v7(), v7()] };
+    if (last.current?.words !== text) last.current = { words: text, ids: Array.from({ length: count }, () => v7()) };
     return last.current.ids;
   }, []);
+  const idsFor = useCallback((words: unknown): [string, string] => manyFor(words, 2) as [string, string], [manyFor]);
   const written = useCallback(() => {
     last.current = null;
   }, []);
-  return { idsFor, written };
+  return { idsFor, manyFor, written };
 }

@@ -1,12 +1,13 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { v7 } from 'uuid';
 import { api, unwrap } from '../api/client';
 import { useNursery, useRefresh } from './nursery';
+import { useEntryIds } from './useEntryIds';
 
 /** What a place's thermometer said in the weeks that count; keeping a reading, and taking one back. */
 export function useAirReadings(place: string) {
   const nursery = useNursery();
   const refresh = useRefresh();
+  const { idsFor, written } = useEntryIds();
   const readings = useQuery({
     queryKey: [nursery, 'readings', place],
     queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/places/{id}/readings', { params: { path: { nursery, id: place } } })),
@@ -16,10 +17,13 @@ export function useAirReadings(place: string) {
       unwrap(
         api.PUT('/api/nurseries/{nursery}/places/{id}/readings', {
           params: { path: { nursery, id: place } },
-          body: { id: v7(), ...read },
+          body: { id: idsFor([place, read])[0], ...read },
         }),
       ),
-    onSuccess: () => refresh(),
+    onSuccess: () => {
+      written();
+      return refresh();
+    },
   });
   const remove = useMutation({
     mutationFn: (id: string) =>

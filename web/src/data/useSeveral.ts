@@ -1,8 +1,8 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { v7 } from 'uuid';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useRested } from '../ui/useRested';
 import { useNursery, useRefresh } from './nursery';
+import { useEntryIds } from './useEntryIds';
 import type { BatchInput } from './usePlan';
 
 export type SeveralLine = Schemas['SeveralLine'];
@@ -33,14 +33,24 @@ export function useSeveral(inputs: BatchInput[]) {
 export function useKeepSeveral() {
   const nursery = useNursery();
   const refresh = useRefresh();
+  const { manyFor, written } = useEntryIds();
   return useMutation({
-    mutationFn: (batches: { input: BatchInput; shown: string }[]) =>
-      unwrap(
+    mutationFn: (batches: { input: BatchInput; shown: string }[]) => {
+      // Sent again because the answer was lost, they are the same batches; a plan that changed meanwhile is looked at anew.
+      const ids = manyFor(
+        batches.map((b) => b.input),
+        batches.length,
+      );
+      return unwrap(
         api.POST('/api/nurseries/{nursery}/batches/several', {
           params: { path: { nursery } },
-          body: { batches: batches.map((b) => ({ id: v7(), ...b, standing: null, againOf: null })) },
+          body: { batches: batches.map((b, i) => ({ id: ids[i] ?? '', ...b, standing: null, againOf: null })) },
         }),
-      ),
-    onSuccess: () => refresh(),
+      );
+    },
+    onSuccess: () => {
+      written();
+      return refresh();
+    },
   });
 }

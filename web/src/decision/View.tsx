@@ -179,14 +179,14 @@ function Sign({ result }: { result: Factor['result'] }) {
         width: 26,
         height: 26,
         fill: 'none',
-        stroke: result === 'fail' ? 'error.main' : 'currentColor',
+        stroke: 'currentColor',
         color: result === 'fail' ? 'error.main' : 'text.primary',
         strokeWidth: 3,
       }}
     >
       {result === 'pass' && <path d="M4 13l5 6L20 5" />}
       {result === 'near' && <path d="M4 12h16" />}
-      {result === 'fail' && <path d="M5 5l14 14M19 5L5 19" stroke="currentColor" />}
+      {result === 'fail' && <path d="M5 5l14 14M19 5L5 19" />}
       {result === 'unknown' && <path d="M8 8a4 4 0 1 1 5 4c-1 .5-1 1.5-1 3M12 19v.5" strokeWidth="2.5" />}
     </Box>
   );

@@ -42,7 +42,7 @@ const become = (form: Form, kind: Place['kind']): Partial<Form> => {
 };
 
 /** It can be shut, and gets hot in the sun then. */
-const shuts = (kind: Place['kind']) => ['house', 'frame', 'tunnel', 'tunnel-bed'].includes(kind);
+const shuts = (form: Pick<Form, 'kind' | 'types'>) => usual(form.types, form.kind)?.shuts === true;
 
 /** Lamps can stand over it. */
 const lit = (form: Pick<Form, 'kind' | 'types'>) => usual(form.types, form.kind)?.lamps === true;
@@ -165,7 +165,7 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
             soilC: follows(form) ? null : degrees(form.soil, 'soilC', row?.soilC ?? null),
             lampUmol: plain(form.lamps, 'lampUmol'),
             lampHours: plain(form.lampHours, 'lampHours'),
-            opensItself: form.opensItself && shuts(form.kind),
+            opensItself: form.opensItself && shuts(form),
             surface: form.kind === 'open-bed' ? form.surface : null,
             dayPlaceId: (form.kind === 'pair' && form.dayPlaceId) || null,
             nightPlaceId: (form.kind === 'pair' && form.nightPlaceId) || null,
@@ -286,7 +286,7 @@ function PlaceForm({ form, set, error }: FormProps<Form>) {
           />
         </>
       )}
-      {shuts(form.kind) && (
+      {shuts(form) && (
         <Choose
           label="Opened"
           value={form.opensItself ? 'itself' : 'hand'}
