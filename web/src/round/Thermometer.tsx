@@ -60,7 +60,7 @@ export function Thermometer({ place, onClose }: { place: { id: string; name: str
             e.preventDefault();
             keep();
           }}
-          sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2, alignItems: 'start' }}
+          sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, gap: 2, alignItems: 'start' }}
         >
           <NumberField label="Lowest, last night" unit={unit} value={low} onChange={setLow} error={said('lowC')} autoFocus />
           <NumberField label="Highest, yesterday" unit={unit} value={high} onChange={setHigh} error={said('highC')} />

@@ -173,8 +173,8 @@ function CultivarForm({ form, set, error }: FormProps<Form>) {
         />
       )}
       <NumberField
-        label="Days from planting to ripe (optional)"
-        help="As on the packet; left empty, as its kind usually takes."
+        label="Days to ripe (optional)"
+        help="From planting, as on the packet; left empty, as its kind usually takes."
         value={form.daysToRipe}
         onChange={(daysToRipe) => set({ daysToRipe })}
         error={error('daysToRipe')}
