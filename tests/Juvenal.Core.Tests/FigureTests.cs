@@ -15,6 +15,16 @@ public class FigureTests
     /// <summary>What is no figure of the craft: bounds of what can be typed, and arithmetic.</summary>
     private static readonly string[] NotCraft =
     [
+        "DayLoad.MostHours",
+        "PotShape.CubicCmPerLitre",
+        "HoldingBack.Week",
+        "Readiness.Furthest",
+        "NextContainer.LookAheadDays",
+        "Recipe.MostParts",
+        "Recipe.LongestName",
+        "Handwork.SmallPotLitres",
+        "Handwork.PotLitres",
+        "Handwork.LargePotLitres",
         "Disinfectant.MostLitres",
         "LampLight.MostPpfd",
         "Looked.MostLeaves",

@@ -18,6 +18,8 @@ public class AccessTests(OwnHouse house) : IClassFixture<OwnHouse>
     [
         "/api/nurseries/{nursery:guid}/batches/{id:guid}/cells",
         "/api/nurseries/{nursery:guid}/batches/{id:guid}/entries",
+        // It only reads: what was seen is asked about.
+        "/api/nurseries/{nursery:guid}/batches/{id:guid}/moving",
         "/api/nurseries/{nursery:guid}/batches/{id:guid}/thin",
         "/api/nurseries/{nursery:guid}/batches/{id:guid}/trays",
         "/api/nurseries/{nursery:guid}/readings",
@@ -30,6 +32,8 @@ public class AccessTests(OwnHouse house) : IClassFixture<OwnHouse>
         "/api/nurseries/{nursery:guid}/places/{id:guid}/carry",
         "/api/nurseries/{nursery:guid}/places/{id:guid}/night",
         "/api/nurseries/{nursery:guid}/nights/{id:guid}/out",
+        "/api/nurseries/{nursery:guid}/round/walked",
+        "/api/nurseries/{nursery:guid}/round/walked/{id:guid}",
         "/api/nurseries/{nursery:guid}/leave",
         "/api/nurseries/{nursery:guid}/soil",
     ];

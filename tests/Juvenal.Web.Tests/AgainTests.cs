@@ -86,6 +86,8 @@ public class AgainTests(House house) : IClassFixture<House>
         var (_, plan) = await house.PostAsync("plan", house.Input(cultivar: id));
         var ripe = plan["steps"]!.AsArray().Last()!;
         Assert.Equal("75 days from planting, as its kind usually takes: the packet does not say.", (string)ripe["why"]![0]!["text"]!);
+        Assert.Matches(@"^\w+ \d+ \w+ \+ 75 days = \w+ \d+ \w+$", (string)ripe["why"]![0]!["formula"]!);
+        Assert.Equal("common practice", (string)ripe["why"]![0]!["mark"]!);
         var wrong = row.DeepClone();
         (wrong["id"], wrong["name"], wrong["fruit"]) = (Guid.CreateVersion7(), "Undated Large", "large");
         var (status, body) = await house.PutAsync("cultivars", wrong);

@@ -19,6 +19,10 @@ public class BeginningTests(House house) : IClassFixture<House>
         Assert.DoesNotContain(after["steps"]!.AsArray(), s => House.Did(s!["step"]) == "emerge");
         Assert.Equal("50 came in, Mat", (string)after["ledger"]![0]!["text"]!);
         Assert.Equal("prick-out", House.Did(Task(await house.GetAsync("round"), batch)!["step"]));
+        // They never came up here: roots decide, from the day they came.
+        var (status, sheet) = await house.PostAsync($"batches/{batch}/moving", new JsonObject { ["leaves"] = 1, ["roots"] = "circling" });
+        Assert.Equal((200, "now"), (status, (string)sheet["call"]!));
+        Assert.Equal("wait", (string)(await house.PostAsync($"batches/{batch}/moving", new JsonObject())).Body["call"]!);
     }
 
     [Fact]

@@ -80,7 +80,7 @@ public class HouseTests(House house) : IClassFixture<House>
         "containers",
         """{"name":"X","litres":0,"cells":72,"final":false,"form":"tray","rowCells":null}""",
         "litres",
-        "From 0.005 to 100; 0 was given."
+        "One holds 5 mL (0.2 fl oz) to 100 L (26.42 gal)."
     )]
     [InlineData(
         "containers",

@@ -101,6 +101,106 @@ public class LabelTests(House house) : IClassFixture<House>
         Assert.Contains("Pages:           4", await ReadAsync("pdfinfo", pdf, "{0}"));
     }
 
+    /// <summary>Labels lie in the order in which the plants do.</summary>
+    [Fact]
+    public async Task Counted_plants_get_their_labels_row_by_row_of_the_tray()
+    {
+        var batch = await SownAsync();
+        var trays = (await house.GetAsync($"batches/{batch}/trays"))["trays"]!.AsArray();
+        var cells = trays.Select(t => (string)t!["cells"]!).ToList();
+        // The first row of the first tray came up whole, of the second row two; the other tray one.
+        var inRow = (int)trays[0]!["rowCells"]!;
+        cells[0] = new string('1', inRow) + "11" + new string('0', cells[0].Length - inRow - 2);
+        cells[1] = "1" + cells[1][1..].Replace('1', '0');
+        var count = new JsonObject
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["happenedOn"] = "2026-02-01",
+            ["means"] = "counted",
+            ["reason"] = null,
+            ["trays"] = new JsonArray([.. trays.Zip(cells, (t, c) => new JsonObject { ["trayId"] = (string)t!["id"]!, ["cells"] = c })]),
+        };
+        var (status, body) = await house.PostAsync($"batches/{batch}/cells", count);
+        Assert.True(status == 200, body.ToJsonString());
+        var text = await ReadAsync("pdftotext", await PdfAsync($"labels.pdf?batch={batch}&format=roll-tag&on=pots"), "-layout", "{0}", "-");
+        var rows = System.Text.RegularExpressions.Regex.Matches(text, @"(\d\d-T\d+) row (\d+)").Select(m => m.Value).ToList();
+        Assert.Equal(inRow + 3, rows.Count);
+        var codes = trays.Select(t => (string)t!["code"]!).ToList();
+        Assert.Equal(
+            [.. Enumerable.Repeat($"{codes[0]} row 1", inRow), $"{codes[0]} row 2", $"{codes[0]} row 2", $"{codes[1]} row 1"],
+            rows
+        );
+    }
+
+    [Theory]
+    [MemberData(nameof(Formats))]
+    public async Task Nothing_is_nearer_than_five_millimetres_to_the_edge_of_a_sheet_and_all_of_it_can_be_moved(string format)
+    {
+        var sheet = LabelFormat.All.First(f => f.Code == format);
+        var batch = await SownAsync();
+        await house.LogAsync(
+            batch,
+            new JsonObject
+            {
+                ["kind"] = "emerged",
+                ["to"] = house.Group(house.Mat),
+                ["seedlings"] = 70,
+            }
+        );
+        var query = $"labels.pdf?batch={batch}&format={format}&on=pots";
+        var plain = await WordsAsync(query);
+        if (sheet.PerPage > 1)
+        {
+            const double Edge = 5 / 25.4 * 72;
+            // A line's box is a little higher than its letters.
+            Assert.All(
+                plain,
+                w =>
+                    Assert.True(
+                        w.Left >= Edge - 0.1
+                            && w.Right <= (sheet.PageWidth / 25.4 * 72) - Edge + 0.1
+                            && w.Top >= Edge - 4
+                            && w.Bottom <= (sheet.PageHeight / 25.4 * 72) - Edge + 4,
+                        $"{w}"
+                    )
+            );
+        }
+
+        var moved = await WordsAsync(query + "&right=3&down=-2");
+        Assert.All(
+            plain.Zip(moved),
+            pair =>
+            {
+                Assert.Equal(pair.First.Left + (3 / 25.4 * 72), pair.Second.Left, 1);
+                Assert.Equal(pair.First.Top - (2 / 25.4 * 72), pair.Second.Top, 1);
+            }
+        );
+        Assert.Equal(
+            (422, "right"),
+            (await RefusedAsync(batch, $"format={format}&right=11")) is var (status, body)
+                ? (status, Assert.Single(body["errors"]!.AsObject()).Key)
+                : default
+        );
+    }
+
+    /// <summary>Every word of the first page with its box, in points from the left and the top.</summary>
+    private async Task<List<(double Left, double Top, double Right, double Bottom)>> WordsAsync(string path)
+    {
+        var boxes = await ReadAsync("pdftotext", await PdfAsync(path), "-bbox", "-l", "1", "{0}", "-");
+        return
+        [
+            .. System
+                .Text.RegularExpressions.Regex.Matches(
+                    boxes,
+                    "xMin=\"([\\d.-]+)\" yMin=\"([\\d.-]+)\" xMax=\"([\\d.-]+)\" yMax=\"([\\d.-]+)\""
+                )
+                .Select(m => (Of(m, 1), Of(m, 2), Of(m, 3), Of(m, 4))),
+        ];
+
+        static double Of(System.Text.RegularExpressions.Match m, int part) =>
+            double.Parse(m.Groups[part].Value, System.Globalization.CultureInfo.InvariantCulture);
+    }
+
     private async Task<string> NamedAsync(string name) =>
         await ReadAsync("pdftotext", await PdfAsync($"labels.pdf?batch={await NameAsync(name)}&format=a4-24"), "{0}", "-");
 

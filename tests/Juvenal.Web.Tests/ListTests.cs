@@ -19,7 +19,13 @@ public class ListTests(House house) : IClassFixture<House>
             pages.Add(await house.GetAsync($"batches?skip={skip}&take=2"));
         Assert.All(pages, p => Assert.Equal(5, (int)p["total"]!));
         var ids = pages.SelectMany(p => p["batches"]!.AsArray()).Select(b => (Guid)b!["id"]!).ToList();
-        Assert.Equal([kept[1], kept[2], kept[3], kept[4], kept[0]], ids);
+        Assert.Equal(kept.Order(), ids.Order());
+        Assert.Equal(kept[0], ids[^1]);
+        // What comes next comes first; of one day, by number.
+        var days = pages.SelectMany(p => p["batches"]!.AsArray()).Take(4).Select(b => (string)b!["next"]!["day"]!).ToList();
+        Assert.Equal(days.Order(StringComparer.Ordinal), days);
+        Assert.Equal([kept[1], kept[2], kept[4]], ids.Where(id => id != kept[3]).Take(3));
+        Assert.Equal(0, (int)pages[0]["plants"]!);
         Assert.Empty((await house.GetAsync("batches?skip=5"))["batches"]!.AsArray());
 
         // Found by any part of code, cultivar or crop, whatever its case; what stands for "anything" elsewhere is a sign like others here.

@@ -216,6 +216,49 @@ public class MorningTests(OwnHouse house) : IClassFixture<OwnHouse>
     }
 
     [Fact]
+    public async Task A_morning_is_held_against_the_hours_there_are()
+    {
+        var batch = await house.KeepAsync(house.Input(wanted: 400));
+        var due = (string)(await house.GetAsync($"batches/{batch}"))["steps"]![0]!["due"]!;
+        await house.WindToAsync(DateOnly.Parse(due, System.Globalization.CultureInfo.InvariantCulture));
+        Assert.Equal(204, (await house.PutAsync("site/usual", new JsonObject { ["handsHours"] = 0.5, ["currency"] = "€" })).Status);
+        var round = await house.GetAsync("round");
+        var task = Tasks(round).Single(t => (string)t["batchId"]! == batch.ToString());
+        var (minutes, all) = ((int)round["fitsMinutes"]!, (int)round["minutes"]!);
+        Assert.True(minutes <= 30 && all > 30, $"{minutes} of {all}");
+        Assert.True((int?)task["fits"] < (int)task["count"]!);
+        Assert.Equal("€", (string)(await house.GetAsync("site"))["usual"]!["currency"]!);
+
+        var (status, refused) = await house.PutAsync("site/usual", new JsonObject { ["handsHours"] = 0, ["currency"] = "dollars" });
+        Assert.Equal((422, "More than 0, at most 200; 0 was given."), (status, House.Sentence(refused, "handsHours")));
+        Assert.NotNull(House.Sentence(refused, "currency"));
+        Assert.Equal(204, (await house.PutAsync("site/usual", new JsonObject { ["handsHours"] = null, ["currency"] = null })).Status);
+        round = await house.GetAsync("round");
+        Assert.Null((double?)round["handsHours"]);
+        Assert.All(Tasks(round), t => Assert.Null((int?)t["fits"]));
+
+        static IEnumerable<JsonNode> Tasks(JsonNode round) =>
+            round["stops"]!.AsArray().SelectMany(s => s!["tasks"]!.AsArray()).Select(t => t!);
+    }
+
+    [Fact]
+    public async Task Walked_and_all_well_is_said_of_today_and_taken_back()
+    {
+        Assert.Null((await house.GetAsync("round"))["walked"]);
+        var id = Guid.CreateVersion7();
+        // Sent twice, it was said once.
+        for (var i = 0; i < 2; i++)
+            Assert.Equal(204, (await house.PostAsync("round/walked", new JsonObject { ["id"] = id.ToString() })).Status);
+        Assert.Equal(id.ToString(), (string)(await house.GetAsync("round"))["walked"]!["id"]!);
+        Assert.Equal(HttpStatusCode.NoContent, (await house.Client.DeleteAsync(house.Path($"round/walked/{id}"))).StatusCode);
+        Assert.Null((await house.GetAsync("round"))["walked"]);
+        Assert.Equal(
+            HttpStatusCode.NotFound,
+            (await house.Client.DeleteAsync(house.Path($"round/walked/{Guid.CreateVersion7()}"))).StatusCode
+        );
+    }
+
+    [Fact]
     public async Task Labels_are_counted_before_they_are_made()
     {
         var input = house.Input(900_000);

@@ -158,9 +158,36 @@ public class RecordTests(House house) : IClassFixture<House>, IAsyncLifetime
         foreach (var id in ids)
             await house.Client.DeleteAsync(house.Path($"soil/{id}"));
 
-        async Task<string> WindowsAsync() =>
-            string.Join(' ', (await house.GetAsync("site/view?surface=film"))["windows"]!.AsArray().Select(w => $"{w!["opens"]}"));
         static double Latitude(JsonNode site) => (double)site["input"]!["latitude"]!;
+    }
+
+    [Fact]
+    public async Task Weather_that_came_first_is_read_with_the_latitude_that_the_start_asks_for()
+    {
+        await PostAsync("weather", Csv(StandIns.Weather.Days(new(1995, 1, 1), new(2026, 1, 31))));
+        var before = (JsonObject)(await house.GetAsync("site"))["input"]!.DeepClone();
+        var at = await SoilAsync();
+        await SetUpAsync(new JsonObject { ["latitude"] = 35 });
+        Assert.NotEqual(at, await SoilAsync());
+        await SetUpAsync(new JsonObject { ["latitude"] = (double)before["latitude"]! });
+        Assert.Equal(at, await SoilAsync());
+
+        // The sun that warms the soil stands as high as the latitude says.
+        async Task<string> SoilAsync() => (await house.GetAsync("site/view?surface=film"))["soil"]!["line"]!.ToJsonString();
+
+        async Task SetUpAsync(JsonObject change)
+        {
+            var site = (JsonObject)(await house.GetAsync("site"))["input"]!.DeepClone();
+            foreach (var (field, value) in change)
+                site[field] = value!.DeepClone();
+            var start = new JsonObject
+            {
+                ["site"] = site,
+                ["places"] = new JsonArray(),
+                ["cultivars"] = new JsonArray(),
+            };
+            Assert.Equal(200, (await house.PostAsync("start", start)).Status);
+        }
     }
 
     [Fact]
@@ -428,4 +455,7 @@ public class RecordTests(House house) : IClassFixture<House>, IAsyncLifetime
     private static string Csv(IEnumerable<WeatherDay> days, bool scale = true) =>
         $"date,tmin{(scale ? "_c" : "")},tmax{(scale ? "_c" : "")}\n"
         + string.Concat(days.Select(d => string.Create(CultureInfo.InvariantCulture, $"{d.Day:yyyy-MM-dd},{d.MinimumC},{d.MaximumC}\n")));
+
+    private async Task<string> WindowsAsync() =>
+        string.Join(' ', (await house.GetAsync("site/view?surface=film"))["windows"]!.AsArray().Select(w => $"{w!["opens"]}"));
 }

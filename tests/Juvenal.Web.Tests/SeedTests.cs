@@ -22,7 +22,7 @@ public class SeedTests(House house) : IClassFixture<House>
         one["lotId"] = lot;
         other["lotId"] = lot;
         var batch = await house.KeepAsync(one);
-        await house.KeepAsync(other);
+        var second = await house.KeepAsync(other);
         var wanted = await LotAsync(lot);
         var planned = (int)wanted["planned"]!;
         Assert.True(planned > 150);
@@ -38,6 +38,15 @@ public class SeedTests(House house) : IClassFixture<House>
                 ["containers"] = 80,
             }
         );
+
+        // The other one's card asks for what is left of it, not for what was planned.
+        var due = (string)(await house.GetAsync($"batches/{second}"))["steps"]![0]!["due"]!;
+        await house.WindToAsync(DateOnly.Parse(due, System.Globalization.CultureInfo.InvariantCulture));
+        var card = (await house.GetAsync("round"))["stops"]!
+            .AsArray()
+            .SelectMany(stop => stop!["tasks"]!.AsArray())
+            .Single(t => (Guid)t!["batchId"]! == second)!;
+        Assert.Equal((70, (int)card["containers"]! - 70), ((int)card["count"]!, (int)card["lacking"]!));
         var sown = await LotAsync(lot);
         Assert.Equal((70, planned / 2), ((int)sown["left"]!, (int)sown["planned"]!));
 

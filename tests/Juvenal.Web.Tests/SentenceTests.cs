@@ -53,12 +53,51 @@ public partial class SentenceTests
         Assert.Empty(mute.Except(elsewhere).Except(RuleBook.All.SelectMany(r => r.Options).Select(o => o.Value)));
     }
 
+    /// <summary>Each number that was put in stands in the formula, in the grower's units; days by their names.</summary>
+    [Fact]
+    public void A_formula_shows_what_was_put_in()
+    {
+        var may9 = new DateOnly(2026, 5, 9).DayNumber;
+        Assert.Equal(
+            "8 to come up + 14 to the first move + 15 to the next + 9 to hardening off + 12 to planting = 58 days",
+            Formula("sow-back-from-window", "Up,Move,Move,Harden,PlantOut", 8, 14, 15, 9, 12, 58)
+        );
+        Assert.Equal("Sat 9 May + 1.28 · 10.0 days between years = Fri 22 May", Formula("freeze-risk", null, may9, 1.2816, 10, may9 + 13));
+        Assert.Equal("Sat 9 May − 0.25 · 10.0 days between years = Thu 7 May", Formula("freeze-risk", null, may9, -0.25, 10, may9 - 2));
+        Assert.Equal("number 16 of 31 springs' first open days, in their order", Formula("window-years", null, 31, 16));
+        Assert.Equal("4 days where roots were bared, 2 with a ball", Formula("setback", null, 4, 2));
+        Assert.Equal("10 rungs + 3 days too cold to count, by night or day = 13 days", Formula("hardened-by", null, 10, 3, 13));
+        Assert.Equal("Sat 9 May + 75 days = Thu 23 Jul", Formula("days-to-ripe", null, may9, 75, may9 + 75));
+        Assert.Equal(
+            "a leaf each 42 °C·d; 68 °F brings 12.0 a day in full light, from 46 °F on",
+            Formulas.Of(new("leaves-at", Terms: [42, 12, 20, 8]), new(true))
+        );
+
+        static string? Formula(string code, string? subject, params double[] terms) =>
+            Formulas.Of(new(code, Subject: subject, Terms: terms), Measures.Metric);
+    }
+
     [Fact]
     public void Every_rule_has_its_options_with_the_default_first()
     {
         Assert.All(RuleBook.All, r => Assert.True(r.Options.Count >= 2 && r.Options.All(o => o.Why.Length > 10), r.Code));
         Assert.Equal(
-            ["0.1", "after-tomatoes", "18", "13", "first-true-leaves", "snip", "second-move", "below", "10", "plant"],
+            [
+                "0.1",
+                "after-tomatoes",
+                "18",
+                "13",
+                "first-true-leaves",
+                "snip",
+                "second-move",
+                "lowest-kept-leaves",
+                "old-level",
+                "whole",
+                "water",
+                "below",
+                "10",
+                "plant",
+            ],
             RuleBook.All.Select(r => r.Options[0].Value)
         );
         Assert.Equal((0.1, 10), (HouseRules.Default.AcceptedRisk, HouseRules.Default.HardeningDays));
@@ -72,6 +111,10 @@ public partial class SentenceTests
             RuleCodes.PepperSoil,
             RuleCodes.PepperNights,
             RuleCodes.Spares,
+            RuleCodes.TomatoDepth,
+            RuleCodes.PepperDepth,
+            RuleCodes.RootBall,
+            RuleCodes.BeforeParting,
         ];
         Assert.All(codes, c => Assert.NotNull(RuleBook.Title(c)));
     }

@@ -161,6 +161,42 @@ public class StartTests(House house) : IClassFixture<House>
             );
     }
 
+    [Fact]
+    public async Task What_stands_already_is_taken_in_with_the_others()
+    {
+        await house.WindToAsync(House.Today);
+        var input = house.Input(18);
+        (input["trayId"], input["germinationPlaceId"], input["seedlingPlaceId"]) = (house.Pot, house.Glass, house.Glass);
+        input["moves"] = new JsonArray();
+        input["germination"] = 1;
+        input["start"] = new JsonObject { ["kind"] = "standing", ["leaves"] = 4 };
+        var line = (await house.PostAsync("plan/several", Inputs(input))).Body[0]!;
+        // It was not sown late, and needs no seed.
+        Assert.DoesNotContain(line["warnings"]!.AsArray(), w => ((string)w!).Contains("later than best", StringComparison.Ordinal));
+        var id = Guid.CreateVersion7();
+        var batch = new JsonObject
+        {
+            ["id"] = id,
+            ["input"] = input.DeepClone(),
+            ["shown"] = (string)line["version"]!,
+            ["standing"] = new JsonObject
+            {
+                ["seedlings"] = 18,
+                ["containers"] = 19,
+                ["potSince"] = "2026-01-10",
+            },
+        };
+        var several = new JsonObject { ["batches"] = new JsonArray(batch) };
+        var (refused, problem) = await house.PostAsync("batches/several", several);
+        Assert.True(
+            (refused, House.Sentence(problem, "batches[0].standing.containers") is not null) == (422, true),
+            problem.ToJsonString()
+        );
+        batch["standing"]!["containers"] = 18;
+        Assert.Equal(200, (await house.PostAsync("batches/several", several)).Status);
+        Assert.Equal(18, (int)(await house.GetAsync($"batches/{id}"))["standing"]!);
+    }
+
     private static JsonObject Inputs(params JsonObject[] inputs) =>
         new() { ["inputs"] = new JsonArray([.. inputs.Select(i => i.DeepClone())]) };
 

@@ -225,7 +225,7 @@ public class TrayTests(House house) : IClassFixture<House>
         var group = Assert.Single(shown["groups"]!.AsArray())!;
         Assert.Single(group["trays"]!.AsArray());
         Assert.Equal([one, two], group["trays"]![0]!["rows"]!.AsArray().Select(r => (Guid)r!["batchId"]!).Distinct());
-        Assert.Contains("Open mix gently", (string)shown["cautions"]![0]!);
+        Assert.Contains("Open mix bags outdoors", (string)shown["cautions"]![0]!);
         Assert.Equal(204, (await house.PutAsync("sowing", layout.DeepClone())).Status);
         var kept = Assert.Single(
             (await house.GetAsync("sowing"))["groups"]!.AsArray(),

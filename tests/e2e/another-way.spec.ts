@@ -8,9 +8,13 @@ test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
 const task = (page: Page, code: string) => page.locator('[data-task]').filter({ hasText: code });
 
-const open = async (page: Page, cultivar: string) => {
+const open = async (page: Page, cultivar: string, code: string) => {
   await page.goto(`${nursery}/batches`);
-  await page.getByRole('link', { name: cultivar }).first().click();
+  await page
+    .getByRole('listitem')
+    .filter({ has: page.getByText(code, { exact: true }) })
+    .getByRole('link')
+    .click();
   await expect(page.getByRole('heading', { level: 1, name: cultivar })).toBeVisible();
 };
 
@@ -22,7 +26,7 @@ const choose = async (page: Page, label: string, option: string) => {
 test('yesterday’s job takes three taps, and is undone all day', async ({ page }) => {
   await page.goto(`${nursery}/round`);
   const card = task(page, '26-09');
-  await card.getByRole('button', { name: 'Other day or place' }).click();
+  await card.getByRole('button', { name: 'More', exact: true }).click();
   await card.getByRole('button', { name: 'Yesterday' }).click();
   await card.getByRole('button', { name: 'Done yesterday' }).click();
   await expect(card).toHaveCount(0);
@@ -42,20 +46,26 @@ test('part of them goes into bigger pots elsewhere, and is not asked back into s
   const card = task(page, '26-09');
   await expect(card.getByRole('heading')).toHaveText(/Prick out \d+ plants/);
   const all = Number(/\d+/.exec((await card.getByRole('heading').textContent()) ?? '')?.[0]);
+  await card.getByRole('heading').getByRole('button').click();
   await card.getByLabel(/How many/).fill('30');
+  await card.getByRole('button', { name: 'More', exact: true }).click();
   await card.getByRole('button', { name: 'Other day or place' }).click();
   await choose(page, 'To', 'Warm bench');
   await choose(page, 'Into', '13 cm pot');
   await card.getByRole('button', { name: 'Done' }).click();
   await expect(task(page, '26-09').getByRole('heading')).toHaveText(`Prick out ${all - 30} plants`);
   await page.goto(`${nursery}/batches`);
-  await page.getByRole('link', { name: 'Lantern Row' }).nth(1).click();
+  await page
+    .getByRole('listitem')
+    .filter({ has: page.getByText('26-09', { exact: true }) })
+    .getByRole('link')
+    .click();
   await expect(page.getByText('Warm bench, 13 cm pot').first()).toBeVisible();
   await expect(page.getByText(`30 of ${all} so far`)).toBeVisible();
 });
 
 test('part of a batch goes its own way, some are sold, and neither is a loss', async ({ page }) => {
-  await open(page, 'Saltglass');
+  await open(page, 'Saltglass', '26-05');
   await page
     .getByRole('button', { name: /^Split off/ })
     .first()

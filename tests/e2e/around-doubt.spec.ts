@@ -12,7 +12,9 @@ test.describe('at the bench, on a phone', () => {
   test('what is half typed is there again after a look elsewhere', async ({ page }) => {
     await page.goto(`${nursery}/round`);
     const card = task(page, '26-06');
+    await card.getByRole('heading').getByRole('button').click();
     await card.getByLabel(/How many/).fill('77');
+    await card.getByRole('button', { name: 'More', exact: true }).click();
     await card.getByRole('button', { name: 'Other day or place' }).click();
     await card.getByLabel('Day', { exact: true }).fill('2026-04-12');
     await card.getByRole('button', { name: 'About, ± 3 days' }).click();

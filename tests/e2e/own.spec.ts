@@ -19,7 +19,7 @@ test('the first owner comes in by the link, and the empty nursery says what to d
   await page.getByLabel('Your name here').fill('First owner');
   await page.getByLabel('Password', { exact: true }).fill(password);
   await page.getByRole('button', { name: 'Make the account and come in' }).click();
-  await expect(page.getByText(/Three questions/)).toBeVisible();
+  await expect(page.getByText(/Four questions/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'You: First owner, owner' })).toBeVisible();
 });
 
@@ -49,7 +49,7 @@ test('a wrong password is said; a session that ends keeps what was typed until o
   await expect(page.getByText('Tomatoes, bare soil')).toBeVisible();
 });
 
-test('one evening: three questions, several batches, and the next work is named', async ({ page }) => {
+test('one evening: four questions, what stands already, several batches, and the next work is named', async ({ page }) => {
   await page.goto(own);
   await signIn(page, password);
   await page.getByRole('link', { name: 'Begin' }).click();
@@ -70,12 +70,18 @@ test('one evening: three questions, several batches, and the next work is named'
   await page.getByRole('button', { name: /Go on/ }).click();
   await expect(page.getByText('Which one?')).toBeVisible();
   await page.getByLabel('Plants').nth(2).fill('');
+  await page.getByRole('button', { name: 'Yes', exact: true }).click();
   await page.getByRole('button', { name: /Go on/ }).click();
 
+  // First what stands, then what is to be sown.
+  await expect(page.getByRole('heading', { name: 'How many stand of each?' })).toBeVisible();
+  await page.getByLabel('Plants of Evening Coal').fill('5');
+  await expect(page.getByText(/^Taken in as they stand/)).toBeVisible();
+  await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByRole('heading', { name: '2 batches, 18 plants' })).toBeVisible();
   await expect(page.getByText(/^Sow .* cells/)).toHaveCount(2);
   await page.getByRole('button', { name: 'Keep them all' }).click();
-  await expect(page.getByRole('heading', { name: '2 batches' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: '3 batches, 5 plants' })).toBeVisible();
   await page.getByRole('link', { name: 'Round' }).first().click();
   // Whatever the day: there is work, or the next is named.
   await expect(page.getByText(/Next: sow|Sow \d+ cells/i).first()).toBeVisible();
@@ -86,7 +92,7 @@ test('the nursery goes out as a file and comes in as another; the password chang
   await signIn(page, password);
   await page.getByRole('button', { name: 'More' }).first().click();
   await page.getByRole('menuitem', { name: 'House' }).click();
-  await page.getByRole('tab', { name: 'Export' }).click();
+  await page.getByRole('link', { name: 'Export', exact: true }).click();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'Download the nursery' }).click(),

@@ -11,9 +11,8 @@ const phone = { width: 390, height: 844 };
 const pictures = [
   { name: 'round', path: 'round', size: desk, scheme: 'light' },
   { name: 'round-phone', path: 'round', size: phone, scheme: 'light' },
-  { name: 'round-phone-dark', path: 'round', size: phone, scheme: 'dark' },
-  { name: 'plan', path: 'plan', size: desk, scheme: 'light' },
-  { name: 'plan-phone', path: 'plan', size: phone, scheme: 'light' },
+  { name: 'plan', path: 'plan', size: desk, scheme: 'light', cultivar: 'Saltglass' },
+  { name: 'plan-phone', path: 'plan', size: phone, scheme: 'light', cultivar: 'Saltglass' },
   { name: 'batch', path: 'batches/019c0de0-0003-7000-8000-000000000003', size: desk, scheme: 'light' },
   { name: 'several', path: 'plan/several', size: desk, scheme: 'light', press: '8 of each' },
   { name: 'go-dark', path: 'batches/019c0de0-0003-7000-8000-000000000002/go', size: desk, scheme: 'dark' },
@@ -27,21 +26,40 @@ const pictures = [
   { name: 'seeds', path: 'seeds', size: desk, scheme: 'light' },
   { name: 'sums', path: 'sums/disinfectant', size: desk, scheme: 'light' },
   { name: 'people', path: 'house?part=people', size: desk, scheme: 'light' },
-  { name: 'places', path: 'house?part=places', size: desk, scheme: 'light' },
+  {
+    name: 'moving',
+    path: 'batches/019c0de0-0003-7000-8000-000000000006/moving',
+    size: { width: 1280, height: 1100 },
+    scheme: 'light',
+    press: 'Just showing',
+  },
+  {
+    name: 'moving-phone-dark',
+    path: 'batches/019c0de0-0003-7000-8000-000000000006/moving',
+    size: phone,
+    scheme: 'dark',
+    press: 'Just showing',
+  },
 ];
 
 const wanted = process.argv.slice(2);
 const chrome = await chromium.launch(browser);
-for (const { name, path, size, scheme, press } of pictures) {
+for (const { name, path, size, scheme, press, cultivar } of pictures) {
   if (wanted.length > 0 && !wanted.includes(name)) continue;
   const page = await chrome.newPage({ viewport: size, colorScheme: scheme, reducedMotion: 'reduce' });
   page.on('console', (m) => m.type() === 'error' && console.error(name, m.text()));
   await page.goto(`${url}/n/${nursery}/${path}`);
+  await page.locator('main').getByRole('heading').first().waitFor();
   await page.waitForLoadState('networkidle');
+  if (cultivar) {
+    await page.getByRole('combobox', { name: 'Cultivar' }).click();
+    await page.getByRole('option', { name: cultivar }).click();
+    await page.getByRole('button', { name: 'Keep this plan' }).waitFor();
+  }
   if (press) {
     await page.getByRole('button', { name: press }).click();
     await page
-      .getByText(/^Sow .* cells/)
+      .getByText(/^Sow .* cells|^Yes, |^Wait until /)
       .first()
       .waitFor();
   }

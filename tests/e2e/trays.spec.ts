@@ -166,6 +166,8 @@ test('a wrong number in the ledger is put right, and every screen agrees', async
 
 test('plants can be bought in, and a batch be sown again', async ({ page }) => {
   await page.goto(`${nursery}/plan`);
+  await page.getByRole('combobox', { name: 'Cultivar' }).click();
+  await page.getByRole('option', { name: /Saltglass/ }).click();
   await page.getByRole('combobox', { name: 'Start from' }).click();
   await page.getByRole('option', { name: 'bought-in plugs or plants' }).click();
   await page.getByLabel('Price each').fill('1.20');

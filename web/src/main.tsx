@@ -9,9 +9,8 @@ import { ThemeProvider } from '@mui/material/styles';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { RouterProvider } from 'react-router/dom';
 import { queries } from './app/queries';
-import { router } from './app/routes';
+import { Views } from './app/routes';
 import { theme } from './app/theme';
 import { SayProvider } from './ui/Say';
 
@@ -28,7 +27,7 @@ createRoot(root).render(
         <CssBaseline enableColorScheme />
         <QueryClientProvider client={queries}>
           <SayProvider>
-            <RouterProvider router={router} />
+            <Views />
           </SayProvider>
         </QueryClientProvider>
       </ThemeProvider>

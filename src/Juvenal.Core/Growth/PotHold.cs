@@ -60,7 +60,7 @@ public static class PotHold
         ArgumentNullException.ThrowIfNull(at);
         if (container.Final)
             return (null, null);
-        var holds = ComfortableDegreeDays(leaf, Math.Clamp(container.Litres, LeastLitres, MostLitres));
+        var holds = Holds(leaf, container);
         var used = (today.DayNumber - since.DayNumber) * leaf.DegreeDays(at.MeanBetween(since.DayNumber, today.DayNumber));
         var perDay = leaf.DegreeDays(at.MeanBetween(today.DayNumber, today.DayNumber + ahead));
         return (On(holds), On(holds * OverdueAt(container)));
@@ -70,6 +70,30 @@ public static class PotHold
             : perDay > 0 && (need - used) / perDay <= ahead ? today.AddDays((int)((need - used) / perDay))
             : null;
     }
+
+    /// <summary>Of its comfortable time in a container, what has passed between two days, from 0; 1: it is full.</summary>
+    /// <param name="leaf">The crop's leaf model.</param>
+    /// <param name="container">What they stand in.</param>
+    /// <param name="at">Where.</param>
+    /// <param name="since">In it.</param>
+    /// <param name="today">Until when.</param>
+    public static double Share(LeafModel leaf, Container container, PlaceClimate at, DateOnly since, DateOnly today)
+    {
+        ArgumentNullException.ThrowIfNull(leaf);
+        ArgumentNullException.ThrowIfNull(at);
+        var days = Math.Max(0, today.DayNumber - since.DayNumber);
+        return days * leaf.DegreeDays(at.MeanBetween(since.DayNumber, since.DayNumber + days)) / Holds(leaf, container);
+    }
+
+    /// <summary>Of its comfortable time, what a usual day at a place takes, from 0.</summary>
+    public static double SharePerDay(LeafModel leaf, Container container, PlaceClimate at)
+    {
+        ArgumentNullException.ThrowIfNull(at);
+        return at.PerDay(leaf, Gathers.Roots) / Holds(leaf, container);
+    }
+
+    private static double Holds(LeafModel leaf, Container container) =>
+        ComfortableDegreeDays(leaf, Math.Clamp(container.Litres, LeastLitres, MostLitres));
 
     /// <summary>Thermal time in comfort, °C·d: 336 (tomato) or 420 (pepper) · (V / 0.5 L)^0.25.</summary>
     /// <param name="leaf">The crop's leaf model.</param>

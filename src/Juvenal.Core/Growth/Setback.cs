@@ -1,3 +1,5 @@
+using Juvenal.Core.Rules;
+
 namespace Juvenal.Core.Growth;
 
 /// <summary>Days without new leaves after a move, while roots grow.</summary>
@@ -9,6 +11,17 @@ public static class Setback
     /// <summary>After potting up with the ball whole. [model]</summary>
     public const double PottingUpDays = 2;
 
+    /// <summary>After potting up with the ball loosened all round. [model]</summary>
+    public const double LoosenedDays = 4;
+
+    /// <summary>After potting up with the ball washed apart: 7–14 days, 10 taken. [model]</summary>
+    public const double WashedDays = 10;
+
     /// <param name="baresRoots">Roots are bared: pricked out of a tray of seedlings.</param>
-    public static double Days(bool baresRoots) => baresRoots ? PrickingOutDays : PottingUpDays;
+    /// <param name="ball">What the house does with a ball.</param>
+    public static double Days(bool baresRoots, RootBall ball) =>
+        baresRoots ? PrickingOutDays
+        : ball == RootBall.Washed ? WashedDays
+        : ball == RootBall.Loosened ? LoosenedDays
+        : PottingUpDays;
 }

@@ -15,6 +15,7 @@ public static class Units
     private sealed record Unit(Kind Kind, double Factor, double Offset = 0);
 
     public const double LitresPerUsGallon = 3.785411784;
+    public const double CentimetresPerInch = 2.54;
     public const double GramsPerOunce = 28.349523125;
 
     // Exact by definition: international inch (1959) 2.54 cm, avoirdupois ounce 28.349523125 g, US gallon 231 cubic inches.
@@ -23,7 +24,7 @@ public static class Units
         ["C"] = new(Kind.Temperature, 1),
         ["F"] = new(Kind.Temperature, 5.0 / 9, -32),
         ["cm"] = new(Kind.Length, 1),
-        ["in"] = new(Kind.Length, 2.54),
+        ["in"] = new(Kind.Length, CentimetresPerInch),
         ["L"] = new(Kind.Volume, 1),
         ["usgal"] = new(Kind.Volume, LitresPerUsGallon),
         ["g"] = new(Kind.Mass, 1),

@@ -2,7 +2,6 @@ using Juvenal.Core.Care;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Growth;
 using Juvenal.Core.Hardening;
-using Juvenal.Core.MovingUp;
 using Juvenal.Core.Places;
 using Juvenal.Core.Seeds;
 
@@ -52,13 +51,6 @@ public static partial class Figures
                         Ours("Places", $"{t.Kind}: usually by night", t.NightC!.Value, "°C"),
                     }
                 ),
-        ];
-
-    private static IEnumerable<Figure> SetIn() =>
-        [
-            Practice("Moving up", "Kept free below the edge of a pot for water", Depth.RimCm, "cm"),
-            Practice("Moving up", "Dwarf tomatoes are set deeper by at most", Depth.DwarfCm, "cm"),
-            Practice("Moving up", "Peppers a finger deeper", Depth.FingerCm, "cm"),
         ];
 
     private static IEnumerable<Figure> Hardened() =>

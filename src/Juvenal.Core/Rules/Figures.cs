@@ -26,7 +26,19 @@ public enum Mark
 }
 
 /// <summary>A source by the key that reasons carry.</summary>
-public sealed record Source(string Key, string Citation);
+/// <param name="Key">Stable.</param>
+/// <param name="Citation">In full; where figures were written from memory, that is said.</param>
+public sealed record Source(string Key, string Citation)
+{
+    /// <summary>How far what comes from it can be trusted.</summary>
+    public Mark Mark =>
+        Key switch
+        {
+            "practice" => Mark.CommonPractice,
+            "model" => Mark.Model,
+            _ => Mark.Published,
+        };
+}
 
 /// <summary>One figure that the plan rests on, as shown under "Where the numbers come from".</summary>
 public sealed record Figure(string Stage, string What, double Value, string Unit, Mark Mark, string SourceKey);
@@ -108,8 +120,6 @@ public static partial class Figures
             new("Leaves", "True leaves when ready to harden", LeafModel.ReadyToHarden, "leaves", Mark.Published, "extension"),
             new("Leaves", "True leaves when ready to plant", LeafModel.ReadyToPlant, "leaves", Mark.Published, "extension"),
             new("Leaves", "True leaves at the last move", LeafModel.LastMove, "leaves", Mark.CommonPractice, "practice"),
-            new("Setback", "After pricking out", Setback.PrickingOutDays, "d", Mark.Model, "model"),
-            new("Setback", "After potting up", Setback.PottingUpDays, "d", Mark.Model, "model"),
             new("Leaves", "Seed leaves with strong roots", LeafModel.SeedLeaves, "leaves", Mark.Model, "model"),
             new("Leaves", "First true leaves open", LeafModel.FirstTrueLeaves, "leaves", Mark.Model, "model"),
             new("Leaves", "Second true leaves open", LeafModel.SecondTrueLeaves, "leaves", Mark.Model, "model"),
@@ -290,16 +300,6 @@ public static partial class Figures
                 "practice"
             ),
             new("Sowing", "Solution that a plug takes up", Container.SoakingShare, "× volume", Mark.CommonPractice, "practice"),
-            new("Moving up", "Snipping a seedling", Handwork.SnippingMinutes, "min", Mark.CommonPractice, "practice"),
-            new("Moving up", "Separating a twin, on top", Handwork.SeparatingMinutes, "min", Mark.CommonPractice, "practice"),
-            new("Moving up", "Next pot after a cell", NextContainer.AfterCellLitres, "L", Mark.CommonPractice, "practice"),
-            new("Moving up", "Next pot after a pot", NextContainer.Times, "× volume", Mark.CommonPractice, "practice"),
-            new("Moving up", "Mix settles by", Mix.Settling, "share", Mark.CommonPractice, "practice"),
-            new("Moving up", "Sowing a cell", Handwork.SowingMinutesPerCell, "min", Mark.CommonPractice, "practice"),
-            new("Moving up", "Pricking out a plant", Handwork.PrickingOutMinutes, "min", Mark.CommonPractice, "practice"),
-            new("Moving up", "Potting up a plant", Handwork.PottingUpMinutes, "min", Mark.CommonPractice, "practice"),
-            new("Moving up", "Counting what is up", Handwork.CountingMinutes, "min", Mark.CommonPractice, "practice"),
-            new("Moving up", "Sittings of one job leave one group within", Group.OneJobDays, "days", Mark.Model, "model"),
             new(
                 "The ledger",
                 "Sooner than in this share of its quickest days nothing is up",
@@ -341,9 +341,6 @@ public static partial class Figures
             new("Go or hold", "Gusts", PlantingDecision.GustKmh, "km/h", Mark.CommonPractice, "practice"),
             new("Go or hold", "Gusts, behind a windbreak", PlantingDecision.GustNearKmh, "km/h", Mark.CommonPractice, "practice"),
             new("Go or hold", "Smoothing of single years' last freezes", Openings.SmoothingDays, "d", Mark.Model, "model"),
-            new("Moving up", "A tray's cells are smaller than this", Container.LargestCellLitres, "L", Mark.Model, "model"),
-            new("Moving up", "Fewer than this left behind, a stage is done", BatchState.RearShare, "share", Mark.Model, "model"),
-            new("Moving up", "Carrying a container", Handwork.CarryingMinutesPerContainer, "min", Mark.CommonPractice, "practice"),
             new("Planting out", "Planting a plant", Handwork.PlantingOutMinutes, "min", Mark.CommonPractice, "practice"),
         ];
 

@@ -1,5 +1,6 @@
 using Juvenal.Core.Decision;
 using Juvenal.Core.Growth;
+using Juvenal.Core.MovingUp;
 using Juvenal.Core.Seeds;
 
 namespace Juvenal.Core.Rules;
@@ -26,6 +27,8 @@ public enum SeedLeaves
 {
     SecondMove,
 
+    FirstMove,
+
     /// <summary>As soon as the second true leaves show.</summary>
     SecondLeaves,
 
@@ -40,6 +43,40 @@ public enum Watering
 
     /// <summary>From above, gently.</summary>
     Above,
+}
+
+/// <summary>How deep tomatoes are set, at each move and at planting.</summary>
+public enum TomatoSetting
+{
+    LowestKeptLeaves,
+
+    HalfStem,
+
+    /// <summary>As <see cref="LowestKeptLeaves"/>; at planting out all but the tip and two leaves.</summary>
+    TopTuft,
+}
+
+/// <summary>What is done with the ball at a move.</summary>
+public enum RootBall
+{
+    /// <summary>Teased only where it is matted.</summary>
+    Whole,
+
+    /// <summary>All round, each time.</summary>
+    Loosened,
+
+    /// <summary>Washed apart.</summary>
+    Washed,
+}
+
+/// <summary>How roots are parted.</summary>
+public enum BeforeParting
+{
+    /// <summary>Watered an hour before.</summary>
+    Water,
+
+    /// <summary>Left to dry a little.</summary>
+    Dry,
 }
 
 /// <summary>What becomes of plants that are left when as many as are wanted are planted.</summary>
@@ -69,6 +106,10 @@ public static class RuleCodes
     public const string PepperSoil = "pepper-soil";
     public const string Spares = "spares";
     public const string PepperNights = "pepper-nights";
+    public const string TomatoDepth = "tomato-depth";
+    public const string PepperDepth = "pepper-depth";
+    public const string RootBall = "root-ball";
+    public const string BeforeParting = "before-parting";
 }
 
 /// <summary>The practices on which growers differ, as this house has settled them. <see cref="Default"/> is the common choice.</summary>
@@ -83,6 +124,10 @@ public static class RuleCodes
 /// <param name="SeedLeaves">When they are pinched off.</param>
 /// <param name="Watering">From below or from above.</param>
 /// <param name="Spares">What becomes of those that are left over.</param>
+/// <param name="TomatoDepth">How deep tomatoes are set.</param>
+/// <param name="PepperDepth">How deep peppers are set.</param>
+/// <param name="RootBall">What is done with the ball at a move: it sets the days lost, and the minutes.</param>
+/// <param name="BeforeParting">Wet or drying.</param>
 public sealed record HouseRules(
     PrickOutStage PrickOut,
     Twins Twins,
@@ -94,7 +139,11 @@ public sealed record HouseRules(
     double PepperNightC,
     SeedLeaves SeedLeaves,
     Watering Watering,
-    Spares Spares = Spares.Plant
+    Spares Spares = Spares.Plant,
+    TomatoSetting TomatoDepth = TomatoSetting.LowestKeptLeaves,
+    PepperDepth PepperDepth = PepperDepth.OldLevel,
+    RootBall RootBall = RootBall.Whole,
+    BeforeParting BeforeParting = BeforeParting.Water
 )
 {
     public static HouseRules Default { get; } =

@@ -104,8 +104,64 @@ public static class RuleBook
             "What is pinched at a move.",
             [
                 new("second-move", "Pinch at the second move", "They feed the plant until then; buried, they only rot."),
+                new("first-move", "Pinch at the first move", "Nothing of them is buried, and the stem is clean from the start."),
                 new("second-leaves", "Pinch as soon as second true leaves show", "Air at the stem, and nothing that touches wet mix."),
                 new("leave", "Leave them", "They fall by themselves; each wound is a door."),
+            ]
+        ),
+        new(
+            RuleCodes.TomatoDepth,
+            "tomatoDepth",
+            "Tomato depth",
+            "How deep tomatoes are set, and which leaves are stripped.",
+            [
+                new(
+                    "lowest-kept-leaves",
+                    "Up to the lowest kept leaves",
+                    "Roots grow along the buried stem; four leaves stay to feed them."
+                ),
+                new("half-stem", "Half of the stem", "Deep enough to stand firm, and no leaf is lost."),
+                new(
+                    "top-tuft",
+                    "Up to the top tuft when planted out",
+                    "At planting all but the tip and two leaves goes under: most roots, for dry summers. At the moves before, to the lowest kept leaves."
+                ),
+            ]
+        ),
+        new(
+            RuleCodes.PepperDepth,
+            "pepperDepth",
+            "Pepper depth",
+            "How deep peppers are set.",
+            [
+                new("old-level", "At the old soil level", "A pepper makes no roots along its stem; buried, it may rot."),
+                new(
+                    "finger",
+                    "A finger deeper, 2 cm at most",
+                    "It stands firm and does not dry out at the neck; never above the seed leaves."
+                ),
+                new("seed-leaves", "Up to the seed leaves", "A leggy seedling stands upright again; the seed leaves stay above the mix."),
+            ]
+        ),
+        new(
+            RuleCodes.RootBall,
+            "rootBall",
+            "Root ball",
+            "Days that a move costs, and minutes.",
+            [
+                new("whole", "Whole, teased only when matted", "No root is torn: two days, and they grow on."),
+                new("loosened", "Loosened all round each time", "Roots leave the old ball at once; about four days."),
+                new("washed", "Washed apart", "No old mix comes along, and no root goes round; a week or two are lost."),
+            ]
+        ),
+        new(
+            RuleCodes.BeforeParting,
+            "beforeParting",
+            "Before parting roots",
+            "How the work is begun.",
+            [
+                new("water", "Water an hour before", "Wet roots slide apart, and the plants are full of water."),
+                new("dry", "Let it dry a little", "The mix falls off by itself, and leaves are limp enough not to snap."),
             ]
         ),
         new(

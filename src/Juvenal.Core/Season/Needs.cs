@@ -1,3 +1,5 @@
+using Juvenal.Core.MovingUp;
+
 namespace Juvenal.Core.Season;
 
 /// <summary>Work that is to come, by what it takes.</summary>
@@ -7,6 +9,7 @@ namespace Juvenal.Core.Season;
 /// <param name="Containers">Cells at sowing; pots at a move.</param>
 /// <param name="Trays">At sowing in trays: how many.</param>
 /// <param name="MixLitres">Loose mix, L.</param>
+/// <param name="Recipe">Of that mix.</param>
 /// <param name="Seed">What is sown, by name; null where it is no seed.</param>
 /// <param name="Seeds">How many.</param>
 /// <param name="SeedsLeft">In the packet it is planned from; null where that is not known or none is named.</param>
@@ -17,6 +20,7 @@ public sealed record WorkToCome(
     int Containers,
     int? Trays,
     double MixLitres,
+    Recipe Recipe,
     string? Seed,
     int Seeds,
     int? SeedsLeft
@@ -29,17 +33,19 @@ public enum NeedKind
     Seed,
     Trays,
     Pots,
-    SeedMix,
-    PottingMix,
+
+    /// <summary>A part of a mix.</summary>
+    Mix,
     Labels,
 }
 
 /// <summary>Something to have by a day.</summary>
 /// <param name="Kind">What of.</param>
-/// <param name="Name">Of the seed or the container; null where the kind says it.</param>
+/// <param name="Name">Of the seed, the container or the part of a mix; null where the kind says it.</param>
 /// <param name="Amount">Pieces; of mix L.</param>
 /// <param name="By">The first day it is asked for.</param>
-public sealed record Need(NeedKind Kind, string? Name, double Amount, DateOnly By);
+/// <param name="Bags">Of mix, bags to open; null where nobody said what one holds.</param>
+public sealed record Need(NeedKind Kind, string? Name, double Amount, DateOnly By, int? Bags = null);
 
 /// <summary>What work to come takes, summed up: to be had in time, whatever lies in the store.</summary>
 public static class Needs
@@ -75,8 +81,9 @@ public static class Needs
             where m.Container is not null && m.Containers > 0
             group m by m.Container into kind
             select new Need(NeedKind.Pots, kind.Key, kind.Sum(m => m.Containers), kind.Min(m => m.On)),
-            .. Mix(NeedKind.SeedMix, sowing),
-            .. Mix(NeedKind.PottingMix, moves),
+            .. from part in Recipe.Sum(near.Select(w => (w.Recipe, w.MixLitres)))
+            let first = near.First(w => w.MixLitres > 0 && w.Recipe.Has(part.Name))
+            select new Need(NeedKind.Mix, part.Name, part.Litres, first.On, part.Bags),
             .. labels > 0 ? [new Need(NeedKind.Labels, null, labels, near.First(w => Labels(w) > 0).On)] : Array.Empty<Need>(),
         ];
     }
@@ -95,9 +102,6 @@ public static class Needs
         var missing = taken - (packet[0].SeedsLeft ?? 0);
         return by is { } day && missing > 0 ? new(NeedKind.Seed, packet[0].Seed, missing, day) : null;
     }
-
-    private static IEnumerable<Need> Mix(NeedKind kind, List<WorkToCome> work) =>
-        work.Sum(w => w.MixLitres) is > 0 and var litres ? [new(kind, null, litres, work.First(w => w.MixLitres > 0).On)] : [];
 
     /// <summary>One to a tray, one to a pot.</summary>
     private static int Labels(WorkToCome work) => work.Kind == StepKind.Begin ? work.Trays ?? work.Containers : work.Containers;

@@ -22,7 +22,8 @@ internal static class PlanWarnings
     )
     {
         var warnings = new List<Reason>();
-        var sown = request.FactsOf(StepKind.Begin).Done is not null;
+        // What stands was begun, whoever did it.
+        var sown = request.FactsOf(StepKind.Begin).Done is not null || request.Path.Begins.Kind == Start.Standing;
         var aim = request.Path.Aim;
         if (aim is { Kind: AimKind.Sale, Day: { } sale })
         {
@@ -42,7 +43,7 @@ internal static class PlanWarnings
             warnings.Add(new("sow-late", course.Days[0] - best.DayNumber, Unit: "d", Day: best));
         if (aim.Kind == AimKind.Bed && End(request, window, course) is { } end)
             warnings.Add(end);
-        if (!quantity.Enough)
+        if (!quantity.Enough && request.Path.Begins.Kind != Start.Standing)
             warnings.Add(new("seeds-short", quantity.PlantsPromised, request.Sowing.PlantsWanted, "plants", Source: "binomial"));
         warnings.AddRange(Hardening(request, course));
         if (SlowUp(request, walk, course) is { } slow)
@@ -124,10 +125,20 @@ internal static class PlanWarnings
             return new("planted-after-frost", planted.DayNumber - freeze.DayNumber, Unit: "d", Source: "practice", Day: freeze);
         var ripe = DateOnly.FromDayNumber((int)Math.Floor(course.Days[request.Path.SlotOf(StepKind.Ripe)] + 0.5));
         var picking = freeze.DayNumber - ripe.DayNumber;
+        double[] terms = [ripe.DayNumber, picking, freeze.DayNumber];
         return picking >= AutumnWindow.PickingDays ? null
             : picking <= 0
-                ? new("ripe-after-frost", -picking, request.Rules.AcceptedRisk, "d", RuleCodes.AcceptedRisk, "practice", Day: freeze)
-            : new("short-picking", picking, AutumnWindow.PickingDays, "d", RuleCodes.AcceptedRisk, "practice", Day: freeze);
+                ? new(
+                    "ripe-after-frost",
+                    -picking,
+                    request.Rules.AcceptedRisk,
+                    "d",
+                    RuleCodes.AcceptedRisk,
+                    "practice",
+                    Day: freeze,
+                    Terms: terms
+                )
+            : new("short-picking", picking, AutumnWindow.PickingDays, "d", RuleCodes.AcceptedRisk, "practice", Day: freeze, Terms: terms);
     }
 
     /// <summary>Thermal time (°C·d) in the last container on the planned planting day.</summary>
@@ -172,7 +183,8 @@ internal static class PlanWarnings
                 Math.Round(days * hold / used),
                 "d",
                 Source: "model",
-                Subject: container.Name
+                Subject: container.Name,
+                Terms: [hold, used, container.Litres, walk.Leaf.PotDegreeDays]
             );
         }
 

@@ -131,12 +131,7 @@ internal sealed class Steps(
                 StepKind.Harden => WhyHarden(),
                 StepKind.Hold => WhyHold(),
                 StepKind.PlantOut => WhyPlantOut(),
-                StepKind.Ripe =>
-                [
-                    request.Cultivar.ByKind
-                        ? new("days-to-ripe-by-kind", request.Cultivar.DaysToRipe, Unit: "d", Source: "practice")
-                        : new("days-to-ripe", request.Cultivar.DaysToRipe, Unit: "d"),
-                ],
+                StepKind.Ripe => [Ripe()],
                 _ => WhyMove(step.Number - 1),
             }
         );
@@ -153,7 +148,14 @@ internal sealed class Steps(
             { Kind: AimKind.Pot } => "sow-back-from-spring",
             _ => "sow-back-from-window",
         };
-        yield return new(code, days, Unit: "d", Day: target);
+        yield return new(
+            code,
+            days,
+            Unit: "d",
+            Subject: Stretches is null ? null : string.Join(',', Counted.Select(s => s.Kind)),
+            Day: target,
+            Terms: Stretches
+        );
         if (request.FactsOf(StepKind.Begin).Grown is { } grown && course.Days[0] <= grown.DayNumber)
             yield return new("mother-grown", Beginning.ShootLeaves, Source: "practice", Day: grown);
         if (course.Days[0] > best.DayNumber)
@@ -163,6 +165,39 @@ internal sealed class Steps(
         foreach (var amount in Amounts())
             yield return amount;
     }
+
+    /// <summary>The steps that sowing is counted back over.</summary>
+    private IEnumerable<Step> Counted => _path.Steps.Skip(1).Where(s => s.Kind != StepKind.Ripe);
+
+    /// <summary>
+    /// Days from each step to the next, from sowing to the day it is counted back from, and their sum; null where the plan goes another
+    /// way than it was counted: begun on another day, a step fixed, the end not on its day.
+    /// </summary>
+    private double[]? Stretches
+    {
+        get
+        {
+            var days = _path.Steps.Where(s => s.Kind != StepKind.Ripe).Select(s => DayOf(course.Days[_path.SlotOf(s)]).DayNumber).ToList();
+            return days[0] != best.DayNumber || days[^1] != Target.DayNumber
+                ? null
+                : [.. days.Zip(days.Skip(1), (a, b) => (double)(b - a)), days[^1] - days[0]];
+        }
+    }
+
+    private Reason Ripe()
+    {
+        var (planted, ripe) = (course.Days[_path.SlotOf(StepKind.PlantOut)], course.Days[_path.SlotOf(StepKind.Ripe)]);
+        return new(
+            request.Cultivar.ByKind ? "days-to-ripe-by-kind" : "days-to-ripe",
+            request.Cultivar.DaysToRipe,
+            Unit: "d",
+            Source: request.Cultivar.ByKind ? "practice" : null,
+            Terms: [DayOf(planted).DayNumber, DayOf(ripe).DayNumber - DayOf(planted).DayNumber, DayOf(ripe).DayNumber]
+        );
+    }
+
+    /// <summary>Rungs of the ladder, days among them that do not count, both together.</summary>
+    private double[] Rungs(double taken) => [request.Rules.HardeningDays, taken - request.Rules.HardeningDays, taken];
 
     /// <summary>How much to sow, and with how much mix.</summary>
     private IEnumerable<Reason> Amounts()
@@ -254,6 +289,9 @@ internal sealed class Steps(
             walk.Leaf.PotDegreeDays,
         ];
 
+    /// <summary>Thermal time of a leaf, what a day of the place brings, its warmth, from where on leaves grow.</summary>
+    private double[] LeafTerms(double mean) => [walk.Leaf.DegreeDaysPerLeaf, walk.Leaf.LeafDegreeDays(mean), mean, walk.Leaf.BaseCelsius];
+
     /// <summary>Since when the plants stand as they do before a move, counted from 0.</summary>
     private double From(int move) => course.Days[move == 0 ? 1 : _path.SlotOf(StepKind.Move, move)];
 
@@ -284,7 +322,7 @@ internal sealed class Steps(
             move == 0 && !standing ? RuleCodes.PrickOut : null,
             move == 0 && !standing ? "model" : "practice",
             place.Name,
-            Terms: [walk.Leaf.DegreeDaysPerLeaf, walk.Leaf.LeafDegreeDays(mean), mean, walk.Leaf.BaseCelsius]
+            Terms: LeafTerms(mean)
         );
         if (
             request.Seen is { } seen
@@ -296,7 +334,18 @@ internal sealed class Steps(
         if (place.Follows is { Steady: false, Springs: 0 })
             yield return new("mean-year", Source: "model", Subject: place.Name);
         if (move > 0)
-            yield return new("setback", Setback.Days(request.Path.BaresRoots(move - 1)), Unit: "d", Source: "model");
+        {
+            var bared = request.Path.BaresRoots(move - 1);
+            var ball = request.Rules.RootBall;
+            yield return new(
+                "setback",
+                Setback.Days(bared, ball),
+                Unit: "d",
+                Rule: bared ? null : RuleCodes.RootBall,
+                Source: "model",
+                Terms: [Setback.Days(bared, ball), Setback.Days(!bared, ball)]
+            );
+        }
         if (
             MixFor(
                 Materials(_path.Steps.First(s => s.Kind == StepKind.Move && s.Number == move + 1)).Containers,
@@ -310,15 +359,17 @@ internal sealed class Steps(
     private IEnumerable<Reason> WhyHarden()
     {
         var place = request.Path.Moves.Count == 0 ? request.Path.Seedling : request.Path.Moves[^1].Place;
+        var mean = place.MeanBetween(From(_path.Moves.Count), course.Days[_path.SlotOf(StepKind.Harden)]);
         var ready = new Reason(
             "ready-to-harden",
             LeafModel.ReadyToHarden,
-            place.MeanBetween(From(_path.Moves.Count), course.Days[_path.SlotOf(StepKind.Harden)]),
+            mean,
             "C",
             null,
             "extension",
             place.Name,
-            Day: DayOf(course.Free[_path.SlotOf(StepKind.Harden)])
+            Day: DayOf(course.Free[_path.SlotOf(StepKind.Harden)]),
+            Terms: LeafTerms(mean)
         );
         var target = Target;
         var ladder = new Reason(
@@ -328,7 +379,8 @@ internal sealed class Steps(
             Unit: "d",
             Rule: RuleCodes.HardeningLength,
             Source: "practice",
-            Day: _path.Hold is { } hold ? target.AddDays(-hold.Days) : target
+            Day: _path.Hold is { } hold ? target.AddDays(-hold.Days) : target,
+            Terms: Rungs(request.DaysFromHardening(target.DayNumber) - (_path.Hold?.Days ?? 0))
         );
         return course.Days[_path.SlotOf(StepKind.Harden)] > target.DayNumber - request.DaysFromHardening(target.DayNumber) + 0.5
             ? [ready, ladder]
@@ -353,7 +405,8 @@ internal sealed class Steps(
             Unit: "d",
             Rule: RuleCodes.HardeningLength,
             Source: "practice",
-            Day: DayOf(course.Days[_path.SlotOf(StepKind.Harden)] + LadderTaken)
+            Day: DayOf(course.Days[_path.SlotOf(StepKind.Harden)] + LadderTaken),
+            Terms: Rungs(LadderTaken)
         );
     }
 
@@ -364,7 +417,15 @@ internal sealed class Steps(
         if (hardened > window.Opens.Mid.DayNumber + 0.5)
             return
             [
-                new("hardened-by", LadderTaken, Unit: "d", Rule: RuleCodes.HardeningLength, Source: "practice", Day: DayOf(hardened)),
+                new(
+                    "hardened-by",
+                    LadderTaken,
+                    Unit: "d",
+                    Rule: RuleCodes.HardeningLength,
+                    Source: "practice",
+                    Day: DayOf(hardened),
+                    Terms: Rungs(LadderTaken)
+                ),
                 opens,
             ];
         return [opens, .. window.Reasons];

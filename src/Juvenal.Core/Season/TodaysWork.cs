@@ -2,6 +2,7 @@ using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
 using Juvenal.Core.MovingUp;
 using Juvenal.Core.Places;
+using Juvenal.Core.Rules;
 using Juvenal.Core.Sowing;
 
 namespace Juvenal.Core.Season;
@@ -86,6 +87,7 @@ public static class TodaysWork
     /// <param name="containerOf">What the plants stand in after a step; null in a bed.</param>
     /// <param name="standsIn">What a group stands in; null in a bed.</param>
     /// <param name="twins">Whether two in a cell become two pots.</param>
+    /// <param name="ball">What the house does with a ball.</param>
     /// <param name="start">What the batch begins with.</param>
     /// <param name="thin">Where cells were counted and some are crowded.</param>
     /// <param name="ahead">The next step of a group that is ahead of the plan (<see cref="GroupWalk"/>); null where the plan's day
@@ -98,6 +100,7 @@ public static class TodaysWork
         Func<Step, Container?> containerOf,
         Func<Group, Container?> standsIn,
         Seeds.Twins twins,
+        RootBall ball = RootBall.Whole,
         Start start = Start.Seed,
         ThinDue? thin = null,
         Func<Group, Step, StepDay?>? ahead = null
@@ -125,7 +128,7 @@ public static class TodaysWork
             orderby step.Step.Order
             select (
                 Group: g,
-                Job: Moving(ahead?.Invoke(g, step.Step) ?? step, g, containerOf(step.Step), twins, g == inTrays ? thin?.Plan : null)
+                Job: Moving(ahead?.Invoke(g, step.Step) ?? step, g, containerOf(step.Step), twins, ball, g == inTrays ? thin?.Plan : null)
             )
         ).ToList();
 
@@ -206,7 +209,7 @@ public static class TodaysWork
             Handwork.CountingMinutes
         );
 
-    private static Job Moving(StepDay step, Group group, Container? container, Seeds.Twins twins, ThinPlan? thin)
+    private static Job Moving(StepDay step, Group group, Container? container, Seeds.Twins twins, RootBall ball, ThinPlan? thin)
     {
         // Twins that are snipped leave one plant to a cell; separated, each gets a pot. Counted cells say which.
         // In pots a pair stands on purpose: it is separated at this move.
@@ -220,7 +223,7 @@ public static class TodaysWork
             { Kind: StepKind.Harden or StepKind.Hold } => Of(plants, null, Handwork.CarryingMinutesPerContainer),
             { Kind: StepKind.PlantOut } => Of(0, null, Handwork.PlantingOutMinutes),
             { Number: 1 } => Of(plants, container, Handwork.PrickingOutMinutes),
-            _ => Of(plants, container, Handwork.PottingUpMinutes),
+            _ => Of(plants, container, container is null ? Handwork.PottingUpMinutes : Handwork.PottingUp(container.Litres, ball)),
         };
 
         Job Of(int containers, Container? into, double minutesEach) =>

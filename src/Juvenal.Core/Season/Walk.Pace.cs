@@ -95,7 +95,7 @@ internal sealed partial class Walk
         return on < at ? null : count + Grown(_seenAt, at + setback, on, z, null);
     }
 
-    private double MovingSetback(int i) => Growth.Setback.Days(_request.Path.BaresRoots(i));
+    private double MovingSetback(int i) => Growth.Setback.Days(_request.Path.BaresRoots(i), _request.Rules.RootBall);
 
     /// <summary>How much longer than usual the leaves before move i take, as drawn.</summary>
     private double LeafStretch(int i, ReadOnlySpan<double> z)

@@ -117,7 +117,7 @@ internal sealed partial class Walk
             leaves += Grown(i, at + setback, ready, zero, null);
             potFrom = at = ready;
             if (i < _request.Path.Moves.Count)
-                setback = Setback.Days(_request.Path.BaresRoots(i));
+                setback = Setback.Days(_request.Path.BaresRoots(i), _request.Rules.RootBall);
         }
 
         return at;
@@ -172,7 +172,8 @@ internal sealed partial class Walk
             count += Grown(i, at + setback, days[stage], z, spring);
             leaves[stage] = count;
             potFrom = at = days[stage];
-            setback = Setback.Days(_request.Path.BaresRoots(i)) * Stretch(_spreads.Setbacks, z[Variates.Setback(i)]);
+            setback =
+                Setback.Days(_request.Path.BaresRoots(i), _request.Rules.RootBall) * Stretch(_spreads.Setbacks, z[Variates.Setback(i)]);
         }
 
         var harden = 2 + moves;

@@ -33,8 +33,17 @@ public sealed record PlantingWindow(
     /// <summary>Days by which typed freeze dates come earlier under a surface.</summary>
     public static int EarlierUnder(Surface surface) => surface == Surface.Tunnel ? TunnelDays : 0;
 
-    internal static Reason AfterFrost(HouseRules rules, DateOnly? day) =>
-        new("pepper-after-frost", rules.PepperWeeksAfterFrost, null, "weeks", RuleCodes.PepperTiming, "practice", Day: day);
+    internal static Reason AfterFrost(HouseRules rules, DateOnly? day, DateOnly? average) =>
+        new(
+            "pepper-after-frost",
+            rules.PepperWeeksAfterFrost,
+            null,
+            "weeks",
+            RuleCodes.PepperTiming,
+            "practice",
+            Day: day,
+            Terms: average is { } from && day is { } to ? [from.DayNumber, to.DayNumber - from.DayNumber, to.DayNumber] : null
+        );
 
     /// <param name="crop">Tomato or pepper.</param>
     /// <param name="site">Freeze and, where there is a record, climate.</param>

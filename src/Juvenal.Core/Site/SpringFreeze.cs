@@ -59,8 +59,12 @@ public sealed record SpringFreeze(
     /// The day d with P(freeze on or after d) = risk, as a day number, not rounded; null where so few springs freeze that no day has it.
     /// </summary>
     /// <param name="risk">Between 0 and 1, both excluded.</param>
-    public double? DayNumberAtRisk(double risk) =>
-        risk >= Share ? null : MeanDayNumber - (StandardDeviationDays * Normal.InvCDF(0, 1, risk / Share));
+    public double? DayNumberAtRisk(double risk) => ZAtRisk(risk) is { } z ? MeanDayNumber + (StandardDeviationDays * z) : null;
+
+    /// <summary>So many standard deviations after the mean is the day of a risk; null where so few springs freeze that no day has
+    /// it.</summary>
+    /// <param name="risk">Between 0 and 1, both excluded.</param>
+    public double? ZAtRisk(double risk) => risk >= Share ? null : -Normal.InvCDF(0, 1, risk / Share);
 
     /// <summary>P(freeze on or after the day), 0–1.</summary>
     public double RiskFrom(double dayNumber) => Share * (1 - Normal.CDF(MeanDayNumber, StandardDeviationDays, dayNumber));

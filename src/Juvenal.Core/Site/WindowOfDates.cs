@@ -27,7 +27,10 @@ internal static class WindowOfDates
                     "share",
                     RuleCodes.AcceptedRisk,
                     "thom-shaw-1958",
-                    Day: average
+                    Day: average,
+                    Terms: freeze.DayAtRisk(rules.AcceptedRisk) is null
+                        ? null
+                        : [freeze.MeanDayNumber, freeze.ZAtRisk(rules.AcceptedRisk)!.Value, freeze.StandardDeviationDays, atRisk.DayNumber]
                 )
             ),
         };
@@ -83,7 +86,8 @@ internal static class WindowOfDates
                 "d",
                 null,
                 "thom-shaw-1958",
-                Day: DateOnly.FromDayNumber((int)Math.Ceiling(over))
+                Day: DateOnly.FromDayNumber((int)Math.Ceiling(over)),
+                Terms: [SpringFreeze.ZOfOneInTen, freeze.StandardDeviationDays, tenth]
             );
         }
     }
@@ -93,7 +97,7 @@ internal static class WindowOfDates
         rules.PepperTiming == PepperTiming.AfterAverageFrost
             ? (
                 average.AddDays(rules.PepperWeeksAfterFrost * 7),
-                PlantingWindow.AfterFrost(rules, average.AddDays(rules.PepperWeeksAfterFrost * 7))
+                PlantingWindow.AfterFrost(rules, average.AddDays(rules.PepperWeeksAfterFrost * 7), average)
             )
             : (
                 atRisk.AddDays(PlantingWindow.PepperDaysAfterTomatoes),
@@ -104,7 +108,13 @@ internal static class WindowOfDates
                     "d",
                     RuleCodes.PepperTiming,
                     "practice",
-                    Day: atRisk
+                    Day: atRisk,
+                    Terms:
+                    [
+                        atRisk.DayNumber,
+                        PlantingWindow.PepperDaysAfterTomatoes,
+                        atRisk.DayNumber + PlantingWindow.PepperDaysAfterTomatoes,
+                    ]
                 )
             );
 }

@@ -18,6 +18,8 @@ public static class WindowOfYears
         var notBefore = NotBefore(crop, site, years, rules, surface);
         var openings = Openings.Of(years, asked, notBefore);
         var firsts = Firsts(openings);
+        // Where in the row of springs the middle one is, none counted twice.
+        double[] middle = [years.Count, (years.Count + 1) / 2.0];
         var limits = new GoLimits(crop, rules.AcceptedRisk, rules.PepperNightC, rules.PepperSoilC);
         var gates = Things
             .Where(t => t.Thing != WaitsFor.Timing || notBefore is not null)
@@ -68,7 +70,11 @@ public static class WindowOfYears
         Reason Why(WaitsFor thing, string code, GoLimit limit, double? best, DateOnly? median) =>
             thing switch
             {
-                WaitsFor.Timing when rules.PepperTiming == PepperTiming.AfterAverageFrost => PlantingWindow.AfterFrost(rules, median),
+                WaitsFor.Timing when rules.PepperTiming == PepperTiming.AfterAverageFrost => PlantingWindow.AfterFrost(
+                    rules,
+                    median,
+                    Average(site)
+                ),
                 WaitsFor.Timing => new(
                     "pepper-after-years-tomatoes",
                     PlantingWindow.PepperDaysAfterTomatoes,
@@ -76,7 +82,8 @@ public static class WindowOfYears
                     "d",
                     RuleCodes.PepperTiming,
                     "practice",
-                    Day: median
+                    Day: median,
+                    Terms: [.. middle, PlantingWindow.PepperDaysAfterTomatoes]
                 ),
                 WaitsFor.Freeze when median is null => new(
                     "freeze-never",
@@ -84,10 +91,31 @@ public static class WindowOfYears
                     Rule: RuleCodes.AcceptedRisk,
                     Source: "model"
                 ),
-                WaitsFor.Freeze => new("freeze-held", rules.AcceptedRisk, Rule: RuleCodes.AcceptedRisk, Source: "model", Day: median),
+                WaitsFor.Freeze => new(
+                    "freeze-held",
+                    limits.FreezeRisk.Near,
+                    rules.AcceptedRisk,
+                    Rule: RuleCodes.AcceptedRisk,
+                    Source: "model",
+                    Day: median,
+                    Terms: [RiskAfter(median!.Value), years.Count, Openings.SmoothingDays, PlantingDecision.MostNights]
+                ),
                 _ when median is null => new(code + "-never", best, limit.Near, "C", RuleOf(thing), SourceOf(thing)),
-                _ => new(code + "-held", limit.Near, limit.At, "C", RuleOf(thing), SourceOf(thing), Day: median),
+                _ => new(
+                    code + "-held",
+                    limit.Near,
+                    limit.At,
+                    "C",
+                    RuleOf(thing),
+                    SourceOf(thing),
+                    Day: median,
+                    Terms: [.. middle, PlantingDecision.FewestNights]
+                ),
             };
+
+        // What the freeze is held against on a day: what may come after the nights that a forecast knows.
+        double RiskAfter(DateOnly day) =>
+            (asked.RiskFrom ?? climate.RiskUnder(surface))(SiteYear.Of(day, site.Season, site.Hemisphere) + PlantingDecision.MostNights);
 
         string? RuleOf(WaitsFor thing) =>
             crop == Crop.Tomato ? null
@@ -101,7 +129,7 @@ public static class WindowOfYears
         {
             yield return springs.AllWinter ? new("open-all-winter", springs.Count, Unit: "years")
             : mid is null ? new("window-never", springs.Never, springs.Count, "years", Source: "model")
-            : new("window-years", springs.Count, springs.Never, "years", Source: "model", Day: opens.Mid);
+            : new("window-years", springs.Count, springs.Never, "years", Source: "model", Day: opens.Mid, Terms: middle);
             if (mid is null && Opener() is var (under, from))
                 yield return new("window-under", Subject: under.ToString(), Day: from);
             foreach (var gate in gates)
@@ -174,14 +202,17 @@ public static class WindowOfYears
             case PepperTiming.AfterTomatoes:
                 var tomatoes = Openings.Of(years, Rules(Crop.Tomato, site, rules, surface));
                 return [.. years.Select((_, y) => (tomatoes.First(y) ?? Openings.LastDay) + PlantingWindow.PepperDaysAfterTomatoes)];
-            case PepperTiming.AfterAverageFrost when site.Freeze is { } freeze:
-                var average = DateOnly.FromDayNumber((int)Math.Ceiling(freeze.MeanDayNumber));
-                var day = SiteYear.Of(average.AddDays(rules.PepperWeeksAfterFrost * 7), site.Season, site.Hemisphere);
+            case PepperTiming.AfterAverageFrost when site.Freeze is not null:
+                var day = SiteYear.Of(Average(site)!.Value.AddDays(rules.PepperWeeksAfterFrost * 7), site.Season, site.Hemisphere);
                 return [.. years.Select(_ => day)];
             default:
                 return null;
         }
     }
+
+    /// <summary>The average last freeze; null where nobody knows it.</summary>
+    private static DateOnly? Average(SiteSeason site) =>
+        site.Freeze is { } freeze ? DateOnly.FromDayNumber((int)Math.Ceiling(freeze.MeanDayNumber)) : null;
 
     private static List<int?> Firsts(Openings openings) => [.. openings.Years.Select((_, y) => openings.First(y))];
 

@@ -55,6 +55,20 @@ public static class TrayLayout
         return rows;
     }
 
+    /// <summary>Cells for which a whole tray is taken: those of the last one, where they are a row or less.</summary>
+    /// <param name="rows">As arranged.</param>
+    /// <param name="format">Of the trays.</param>
+    /// <returns>Null where there is one tray, or the last one holds more.</returns>
+    public static int? Spill(IReadOnlyList<LaidRow> rows, TrayFormat format)
+    {
+        ArgumentNullException.ThrowIfNull(rows);
+        ArgumentNullException.ThrowIfNull(format);
+        if (rows.Count == 0 || rows[^1].Tray == 0)
+            return null;
+        var last = rows.Where(r => r.Tray == rows[^1].Tray).Sum(r => r.Cells);
+        return last <= format.RowCells ? last : null;
+    }
+
     /// <summary>Rows as they are sown when another number of cells was filled than laid out.</summary>
     /// <param name="laid">The batch's rows with the tray each is in, in order.</param>
     /// <param name="cells">Really sown.</param>

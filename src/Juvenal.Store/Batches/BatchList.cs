@@ -47,7 +47,7 @@ public sealed record ListedJob(JobKind Kind, Step Step, DateOnly Day);
 /// <summary>A batch that is not ended, by its name.</summary>
 public sealed record NamedBatch(Guid Id, string Code, string Cultivar, Crop Crop, int Standing);
 
-/// <summary>Batches in lists: those not ended first, newest season first, by number; a page at a time.</summary>
+/// <summary>Batches in lists: what has work next first, by its day; then those without, then the ended ones; a page at a time.</summary>
 public sealed class BatchList(NurseryTransaction nursery)
 {
     /// <summary>No page is longer.</summary>
@@ -56,12 +56,17 @@ public sealed class BatchList(NurseryTransaction nursery)
     private const string Found = """
         from batch b
         join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
+        left join (
+          select j.nursery_id, j.batch_id, min(greatest(j.due, j.put_off_to)) as day
+          from job j
+          group by j.nursery_id, j.batch_id) n on n.nursery_id = b.nursery_id and n.batch_id = b.id and b.ended_on is null
         where position(lower($1) in lower(b.code || ' ' || c.name || ' ' || c.crop)) > 0
         """;
 
     private const string Total = $"""
-        -- How many batches have it in their code, their cultivar or their crop?
-        select count(*)::int
+        -- How many batches have it in their code, their cultivar or their crop, and how many plants stand of them?
+        select count(*)::int, coalesce(sum((
+          select sum(s.seedlings) from standing s where s.nursery_id = b.nursery_id and s.batch_id = b.id)), 0)::int
         {Found}
         """;
 
@@ -69,9 +74,9 @@ public sealed class BatchList(NurseryTransaction nursery)
         -- A page of batches as a list shows them.
         with page as (
           select b.nursery_id, b.id, b.code, b.season, c.name, c.crop, b.start, b.plants_wanted, b.seeds_sown, b.emerged, b.lost, b.snipped,
-            b.ended_on, {BatchRow.OutOfDate} as out_of_date, b.aim = 'pot' as potted
+            b.ended_on, {BatchRow.OutOfDate} as out_of_date, b.aim = 'pot' as potted, n.day as next_day
           {Found}
-          order by b.ended_on is not null, b.season desc, length(b.code), b.code, b.id
+          order by b.ended_on is not null, n.day, b.season desc, length(b.code), b.code, b.id
           offset $2
           limit $3)
         select b.id, b.code, b.season, b.name, b.crop, b.start, b.plants_wanted, b.seeds_sown, b.emerged,
@@ -96,7 +101,7 @@ public sealed class BatchList(NurseryTransaction nursery)
           where j.nursery_id = b.nursery_id and j.batch_id = b.id
           order by greatest(j.due, j.put_off_to), w.ordinal, j.kind, j.id
           limit 1) j on true
-        order by b.ended_on is not null, b.season desc, length(b.code), b.code, b.id
+        order by b.ended_on is not null, b.next_day, b.season desc, length(b.code), b.code, b.id
         """;
 
     private const string Names = """
@@ -114,16 +119,21 @@ public sealed class BatchList(NurseryTransaction nursery)
     /// <param name="skip">How many are left out before, from 0.</param>
     /// <param name="take">How many, 1 to <see cref="MostOnPage"/>.</param>
     /// <param name="cancel">Cancels.</param>
-    /// <returns>How many there are in all, and this page of them.</returns>
-    public async Task<(int Total, IReadOnlyList<ListedBatch> Batches)> PageAsync(string find, int skip, int take, CancellationToken cancel)
+    /// <returns>How many there are in all and how many plants stand of them, and this page of them.</returns>
+    public async Task<(int Total, int Plants, IReadOnlyList<ListedBatch> Batches)> PageAsync(
+        string find,
+        int skip,
+        int take,
+        CancellationToken cancel
+    )
     {
-        var (total, page) = (0, new List<ListedBatch>());
+        var (total, plants, page) = (0, 0, new List<ListedBatch>());
         await nursery.ReadTogetherAsync(
             cancel,
-            new(Total, r => total = r.GetInt32(0), Sql.Of(find)),
+            new(Total, r => (total, plants) = (r.GetInt32(0), r.GetInt32(1)), Sql.Of(find)),
             new(Page, r => page.Add(Read(r)), Sql.Of(find), Sql.Of(skip), Sql.Of(take))
         );
-        return (total, page);
+        return (total, plants, page);
     }
 
     public Task<List<NamedBatch>> NamesAsync(CancellationToken cancel) =>

@@ -209,6 +209,7 @@ public sealed class JobStore(NurseryTransaction nursery)
             step => In(state.Route[step].At),
             group => In(group.At),
             catalogue.Rules.Rules.Twins,
+            catalogue.Rules.Rules.RootBall,
             batch.Begins.Kind,
             ThinDueOf(batch, species, state, catalogue),
             ahead

@@ -1,6 +1,8 @@
+using Juvenal.Core.MovingUp;
 using Juvenal.Core.Season;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
+using Juvenal.Store.Rules;
 using Juvenal.Store.Seeds;
 
 namespace Juvenal.Store.Batches;
@@ -8,10 +10,10 @@ namespace Juvenal.Store.Batches;
 /// <summary>What the work to come takes.</summary>
 public sealed class NeedsStore(NurseryTransaction nursery)
 {
-    private const string Select = """
+    private const string Select = $"""
         -- Sowings and moves that are not done.
         select w.kind, greatest(p.mid, $1), w.container_id, p.containers, case when w.kind = 'begin' then b.trays end, p.mix_litres,
-          case when w.kind = 'begin' and b.start = 'seed' then b.cultivar_id end, b.seeds, b.lot_id
+          b.cultivar_id, b.start, b.seeds, b.lot_id, w.kind = 'move' and {StepSql.Number} = 1
         from plan_step p
         join path_step w on w.nursery_id = p.nursery_id and w.id = p.step_id and w.retired_on is null
         join batch b on b.nursery_id = p.nursery_id and b.id = p.batch_id and b.ended_on is null
@@ -36,13 +38,16 @@ public sealed class NeedsStore(NurseryTransaction nursery)
                     Containers: r.GetInt32(3),
                     Trays: r.OrNull<int>(4),
                     Mix: r.GetDouble(5),
-                    Cultivar: r.OrNull<Guid>(6),
-                    Seeds: r.GetInt32(7),
-                    Lot: r.OrNull<Guid>(8)
+                    Cultivar: r.GetGuid(6),
+                    Start: r.Enum<Start>(7),
+                    Seeds: r.GetInt32(8),
+                    Lot: r.OrNull<Guid>(9),
+                    First: r.GetBoolean(10)
                 ),
             cancel,
             Sql.Of(catalogue.Today)
         );
+        var mixes = (await new MixStore(nursery).AllAsync(cancel)).ToDictionary(m => m.Recipe.Use, m => m.Recipe);
         var left = await new SeedLotStore(nursery).LeftAsync([.. rows.Select(r => r.Lot).OfType<Guid>().Distinct()], cancel);
         return Needs.Of(
             rows.Select(r => new WorkToCome(
@@ -52,7 +57,8 @@ public sealed class NeedsStore(NurseryTransaction nursery)
                 r.Containers,
                 r.Trays,
                 r.Mix,
-                r.Cultivar is { } sown && catalogue.Cultivars.TryGetValue(sown, out var cultivar) ? cultivar.Name : null,
+                mixes[Recipe.For(r.Kind, r.First && r.Start == Start.Seed, catalogue.Cultivars[r.Cultivar].Crop)],
+                r is { Kind: StepKind.Begin, Start: Start.Seed } ? catalogue.Cultivars[r.Cultivar].Name : null,
                 r.Seeds,
                 // A packet whose seeds nobody counted is taken to be enough.
                 r.Lot

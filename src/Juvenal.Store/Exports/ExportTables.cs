@@ -36,6 +36,8 @@ public static class ExportTables
         "forecast_day",
         "forecast_made",
         "night",
+        "care",
+        "mix_recipe",
     ];
 
     /// <summary>Since which version of the export; those that are not named, since the first.</summary>
@@ -48,6 +50,8 @@ public static class ExportTables
             ["place_reading"] = 2,
             ["forecast_made"] = 6,
             ["night"] = 7,
+            ["care"] = 8,
+            ["mix_recipe"] = 9,
         };
 
     /// <summary>No nursery has more rows: thirty seasons of a large one, and not a file that swells without end.</summary>
@@ -56,6 +60,7 @@ public static class ExportTables
         {
             ["site"] = 1,
             ["house_rules"] = 1,
+            ["mix_recipe"] = 4,
             ["place"] = 500,
             ["container_kind"] = 500,
             ["cultivar"] = 20_000,

@@ -31,11 +31,17 @@ public sealed record ContainerRow(
 
 public sealed class ContainerStore(NurseryTransaction nursery)
 {
+    /// <summary>One cell of the smallest plug tray holds more than this, L.</summary>
+    public const double LeastLitres = 0.005;
+
+    /// <summary>One person cannot lift more, L.</summary>
+    public const double MostLitres = 100;
+
     internal const string Select = """
         -- The containers, trays first, small to large.
         select id, version, name, litres, cells, final, form, row_cells
         from container_kind
-        order by cells is null, litres, name, id
+        order by cells is null, cells, litres, name, id
         """;
 
     private const string Insert = """
@@ -102,8 +108,8 @@ public sealed class ContainerStore(NurseryTransaction nursery)
     {
         var failures = new List<Failure>();
         CatalogueRows.CheckName(row.Name, failures);
-        if (!(row.Litres is >= 0.005 and <= 100))
-            failures.Add(Failure.OutOfRange("litres", row.Litres, 0.005, 100));
+        if (!(row.Litres is >= LeastLitres and <= MostLitres))
+            failures.Add(new("volume-out-of-range", "litres", row.Litres, LeastLitres, MostLitres));
         if (row.Cells is < 1 or > 1000)
             failures.Add(Failure.OutOfRange("cells", row.Cells.Value, 1, 1000));
         if (row.Form is ContainerForm.Tray or ContainerForm.RowTray && row.Cells is null)

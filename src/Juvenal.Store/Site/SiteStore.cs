@@ -1,4 +1,5 @@
 using Juvenal.Core.Measures;
+using Juvenal.Core.Season;
 using Juvenal.Core.Site;
 using Juvenal.Store.Nurseries;
 using Npgsql;
@@ -16,6 +17,8 @@ namespace Juvenal.Store.Site;
 /// <param name="FreezeFrom">What the plans take the last freeze from.</param>
 /// <param name="Autumn">Average first frost, as typed; null until it is set.</param>
 /// <param name="Devices">Where readings and forecasts come from.</param>
+/// <param name="HandsHours">Hours of work on a usual day, of all hands together; null: not said.</param>
+/// <param name="Currency">Sign that prices are shown with; null: none.</param>
 public sealed record SiteRow(
     int Version,
     string TimeZone,
@@ -26,7 +29,9 @@ public sealed record SiteRow(
     double OffsetC = 0,
     FreezeFrom FreezeFrom = FreezeFrom.Typed,
     FrostDates? Autumn = null,
-    DeviceChoice? Devices = null
+    DeviceChoice? Devices = null,
+    double? HandsHours = null,
+    string? Currency = null
 )
 {
     public Hemisphere Hemisphere => Latitude < 0 ? Hemisphere.South : Hemisphere.North;
@@ -78,7 +83,8 @@ public sealed class SiteStore(NurseryTransaction nursery)
     internal const string Select = """
         -- The nursery's site.
         select version, time_zone, latitude, average_month, average_day, safe_month, safe_day, units, demo_day,
-          offset_c, freeze_from, autumn_month, autumn_day, autumn_safe_month, autumn_safe_day, station, probe, forecast
+          offset_c, freeze_from, autumn_month, autumn_day, autumn_safe_month, autumn_safe_day, station, probe, forecast,
+          hands_hours, currency
         from site
         """;
 
@@ -90,6 +96,18 @@ public sealed class SiteStore(NurseryTransaction nursery)
           offset_c = $9, freeze_from = $10, autumn_month = $11, autumn_day = $12, autumn_safe_month = $13, autumn_safe_day = $14,
           station = $15, probe = $16, forecast = $17
         where version = $1
+        """;
+
+    private const string Hours = """
+        -- Hours of work on a usual day.
+        select hands_hours
+        from site
+        """;
+
+    private const string SetUsual = """
+        -- Hours of a usual day, and the sign of prices: no plan rests on them.
+        update site
+        set hands_hours = $1, currency = $2
         """;
 
     private const string SetDay = """
@@ -161,6 +179,29 @@ public sealed class SiteStore(NurseryTransaction nursery)
             throw new ConflictException("changed-meanwhile", await GetAsync(cancel));
     }
 
+    /// <summary>Hours of work on a usual day, of all hands together, as they are now: no plan is made anew when they change.</summary>
+    public async Task<double?> HandsHoursAsync(CancellationToken cancel) =>
+        (await nursery.OneAsync(Hours, r => (object?)r.OrNull<double>(0) ?? "", cancel)) as double?;
+
+    /// <param name="handsHours">Of all hands together, above 0 to 200; null: not said.</param>
+    /// <param name="currency">1–4 characters; null: none.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <exception cref="RefusedException">What cannot be, at its field.</exception>
+    public async Task UsualAsync(double? handsHours, string? currency, CancellationToken cancel)
+    {
+        var failures = new List<Failure>();
+        if (handsHours is { } hours && !(hours is > 0 and <= DayLoad.MostHours))
+            failures.Add(new("above-range", "handsHours", hours, 0, DayLoad.MostHours));
+        if (currency is { Length: 0 or > LongestCurrency } || (currency is not null && !Texts.IsPlain(currency)))
+            failures.Add(Failure.OutOfRange("currency", currency.Length, 1, LongestCurrency));
+        if (failures.Count > 0)
+            throw new RefusedException(failures);
+        await nursery.ExecuteAsync(SetUsual, cancel, Sql.OfNull(handsHours), Sql.OfNull(currency));
+    }
+
+    /// <summary>A sign of a currency or its three letters, characters.</summary>
+    public const int LongestCurrency = 4;
+
     /// <exception cref="RefusedException">This nursery runs on the real date.</exception>
     public async Task WindToAsync(DateOnly day, CancellationToken cancel)
     {
@@ -222,7 +263,9 @@ public sealed class SiteStore(NurseryTransaction nursery)
             r.GetDouble(9),
             r.Enum<FreezeFrom>(10),
             Frost(r, 11),
-            new(r.Enum<DeviceSource>(15), r.Enum<DeviceSource>(16), r.Enum<DeviceSource>(17))
+            new(r.Enum<DeviceSource>(15), r.Enum<DeviceSource>(16), r.Enum<DeviceSource>(17)),
+            r.OrNull<double>(18),
+            r.IsDBNull(19) ? null : r.GetString(19)
         );
 
     private static FrostDates? Frost(NpgsqlDataReader r, int column) =>

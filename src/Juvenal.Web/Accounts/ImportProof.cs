@@ -45,7 +45,7 @@ internal static class ImportProof
             {
                 for (var skip = 0; ; skip += BatchList.MostOnPage)
                 {
-                    var (total, page) = await new BatchList(nursery).PageAsync("", skip, BatchList.MostOnPage, cancel);
+                    var (total, _, page) = await new BatchList(nursery).PageAsync("", skip, BatchList.MostOnPage, cancel);
                     foreach (var row in page)
                         _ = BatchAnswers.Row(row);
                     if (skip + BatchList.MostOnPage >= total)

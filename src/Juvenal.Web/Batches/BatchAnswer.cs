@@ -62,7 +62,9 @@ public sealed record BatchRowAnswer(
 public sealed record NextAnswer(StepName Step, string Title, DateOnly Day);
 
 /// <param name="Total">Of all that were asked for, on this page or not.</param>
-public sealed record BatchPageAnswer(int Total, IReadOnlyList<BatchRowAnswer> Batches);
+/// <param name="Plants">That stand of them.</param>
+/// <param name="Batches">Those with work next first, by its day; then those without, then the ended ones.</param>
+public sealed record BatchPageAnswer(int Total, int Plants, IReadOnlyList<BatchRowAnswer> Batches);
 
 /// <summary>As much of a step as a small stem-line needs.</summary>
 public sealed record StepDayAnswer(

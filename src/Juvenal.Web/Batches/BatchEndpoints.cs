@@ -30,8 +30,13 @@ internal static class BatchEndpoints
                     if (take is < 1 or > BatchList.MostOnPage)
                         throw new RefusedException(Failure.OutOfRange("take", take.Value, 1, BatchList.MostOnPage));
                     await using var reading = await here.ReadAsync(cancel);
-                    var (total, batches) = await new BatchList(reading).PageAsync(find?.Trim() ?? "", skip ?? 0, take ?? 100, cancel);
-                    return TypedResults.Ok(new BatchPageAnswer(total, [.. batches.Select(BatchAnswers.Row)]));
+                    var (total, plants, batches) = await new BatchList(reading).PageAsync(
+                        find?.Trim() ?? "",
+                        skip ?? 0,
+                        take ?? 100,
+                        cancel
+                    );
+                    return TypedResults.Ok(new BatchPageAnswer(total, plants, [.. batches.Select(BatchAnswers.Row)]));
                 }
             )
             .WithName("batches")
@@ -47,6 +52,25 @@ internal static class BatchEndpoints
                 }
             )
             .WithName("goOrHold")
+            .For(Role.Helper);
+
+        nursery
+            .MapPost(
+                "/batches/{id:guid}/moving",
+                async (
+                    [AsParameters] Here here,
+                    Guid id,
+                    MovingQuestion asked,
+                    TimeProvider clock,
+                    ILogger<Round.RoundAnswer> log,
+                    CancellationToken cancel
+                ) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    return TypedResults.Ok(await MovingSheets.OfAsync(reading, id, asked, clock, log, cancel));
+                }
+            )
+            .WithName("movingUp")
             .For(Role.Helper);
 
         nursery

@@ -7,7 +7,6 @@ using Juvenal.Store.Cultivars;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Places;
 using Juvenal.Store.Seeds;
-using Juvenal.Store.Site;
 using Juvenal.Web.Accounts;
 using Juvenal.Web.Hosting;
 using Juvenal.Web.Plans;
@@ -59,7 +58,7 @@ internal static class StartEndpoints
     private static async Task<IReadOnlyList<Guid>> SetUpAsync(NurseryTransaction writing, SetUpInput start, CancellationToken cancel)
     {
         if (start.Site is { } site)
-            await Inside("site", () => new SiteStore(writing).ChangeAsync(SiteEndpoints.Change(site), cancel));
+            await Inside("site", () => SiteEndpoints.KeepAsync(writing, site, cancel));
         var places = new PlaceStore(writing);
         var there = await places.AllAsync(cancel);
         var order = there.Select(p => p.WalkOrder).DefaultIfEmpty(0).Max();

@@ -6,7 +6,7 @@ namespace Juvenal.Web.Hosting;
 /// <summary>Serves the built front end: hashed assets for a year, the page itself anew each time with its nonce.</summary>
 internal static class FrontEnd
 {
-    private const string Assets = "/assets";
+    public const string Assets = "/assets";
     private const string Packed = ".br";
     private const string NoncePlaceholder = "JUVENAL_CSP_NONCE";
 

@@ -108,6 +108,7 @@ public static class Server
         nursery.MapTrays();
         nursery.MapReadings();
         nursery.MapStart();
+        nursery.MapMixes();
         nursery.MapSowing();
         nursery.MapLabels();
         // An address of the API that is none must not be answered with the page.

@@ -1,5 +1,6 @@
 using Juvenal.Core.Measures;
 using Juvenal.Core.Season;
+using Juvenal.Core.Sowing;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
@@ -52,7 +53,9 @@ internal static class LabelEndpoints
                     TimeProvider clock,
                     CancellationToken cancel,
                     string on = "rows",
-                    int skip = 0
+                    int skip = 0,
+                    double right = 0,
+                    double down = 0
                 ) =>
                 {
                     await using var reading = await here.ReadAsync(cancel);
@@ -61,6 +64,12 @@ internal static class LabelEndpoints
                         ?? throw new RefusedException(new Failure("not-chosen", "format"));
                     if (skip < 0 || skip >= sheet.PerPage)
                         throw new RefusedException(Failure.OutOfRange("skip", skip, 0, sheet.PerPage - 1));
+                    foreach (var (field, shift) in new[] { ("right", right), ("down", down) })
+                    {
+                        if (!(Math.Abs(shift) <= LabelSheet.MostShiftMm))
+                            throw new RefusedException(Failure.OutOfRange(field, shift, -LabelSheet.MostShiftMm, LabelSheet.MostShiftMm));
+                    }
+
                     if (batch.Length is 0 or > MostBatches)
                         throw new RefusedException(Failure.OutOfRange("batch", batch.Length, 1, MostBatches));
                     var labels = await LabelsAsync(
@@ -72,7 +81,7 @@ internal static class LabelEndpoints
                         clock,
                         cancel
                     );
-                    return TypedResults.File(LabelSheet.Of(labels, sheet, skip), "application/pdf", "labels.pdf");
+                    return TypedResults.File(LabelSheet.Of(labels, sheet, skip, (right, down)), "application/pdf", "labels.pdf");
                 }
             )
             .WithName("labels")
@@ -92,16 +101,18 @@ internal static class LabelEndpoints
         var today = (await new Store.Site.SiteStore(reading).GetAsync(cancel)).Today(clock);
         var lots = (await new SeedLotStore(reading).AllAsync(cancel)).ToDictionary(l => l.Row.Id, l => l.Row.Name);
         var trays = await new TrayStore(reading).OfAsync(ids, cancel);
+        var containers = await new Store.Places.ContainerStore(reading).AllAsync(cancel);
+        var rowCells = containers.Where(c => c.Format() is not null).ToDictionary(c => c.Id, c => c.Format()!.RowCells);
         var labels = new List<Label>();
         var batches = (await reader.SomeAsync(ids, cancel)).ToDictionary(b => b.Id);
         foreach (var id in ids)
         {
             var batch = batches.GetValueOrDefault(id) ?? throw new NotFoundException("batch");
             // Counted before they are made: millions of them would be.
-            var wanted = (on == LabelFor.Pots ? Pots(batch) : Of(batch, on, trays).Take(MostLabels + 1).Count()) + labels.Count;
+            var wanted = (on == LabelFor.Pots ? Pots(batch) : Of(batch, on, trays, rowCells).Take(MostLabels + 1).Count()) + labels.Count;
             if (wanted > MostLabels)
                 throw new RefusedException(new Failure("too-many", "batch", wanted, High: MostLabels));
-            labels.AddRange(Of(batch, on, trays).Select(where => Make(batch, where)));
+            labels.AddRange(Of(batch, on, trays, rowCells).Select(where => Make(batch, where)));
         }
 
         foreach (var label in labels.DistinctBy(l => l.Cultivar + l.Lines[0]))
@@ -137,13 +148,39 @@ internal static class LabelEndpoints
         }
     }
 
+    /// <summary>Where each plant stands, in the order in which the trays are pricked out; none where their cells are not counted.</summary>
+    private static IEnumerable<string> InTrayOrder(BatchView batch, List<TrayView> own, IReadOnlyDictionary<Guid, int> rowCells)
+    {
+        if (TrayCells.Current(batch.State(), batch.Input.TrayId) is not { } counted)
+            yield break;
+        foreach (var tray in own)
+        {
+            if (counted.FirstOrDefault(c => c.TrayId == tray.Id) is not { } cells || !rowCells.TryGetValue(tray.ContainerId, out var inRow))
+                continue;
+            foreach (var (i, sign) in cells.Cells.Index())
+            {
+                if (sign is not (CellTally.Nobody or '0'))
+                    yield return Invariant($"{tray.Code} row {(i / inRow) + 1}");
+            }
+        }
+    }
+
     private static int Pots(BatchView batch) => batch.State().Labelled;
 
-    private static IEnumerable<string> Of(BatchView batch, LabelFor on, IReadOnlyList<TrayView> trays)
+    private static IEnumerable<string> Of(
+        BatchView batch,
+        LabelFor on,
+        IReadOnlyList<TrayView> trays,
+        IReadOnlyDictionary<Guid, int> rowCells
+    )
     {
-        if (on == LabelFor.Pots)
-            return Enumerable.Repeat("", Pots(batch));
         var own = trays.Where(t => t.Rows.Any(r => r.BatchId == batch.Id)).ToList();
+        if (on == LabelFor.Pots)
+        {
+            var inTrays = InTrayOrder(batch, own, rowCells).ToList();
+            return [.. inTrays, .. Enumerable.Repeat("", Math.Max(0, Pots(batch) - inTrays.Count))];
+        }
+
         // What stands in single pots, or is not laid out yet, gets one for the lot of them.
         if (own.Count == 0)
             return [""];

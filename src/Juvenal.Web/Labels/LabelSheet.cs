@@ -13,6 +13,12 @@ internal sealed class LabelSheet : IDisposable
     private const double PointsPerMm = 72 / 25.4;
     private const double MarginMm = 2;
 
+    /// <summary>Printers leave the edge of a sheet white: nothing is put nearer to it, mm. A roll's tag is the page itself.</summary>
+    private const double EdgeMm = 5;
+
+    /// <summary>A sheet lies askew in a printer by no more than this, mm.</summary>
+    public const double MostShiftMm = 10;
+
     private static readonly (byte[] Bytes, HashSet<int> Letters)[] Bold = [Load("600-latin"), Load("600-latin-ext")];
     private static readonly (byte[] Bytes, HashSet<int> Letters)[] Plain = [Load("400-latin"), Load("400-latin-ext")];
 
@@ -34,15 +40,16 @@ internal sealed class LabelSheet : IDisposable
     /// <param name="labels">At least one.</param>
     /// <param name="format">Of the sheet.</param>
     /// <param name="skip">Labels of the first sheet that are used already, 0 to one less than a sheet has.</param>
-    public static byte[] Of(IReadOnlyList<Label> labels, LabelFormat format, int skip)
+    /// <param name="shift">All of it is moved so far, mm, to the right and down: as the printer needs it.</param>
+    public static byte[] Of(IReadOnlyList<Label> labels, LabelFormat format, int skip, (double Right, double Down) shift)
     {
         using var sheet = new LabelSheet();
-        return sheet.Draw(labels, format, skip);
+        return sheet.Draw(labels, format, skip, shift);
     }
 
     public void Dispose() => _pdf.Dispose();
 
-    private byte[] Draw(IReadOnlyList<Label> labels, LabelFormat format, int skip)
+    private byte[] Draw(IReadOnlyList<Label> labels, LabelFormat format, int skip, (double Right, double Down) shift)
     {
         _pdf.DocumentInformation.Title = "Labels";
         _pdf.DocumentInformation.Producer = "Juvenal";
@@ -55,7 +62,10 @@ internal sealed class LabelSheet : IDisposable
             var (row, column) = (place / format.Columns, place % format.Columns);
             var left = format.Left + (column * (format.Width + format.GapX));
             var top = format.PageHeight - format.Top - (row * (format.Height + format.GapY));
-            One(page, labels[i], left + MarginMm, top - MarginMm, format.Width - (2 * MarginMm), format.Height - (2 * MarginMm));
+            var edge = format.PerPage > 1 ? EdgeMm : 0;
+            var (from, to) = (Math.Max(left + MarginMm, edge), Math.Min(left + format.Width - MarginMm, format.PageWidth - edge));
+            var (high, low) = (Math.Min(top - MarginMm, format.PageHeight - edge), Math.Max(top - format.Height + MarginMm, edge));
+            One(page, labels[i], from + shift.Right, high - shift.Down, to - from, high - low);
         }
 
         return _pdf.Build();

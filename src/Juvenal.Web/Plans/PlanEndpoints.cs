@@ -45,15 +45,7 @@ internal static class PlanEndpoints
                         Touches.NewBatch,
                         async writing =>
                         {
-                            await new BatchStore(writing, clock).KeepAsync(keep.Id, keep.Input, keep.Shown, cancel, keep.AgainOf);
-                            if (keep.Standing is { } standing)
-                                await new SplitStore(writing, clock).StandAsync(
-                                    keep.Id,
-                                    standing.Seedlings,
-                                    standing.Containers,
-                                    new(standing.PotSince, standing.HardenedSince),
-                                    cancel
-                                );
+                            await KeepAsync(writing, keep, clock, cancel);
                             return TypedResults.Created($"/api/nurseries/{here.Nursery}/batches/{keep.Id}", new Kept(keep.Id));
                         },
                         cancel
@@ -61,6 +53,20 @@ internal static class PlanEndpoints
             )
             .WithName("keepBatch")
             .For(Role.Grower);
+    }
+
+    /// <summary>A batch, and what stands of it already.</summary>
+    internal static async Task KeepAsync(NurseryTransaction writing, KeepInput keep, TimeProvider clock, CancellationToken cancel)
+    {
+        await new BatchStore(writing, clock).KeepAsync(keep.Id, keep.Input, keep.Shown, cancel, keep.AgainOf);
+        if (keep.Standing is { } standing)
+            await new SplitStore(writing, clock).StandAsync(
+                keep.Id,
+                standing.Seedlings,
+                standing.Containers,
+                new(standing.PotSince, standing.HardenedSince),
+                cancel
+            );
     }
 }
 

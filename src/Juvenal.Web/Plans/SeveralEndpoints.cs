@@ -70,14 +70,11 @@ internal static class SeveralEndpoints
                         async writing =>
                         {
                             Check(keep.Batches.Count, "batches");
-                            var store = new BatchStore(writing, clock);
                             foreach (var (i, batch) in keep.Batches.Index())
                             {
-                                if (batch is not { Standing: null, AgainOf: null })
-                                    throw new RefusedException(new Failure("not-chosen", $"batches[{i}]"));
                                 try
                                 {
-                                    await store.KeepAsync(batch.Id, batch.Input, batch.Shown, cancel);
+                                    await PlanEndpoints.KeepAsync(writing, batch, clock, cancel);
                                 }
                                 catch (RefusedException e)
                                 {

@@ -1,5 +1,7 @@
+using Juvenal.Core.MovingUp;
 using Juvenal.Core.Season;
 using Juvenal.Store.Batches;
+using Juvenal.Store.Rules;
 using Juvenal.Store.Sowing;
 
 namespace Juvenal.Web.Round;
@@ -10,10 +12,12 @@ internal static class PickList
     /// <param name="due">Jobs, on whatever page.</param>
     /// <param name="laid">The trays of those that are sown.</param>
     /// <param name="catalogue">For names.</param>
+    /// <param name="mixes">The nursery's.</param>
     public static IEnumerable<PickAnswer> Of(
         IReadOnlyList<(JobHead Head, Work Work)> due,
         IReadOnlyList<TrayView> laid,
-        Store.Plans.Catalogue catalogue
+        Store.Plans.Catalogue catalogue,
+        IReadOnlyList<MixRow> mixes
     )
     {
         // Trays that are laid out are fetched once, whoever shares them, and a shared one has a label for each row.
@@ -33,12 +37,8 @@ internal static class PickList
 
         foreach (var container in moves.GroupBy(Container))
             yield return new(container.Key, container.Sum(d => d.Work.Containers), "");
-        var seedMix = sowings.Sum(d => d.Work.MixLitres);
-        var pottingMix = due.Where(d => d.Work.Step.Kind != StepKind.Begin).Sum(d => d.Work.MixLitres);
-        if (seedMix > 0)
-            yield return new("Seed mix", seedMix, "L");
-        if (pottingMix > 0)
-            yield return new("Potting mix", pottingMix, "L");
+        foreach (var part in Recipe.Sum(due.Select(d => (MixOf(d), d.Work.MixLitres))))
+            yield return new(part.Name, part.Litres, "L", part.Bags);
         // A label for each tray at sowing, for each pot at a move.
         var labels =
             own.Sum(t => Labels(t, sown))
@@ -46,6 +46,13 @@ internal static class PickList
             + moves.Sum(d => d.Work.Containers);
         if (labels > 0)
             yield return new("Labels", labels, "");
+
+        Recipe MixOf((JobHead Head, Work Work) due)
+        {
+            var first = due.Work.From?.Container is { } id && catalogue.Containers.TryGetValue(id, out var from) && from.Cells is not null;
+            var use = Recipe.For(due.Work.Step.Kind, first, catalogue.Cultivars[due.Head.CultivarId].Crop);
+            return mixes.First(m => m.Recipe.Use == use).Recipe;
+        }
 
         string Container((JobHead Head, Work Work) due) =>
             due.Head.ToContainerId is { } id && catalogue.Containers.TryGetValue(id, out var kind) ? kind.Name : "";

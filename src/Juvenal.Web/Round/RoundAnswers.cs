@@ -1,6 +1,7 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Places;
 using Juvenal.Core.Season;
+using Juvenal.Store.Batches;
 using Juvenal.Store.Site;
 using Juvenal.Web.Batches;
 using Juvenal.Web.Plans;
@@ -102,6 +103,10 @@ public sealed record TaskAnswer
 
     /// <summary>What tells it from others of its batch in the same place and pot; null where there are none.</summary>
     public required string? State { get; init; }
+
+    /// <summary>How many of <see cref="Count"/> the hours of today leave time for; null: all of them, or nobody said how many hours
+    /// there are.</summary>
+    public int? Fits { get; init; }
 }
 
 /// <summary>A batch whose work cannot be shown: it is said, and the others are shown.</summary>
@@ -166,7 +171,8 @@ public sealed record MovedAnswer(
 public sealed record SeenInput(IReadOnlyList<Guid> Steps);
 
 /// <summary>To fetch from the store.</summary>
-public sealed record PickAnswer(string What, double Amount, string Unit);
+/// <param name="Bags">Of mix: bags to open; null where nobody said what one holds.</param>
+public sealed record PickAnswer(string What, double Amount, string Unit, int? Bags = null);
 
 /// <param name="Today">The nursery's day.</param>
 /// <param name="Jobs">What is due, or may be, on all pages.</param>
@@ -185,6 +191,9 @@ public sealed record PickAnswer(string What, double Amount, string Unit);
 /// <param name="Missing">What to set up first: site, places, cultivars, batch; null when nothing is.</param>
 /// <param name="Tonight">Who is out tonight; null on further pages.</param>
 /// <param name="Airing">Places to open this morning, in walking order.</param>
+/// <param name="HandsHours">Hours of work on a usual day, of all hands together; null: nobody said.</param>
+/// <param name="FitsMinutes">Of <paramref name="Minutes"/>, what those hours leave time for.</param>
+/// <param name="Walked">Somebody walked today, and all was well; null: not yet, or on further pages.</param>
 public sealed record RoundAnswer(
     DateOnly Today,
     int Jobs,
@@ -202,5 +211,12 @@ public sealed record RoundAnswer(
     IReadOnlyList<MovedAnswer> Moved,
     IReadOnlyList<StandingAnswer> Standing,
     TonightAnswer? Tonight,
-    IReadOnlyList<AiringAnswer> Airing
+    IReadOnlyList<AiringAnswer> Airing,
+    double? HandsHours,
+    int FitsMinutes,
+    WalkedRow? Walked
 );
+
+/// <summary>All was well today.</summary>
+/// <param name="Id">Made by the client.</param>
+public sealed record WalkedInput(Guid Id);

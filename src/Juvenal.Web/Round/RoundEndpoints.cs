@@ -5,6 +5,7 @@ using Juvenal.Store.Batches;
 using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
+using Juvenal.Store.Rules;
 using Juvenal.Store.Site;
 using Juvenal.Store.Sowing;
 using Juvenal.Web.Accounts;
@@ -63,6 +64,42 @@ internal static class RoundEndpoints
                 }
             )
             .WithName("needs")
+            .For(Role.Helper);
+
+        nursery
+            .MapPost(
+                "/round/walked",
+                ([AsParameters] Here here, WalkedInput walked, TimeProvider clock, CancellationToken cancel) =>
+                    here.DoAsync(
+                        Touches.Work,
+                        async writing =>
+                            await new CareStore(writing).WalkAsync(
+                                walked.Id,
+                                (await new SiteStore(writing).GetAsync(cancel)).Today(clock),
+                                cancel
+                            ),
+                        cancel
+                    )
+            )
+            .WithName("walked")
+            .For(Role.Helper);
+
+        nursery
+            .MapDelete(
+                "/round/walked/{id:guid}",
+                ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
+                    here.DoAsync(
+                        Touches.Work,
+                        async writing =>
+                            await new CareStore(writing).TakeBackAsync(
+                                id,
+                                (await new SiteStore(writing).GetAsync(cancel)).Today(clock),
+                                cancel
+                            ),
+                        cancel
+                    )
+            )
+            .WithName("notWalked")
             .For(Role.Helper);
 
         nursery
@@ -195,6 +232,13 @@ internal static class RoundEndpoints
             .Select(c => c.Head);
         var opened = await new JobStore(reading).OpenAsync([.. page, .. coming], cancel);
         var due = walk.Where(w => w.Work.Press != Press.Look).ToList();
+        var handsHours = await new SiteStore(reading).HandsHoursAsync(cancel);
+        var fits = handsHours is { } hours
+            ? DayLoad
+                .Today([.. due.Select(w => new LoadJob(w.Work.Press, w.Head.Plain.Day.Date.High, w.Work.Minutes))], hours)
+                .Zip(due, (minutes, w) => (w.Head.Id, Minutes: minutes, Of: w.Work.Minutes))
+                .ToDictionary(f => f.Id, f => (f.Minutes, f.Of))
+            : [];
         // What is to be fetched is told with the first page, for all of them.
         var trays =
             skip > 0
@@ -203,7 +247,15 @@ internal static class RoundEndpoints
                     walk.Where(w => w.Work.Step.Kind == StepKind.Begin).Select(w => w.Head.BatchId),
                     cancel
                 );
-        var (tasks, troubled) = TaskAnswers.Of(opened, catalogue, ahead, await TaskAnswers.LackingAsync(reading, opened, cancel), log);
+        var mixes = skip > 0 ? [] : await new MixStore(reading).AllAsync(cancel);
+        var (tasks, troubled) = TaskAnswers.Of(
+            opened,
+            catalogue,
+            ahead,
+            await TaskAnswers.LackingAsync(reading, opened, cancel),
+            fits,
+            log
+        );
         return new(
             today,
             walk.Count,
@@ -217,7 +269,7 @@ internal static class RoundEndpoints
                 select new StopAnswer(place.Id, place.Name, place.Kind, there.Count(), here),
             ],
             [.. tasks.Where(t => t.Press == Press.Coming)],
-            [.. skip > 0 ? [] : PickList.Of(due, trays, catalogue)],
+            [.. skip > 0 ? [] : PickList.Of(due, trays, catalogue, mixes)],
             due.Sum(w => w.Work.Minutes),
             any,
             catalogue.Record.Season(catalogue.Site, catalogue.Today.Year) is null ? "site"
@@ -237,7 +289,10 @@ internal static class RoundEndpoints
                 select new StandingAnswer(place.Id, place.Name, s.Batches, s.Seedlings, s.Containers),
             ],
             skip > 0 ? null : await Tonights.OfAsync(reading, catalogue, ahead, cancel),
-            skip > 0 ? [] : await Airings.OfAsync(reading, catalogue, ahead, cancel)
+            skip > 0 ? [] : await Airings.OfAsync(reading, catalogue, ahead, cancel),
+            handsHours,
+            fits.Values.Sum(f => f.Minutes),
+            skip > 0 ? null : await new CareStore(reading).WalkedAsync(today, cancel)
         );
     }
 

@@ -42,6 +42,7 @@ internal static class TaskAnswers
         Store.Plans.Catalogue catalogue,
         NightsAhead ahead,
         IReadOnlyDictionary<Guid, int> lacking,
+        IReadOnlyDictionary<Guid, (int Minutes, int Of)> fits,
         ILogger<RoundAnswer> log
     )
     {
@@ -52,7 +53,15 @@ internal static class TaskAnswers
             try
             {
                 var work = job.Job().On(catalogue.Today);
-                tasks.Add(Task(job, work, catalogue, ahead, lacking.GetValueOrDefault(job.Head.BatchId), measures));
+                var task = Task(job, work, catalogue, ahead, lacking.GetValueOrDefault(job.Head.BatchId), measures);
+                tasks.Add(
+                    fits.TryGetValue(job.Head.Id, out var f) && f.Minutes < f.Of
+                        ? task with
+                        {
+                            Fits = (int)Math.Floor(task.Count * (double)f.Minutes / f.Of),
+                        }
+                        : task
+                );
             }
             catch (Exception e)
                 when (e is InvalidOperationException or KeyNotFoundException or ArgumentException or NullReferenceException or JsonException
@@ -64,6 +73,15 @@ internal static class TaskAnswers
         }
 
         return (tasks, troubled);
+    }
+
+    /// <summary>Cells that stay empty where the packet lacks seed.</summary>
+    private static int CellsLacking(Work work, int lacking)
+    {
+        if (lacking <= 0 || work.Seeds <= 0 || work.Containers <= 0)
+            return 0;
+        var perCell = Math.Max(1, work.Seeds / work.Containers);
+        return Math.Min(work.Containers - 1, (lacking + perCell - 1) / perCell);
     }
 
     private static TaskAnswer Task(
@@ -96,7 +114,8 @@ internal static class TaskAnswers
                 ? plan.Snips
                 : work.Step.Kind switch
                 {
-                    StepKind.Begin => work.Containers,
+                    // What the packet lacks is not sown; the card says so.
+                    StepKind.Begin => work.Containers - CellsLacking(work, lacking),
                     StepKind.Up => work.Seedlings,
                     StepKind.PlantOut => work.Seedlings - Spare(job, work, catalogue),
                     _ => Math.Min(work.Seedlings, work.Containers),

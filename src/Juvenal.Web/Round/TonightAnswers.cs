@@ -15,6 +15,7 @@ namespace Juvenal.Web.Round;
 /// <param name="Pots">They can be carried; else they stand in a bed.</param>
 /// <param name="Done">What was done for this night; open: nothing yet.</param>
 /// <param name="By">Who said so.</param>
+/// <param name="Shelter">Where they are carried to: the coolest place that is warm enough; null where there is none.</param>
 public sealed record NightPlaceAnswer(
     Guid PlaceId,
     string Place,
@@ -24,8 +25,12 @@ public sealed record NightPlaceAnswer(
     string Text,
     bool Pots,
     NightDid Done,
-    string? By
+    string? By,
+    ShelterAnswer? Shelter
 );
+
+/// <summary>A place under a roof that keeps the night off.</summary>
+public sealed record ShelterAnswer(Guid PlaceId, string Place);
 
 /// <summary>Plants that were brought in for the night and are still in.</summary>
 /// <param name="Night">The act that brought them in.</param>
@@ -72,6 +77,14 @@ internal static class Tonights
             .Where(p => p.LowC is not null)
             .ToDictionary(p => p.Place.Id);
         var measures = new Measures(catalogue.Site.UsUnits);
+        List<UnderRoof> roofs =
+        [
+            .. from p in catalogue.Places.Values
+            orderby p.WalkOrder, p.Name
+            let kept = p.LowAtNight(low) ?? p.NightC
+            where kept is not null
+            select new UnderRoof(p.Id, p.Kind, kept.Value),
+        ];
         var places = (
             from o in await store.OutAsync(at.Keys, cancel)
             let place = at[o.PlaceId].Place
@@ -98,7 +111,8 @@ internal static class Tonights
                 TonightWords.Text(worst, pots, [.. touched.Select(t => (t.Out.Plants, t.Out.Cultivar, t.Out.Code))]),
                 pots,
                 done?.Did ?? NightDid.Open,
-                done?.By
+                done?.By,
+                pots && Shelter.For(roofs, there.Key.Id, limit) is { } roof ? new(roof, catalogue.Places[roof].Name) : null
             )
         ).ToList();
         var title = places.Count == 0 ? null : TonightWords.Title(places[0], Hour(catalogue, zone), measures);

@@ -50,7 +50,12 @@ public sealed record SiteInput(
 /// <param name="Season">The season that day belongs to.</param>
 /// <param name="DemoClock">True where the day can be wound forward.</param>
 /// <param name="FreezeKnown">By typed dates or a record: plans can be made.</param>
-public sealed record SiteAnswer(SiteInput Input, DateOnly Today, int Season, bool DemoClock, bool FreezeKnown);
+/// <param name="Usual">What is usual here, and no plan rests on.</param>
+public sealed record SiteAnswer(SiteInput Input, DateOnly Today, int Season, bool DemoClock, bool FreezeKnown, UsualInput Usual);
+
+/// <param name="HandsHours">Hours of work on a usual day, of all hands together, above 0 to 200; null: not said.</param>
+/// <param name="Currency">Sign that prices are shown with, 1–4 characters; null: none.</param>
+public sealed record UsualInput(double? HandsHours, string? Currency);
 
 /// <summary>A day that moved with a change.</summary>
 public sealed record RulesAnswer(int Version, HouseRules Rules, IReadOnlyList<Rule> Texts);
@@ -93,13 +98,7 @@ internal static class SiteEndpoints
                         Touches.Inputs,
                         async writing =>
                         {
-                            var store = new SiteStore(writing);
-                            var before = await store.GetAsync(cancel);
-                            await store.ChangeAsync(Change(input), cancel);
-                            var after = await store.GetAsync(cancel);
-                            // The record is read with the offset, and with the height of the sun.
-                            if (before.OffsetC != after.OffsetC || before.Latitude != after.Latitude)
-                                await new RecordWriter(writing).RecomputeAsync(after, cancel);
+                            var after = await KeepAsync(writing, input, cancel);
                             await collector.CollectAsync(writing, after, after.Today(clock), cancel);
                         },
                         cancel
@@ -109,6 +108,19 @@ internal static class SiteEndpoints
             )
             .WithName("changeSite")
             .TakesLong()
+            .For(Role.Grower);
+
+        nursery
+            .MapPut(
+                "/site/usual",
+                ([AsParameters] Here here, UsualInput input, CancellationToken cancel) =>
+                    here.DoAsync(
+                        Touches.Work,
+                        writing => new SiteStore(writing).UsualAsync(input.HandsHours, input.Currency, cancel),
+                        cancel
+                    )
+            )
+            .WithName("changeUsual")
             .For(Role.Grower);
 
         nursery
@@ -194,7 +206,7 @@ internal static class SiteEndpoints
             .For(Role.Helper);
     }
 
-    internal static SiteChange Change(SiteInput input)
+    private static SiteChange Change(SiteInput input)
     {
         var failures = new List<Failure>();
         var spring = Frost(input.AverageFrost, "averageFrost", input.SafeFrost, "safeFrost");
@@ -232,6 +244,19 @@ internal static class SiteEndpoints
         }
     }
 
+    /// <summary>What is known of the site, changed; the record is read with its offset, and with the height of the sun.</summary>
+    /// <returns>The site as it is now.</returns>
+    public static async Task<SiteRow> KeepAsync(NurseryTransaction writing, SiteInput input, CancellationToken cancel)
+    {
+        var store = new SiteStore(writing);
+        var before = await store.GetAsync(cancel);
+        await store.ChangeAsync(Change(input), cancel);
+        var after = await store.GetAsync(cancel);
+        if (before.OffsetC != after.OffsetC || before.Latitude != after.Latitude)
+            await new RecordWriter(writing).RecomputeAsync(after, cancel);
+        return after;
+    }
+
     private static SiteAnswer Answer(SiteRow site, SiteRecord record, DateOnly today) =>
         new(
             new(
@@ -250,7 +275,8 @@ internal static class SiteEndpoints
             today,
             SeasonDay.SeasonOf(today, site.Hemisphere),
             site.DemoDay is not null,
-            record.Season(site, SeasonDay.SeasonOf(today, site.Hemisphere)) is not null
+            record.Season(site, SeasonDay.SeasonOf(today, site.Hemisphere)) is not null,
+            new(site.HandsHours, site.Currency)
         );
 
     private static MonthDay? Of(SeasonDay? day) => day is { } d ? new(d.Month, d.Day) : null;

@@ -53,6 +53,7 @@ public sealed record BenchBatch(
 /// <param name="WaterLitres">To wet it, to swell, to soak.</param>
 /// <param name="Steps">How it is done, in order.</param>
 /// <param name="Kept">Whether this layout is stored.</param>
+/// <param name="Spill">That a whole tray is taken for a few cells, and what to do instead; null where it is not.</param>
 public sealed record BenchGroup(
     Guid ContainerId,
     string Container,
@@ -66,7 +67,8 @@ public sealed record BenchGroup(
     double WaterLitres,
     IReadOnlyList<string> Steps,
     IReadOnlyList<PickLine> PickList,
-    bool Kept
+    bool Kept,
+    string? Spill
 );
 
 public sealed record PickLine(string What, double Amount, string Unit);
@@ -254,7 +256,8 @@ internal static class SowingEndpoints
             water,
             SowingWords.Steps(container, batches, place, catalogue, water),
             [.. Pick(row, trays, cells, mix, water, container, lines)],
-            isKept
+            isKept,
+            !isKept && format is not null && TrayLayout.Spill(laid, format) is { } spill ? SowingWords.Spill(spill, trays.Count) : null
         );
     }
 

@@ -7,11 +7,11 @@ namespace Juvenal.Web.Words;
 internal static class Cautions
 {
     public const string PepperSeed = "Seed of hot peppers: gloves, keep it off your eyes.";
-    public const string Mat = "Mat and water: a protected socket, a drip loop, and a mat made for it.";
+    public const string Mat = "Electricity near water: use a protected socket, a drip loop, and a mat rated for it.";
     public const string Solution = "Nutrient solution: the label's rate, gloves, no food containers.";
     public const string Blade = "Grafting blade: cut away from the hand, clean it between plants.";
 
-    public const string Mix = "Open mix gently, in fresh air; wet its dust; wash your hands.";
+    public const string Mix = "Open mix bags outdoors, damp the dust; wash your hands.";
 
     public static string Of(string code) =>
         code switch

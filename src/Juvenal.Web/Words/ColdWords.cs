@@ -76,5 +76,5 @@ internal static class ColdWords
 
     private static string What(ColdFinding finding) => finding.Verdict == ColdVerdict.Hold ? "Hold" : "Go with cover";
 
-    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
+    public static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
 }

@@ -39,11 +39,33 @@ internal sealed record Measures(bool Us)
                 : string.Create(CultureInfo.InvariantCulture, $"{celsius:0.#} °C")
         );
 
+    /// <summary>A length at the bench, to half a centimetre or a quarter of an inch.</summary>
+    public string Length(double centimetres) =>
+        Us
+            ? string.Create(
+                CultureInfo.InvariantCulture,
+                $"{Math.Round(centimetres / Core.Measures.Units.CentimetresPerInch * 4) / 4:0.##} in"
+            )
+            : string.Create(CultureInfo.InvariantCulture, $"{Math.Round(centimetres * 2) / 2:0.#} cm");
+
     /// <summary>A volume, small ones too.</summary>
     public string Volume(double? litres) =>
-        Us
-            ? string.Create(CultureInfo.InvariantCulture, $"{litres / Core.Measures.Units.LitresPerUsGallon:0.##} gal")
-            : string.Create(CultureInfo.InvariantCulture, $"{litres:0.###} L");
+        Us && litres < Core.Measures.Units.LitresPerUsGallon / 4
+            ? string.Create(
+                CultureInfo.InvariantCulture,
+                $"{Small(litres / Core.Measures.Units.LitresPerUsGallon * OuncesPerGallon)} fl oz"
+            )
+        : Us ? string.Create(CultureInfo.InvariantCulture, $"{litres / Core.Measures.Units.LitresPerUsGallon:0.##} gal")
+        : litres < 1 ? string.Create(CultureInfo.InvariantCulture, $"{Small(litres * 1000)} mL")
+        : string.Create(CultureInfo.InvariantCulture, $"{litres:0.##} L");
+
+    /// <summary>Fluid ounces in a gallon, by definition.</summary>
+    private const int OuncesPerGallon = 128;
+
+    private static string Small(double? value) =>
+        value < 100
+            ? string.Create(CultureInfo.InvariantCulture, $"{value:0.#}")
+            : string.Create(CultureInfo.InvariantCulture, $"{value:0}");
 
     /// <summary>With a true minus, as it is printed everywhere else.</summary>
     private static string Signed(string text) => text.Replace('-', '−');

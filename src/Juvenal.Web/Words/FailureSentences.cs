@@ -15,6 +15,8 @@ internal static class FailureSentences
         {
             "out-of-range" when f.High >= 1e12 => Invariant($"Not below {f.Low:#,0.##}{Given(f)}."),
             "out-of-range" => Invariant($"From {f.Low:#,0.###} to {f.High:#,0.###}{Given(f)}."),
+            "volume-out-of-range" =>
+                $"One holds {Measures.Metric.Volume(f.Low)} ({new Measures(true).Volume(f.Low)}) to {Measures.Metric.Volume(f.High)} ({new Measures(true).Volume(f.High)}).",
             "above-range" => Invariant($"More than {f.Low:#,0.###}, at most {f.High:#,0.###}{Given(f)}."),
             "parts-all-zero" => "Give at least one part of the mix.",
             "not-in-recipe" => $"{f.Subject} is no part of this mix.",
@@ -88,6 +90,7 @@ internal static class FailureSentences
             "name-missing" => "Give it a name.",
             "name-too-long" => Invariant($"At most {f.High:0} letters."),
             "name-unprintable" => "Letters, digits and signs only.",
+            "part-twice" => "This part stands in the mix twice.",
             "name-taken" => "Another one has this name.",
             "temperature-missing" => "Say how warm it is: day and night.",
             "night-warmer" => "Night is warmer than day: change them round?",

@@ -13,12 +13,13 @@ namespace Juvenal.Web.Words;
 /// <param name="Rule">The house rule behind it, in words; null where there is none.</param>
 /// <param name="Source">Where the figure comes from; null where it is the grower's own.</param>
 /// <param name="Formula">How it was reckoned, with its numbers; null where there is nothing to reckon.</param>
-public sealed record Why(string Text, string? Rule, string? Source, string? Formula = null);
+/// <param name="Mark">In a word, how far the figure can be trusted; null where it is the grower's own.</param>
+public sealed record Why(string Text, string? Rule, string? Source, string? Formula = null, string? Mark = null);
 
 /// <summary>Reasons as sentences. The one place where they are worded: screen, print and calendar share it.</summary>
 internal static class ReasonSentences
 {
-    private static readonly Dictionary<string, string> Citations = Sources.All.ToDictionary(s => s.Key, s => s.Citation);
+    private static readonly Dictionary<string, Source> Citations = Sources.All.ToDictionary(s => s.Key);
 
     public static IReadOnlyList<Why> Of(IEnumerable<Reason> reasons, Measures measures) => [.. reasons.Select(r => Of(r, measures))];
 
@@ -26,26 +27,21 @@ internal static class ReasonSentences
         new(
             Text(r, measures),
             r.Rule is { } rule ? RuleBook.Title(rule) : null,
-            r.Source is { } source ? Citations.GetValueOrDefault(source) : null,
-            r.Terms is { } t ? Formula(r, t, measures) : null
+            r.Source is { } source ? Citations.GetValueOrDefault(source)?.Citation : null,
+            Formulas.Of(r, measures),
+            r.Source is { } key
+                ? Citations.GetValueOrDefault(key) is { } cited
+                    ? MarkOf(cited.Mark)
+                    : null
+                : null
         );
 
-    /// <summary>The formula with the numbers that were put in; a test finds each of them among the core's figures.</summary>
-    private static string? Formula(Reason r, IReadOnlyList<double> t, Measures m) =>
-        r.Code switch
+    private static string MarkOf(Mark mark) =>
+        mark switch
         {
-            "emergence-at" => Invariant($"days = {(t[0] == 1 ? "1" : $"{t[0]:0.##}")} / {t[1]:0.000} a day at {m.Temperature(t[2])}"),
-            "leaves-at" => Invariant(
-                $"a leaf each {t[0]:0.#} °C·d; {m.Temperature(t[2])} brings {t[1]:0.0} a day in full light, from {m.Temperature(t[3])} on"
-            ),
-            "cells-for" => Invariant(
-                $"{t[0]:0} cells · {t[1]:0.00} up in each · {t[2]:0.00} live = {t[3]:0.0}; {t[7]:0} a cell, {t[4] * 100:0} % germinate, known as from {t[5]:0} seeds: enough with {t[6] * 100:0} %"
-            ),
-            "mix-for" => Invariant($"{t[0]:0} · {m.Volume(t[1])} · {t[2]:0.00} for what settles = {m.Volume(t[3])}"),
-            "pot-full" => Invariant(
-                $"{t[4]:0} · ({t[3]:0.###} L / {PotHold.ReferenceLitres:0.0} L)^{PotHold.VolumePower:0.00} = {t[0]:0} °C·d; {m.Temperature(t[2])} brings {t[1]:0.0} a day"
-            ),
-            _ => null,
+            Mark.Published => "published",
+            Mark.CommonPractice => "common practice",
+            _ => "our model",
         };
 
     public static string Source(string key) =>
@@ -108,7 +104,7 @@ internal static class ReasonSentences
             ),
             "lot-age-unknown" => "Neither tested nor dated: seed of middle age is assumed.",
             "freeze-held" =>
-                $"After the nights a forecast knows, at most {Risk(r.Value)} {(r.Value is > 0.1 and not 0.5 ? "freeze" : "freezes")}: {Days.Say(r.Day)}.",
+                $"After the nights a forecast knows, at most {Risk(r.Value)} {(r.Value is > 0.1 and not 0.5 ? "freeze" : "freezes")}{(r.Limit is { } bare ? $", {Risk(bare)} without cover" : "")}: {Days.Say(r.Day)}.",
             "freeze-never" => $"In most springs a freeze is likelier than in {Risk(r.Value)} as long as anybody looks.",
             "nights-held" =>
                 $"A week's nights stay at {m.Temperature(r.Value)} or above, {m.Temperature(r.Limit)} without cover: {Days.Say(r.Day)}.",
@@ -164,6 +160,13 @@ internal static class ReasonSentences
             "slow-species" => Invariant($"This species takes {r.Value:0.##} times as long."),
             "leaves-at" => Invariant($"{LeafWords(r.Value)} at {m.Temperature(r.Limit)} on average in {r.Subject}."),
             "pot-full" => Invariant($"{r.Subject} is full after {r.Value:0} days: before the leaves ask for it."),
+            "ready-leaves-seen" => $"{LedgerWords.Seen(r.Value, null)} counted, {Invariant($"{r.Limit:0.#}")} are wanted.",
+            "ready-leaves-guessed" =>
+                $"{LedgerWords.Seen(Math.Round(r.Value ?? 0, 1), null)} as reckoned, {Invariant($"{r.Limit:0.#}")} are wanted.",
+            "ready-seed-leaves" => "Seed leaves with strong roots: by the house rule they go.",
+            "ready-roots-seen" => ColdWords.Capital(LedgerWords.Seen(null, (Core.MovingUp.RootsSeen)(int)r.Value!.Value)) + ".",
+            "ready-roots-guessed" => $"As reckoned, {LedgerWords.Seen(null, (Core.MovingUp.RootsSeen)(int)r.Value!.Value)}.",
+            "ready-plug" => "The plug would fall apart: roots do not hold it yet.",
             "setback" => $"{Days.Many(r.Value!.Value)} of setback after the move before.",
             "ready-to-harden" => Invariant($"{r.Value:0} true leaves on {Days.Say(r.Day)}, at {m.Temperature(r.Limit)} in {r.Subject}."),
             "ladder-before-planting" => $"{Days.Many(r.Value!.Value)} of hardening before {Days.Say(r.Day)}{Rungs(r)}.",

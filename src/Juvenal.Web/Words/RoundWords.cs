@@ -1,4 +1,5 @@
 using Juvenal.Core.Cultivars;
+using Juvenal.Core.MovingUp;
 using Juvenal.Core.Places;
 using Juvenal.Core.Rules;
 using Juvenal.Core.Season;
@@ -92,22 +93,36 @@ internal static class RoundWords
         {
             { Form: ContainerForm.Pellet } => "Set the whole pellet in, its net slit; no rim above the mix.",
             { WaterCulture: true } => "Move plug and all once roots show at its bottom; never let them dry.",
-            { Cells: not null } when start == Start.Seed && first => "Water first, loosen from below, hold by a leaf, never by the stem.",
-            _ => "Water first; tip out with the ball whole; a tangled one is teased out.",
+            { Cells: not null } when start == Start.Seed && first => rules.BeforeParting == BeforeParting.Water
+                ? "Water an hour before, loosen from below, hold by a leaf, never by the stem."
+                : "Let it dry a little, loosen from below, hold by a leaf, never by the stem.",
+            _ => rules.RootBall switch
+            {
+                RootBall.Loosened => "Water first; tip out, and loosen the ball all round.",
+                RootBall.Washed => "Water first; tip out, and wash the roots apart.",
+                _ => "Water first; tip out with the ball whole; a tangled one is teased out.",
+            },
         };
         if (work is { Seedlings: var s, Containers: var c } && s > c && first)
             yield return "An unequal pair may go on as one, and is separated at the next move.";
         if (start == Start.Grafts || job.Detail.UnionCm is not null)
             yield return Invariant($"Graft union at least {Beginning.UnionAboveSoilCm:0} cm above the soil, always.");
         else if (catalogue.Cultivars[job.Head.CultivarId] is { Crop: Crop.Tomato } tomato && tomato.Habit != Habit.Dwarf)
-            yield return "Set up to the lowest kept leaves.";
+            yield return Setting.SeedLeavesStayAt(rules.SeedLeaves, work.Step.Number, job.Detail.Leaves ?? 0) ? "Set up to the seed leaves."
+            : rules.TomatoDepth == TomatoSetting.HalfStem ? "Set half of the stem under the mix."
+            : "Set up to the lowest kept leaves.";
         else
             yield return catalogue.Cultivars[job.Head.CultivarId].Crop == Crop.Pepper
-                ? "Set at the old soil level."
+                ? rules.PepperDepth switch
+                {
+                    PepperDepth.Finger => "Set a finger deeper than they stood, never above the seed leaves.",
+                    PepperDepth.SeedLeaves => "Set up to the seed leaves, never above them.",
+                    _ => "Set at the old soil level.",
+                }
                 : "Dwarf types only a little deeper.";
         var second = work.Step.Number == 2;
         var leaves = job.Detail.Leaves ?? 0;
-        if (rules.SeedLeaves == SeedLeaves.SecondMove && second)
+        if ((rules.SeedLeaves == SeedLeaves.SecondMove && second) || (rules.SeedLeaves == SeedLeaves.FirstMove && first))
             yield return "Pinch off the seed leaves.";
         if (rules.SeedLeaves == SeedLeaves.SecondLeaves && leaves >= 4)
             yield return "Pinch off the seed leaves once second true leaves show.";

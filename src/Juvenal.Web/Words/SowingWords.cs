@@ -85,4 +85,10 @@ internal static class SowingWords
         ];
         return steps;
     }
+
+    /// <summary>A whole tray for a few cells: what else can be done.</summary>
+    public static string Spill(int cells, int trays) =>
+        cells == 1
+            ? Invariant($"1 cell takes tray {trays} alone. Sow one fewer, or sow it in a pot.")
+            : Invariant($"{cells} cells take tray {trays} alone. Sow as many fewer, or sow them in pots.");
 }

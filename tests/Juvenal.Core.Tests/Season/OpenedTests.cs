@@ -2,6 +2,7 @@ using Juvenal.Core.Growth;
 using Juvenal.Core.Hardening;
 using Juvenal.Core.MovingUp;
 using Juvenal.Core.Season;
+using MathNet.Numerics.Distributions;
 using Xunit;
 
 namespace Juvenal.Core.Tests.Season;
@@ -9,6 +10,16 @@ namespace Juvenal.Core.Tests.Season;
 /// <summary>What a plan says can be reckoned again from the numbers it opens, and it warns of what can be mended.</summary>
 public class OpenedTests
 {
+    private static readonly string[] Sums =
+    [
+        "ladder-before-planting",
+        "hardened-by",
+        "days-to-ripe",
+        "days-to-ripe-by-kind",
+        "pepper-after-tomatoes",
+        "sow-back-from-window",
+    ];
+
     /// <summary>Thirty plans, opened by hand: days of emergence and of a full pot follow from the terms that are shown.</summary>
     [Fact]
     public void Numbers_that_are_opened_make_the_days()
@@ -47,6 +58,33 @@ public class OpenedTests
                         opened++;
                     }
 
+                    if (Sums.Contains(why.Code))
+                    {
+                        // Parts and their sum, in the order in which they are shown.
+                        Assert.Equal(why.Terms![^1], why.Terms.Take(why.Terms.Count - 1).Sum(), 6);
+                        opened++;
+                    }
+
+                    if (why.Code == "sow-back-from-window")
+                    {
+                        Assert.Equal((why.Value!.Value, why.Subject!.Split(',').Length + 1), (why.Terms![^1], why.Terms.Count));
+                        opened++;
+                    }
+
+                    if (why.Code == "freeze-risk")
+                    {
+                        Assert.Equal(why.Terms![3], Math.Ceiling(Math.Round(why.Terms[0] + (why.Terms[1] * why.Terms[2]), 6)));
+                        Assert.Equal(why.Value!.Value, 1 - Normal.CDF(0, 1, why.Terms[1]), 9);
+                        opened++;
+                    }
+
+                    if (why.Code == "setback")
+                    {
+                        Assert.Equal(why.Value!.Value, why.Terms![0]);
+                        Assert.Equal([Setback.PrickingOutDays, Setback.PottingUpDays], why.Terms.OrderDescending());
+                        opened++;
+                    }
+
                     if (why.Code != "pot-full")
                         continue;
                     Assert.Equal(why.Value!.Value, why.Terms![0] / why.Terms[1], 6);
@@ -56,7 +94,7 @@ public class OpenedTests
             }
         }
 
-        Assert.True(opened >= 140, $"{opened} were opened");
+        Assert.True(opened >= 300, $"{opened} were opened");
     }
 
     [Fact]

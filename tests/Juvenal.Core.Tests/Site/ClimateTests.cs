@@ -3,6 +3,7 @@ using Juvenal.Core.Decision;
 using Juvenal.Core.Rules;
 using Juvenal.Core.Site;
 using Juvenal.Devices;
+using MathNet.Numerics.Distributions;
 using Xunit;
 
 namespace Juvenal.Core.Tests.Site;
@@ -95,6 +96,28 @@ public class ClimateTests
         Assert.Equal(new DateOnly(2026, 7, 31), window.Opens.Mid);
         Assert.Equal("window-never", window.Reasons[0].Code);
         Assert.True(window.Reasons.Single(r => r.Code == "window-under").Day < window.Opens.Mid);
+    }
+
+    /// <summary>The middle spring and the chance of a freeze, reckoned again by hand from the years.</summary>
+    [Fact]
+    public void What_opened_the_window_can_be_reckoned_again()
+    {
+        var window = Window(Crop.Tomato, Surface.Bare);
+        var openings = window.Springs!.Openings;
+        var firsts = Enumerable.Range(0, openings.Years.Count).Select(y => openings.First(y)!.Value).Order().ToList();
+        var middle = window.Reasons.Single(r => r.Code == "window-years");
+        Assert.Equal((firsts.Count, (firsts.Count + 1) / 2.0), (middle.Terms![0], middle.Terms[1]));
+        Assert.Equal(middle.Day, SeasonAxis.Date(firsts[(int)middle.Terms[1] - 1], 2026));
+
+        var freeze = window.Reasons.Single(r => r.Code == "freeze-held");
+        var day = SiteYear.Of(freeze.Day!.Value, 2026, Hemisphere.North) + (int)freeze.Terms![3];
+        var later = openings
+            .Years.Select(y => Enumerable.Range(1, Openings.LastDay).LastOrDefault(d => y.MinimumC[d - 1] <= 0))
+            .Where(d => d > 0)
+            .Sum(d => Normal.CDF(0, 1, (d - day + 0.5) / freeze.Terms[2]));
+        Assert.Equal(later / freeze.Terms[1], freeze.Terms[0], 9);
+        // What stands beside it as the limit with cover is what it is held against; a day sooner it was more.
+        Assert.True(freeze.Terms[0] <= freeze.Value && freeze.Limit < freeze.Value);
     }
 
     [Fact]

@@ -11,6 +11,21 @@ public class TrayTests
 {
     private static readonly Guid Tray = Guid.NewGuid();
 
+    [Theory]
+    [InlineData(72, null)] // one tray, full
+    [InlineData(76, 4)]
+    [InlineData(82, null)] // more than a row goes over
+    [InlineData(145, 1)]
+    [InlineData(12, null)]
+    public void A_tray_that_is_taken_for_a_row_or_less_is_said(int wanted, int? over)
+    {
+        var format = new TrayFormat(72, 9);
+        Assert.Equal(
+            over,
+            TrayLayout.Spill(TrayLayout.Arrange([new(Guid.NewGuid(), wanted)], format, share: true, ExtraCells.Left), format)
+        );
+    }
+
     [Property(MaxTest = 300)]
     public bool A_row_is_never_shared_and_no_batch_gets_too_little(byte[] wishes, bool share, byte extra, byte format)
     {

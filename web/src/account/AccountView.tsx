@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -13,6 +12,7 @@ import { Waiting } from '../ui/Page';
 import { useSay } from '../ui/Say';
 import { SignIn } from './SignIn';
 import { AccountPage } from './AccountPage';
+import { Wrong } from '../ui/Wrong';
 
 /** One's account: its nurseries, its password. */
 export function AccountView() {
@@ -35,7 +35,7 @@ export function AccountView() {
           <Button variant="outlined" loading={signOut.isPending} onClick={() => signOut.mutate()}>
             Sign out
           </Button>
-          {signOut.error && <Alert severity="error">{signOut.error.message}</Alert>}
+          {signOut.error && <Wrong>{signOut.error.message}</Wrong>}
         </Box>
       </Box>
     </AccountPage>
@@ -141,11 +141,7 @@ function Import(props: {
         Bring in an exported nursery
       </FileButton>
       {props.file && bring.isPending && <Typography sx={{ mt: 1 }}>Reading {props.file.name}…</Typography>}
-      {bring.error && (
-        <Alert severity="error" sx={{ mt: 1 }}>
-          {bring.error.message}
-        </Alert>
-      )}
+      {bring.error && <Wrong sx={{ mt: 1 }}>{bring.error.message}</Wrong>}
     </Box>
   );
 }
@@ -185,7 +181,7 @@ function Password() {
         help="Every other browser is signed out."
         autoComplete="new-password"
       />
-      {change.error && Object.keys(problem?.errors ?? {}).length === 0 && <Alert severity="error">{change.error.message}</Alert>}
+      {change.error && Object.keys(problem?.errors ?? {}).length === 0 && <Wrong>{change.error.message}</Wrong>}
       <Button
         type="submit"
         variant="outlined"

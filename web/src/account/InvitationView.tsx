@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -10,6 +9,7 @@ import { roles, useJoin, useSession } from '../data/session';
 import { Waiting } from '../ui/Page';
 import { NewAccountFields, SignInForm } from './SignIn';
 import { AccountPage } from './AccountPage';
+import { Wrong } from '../ui/Wrong';
 
 /** A one-time link was opened: what it is for, and who joins. */
 export function InvitationView() {
@@ -59,7 +59,7 @@ function Join({ secret, session }: { secret: string; session: Schemas['Session']
   if (session.name !== null) {
     return (
       <Box sx={{ display: 'grid', gap: 2, justifyItems: 'start' }}>
-        {join.error && <Alert severity="error">{join.error.message}</Alert>}
+        {join.error && <Wrong>{join.error.message}</Wrong>}
         <Button
           variant="contained"
           size="large"
@@ -91,7 +91,7 @@ function Join({ secret, session }: { secret: string; session: Schemas['Session']
       sx={{ display: 'grid', gap: 2 }}
     >
       <NewAccountFields form={form} set={(change) => setForm({ ...form, ...change })} problem={problem} />
-      {join.error && Object.keys(problem?.errors ?? {}).length === 0 && <Alert severity="error">{join.error.message}</Alert>}
+      {join.error && Object.keys(problem?.errors ?? {}).length === 0 && <Wrong>{join.error.message}</Wrong>}
       <Button type="submit" variant="contained" size="large" loading={join.isPending}>
         Make the account and come in
       </Button>

@@ -1,20 +1,19 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Problem } from '../api/client';
-import { hasLeft, roles, useDemo, useSession, useSignIn, useSignUp, type Role } from '../data/session';
+import { useSession, useSignIn, useSignUp } from '../data/session';
 import { Waiting } from '../ui/Page';
 import { Code } from '../ui/Warning';
 import { PasswordField, TextLine } from '../ui/Field';
+import { Wrong } from '../ui/Wrong';
 
-/** Signing in: a name and a password. In the demo anyone on this machine comes in. */
+/** Signing in: a name and a password. */
 export function SignIn() {
   const session = useSession();
   const [isNew, setIsNew] = useState(false);
   if (!session.data) return <Waiting error={session.error} retry={() => void session.refetch()} />;
-  if (session.data.demo) return <DemoDoor />;
   if (isNew) return <SignUp onBack={() => setIsNew(false)} />;
   return (
     <>
@@ -43,7 +42,7 @@ export function SignInForm({ onDone }: { onDone?: () => void }) {
     >
       <TextLine label="Name" value={name} onChange={setName} autoComplete="username" autoFocus />
       <PasswordField label="Password" value={password} onChange={setPassword} autoComplete="current-password" />
-      {signIn.error && <Alert severity="error">{signIn.error.message}</Alert>}
+      {signIn.error && <Wrong>{signIn.error.message}</Wrong>}
       <Button type="submit" variant="contained" size="large" loading={signIn.isPending} disabled={!name || !password}>
         Sign in
       </Button>
@@ -75,7 +74,7 @@ function SignUp({ onBack }: { onBack: () => void }) {
         autoFocus
       />
       <NewAccountFields form={form} set={(change) => setForm({ ...form, ...change })} problem={problem} />
-      {signUp.error && Object.keys(problem?.errors ?? {}).length === 0 && <Alert severity="error">{signUp.error.message}</Alert>}
+      {signUp.error && Object.keys(problem?.errors ?? {}).length === 0 && <Wrong>{signUp.error.message}</Wrong>}
       <Box sx={{ display: 'flex', gap: 1 }}>
         <Button type="submit" variant="contained" loading={signUp.isPending}>
           Make the account
@@ -112,31 +111,5 @@ export function NewAccountFields(props: {
         autoComplete="new-password"
       />
     </>
-  );
-}
-
-function DemoDoor() {
-  const { mutate, error, isPending, isIdle } = useDemo();
-  const alone = !hasLeft();
-  useEffect(() => {
-    if (alone && isIdle) mutate('owner');
-  }, [alone, isIdle, mutate]);
-  if (alone && !error) return <Waiting error={null} />;
-  return (
-    <Box sx={{ display: 'grid', gap: 1.5, pt: 1, justifyItems: 'start' }}>
-      <Typography>A made-up nursery: come in as whom you like.</Typography>
-      {error && <Alert severity="error">{error.message}</Alert>}
-      {(['owner', 'grower', 'helper'] as Role[]).map((role) => (
-        <Button
-          key={role}
-          variant={role === 'owner' ? 'contained' : 'outlined'}
-          disabled={isPending}
-          onClick={() => mutate(role)}
-          sx={{ minWidth: 200, justifyContent: 'flex-start' }}
-        >
-          As {roles[role].name.toLowerCase()}
-        </Button>
-      ))}
-    </Box>
   );
 }

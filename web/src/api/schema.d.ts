@@ -612,6 +612,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/site/usual": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeUsual"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/rules": {
         parameters: {
             query?: never;
@@ -1044,6 +1060,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/batches/{id}/moving": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["movingUp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/batches/names": {
         parameters: {
             query?: never;
@@ -1268,6 +1300,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/round/walked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["walked"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/round/walked/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["notWalked"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/round/seen": {
         parameters: {
             query?: never;
@@ -1454,6 +1518,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["start"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/mixes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["mixes"];
+        put: operations["changeMix"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1855,6 +1935,12 @@ export interface components {
              * @description Of all that were asked for, on this page or not.
              */
             total: number;
+            /**
+             * Format: int32
+             * @description That stand of them.
+             */
+            plants: number;
+            /** @description Those with work next first, by its day; then those without, then the ended ones. */
             batches: components["schemas"]["BatchRowAnswer"][];
         };
         /** @description A batch in a list. */
@@ -1886,6 +1972,12 @@ export interface components {
             /** @description Its plan is being made anew: the days are those of before. */
             outOfDate: boolean;
         };
+        /**
+         * @description How roots are parted.
+         * @default water
+         * @enum {unknown}
+         */
+        BeforeParting: "water" | "dry";
         /** @description How a batch begins: with what, and how far that has grown. */
         Beginning: {
             /** @description With what. */
@@ -1986,6 +2078,8 @@ export interface components {
             pickList: components["schemas"]["PickLine"][];
             /** @description Whether this layout is stored. */
             kept: boolean;
+            /** @description That a whole tray is taken for a few cells, and what to do instead; null where it is not. */
+            spill: null | string;
         };
         /** @description A tray to fill. */
         BenchTray: {
@@ -3329,6 +3423,14 @@ export interface components {
             watering: components["schemas"]["Watering"];
             /** @description What becomes of those that are left over. */
             spares?: components["schemas"]["Spares"];
+            /** @description How deep tomatoes are set. */
+            tomatoDepth?: components["schemas"]["TomatoSetting"];
+            /** @description How deep peppers are set. */
+            pepperDepth?: components["schemas"]["PepperDepth"];
+            /** @description What is done with the ball at a move: it sets the days lost, and the minutes. */
+            rootBall?: components["schemas"]["RootBall"];
+            /** @description Wet or drying. */
+            beforeParting?: components["schemas"]["BeforeParting"];
             /**
              * Format: double
              * @description True leaves at the first move.
@@ -3678,6 +3780,14 @@ export interface components {
             /** @description The one who asks. */
             you: boolean;
         };
+        /** @description The mix it takes. */
+        MixAnswer: {
+            /** Format: double */
+            litres: number;
+            /** Format: double */
+            waterLitres: number;
+            parts: components["schemas"]["MixShare"][];
+        };
         MixInput: {
             containers: components["schemas"]["Filled"][];
             parts: {
@@ -3708,6 +3818,55 @@ export interface components {
                 [key: string]: number;
             };
         };
+        /** @description A part of a mix. */
+        MixPart: {
+            /** @description As the bag says, 1–60 characters. */
+            name: string;
+            /**
+             * Format: double
+             * @description By volume, above 0 to 1,000.
+             */
+            parts: number;
+            /**
+             * Format: double
+             * @description What a bag holds, 0.1–10,000 L; null: not said.
+             */
+            bagL?: null | number;
+        };
+        MixRecipeAnswer: {
+            use: components["schemas"]["MixUse"];
+            /**
+             * Format: int32
+             * @description Send it back with a change; 0: the usual one.
+             */
+            version: number;
+            parts: components["schemas"]["MixPart"][];
+        };
+        MixRecipeInput: {
+            use: components["schemas"]["MixUse"];
+            /** Format: int32 */
+            version: number;
+            /** @description 1–12, by volume. */
+            parts: components["schemas"]["MixPart"][];
+        };
+        MixShare: {
+            name: string;
+            /**
+             * Format: double
+             * @description Loose, L.
+             */
+            litres: number;
+            /**
+             * Format: int32
+             * @description To open, rounded up; null where nobody said what one holds.
+             */
+            bags: null | number;
+        };
+        /**
+         * @description What a mix is for.
+         * @enum {unknown}
+         */
+        MixUse: "sowing" | "first-move" | "tomato" | "pepper";
         /** @description Labels were mixed up or lost: each of these plants may be of any of the batches. */
         MixedInput: {
             /**
@@ -3770,6 +3929,63 @@ export interface components {
             /** @description Why it has the day it has now. */
             because: null | string;
         };
+        /** @description Whether plants move on, how deep, into what and with which mix. */
+        MovingAnswer: {
+            task: null | components["schemas"]["TaskAnswer"];
+            call: null | components["schemas"]["ReadyCall"];
+            /** @description "Wait until Tue 21 Apr". */
+            title: string;
+            /** @description What decides. */
+            why: components["schemas"]["Why"][];
+            /** @description What the model alone holds, in a sentence. */
+            guess: null | string;
+            /** @description What was seen says another thing than the model. */
+            differs: boolean;
+            /**
+             * Format: double
+             * @description True leaves by the model.
+             */
+            guessLeaves: null | number;
+            /** @description They stand in cells: whether the plug holds is asked. */
+            asksPlug: boolean;
+            setting: null | components["schemas"]["SettingAnswer"];
+            /** @description Larger ones, the smallest first; what the plan takes among them. */
+            pots: components["schemas"]["PotAnswer"][];
+            /** @description A larger pot that the days to planting ask for; null where the planned one holds. */
+            proposal: null | string;
+            /** @description The dullest of the days that are left for it, by the forecast; null where it is not known, or does not matter. */
+            dull: null | string;
+            mix: null | components["schemas"]["MixAnswer"];
+            /** @description Cooler places to hold them back in, each with its price. */
+            holding: string[];
+            /** @description Three steps of the hands, a few words each. */
+            how: string[];
+        };
+        /** @description What was seen at the bench, and what is tried; nothing of it is kept. */
+        MovingQuestion: {
+            /**
+             * Format: uuid
+             * @description Which plants; null: those whose turn is first.
+             */
+            group?: null | string;
+            /**
+             * Format: double
+             * @description True leaves, 0–30; null: not counted.
+             */
+            leaves?: null | number;
+            roots?: null | components["schemas"]["RootsSeen"];
+            plug?: null | components["schemas"]["PlugSeen"];
+            /**
+             * Format: double
+             * @description From the mix to the tip, above 0 to 300; null: as reckoned.
+             */
+            heightCm?: null | number;
+            /**
+             * Format: uuid
+             * @description Into another container than the plan's; null: as planned.
+             */
+            containerId?: null | string;
+        };
         /** @description A batch that is not ended, by its name. */
         NamedBatch: {
             /** Format: uuid */
@@ -3784,7 +4000,7 @@ export interface components {
         Need: {
             /** @description What of. */
             kind: components["schemas"]["NeedKind"];
-            /** @description Of the seed or the container; null where the kind says it. */
+            /** @description Of the seed, the container or the part of a mix; null where the kind says it. */
             name: null | string;
             /**
              * Format: double
@@ -3796,12 +4012,17 @@ export interface components {
              * @description The first day it is asked for.
              */
             by: string;
+            /**
+             * Format: int32
+             * @description Of mix, bags to open; null where nobody said what one holds.
+             */
+            bags?: null | number;
         };
         /**
          * @description What is needed of.
          * @enum {unknown}
          */
-        NeedKind: "seed" | "trays" | "pots" | "seed-mix" | "potting-mix" | "labels";
+        NeedKind: "seed" | "trays" | "pots" | "mix" | "labels";
         /** @description The next job of a batch: that which the Round asks for next. */
         NextAnswer: {
             step: components["schemas"]["StepName"];
@@ -3871,6 +4092,7 @@ export interface components {
             done: components["schemas"]["NightDid"];
             /** @description Who said so. */
             by: null | string;
+            shelter: null | components["schemas"]["ShelterAnswer"];
         };
         NightsAnswer: {
             /** @description By a forecast, by the record's cold night, or not at all. */
@@ -3979,6 +4201,11 @@ export interface components {
             /** Format: double */
             amount: number;
             unit: string;
+            /**
+             * Format: int32
+             * @description Of mix: bags to open; null where nobody said what one holds.
+             */
+            bags?: null | number;
         };
         PickLine: {
             what: string;
@@ -4212,6 +4439,22 @@ export interface components {
              */
             plants: number;
         };
+        /** @enum {unknown} */
+        PlugSeen: "holds" | "falls-apart" | null;
+        /** @description A container that they may go into. */
+        PotAnswer: {
+            /** Format: uuid */
+            containerId: string;
+            name: string;
+            /** @description "until Tue 2 Jun", or that it is their last. */
+            holds: string;
+            /** @description A jump, or too shallow; null: nothing to say. */
+            note: null | string;
+            /** @description The plan's. */
+            planned: boolean;
+            /** @description The days to planting ask for it. */
+            proposed: boolean;
+        };
         PotDaysInput: {
             crop: components["schemas"]["Crop"];
             /** Format: double */
@@ -4396,6 +4639,8 @@ export interface components {
              */
             highC?: null | number;
         };
+        /** @enum {unknown} */
+        ReadyCall: "wait" | "soon" | "now" | "overdue" | null;
         RecordAnswer: {
             /** Format: date */
             first: string;
@@ -4411,7 +4656,6 @@ export interface components {
         };
         /**
          * @description What becomes of the plants that a move leaves behind.
-         * @default stays
          * @enum {unknown}
          */
         Rest: "stays" | "snipped" | "lost" | "sold" | "given" | "discarded";
@@ -4429,6 +4673,12 @@ export interface components {
         RoleInput: {
             role: null | components["schemas"]["Role"];
         };
+        /**
+         * @description What is done with the ball at a move.
+         * @default whole
+         * @enum {unknown}
+         */
+        RootBall: "whole" | "loosened" | "washed";
         /** @enum {unknown} */
         RootsSeen: "none" | "showing" | "circling" | "matted" | null;
         RoundAnswer: {
@@ -4483,6 +4733,17 @@ export interface components {
             tonight: null | components["schemas"]["TonightAnswer"];
             /** @description Places to open this morning, in walking order. */
             airing: components["schemas"]["AiringAnswer"][];
+            /**
+             * Format: double
+             * @description Hours of work on a usual day, of all hands together; null: nobody said.
+             */
+            handsHours: null | number;
+            /**
+             * Format: int32
+             * @description Of Minutes, what those hours leave time for.
+             */
+            fitsMinutes: number;
+            walked: null | components["schemas"]["WalkedRow"];
         };
         /** @description A practice on which growers differ. */
         Rule: {
@@ -4549,7 +4810,7 @@ export interface components {
          * @description When the seed leaves are pinched off.
          * @enum {unknown}
          */
-        SeedLeaves: "second-move" | "second-leaves" | "leave";
+        SeedLeaves: "second-move" | "first-move" | "second-leaves" | "leave";
         SeedLotRow: {
             /**
              * Format: uuid
@@ -4678,6 +4939,47 @@ export interface components {
             unheated?: boolean;
             surface?: null | components["schemas"]["Surface"];
         };
+        /** @description How they are set, for a drawing to scale; all in cm. */
+        SettingAnswer: {
+            /** Format: double */
+            heightCm: number;
+            /** Format: double */
+            seedLeavesCm: number;
+            /** @description Of each true leaf above the old level, the lowest first. */
+            leavesCm: number[];
+            /**
+             * Format: int32
+             * @description The lowest, taken off.
+             */
+            stripLeaves: number;
+            pinchSeedLeaves: boolean;
+            /** Format: double */
+            ballDepthCm: number;
+            /** Format: double */
+            ballTopCm: number;
+            /** Format: double */
+            ballBottomCm: number;
+            /** Format: double */
+            potDepthCm: number;
+            /** Format: double */
+            potTopCm: number;
+            /** Format: double */
+            potBottomCm: number;
+            /** Format: double */
+            buryCm: number;
+            /** Format: double */
+            underCm: number;
+            /**
+             * Format: double
+             * @description Of a graft, above the old level.
+             */
+            unionCm: null | number;
+            tooShallow: boolean;
+            /** @description The same in sentences. */
+            text: string[];
+            /** @description What decides the depth. */
+            why: components["schemas"]["Why"][];
+        };
         SeveralInput: {
             /** @description A batch each, up to int SeveralEndpoints.Most. */
             inputs: components["schemas"]["BatchInput"][];
@@ -4710,6 +5012,12 @@ export interface components {
             warnings: string[];
             /** @description Why it cannot be planned. */
             failures: string[];
+        };
+        /** @description A place under a roof that keeps the night off. */
+        ShelterAnswer: {
+            /** Format: uuid */
+            placeId: string;
+            place: string;
         };
         ShiftAnswer: {
             /** Format: uuid */
@@ -4779,6 +5087,8 @@ export interface components {
             demoClock: boolean;
             /** @description By typed dates or a record: plans can be made. */
             freezeKnown: boolean;
+            /** @description What is usual here, and no plan rests on. */
+            usual: components["schemas"]["UsualInput"];
         };
         SiteInput: {
             /**
@@ -5347,6 +5657,12 @@ export interface components {
             spare: number;
             /** @description What tells it from others of its batch in the same place and pot; null where there are none. */
             state: null | string;
+            /**
+             * Format: int32
+             * @description How many of int TaskAnswer.Count the hours of today leave time for; null: all of them, or nobody said how many hours
+             *         there are.
+             */
+            fits?: null | number;
         };
         ThinAnswer: {
             /** @description Cells with more than one, and what becomes of them. */
@@ -5425,6 +5741,12 @@ export interface components {
          * @enum {unknown}
          */
         TomatoDepth: "lowest-kept-leaves" | "half-stem";
+        /**
+         * @description How deep tomatoes are set, at each move and at planting.
+         * @default lowest-kept-leaves
+         * @enum {unknown}
+         */
+        TomatoSetting: "lowest-kept-leaves" | "half-stem" | "top-tuft";
         /** @description Tonight, for every role; on top of the Round. */
         TonightAnswer: {
             /** @description "Tonight −0.4 °C on Hardening stand, about 05:30". */
@@ -5599,6 +5921,38 @@ export interface components {
             from: string;
             to: string;
         };
+        UsualInput: {
+            /**
+             * Format: double
+             * @description Hours of work on a usual day, of all hands together, above 0 to 200; null: not said.
+             */
+            handsHours: null | number;
+            /** @description Sign that prices are shown with, 1–4 characters; null: none. */
+            currency: null | string;
+        };
+        /** @description All was well today. */
+        WalkedInput: {
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
+            id: string;
+        };
+        /** @description Somebody walked, and all was well. */
+        WalkedRow: {
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
+            id: string;
+            /** @description Who said so. */
+            by: null | string;
+            /**
+             * Format: date-time
+             * @description UTC.
+             */
+            writtenAt: string;
+        };
         /**
          * @description How seedlings are watered.
          * @enum {unknown}
@@ -5673,6 +6027,8 @@ export interface components {
             source: null | string;
             /** @description How it was reckoned, with its numbers; null where there is nothing to reckon. */
             formula?: null | string;
+            /** @description In a word, how far the figure can be trusted; null where it is the grower's own. */
+            mark?: null | string;
         };
         WindInput: {
             /** Format: int32 */
@@ -6644,6 +7000,30 @@ export interface operations {
             };
         };
     };
+    changeUsual: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UsualInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     rules: {
         parameters: {
             query?: never;
@@ -7469,6 +7849,33 @@ export interface operations {
             };
         };
     };
+    movingUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MovingQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovingAnswer"];
+                };
+            };
+        };
+    };
     batchNames: {
         parameters: {
             query?: never;
@@ -7848,6 +8255,51 @@ export interface operations {
             };
         };
     };
+    walked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WalkedInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    notWalked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     seenMoved: {
         parameters: {
             query?: never;
@@ -8192,6 +8644,52 @@ export interface operations {
             };
         };
     };
+    mixes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixRecipeAnswer"][];
+                };
+            };
+        };
+    };
+    changeMix: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MixRecipeInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     sowing: {
         parameters: {
             query?: never;
@@ -8271,6 +8769,8 @@ export interface operations {
                 format: string;
                 on?: string;
                 skip?: number;
+                right?: number;
+                down?: number;
             };
             header?: never;
             path: {

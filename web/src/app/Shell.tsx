@@ -1,31 +1,25 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import Link from '@mui/material/Link';
 import { useColorScheme } from '@mui/material/styles';
 import Typography from '@mui/material/Typography';
-import { useCallback, useState } from 'react';
+import { lazy, Suspense, useCallback, useState } from 'react';
 import { Outlet, Link as To } from 'react-router';
-import { SignIn } from '../account/SignIn';
 import { AccountPage } from '../account/AccountPage';
+import { Entrance } from '../account/Entrance';
 import { Waiting } from '../ui/Page';
 import { DayTag } from './DayTag';
 import { useKeys, useViews } from './keys';
 import { useNursery } from '../data/nursery';
 import { useSession } from '../data/session';
 import { condensed } from './theme';
+import { Strip } from './Strip';
 import { Views } from './Views';
 import { You } from './You';
 
-const keyHelp: [string, string][] = [
-  ['/', 'Find a batch or cultivar'],
-  ['j  k', 'Next, previous task'],
-  ['.', 'The task in focus is done'],
-  ['u', 'Undo the last entry'],
-  ['?', 'These keys'],
-];
+// Asked for by few: they come when they are.
+const SignInAgain = lazy(async () => ({ default: (await import('./Dialogs')).SignInAgain }));
+const Keys = lazy(async () => ({ default: (await import('./Dialogs')).Keys }));
 
 export function Shell() {
   const nursery = useNursery();
@@ -42,11 +36,7 @@ export function Shell() {
   if (!session.data) return <Waiting error={session.error} retry={() => void session.refetch()} />;
   const name = session.data.nurseries.find((n) => n.id === nursery)?.name;
   if (!inside && !entered) {
-    return (
-      <AccountPage title="Sign in">
-        <SignIn />
-      </AccountPage>
-    );
+    return <Entrance />;
   }
   if (inside && !name) {
     return (
@@ -78,6 +68,8 @@ export function Shell() {
           alignItems: 'center',
           gap: { xs: 1.5, md: 3 },
           minHeight: 60,
+          // Letters twice as large on a phone: what does not fit beside it comes below.
+          '@media (max-width: 16em)': { flexWrap: 'wrap', rowGap: 0, columnGap: 1, py: 0.5 },
         }}
       >
         <Box sx={{ minWidth: 0, flex: { xs: 1, md: 'none' } }}>
@@ -93,7 +85,15 @@ export function Shell() {
           </Typography>
         </Box>
         <Views base={base} wide />
-        <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1 }}>
+        <Box
+          sx={{
+            '@media (max-width: 16em)': { flexWrap: 'wrap', ml: 0 },
+            ml: 'auto',
+            display: 'flex',
+            alignItems: 'center',
+            gap: 1,
+          }}
+        >
           <DayTag />
           <You />
           <Scheme />
@@ -107,6 +107,7 @@ export function Shell() {
           </Button>
         </Box>
       </Box>
+      <Strip />
       <Box
         component="main"
         id="main"
@@ -116,30 +117,11 @@ export function Shell() {
         <Outlet />
       </Box>
       <Views base={base} wide={false} />
-      {/* The session ended while someone was working: what they typed stays there. */}
-      <Dialog open={!inside} fullWidth maxWidth="xs">
-        <DialogTitle>Sign in again</DialogTitle>
-        <DialogContent>
-          <SignIn />
-        </DialogContent>
-      </Dialog>
-      <Dialog open={helping} onClose={() => setHelping(false)}>
-        <DialogTitle>Keys</DialogTitle>
-        <DialogContent>
-          <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: '5rem 1fr', gap: 0.75, m: 0 }}>
-            {[...views.map((v): [string, string] => [`g ${v.key}`, v.name]), ...keyHelp].map(([key, what]) => (
-              <Box key={key} sx={{ display: 'contents' }}>
-                <Box component="dt" sx={{ fontWeight: 600 }}>
-                  {key}
-                </Box>
-                <Box component="dd" sx={{ m: 0 }}>
-                  {what}
-                </Box>
-              </Box>
-            ))}
-          </Box>
-        </DialogContent>
-      </Dialog>
+      <Suspense fallback={null}>
+        {/* The session ended while someone was working: what they typed stays there. */}
+        {!inside && <SignInAgain />}
+        {helping && <Keys views={views} onClose={() => setHelping(false)} />}
+      </Suspense>
     </Box>
   );
 }

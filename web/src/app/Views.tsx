@@ -1,32 +1,12 @@
 import Box from '@mui/material/Box';
-import Drawer from '@mui/material/Drawer';
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
-import type { Theme } from '@mui/material/styles';
-import { useState } from 'react';
-import { Link as To, NavLink, useLocation, useNavigate } from 'react-router';
+import { lazy, Suspense, useState } from 'react';
+import { NavLink, useLocation } from 'react-router';
 import { useViews, type View } from './keys';
-import { condensed } from './theme';
+import { viewItem as item } from './viewItem';
 
-/** The current view is an ink block with paper text: nothing is told by yellow alone. */
-const item = (wide: boolean, here = false) =>
-  ({
-    fontFamily: condensed,
-    fontWeight: 600,
-    fontSize: wide ? '1.08rem' : '1rem',
-    color: 'text.primary',
-    textDecoration: 'none',
-    display: 'flex',
-    alignItems: 'center',
-    justifyContent: 'center',
-    border: 0,
-    background: 'none',
-    cursor: 'pointer',
-    ...(wide ? { px: 1.75, my: 0.75, borderRadius: 1 } : { flex: 1, minHeight: 56 }),
-    ...(here && { bgcolor: 'text.primary', color: 'background.paper' }),
-    '&.active': { bgcolor: 'text.primary', color: 'background.paper' },
-    '&:focus-visible': { outline: '3px solid', outlineColor: (t: Theme) => (t.vars ?? t).palette.label.main, outlineOffset: -3 },
-  }) as const;
+// Both come when they are asked for.
+const MoreMenu = lazy(async () => ({ default: (await import('./MoreViews')).MoreMenu }));
+const MoreSheet = lazy(async () => ({ default: (await import('./MoreViews')).MoreSheet }));
 
 /** The views: in the head on a desk, under the thumb on a phone; what is asked for less often lies behind More. */
 export function Views({ base, wide }: { base: string; wide: boolean }) {
@@ -58,7 +38,7 @@ export function Views({ base, wide }: { base: string; wide: boolean }) {
           {view.name}
         </Box>
       ))}
-      {wide ? rest.length > 0 && <MoreMenu base={base} views={rest} /> : <MoreSheet base={base} views={rest} />}
+      {wide ? rest.length > 0 && <MoreButton base={base} views={rest} /> : <MoreThumb base={base} views={rest} />}
     </Box>
   );
 }
@@ -68,9 +48,8 @@ const useHere = (base: string, views: View[]) => {
   return views.some((v) => pathname.startsWith(`${base}/${v.path}`));
 };
 
-function MoreMenu({ base, views }: { base: string; views: View[] }) {
+function MoreButton({ base, views }: { base: string; views: View[] }) {
   const [at, setAt] = useState<HTMLElement | null>(null);
-  const navigate = useNavigate();
   const here = useHere(base, views);
   return (
     <>
@@ -84,28 +63,19 @@ function MoreMenu({ base, views }: { base: string; views: View[] }) {
       >
         More
       </Box>
-      <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
-        {views.map((v) => (
-          <MenuItem
-            key={v.path}
-            onClick={() => {
-              setAt(null);
-              void navigate(`${base}/${v.path}`);
-            }}
-          >
-            {v.name}
-          </MenuItem>
-        ))}
-      </Menu>
+      {at && (
+        <Suspense fallback={null}>
+          <MoreMenu at={at} close={() => setAt(null)} base={base} views={views} />
+        </Suspense>
+      )}
     </>
   );
 }
 
 /** Everything that is not on the bar, two to a row, under the thumb. */
-function MoreSheet({ base, views }: { base: string; views: View[] }) {
+function MoreThumb({ base, views }: { base: string; views: View[] }) {
   const [open, setOpen] = useState(false);
   const here = useHere(base, views);
-  const close = () => setOpen(false);
   return (
     <>
       <Box
@@ -118,35 +88,11 @@ function MoreSheet({ base, views }: { base: string; views: View[] }) {
       >
         More
       </Box>
-      <Drawer
-        anchor="bottom"
-        open={open}
-        onClose={close}
-        slotProps={{ paper: { role: 'dialog', 'aria-label': 'More' } as object }}
-      >
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, p: 2 }}>
-          {views.map((v) => (
-            <Box
-              key={v.path}
-              component={To}
-              to={`${base}/${v.path}`}
-              onClick={close}
-              sx={{ ...item(false), border: 1, borderColor: 'divider', borderRadius: 1 }}
-            >
-              {v.name}
-            </Box>
-          ))}
-          <Box
-            component={To}
-            to={`${base}/batches`}
-            state={{ find: true }}
-            onClick={close}
-            sx={{ ...item(false), border: 1, borderColor: 'divider', borderRadius: 1 }}
-          >
-            Find
-          </Box>
-        </Box>
-      </Drawer>
+      {open && (
+        <Suspense fallback={null}>
+          <MoreSheet close={() => setOpen(false)} base={base} views={views} />
+        </Suspense>
+      )}
     </>
   );
 }

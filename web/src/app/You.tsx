@@ -1,26 +1,18 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Divider from '@mui/material/Divider';
-import ListSubheader from '@mui/material/ListSubheader';
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
-import { useState } from 'react';
-import { useNavigate } from 'react-router';
-import { useNursery } from '../data/nursery';
-import { roles, useDemo, useRole, useSession, useSignOut, type Role } from '../data/session';
+import { lazy, Suspense, useState } from 'react';
+import { roles, useRole, useSession } from '../data/session';
+
+// Opened by few: it comes when it is asked for.
+const YouMenu = lazy(async () => ({ default: (await import('./YouMenu')).YouMenu }));
 
 /** Who one is here; other nurseries; out. In the demo, also: as someone else. */
 export function You() {
   const session = useSession().data;
-  const nursery = useNursery();
   const role = useRole();
-  const navigate = useNavigate();
-  const demo = useDemo();
-  const signOut = useSignOut();
   const [at, setAt] = useState<HTMLElement | null>(null);
   if (!session?.name) return null;
   const close = () => setAt(null);
-  const others = session.nurseries.filter((n) => n.id !== nursery);
   const as = roles[role].name.toLowerCase();
   return (
     <>
@@ -53,50 +45,11 @@ export function You() {
           </>
         )}
       </Button>
-      <Menu anchorEl={at} open={at !== null} onClose={close}>
-        <ListSubheader sx={{ lineHeight: 1.3, py: 1, bgcolor: 'transparent' }}>
-          {session.name}
-          <br />
-          {roles[role].may}.
-        </ListSubheader>
-        {session.demo &&
-          (['owner', 'grower', 'helper'] as Role[])
-            .filter((r) => r !== role)
-            .map((r) => (
-              <MenuItem
-                key={r}
-                onClick={() => {
-                  close();
-                  // What the other may not see must not stay on the page.
-                  demo.mutate(r, { onSuccess: () => void navigate(`/n/${nursery}/round`) });
-                }}
-              >
-                See it as {roles[r].name.toLowerCase()}
-              </MenuItem>
-            ))}
-        {others.length > 0 && <Divider />}
-        {others.map((n) => (
-          <MenuItem
-            key={n.id}
-            onClick={() => {
-              close();
-              void navigate(`/n/${n.id}/round`);
-            }}
-          >
-            To {n.name}
-          </MenuItem>
-        ))}
-        <Divider />
-        <MenuItem onClick={() => void navigate('/account')}>Your account</MenuItem>
-        <MenuItem
-          onClick={() => {
-            close();
-            signOut.mutate();
-          }}
-        >
-          Sign out
-        </MenuItem>
-      </Menu>
+      {at && (
+        <Suspense fallback={null}>
+          <YouMenu at={at} close={close} />
+        </Suspense>
+      )}
     </>
   );
 }

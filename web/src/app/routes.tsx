@@ -1,9 +1,48 @@
-import { createBrowserRouter, Navigate, useRouteError } from 'react-router';
-import { SignIn } from '../account/SignIn';
-import { AccountPage } from '../account/AccountPage';
-import { Waiting } from '../ui/Page';
+import { lazy, Suspense, useEffect } from 'react';
+import { BrowserRouter, Navigate, Outlet, Route, Routes } from 'react-router';
+import { Entrance } from '../account/Entrance';
 import { useSession } from '../data/session';
+import { Waiting } from '../ui/Page';
+import { Caught } from './Caught';
 import { Shell } from './Shell';
+
+const load = {
+  invitation: () => import('../account/InvitationView'),
+  account: () => import('../account/AccountView'),
+  round: () => import('../round/View'),
+  plan: () => import('../plan/View'),
+  start: () => import('../start/View'),
+  several: () => import('../plan/Several'),
+  batches: () => import('../batch/ListView'),
+  batch: () => import('../batch/View'),
+  go: () => import('../decision/View'),
+  moving: () => import('../moving/View'),
+  trays: () => import('../trays/View'),
+  sowing: () => import('../sowing/View'),
+  site: () => import('../site/View'),
+  seeds: () => import('../seeds/View'),
+  sums: () => import('../sums/View'),
+  house: () => import('../settings/View'),
+};
+
+const views = {
+  Invitation: lazy(async () => ({ default: (await load.invitation()).InvitationView })),
+  Account: lazy(async () => ({ default: (await load.account()).AccountView })),
+  Round: lazy(async () => ({ default: (await load.round()).RoundView })),
+  Plan: lazy(async () => ({ default: (await load.plan()).PlanView })),
+  Start: lazy(async () => ({ default: (await load.start()).StartView })),
+  Several: lazy(async () => ({ default: (await load.several()).SeveralView })),
+  Batches: lazy(async () => ({ default: (await load.batches()).BatchListView })),
+  Batch: lazy(async () => ({ default: (await load.batch()).BatchView })),
+  Go: lazy(async () => ({ default: (await load.go()).GoView })),
+  Moving: lazy(async () => ({ default: (await load.moving()).MovingView })),
+  Trays: lazy(async () => ({ default: (await load.trays()).TrayView })),
+  Sowing: lazy(async () => ({ default: (await load.sowing()).SowingView })),
+  Site: lazy(async () => ({ default: (await load.site()).SiteView })),
+  Seeds: lazy(async () => ({ default: (await load.seeds()).SeedsView })),
+  Sums: lazy(async () => ({ default: (await load.sums()).SumsView })),
+  House: lazy(async () => ({ default: (await load.house()).HouseView })),
+};
 
 function Door() {
   const session = useSession();
@@ -11,67 +50,66 @@ function Door() {
   const first = session.data.nurseries[0];
   if (first) return <Navigate to={`/n/${first.id}/round`} replace />;
   if (session.data.name !== null) return <Navigate to="/account" replace />;
+  return <Entrance />;
+}
+
+const Nowhere = () => (
+  <Waiting error={new Error('There is nothing at this address.')} retry={() => window.location.assign('/')} />
+);
+
+/** What a view needs of script is fetched when it is opened; what goes wrong in it is said in its place. */
+function Here() {
   return (
-    <AccountPage title="Sign in">
-      <SignIn />
-    </AccountPage>
+    <Caught>
+      <Suspense fallback={<Waiting error={null} />}>
+        <Outlet />
+      </Suspense>
+    </Caught>
   );
 }
 
-function Broken() {
-  const error = useRouteError();
-  return (
-    <Waiting
-      error={error instanceof Error ? error : new Error('There is nothing at this address.')}
-      retry={() => window.location.assign('/')}
-    />
-  );
+/** The other views are fetched once the first one stands: at the bench there may be no network when they are wanted. */
+function useAll() {
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      for (const view of Object.values(load)) void view().catch(() => undefined);
+    }, 4000);
+    return () => clearTimeout(timer);
+  }, []);
 }
 
-const Fallback = () => <Waiting error={null} />;
-
-export const router = createBrowserRouter([
-  { path: '/', Component: Door, HydrateFallback: Fallback },
-  {
-    path: '/invitation',
-    HydrateFallback: Fallback,
-    ErrorBoundary: Broken,
-    lazy: async () => ({ Component: (await import('../account/InvitationView')).InvitationView }),
-  },
-  {
-    path: '/account',
-    HydrateFallback: Fallback,
-    ErrorBoundary: Broken,
-    lazy: async () => ({ Component: (await import('../account/AccountView')).AccountView }),
-  },
-  {
-    path: '/n/:nursery',
-    Component: Shell,
-    ErrorBoundary: Broken,
-    HydrateFallback: Fallback,
-    children: [
-      { index: true, element: <Navigate to="round" replace /> },
-      { path: 'round', lazy: async () => ({ Component: (await import('../round/View')).RoundView }) },
-      { path: 'plan', lazy: async () => ({ Component: (await import('../plan/View')).PlanView }) },
-      { path: 'start', lazy: async () => ({ Component: (await import('../start/View')).StartView }) },
-      { path: 'plan/several', lazy: async () => ({ Component: (await import('../plan/Several')).SeveralView }) },
-      { path: 'batches', lazy: async () => ({ Component: (await import('../batch/ListView')).BatchListView }) },
-      { path: 'batches/:batch', lazy: async () => ({ Component: (await import('../batch/View')).BatchView }) },
-      { path: 'batches/:batch/go', lazy: async () => ({ Component: (await import('../decision/View')).GoView }) },
-      { path: 'batches/:batch/trays', lazy: async () => ({ Component: (await import('../trays/View')).TrayView }) },
-      { path: 'sowing', lazy: async () => ({ Component: (await import('../sowing/View')).SowingView }) },
-      { path: 'site', lazy: async () => ({ Component: (await import('../site/View')).SiteView }) },
-      { path: 'seeds', lazy: async () => ({ Component: (await import('../seeds/View')).SeedsView }) },
-      { path: 'sums/:sum?', lazy: async () => ({ Component: (await import('../sums/View')).SumsView }) },
-      { path: 'house', lazy: async () => ({ Component: (await import('../settings/View')).HouseView }) },
-      { path: '*', element: <Waiting error={new Error('There is nothing at this address.')} /> },
-    ],
-  },
-  {
-    path: '*',
-    Component: Broken,
-    loader: () => {
-      throw new Error('There is nothing at this address.');
-    },
-  },
-]);
+export function Views() {
+  useAll();
+  return (
+    <BrowserRouter>
+      <Routes>
+        <Route element={<Here />}>
+          <Route path="/" element={<Door />} />
+          <Route path="/invitation" element={<views.Invitation />} />
+          <Route path="/account" element={<views.Account />} />
+          <Route path="/n/:nursery" element={<Shell />}>
+            <Route element={<Here />}>
+              <Route index element={<Navigate to="round" replace />} />
+              <Route path="round" element={<views.Round />} />
+              <Route path="plan" element={<views.Plan />} />
+              <Route path="start" element={<views.Start />} />
+              <Route path="plan/several" element={<views.Several />} />
+              <Route path="batches" element={<views.Batches />} />
+              <Route path="batches/:batch" element={<views.Batch />} />
+              <Route path="batches/:batch/go" element={<views.Go />} />
+              <Route path="batches/:batch/moving" element={<views.Moving />} />
+              <Route path="batches/:batch/trays" element={<views.Trays />} />
+              <Route path="sowing" element={<views.Sowing />} />
+              <Route path="site" element={<views.Site />} />
+              <Route path="seeds" element={<views.Seeds />} />
+              <Route path="sums/:sum?" element={<views.Sums />} />
+              <Route path="house" element={<views.House />} />
+              <Route path="*" element={<Nowhere />} />
+            </Route>
+          </Route>
+          <Route path="*" element={<Nowhere />} />
+        </Route>
+      </Routes>
+    </BrowserRouter>
+  );
+}

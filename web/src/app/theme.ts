@@ -88,6 +88,8 @@ export const theme = createTheme({
     MuiCssBaseline: {
       styleOverrides: {
         body: { fontVariantNumeric: 'tabular-nums' },
+        // A long name breaks rather than make a page wider than the phone.
+        'main h1, main h2, main h3, main p': { overflowWrap: 'break-word' },
         // Whom motion makes ill sees where things end up, not how they get there.
         '@media (prefers-reduced-motion: reduce)': {
           '*, *::before, *::after': {

@@ -78,11 +78,11 @@ describe('the ledger', () => {
   });
 
   it.each([
-    ['sown', ['Seeds', 'Containers']],
-    ['moved', ['Seedlings', 'Containers', 'Containers there']],
-    ['lost', ['Seedlings', 'Containers']],
-    ['separated', ['Containers']],
-  ] as const)('asks of “%s” for the numbers it has', async (kind, fields) => {
+    ['sown', ['Seeds', 'Containers', 'Day']],
+    ['moved', ['Seedlings', 'Containers', 'Containers there', 'Day']],
+    ['lost', ['Seedlings', 'Containers', 'Day']],
+    ['separated', ['Containers', 'Day']],
+  ] as const)('asks of “%s” for the numbers it has, and the day', async (kind, fields) => {
     const { user } = show(<Ledger batch={batch(entry({ kind, seeds: 80, containers: 80 }))} />);
     await user.click(screen.getByRole('button', { name: /^Correct/ }));
     expect(screen.getAllByRole('textbox').map((f) => (f as HTMLInputElement).labels?.[0]?.textContent)).toEqual([...fields]);

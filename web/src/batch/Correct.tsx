@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -11,9 +10,11 @@ import { Problem, type Schemas } from '../api/client';
 import { day } from '../ui/dates';
 import { About } from '../ui/About';
 import { Doubt } from '../ui/Doubt';
-import { DayField, NumberField } from '../ui/Field';
+import { DayField } from '../ui/DayField';
+import { NumberField } from '../ui/Field';
 import { number } from '../ui/units';
 import { useCorrect, type Batch } from '../data/useBatch';
+import { Wrong } from '../ui/Wrong';
 
 type Entry = Schemas['EntryAnswer'];
 type Field = 'seeds' | 'seedlings' | 'containers' | 'containersTo';
@@ -155,9 +156,7 @@ export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry;
                 onSure={(sure) => correct.variables && correct.mutate({ ...correct.variables, sure }, { onSuccess: onClose })}
               />
             )}
-            {problem && !doubted && !atField && (
-              <Alert severity="error">{Object.values(problem.errors)[0]?.[0] ?? problem.message}</Alert>
-            )}
+            {problem && !doubted && !atField && <Wrong>{Object.values(problem.errors)[0]?.[0] ?? problem.message}</Wrong>}
           </Box>
         </DialogContent>
         <DialogActions>

@@ -14,7 +14,7 @@ export function Ledger({ batch }: { batch: Batch }) {
   const [wrong, setWrong] = useState<Schemas['EntryAnswer'] | null>(null);
   if (batch.ledger.length === 0) return <Typography color="textSecondary">Nothing is logged yet.</Typography>;
   return (
-    <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+    <Box component="ul" aria-label="Ledger" sx={{ listStyle: 'none', m: 0, p: 0 }}>
       {batch.ledger.map((e) => (
         <Box
           component="li"

@@ -11,10 +11,15 @@ import { CropMark } from '../ui/CropMark';
 import { day } from '../ui/dates';
 import { Empty, Waiting } from '../ui/Page';
 import { Tag } from '../ui/Tag';
-import { many } from '../ui/units';
-import { useRested } from '../ui/useRested';
+import { counted, many } from '../ui/units';
+import { groupsOf, type Listed } from './groups';
+import { columns, Months } from './Months';
+import { useTyped } from '../ui/useTyped';
 import { SmallStem } from './SmallStem';
 import { useBatches } from '../data/useBatch';
+
+/** No screen shows more lines at once. */
+const onScreen = 30;
 
 /** All batches, each with its small stem. */
 export function BatchListView() {
@@ -23,9 +28,9 @@ export function BatchListView() {
   const plans = useMay('grower');
   const location = useLocation();
   const [find, setFind] = useState('');
-  const batches = useBatches(useRested(find.trim()));
+  const batches = useBatches(find.trim());
   if (!batches.data || !site.data) return <Waiting error={batches.error ?? site.error} />;
-  const total = batches.data.pages.at(-1)?.total ?? 0;
+  const { total = 0, plants = 0 } = batches.data.pages.at(-1) ?? {};
   if (total === 0 && find === '' && !batches.isPlaceholderData)
     return (
       <Empty title="No batches yet" {...(plans ? { to: `/n/${nursery}/plan`, action: 'Plan a batch' } : {})}>
@@ -40,17 +45,10 @@ export function BatchListView() {
     <Box>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mb: 2, flexWrap: 'wrap' }}>
         <Typography variant="h1" sx={{ flex: 1 }}>
-          {total === 1 ? '1 batch' : `${many(total)} batches`}
+          {counted(total, 'batch', 'batches')}
+          {plants > 0 && `, ${counted(plants, 'plant')}`}
         </Typography>
-        <TextField
-          label="Find a batch or cultivar"
-          value={find}
-          onChange={(e) => setFind(e.target.value)}
-          key={location.key}
-          autoFocus={(location.state as { find?: boolean } | null)?.find === true}
-          type="search"
-          sx={{ maxWidth: 280 }}
-        />
+        <Find key={location.key} onFind={setFind} focus={(location.state as { find?: boolean } | null)?.find === true} />
         {plans && (
           <Button component={To} to={`/n/${nursery}/plan`} variant="contained">
             Plan a batch
@@ -58,65 +56,26 @@ export function BatchListView() {
         )}
       </Box>
       {shown.length === 0 && <Typography>No batch is called “{find}”.</Typography>}
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, borderTop: 1, borderColor: 'divider' }}>
-        {shown.map((b) => (
-          <Box
-            component="li"
-            key={b.id}
-            sx={{
-              borderBottom: 1,
-              borderColor: 'divider',
-              py: 1,
-              display: 'grid',
-              columnGap: 2,
-              alignItems: 'center',
-              gridTemplateColumns: { xs: 'minmax(0, 1fr) auto', md: '260px 130px minmax(0, 1fr) 190px' },
-            }}
-          >
-            <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, minWidth: 0 }}>
-              <CropMark crop={b.crop} />
-              <Link
-                component={To}
-                to={`/n/${nursery}/batches/${b.id}`}
-                sx={{ fontWeight: 600, fontSize: '1.06rem', py: 1 }}
-                underline="hover"
-              >
-                {b.cultivar}
-              </Link>
-              <Tag quiet>{b.code}</Tag>
-            </Box>
-            <Typography sx={{ textAlign: { xs: 'right', md: 'left' } }}>
-              {b.emerged > 0 ? (
-                <>
-                  <b>{many(b.standing)}</b> of {many(b.plantsWanted)}
-                </>
-              ) : b.seedsSown > 0 ? (
-                `${many(b.seedsSown)} seeds`
-              ) : (
-                `${many(b.plantsWanted)} wanted`
-              )}
-            </Typography>
-            <Box sx={{ display: { xs: 'none', md: 'block' } }}>
-              <SmallStem steps={b.steps} range={range} today={site.data.today} />
-            </Box>
-            <Box sx={{ gridColumn: { xs: '1 / 3', md: 'auto' } }}>
-              <Typography>
-                {b.endedOn ? `ended ${day(b.endedOn)}` : b.next ? `${b.next.title} ${day(b.next.day)}` : 'done'}
-              </Typography>
-              {b.outOfDate && (
-                <Typography variant="body2" color="textSecondary">
-                  being planned anew
-                </Typography>
-              )}
-              {b.conflict && (
-                <Typography variant="body2" color="error">
-                  a fixed day conflicts
-                </Typography>
-              )}
-            </Box>
+      {shown.length > 0 && <Months range={range} today={site.data.today} />}
+      {groupsOf(shown, site.data.today).map((g) => (
+        <Box component="section" key={g.name} aria-label={g.name} sx={{ mb: 2.5 }}>
+          <Typography variant="h2" sx={{ borderBottom: 1, borderColor: 'divider', pb: 0.5 }}>
+            {g.name}
+          </Typography>
+          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+            {g.batches.map((b) => (
+              <Line
+                key={b.id}
+                batch={b}
+                far={shown.indexOf(b) >= onScreen}
+                range={range}
+                today={site.data.today}
+                base={`/n/${nursery}`}
+              />
+            ))}
           </Box>
-        ))}
-      </Box>
+        </Box>
+      ))}
       {batches.hasNextPage && (
         <Button
           variant="outlined"
@@ -127,6 +86,95 @@ export function BatchListView() {
           {many(total - shown.length)} more
         </Button>
       )}
+    </Box>
+  );
+}
+
+/** The list is asked for, and drawn anew, when typing rests. */
+function Find({ onFind, focus }: { onFind: (text: string) => void; focus: boolean }) {
+  const { text, type, flush } = useTyped('', onFind);
+  return (
+    <TextField
+      label="Find a batch or cultivar"
+      value={text}
+      onChange={(e) => type(e.target.value)}
+      onBlur={flush}
+      autoFocus={focus}
+      type="search"
+      sx={{ maxWidth: 280 }}
+    />
+  );
+}
+
+/** A batch in the list: what stands, its small stem, what comes next. */
+function Line({
+  batch: b,
+  far,
+  range,
+  today,
+  base,
+}: {
+  batch: Listed;
+  /** Not on the first screen. */
+  far: boolean;
+  range: { from: string; to: string };
+  today: string;
+  base: string;
+}) {
+  return (
+    <Box
+      component="li"
+      sx={{
+        borderBottom: 1,
+        borderColor: 'divider',
+        py: 1,
+        // What is out of sight is laid out when it comes near.
+        ...(far && { contentVisibility: 'auto', containIntrinsicSize: { xs: 'auto 90px', md: 'auto 61px' } }),
+        display: 'grid',
+        columnGap: 2,
+        alignItems: 'center',
+        gridTemplateColumns: { xs: 'minmax(0, 1fr) auto', md: columns },
+      }}
+    >
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, minWidth: 0 }}>
+        <CropMark crop={b.crop} />
+        <Link
+          component={To}
+          to={`${base}/batches/${b.id}`}
+          sx={{ fontWeight: 600, fontSize: '1.06rem', py: 1 }}
+          underline="hover"
+        >
+          {b.cultivar}
+        </Link>
+        <Tag quiet>{b.code}</Tag>
+      </Box>
+      <Typography sx={{ textAlign: { xs: 'right', md: 'left' } }}>
+        {b.emerged > 0 ? (
+          <>
+            <b>{many(b.standing)}</b> of {many(b.plantsWanted)}
+          </>
+        ) : b.seedsSown > 0 ? (
+          `${many(b.seedsSown)} seeds`
+        ) : (
+          `${many(b.plantsWanted)} wanted`
+        )}
+      </Typography>
+      <Box sx={{ display: { xs: 'none', md: 'block' } }}>
+        <SmallStem steps={b.steps} range={range} today={today} />
+      </Box>
+      <Box sx={{ gridColumn: { xs: '1 / 3', md: 'auto' } }}>
+        <Typography>{b.endedOn ? `ended ${day(b.endedOn)}` : b.next ? `${b.next.title}, ${day(b.next.day)}` : 'done'}</Typography>
+        {b.outOfDate && (
+          <Typography variant="body2" color="textSecondary">
+            being planned anew
+          </Typography>
+        )}
+        {b.conflict && (
+          <Typography variant="body2" color="error">
+            a fixed day conflicts
+          </Typography>
+        )}
+      </Box>
     </Box>
   );
 }

@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
@@ -6,16 +5,18 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Problem, type Schemas } from '../api/client';
-import { useCatalogue, useNursery, useUnits } from '../data/nursery';
+import { useCatalogue, useCurrency, useNursery, useUnits } from '../data/nursery';
 import { isBed } from '../data/places';
 import { About } from '../ui/About';
 import { plusDays } from '../ui/dates';
 import { Doubt } from '../ui/Doubt';
-import { Choose, DayField, NumberField } from '../ui/Field';
+import { DayField } from '../ui/DayField';
+import { Choose, NumberField } from '../ui/Field';
 import { counted, length, number } from '../ui/units';
 import { useKept } from '../ui/useKept';
 import { groupName, tender } from './model';
 import { useLog, type Batch, type Entry } from '../data/useBatch';
+import { Wrong } from '../ui/Wrong';
 
 type Way = Schemas['Way'];
 type Kind = 'emerged' | 'lost' | 'snipped' | 'moved' | 'separated' | 'spaced' | 'together' | Way;
@@ -87,6 +88,7 @@ function planned({ input, next }: Batch): Typed['to'] | null {
 
 /** Writing into the ledger by hand: what, how many, where, when. */
 export function LogForm({ batch }: { batch: Batch }) {
+  const currency = useCurrency();
   const catalogue = useCatalogue();
   const nursery = useNursery();
   const units = useUnits();
@@ -252,6 +254,7 @@ export function LogForm({ batch }: { batch: Batch }) {
       {kind === 'sold' && (
         <NumberField
           label="Price each (optional)"
+          unit={currency}
           value={price}
           onChange={(price) => keep({ price })}
           error={error('said.priceEach')}
@@ -294,11 +297,7 @@ export function LogForm({ batch }: { batch: Batch }) {
           onSure={(sure) => log.variables && log.mutate({ ...log.variables, sure }, { onSuccess: () => sent(group.id) })}
         />
       )}
-      {problem && Object.keys(problem.errors).length === 0 && (
-        <Alert severity="error" sx={{ gridColumn: '1 / -1' }}>
-          {problem.message}
-        </Alert>
-      )}
+      {problem && Object.keys(problem.errors).length === 0 && <Wrong sx={{ gridColumn: '1 / -1' }}>{problem.message}</Wrong>}
     </Box>
   );
 }

@@ -3,6 +3,12 @@ import { useTheme } from '@mui/material/styles';
 import type { Schemas } from '../api/client';
 import { daysBetween } from '../ui/dates';
 
+/** Where a day lies across the 500 units of a row. */
+export const atDay = (range: { from: string; to: string }) => {
+  const total = Math.max(1, daysBetween(range.from, range.to));
+  return (iso: string) => 8 + (484 * daysBetween(range.from, iso)) / total;
+};
+
 /** A batch's steps on a line that it shares with all others: one column is one day in every row. */
 export function SmallStem({
   steps,
@@ -15,8 +21,7 @@ export function SmallStem({
 }) {
   const theme = useTheme();
   const p = (theme.vars ?? theme).palette;
-  const total = Math.max(1, daysBetween(range.from, range.to));
-  const x = (iso: string) => 8 + (484 * daysBetween(range.from, iso)) / total;
+  const x = atDay(range);
   const shown = steps.filter((s) => s.step.kind !== 'ripe');
   const [first, last] = [shown[0], shown.at(-1)];
   if (!first || !last) return null;

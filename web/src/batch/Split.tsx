@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -11,11 +10,13 @@ import { useNavigate } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
 import { useCatalogue, useNursery } from '../data/nursery';
 import { isBed } from '../data/places';
-import { Choose, DayField, NumberField } from '../ui/Field';
+import { DayField } from '../ui/DayField';
+import { Choose, NumberField } from '../ui/Field';
 import { number } from '../ui/units';
 import { useKept } from '../ui/useKept';
 import { groupName } from './model';
 import { useSplit, type Batch } from '../data/useBatch';
+import { Wrong } from '../ui/Wrong';
 
 /** What is typed and not sent yet. */
 interface Typed {
@@ -147,11 +148,7 @@ export function Split({ batch, group, onClose }: { batch: Batch; group: Schemas[
             </Box>
           )}
         </Box>
-        {elsewhere && (
-          <Alert severity="error" sx={{ mt: 2 }}>
-            {[...Object.values(problem?.errors ?? {}).flat(), elsewhere][0]}
-          </Alert>
-        )}
+        {elsewhere && <Wrong sx={{ mt: 2 }}>{[...Object.values(problem?.errors ?? {}).flat(), elsewhere][0]}</Wrong>}
       </DialogContent>
       <DialogActions>
         <Button

@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -14,14 +13,14 @@ import { useNursery, useUnits } from '../data/nursery';
 import { useMay } from '../data/session';
 import { CropMark } from '../ui/CropMark';
 import { day } from '../ui/dates';
-import { DayField } from '../ui/Field';
+import { DayField } from '../ui/DayField';
 import { LabelButton } from '../ui/LabelButton';
 import { Waiting } from '../ui/Page';
 import { Figure } from '../ui/Figure';
 import { Pick } from '../ui/Pick';
 import { Warning } from '../ui/Warning';
 import { StemLine } from '../ui/stem/StemLine';
-import { StepList } from '../ui/stem/StepList';
+import { gateOf, StepList } from '../ui/stem/StepList';
 import { Tag } from '../ui/Tag';
 import { counted, length } from '../ui/units';
 import { Ledger } from './Ledger';
@@ -31,6 +30,7 @@ import { useBatch, useEnd, useLock, type Batch } from '../data/useBatch';
 import { End } from './End';
 import { Split } from './Split';
 import { Which } from './Which';
+import { Wrong } from '../ui/Wrong';
 
 /** How is this one doing? */
 export function BatchView() {
@@ -53,6 +53,7 @@ function Whole({ batch }: { batch: Batch }) {
   const scanned = query.has('label');
   const [fixing, setFixing] = useState<Schemas['StepAnswer'] | null>(null);
   const { next } = batch;
+  const moving = next?.step.kind === 'move' || next?.step.kind === 'harden';
   const why = batch.steps.find((s) => s.step.id === next?.step.id)?.why[0];
   return (
     <Box>
@@ -64,6 +65,11 @@ function Whole({ batch }: { batch: Batch }) {
           {batch.hasTrays && batch.seedsSown > 0 && (
             <Button variant="text" component={To} to={`/n/${nursery}/batches/${batch.id}/trays`} sx={{ px: 1 }}>
               Trays
+            </Button>
+          )}
+          {batch.standing > 0 && moving && (
+            <Button variant="text" component={To} to={`/n/${nursery}/batches/${batch.id}/moving`} sx={{ px: 1 }}>
+              Ready?
             </Button>
           )}
           {batch.standing > 0 && !batch.input.aim && !batch.endedOn && (
@@ -176,9 +182,9 @@ function Whole({ batch }: { batch: Batch }) {
             ),
         )}
       {batch.failures.map((f) => (
-        <Alert key={f} severity="error" sx={{ mb: 1 }}>
+        <Wrong key={f} sx={{ mb: 1 }}>
           Cannot re-plan: {f} The days below are those of the last plan.
-        </Alert>
+        </Wrong>
       ))}
       {batch.warnings.map((w) => (
         <Warning key={w.text}>{w.text}</Warning>
@@ -188,7 +194,7 @@ function Whole({ batch }: { batch: Batch }) {
           Ended on <b>{day(batch.endedOn)}</b>: {batch.endReason}
         </Typography>
       )}
-      {end.error && !ending && <Alert severity="error">{end.error.message}</Alert>}
+      {end.error && !ending && <Wrong>{end.error.message}</Wrong>}
       {batch.emergence && !batch.endedOn && (
         <Typography sx={{ fontSize: '1.1rem', mb: 0.5, fontWeight: batch.emergenceTroubled ? 600 : 400 }}>
           {batch.emergence}{' '}
@@ -220,6 +226,8 @@ function Whole({ batch }: { batch: Batch }) {
             Stages
           </Typography>
           <StepList
+            today={batch.today}
+            gate={gateOf(batch.window, batch.input.aim?.day ?? null)}
             steps={batch.steps}
             actions={(step) =>
               !plans || step.doneOn || step.step.kind === 'ripe' ? null : (

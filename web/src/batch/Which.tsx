@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -10,11 +9,13 @@ import { useState } from 'react';
 import type { Schemas } from '../api/client';
 import { useMay } from '../data/session';
 import { useBatchNames } from '../data/batches';
-import { Choose, DayField } from '../ui/Field';
+import { DayField } from '../ui/DayField';
+import { Choose } from '../ui/Field';
 import { Pick } from '../ui/Pick';
 import { counted } from '../ui/units';
 import { groupName } from './model';
 import { useBatch, useWhich, type Batch } from '../data/useBatch';
+import { Wrong } from '../ui/Wrong';
 
 type Group = Schemas['GroupAnswer'];
 
@@ -73,11 +74,7 @@ function Mixed({ batch, group, onClose }: { batch: Batch; group: Group; onClose:
           )}
           <DayField label="Since" value={on} onChange={(day) => setOn(day || batch.today)} max={batch.today} />
         </Box>
-        {which.error && (
-          <Alert severity="error" sx={{ mt: 2 }}>
-            {which.error.message}
-          </Alert>
-        )}
+        {which.error && <Wrong sx={{ mt: 2 }}>{which.error.message}</Wrong>}
       </DialogContent>
       <DialogActions>
         <Button variant="text" onClick={onClose}>
@@ -131,11 +128,7 @@ function Told({ batch, group, onClose }: { batch: Batch; group: Group; onClose: 
           )}
         </Box>
         <DayField label="Seen on" value={on} onChange={(day) => setOn(day || batch.today)} max={batch.today} />
-        {which.error && (
-          <Alert severity="error" sx={{ mt: 2 }}>
-            {which.error.message}
-          </Alert>
-        )}
+        {which.error && <Wrong sx={{ mt: 2 }}>{which.error.message}</Wrong>}
       </DialogContent>
       <DialogActions>
         <Button variant="text" onClick={onClose}>

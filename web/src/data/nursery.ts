@@ -30,6 +30,11 @@ export function useUnits() {
   return useSite().data?.input.units ?? 'metric';
 }
 
+/** The sign that prices are shown with; nothing where none was said. */
+export function useCurrency() {
+  return useSite().data?.usual.currency ?? '';
+}
+
 /** After a write: everything of this nursery is asked for anew. */
 export function useRefresh() {
   const client = useQueryClient();

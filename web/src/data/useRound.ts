@@ -128,7 +128,24 @@ export function useNotYet(task: Task, today: string) {
           body: { id, kind: 'not-yet', happenedOn: today, step: task.step.id, newDay, reason },
         }),
       ),
-    tell: () => `${task.title} ${task.cultivar}: put off`,
+    tell: ({ newDay }) => `${task.title} ${task.cultivar}: put off to ${day(newDay)}`,
+  });
+}
+
+/** Plants of a card that died. */
+export function useLost(task: Task, today: string) {
+  const nursery = useNursery();
+  return useEntries<{ count: number; reason: string }>({
+    batch: task.batchId,
+    today,
+    send: ({ count, reason }, [id]) =>
+      unwrap(
+        api.POST('/api/nurseries/{nursery}/batches/{id}/entries', {
+          params: { path: { nursery, id: task.batchId } },
+          body: { id, kind: 'lost', happenedOn: today, from: task.from, group: task.group, seedlings: count, reason },
+        }),
+      ),
+    tell: ({ count, reason }) => `${count} ${task.cultivar} lost: ${reason.toLowerCase()}`,
   });
 }
 

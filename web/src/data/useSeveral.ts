@@ -35,16 +35,16 @@ export function useKeepSeveral() {
   const refresh = useRefresh();
   const { manyFor, written } = useEntryIds();
   return useMutation({
-    mutationFn: (batches: { input: BatchInput; shown: string }[]) => {
+    mutationFn: (batches: { input: BatchInput; shown: string; standing?: Schemas['StandingInput'] }[]) => {
       // Sent again because the answer was lost, they are the same batches; a plan that changed meanwhile is looked at anew.
       const ids = manyFor(
-        batches.map((b) => b.input),
+        batches.map((b) => [b.input, b.standing]),
         batches.length,
       );
       return unwrap(
         api.POST('/api/nurseries/{nursery}/batches/several', {
           params: { path: { nursery } },
-          body: { batches: batches.map((b, i) => ({ id: ids[i] ?? '', ...b, standing: null, againOf: null })) },
+          body: { batches: batches.map((b, i) => ({ id: ids[i] ?? '', standing: null, ...b, againOf: null })) },
         }),
       );
     },

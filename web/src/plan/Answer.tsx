@@ -1,13 +1,13 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import type { Schemas } from '../api/client';
 import { day, span } from '../ui/dates';
 import { Figure } from '../ui/Figure';
 import { Warning } from '../ui/Warning';
 import { StemLine } from '../ui/stem/StemLine';
-import { StepList } from '../ui/stem/StepList';
-import { counted, many, volume, type UnitSystem } from '../ui/units';
+import { gateOf, StepList } from '../ui/stem/StepList';
+import { counted, volume, type UnitSystem } from '../ui/units';
 import type { PlanAnswer } from '../data/usePlan';
 
 interface Props {
@@ -40,13 +40,13 @@ const chance = (share: number) =>
         : `enough ${Math.round(share * 10)} times in 10`;
 
 /** The answer first: when, how much, and what to know before keeping it. */
-export function Figures({ plan, form, saleOn, units, tray, keep }: Props) {
+export const Figures = memo(function Figures({ plan, form, saleOn, units, tray, keep }: Props) {
   const sow = plan.steps.find((s) => s.step.kind === 'begin');
   const out = plan.steps.find((s) => s.step.kind === 'plant-out');
   const ripe = plan.steps.find((s) => s.step.kind === 'ripe');
   const q = plan.quantity;
   if (!sow) return null;
-  const mix = q.mixLitres === 0 ? null : `${many(volume.shown(q.mixLitres, units))} ${volume.unit(units)} mix`;
+  const mix = q.mixLitres === 0 ? null : `${volume.said(q.mixLitres, units)} mix`;
   const [ask, what] = words[form];
   const trays = q.trays === null ? null : `${q.trays} × ${tray}`;
   return (
@@ -84,10 +84,18 @@ export function Figures({ plan, form, saleOn, units, tray, keep }: Props) {
       ))}
     </Box>
   );
-}
+});
 
 /** The picture, the ways out, and every step with its reason. */
-export function Details({ plan, today, saleOn }: { plan: PlanAnswer; today: string; saleOn: string | null }) {
+export const Details = memo(function Details({
+  plan,
+  today,
+  saleOn,
+}: {
+  plan: PlanAnswer;
+  today: string;
+  saleOn: string | null;
+}) {
   return (
     <Box>
       <StemLine steps={plan.steps} window={plan.window} sale={saleOn} today={today} />
@@ -96,10 +104,10 @@ export function Details({ plan, today, saleOn }: { plan: PlanAnswer; today: stri
         tray (mice, damping off) is not counted. A spare tray covers it.
       </Typography>
       {plan.choices.length > 0 && <Choices plan={plan} />}
-      <StepList steps={plan.steps} />
+      <StepList steps={plan.steps} today={today} gate={gateOf(plan.window, saleOn)} />
     </Box>
   );
-}
+});
 
 /** Ways out where it is late, side by side. */
 function Choices({ plan }: { plan: PlanAnswer }) {

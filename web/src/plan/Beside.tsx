@@ -1,3 +1,4 @@
+import { useCurrency } from '../data/nursery';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { Schemas } from '../api/client';
@@ -20,6 +21,7 @@ export function Beside({
   units: UnitSystem;
 }) {
   const lots = useLots();
+  const currency = useCurrency();
   const price = (lotId: string | null | undefined) => {
     const lot = lots.data?.find((l) => l.lot.id === lotId);
     return lot?.lot.price != null && lot.held ? lot.lot.price / lot.held : null;
@@ -31,9 +33,9 @@ export function Beside({
       : what === 'day'
         ? day(String(value))
         : what === 'litres'
-          ? `${many(volume.shown(Number(value), units))} ${volume.unit(units)}`
+          ? volume.said(Number(value), units)
           : what === 'money'
-            ? Number(value).toFixed(2)
+            ? `${currency} ${Number(value).toFixed(2)}`.trim()
             : many(Math.round(Number(value)));
   return (
     <Box component="section" aria-label="Kept and tried" sx={{ mb: 2 }}>

@@ -2,15 +2,16 @@ import { isBed } from '../data/places';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { v7 } from 'uuid';
 import type { Schemas } from '../api/client';
-import { Choose, DayField, NumberField } from '../ui/Field';
+import { DayField } from '../ui/DayField';
+import { Choose, RestedNumber } from '../ui/Field';
 import { temperature, volume, type UnitSystem } from '../ui/units';
-import type { Form } from './model';
+import type { Form, Way } from './model';
 
 interface Props {
-  form: Form;
+  form: Way;
   set: (change: Partial<Form>) => void;
   catalogue: Schemas['CatalogueAnswer'];
   units: UnitSystem;
@@ -23,7 +24,7 @@ const name = (move: number, seed: boolean) =>
   move === 0 && seed ? 'Prick out into' : move === (seed ? 1 : 0) ? 'Pot up into' : 'Pot up again';
 
 /** The way from seed to bed, station by station. */
-export function PathForm({ form, set, catalogue, units, error }: Props) {
+export const PathForm = memo(function PathForm({ form, set, catalogue, units, error }: Props) {
   const warm = (p: Schemas['PlaceRow']) => {
     if (p.follows && p.kind !== 'pair') return `${p.name}, ${p.outdoors ? 'outdoors' : 'unheated'}`;
     // Of a pair that is outdoors for its hours there is no one number.
@@ -35,7 +36,7 @@ export function PathForm({ form, set, catalogue, units, error }: Props) {
   const beds = catalogue.places.filter(isBed).map((p) => ({ value: p.id, label: p.name }));
   const containers = catalogue.containers.map((c) => ({
     value: c.id,
-    label: `${c.name}, ${volume.shown(c.litres, units)} ${volume.unit(units)}`,
+    label: `${c.name}, ${volume.said(c.litres, units)}`,
   }));
   const trays = catalogue.containers.map((c) => ({ value: c.id, label: c.name }));
   const move = (i: number, change: Partial<Form['moves'][number]>) =>
@@ -172,7 +173,7 @@ export function PathForm({ form, set, catalogue, units, error }: Props) {
             error={error('path.hold.place')}
           />
           {form.holdPlaceId && (
-            <NumberField
+            <RestedNumber
               label="Keep there for"
               unit="days"
               value={form.holdDays}
@@ -190,7 +191,7 @@ export function PathForm({ form, set, catalogue, units, error }: Props) {
       )}
     </Box>
   );
-}
+});
 
 function Station({ title, action, children }: { title: string; action?: ReactNode; children: ReactNode }) {
   return (

@@ -1,28 +1,30 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useMemo } from 'react';
-import { Link as To, useNavigate } from 'react-router';
+import { Link as To, useNavigate, useSearchParams } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
 import { useCatalogue, useNursery, useSite } from '../data/nursery';
 import { useLots, type Lot } from '../data/useLots';
 import { useKeepSeveral, useSeveral, type SeveralLine } from '../data/useSeveral';
 import { CropMark } from '../ui/CropMark';
 import { day } from '../ui/dates';
-import { Choose } from '../ui/Field';
+import { DayField } from '../ui/DayField';
+import { Choose, NumberField } from '../ui/Field';
 import { Empty, Waiting } from '../ui/Page';
 import { useSay } from '../ui/Say';
 import { counted, many } from '../ui/units';
-import { useKept } from '../ui/useKept';
-import { lastWay, rememberWay, type Form } from './model';
+import { isKept, useKept } from '../ui/useKept';
+import { lastWay, rememberWay, standing, standingNow, type Form } from './model';
 import { PathForm } from './PathForm';
 import { linesOf, total, type Line, type Wanted } from './several';
+import { Wrong } from '../ui/Wrong';
 
 /** Many cultivars in one evening: plants of each, one way for all. */
 export function SeveralView() {
+  const [search] = useSearchParams();
   const nursery = useNursery();
   const site = useSite();
   const catalogue = useCatalogue();
@@ -34,7 +36,7 @@ export function SeveralView() {
         Plans need places to grow in, and what you grow.
       </Empty>
     );
-  return <Planner site={site.data} catalogue={catalogue.data} lots={lots.data} />;
+  return <Planner key={search.has('stands') ? 'stands' : 'sow'} site={site.data} catalogue={catalogue.data} lots={lots.data} />;
 }
 
 interface Props {
@@ -47,9 +49,16 @@ function Planner({ site, catalogue, lots }: Props) {
   const nursery = useNursery();
   const navigate = useNavigate();
   const { say } = useSay();
-  const first = useMemo(() => lastWay(catalogue, site.season, nursery), [catalogue, site.season, nursery]);
-  const [way, setWay, clearWay] = useKept<Form>(`${nursery}/several/way`, first);
-  const [typed, setTyped, clearTyped] = useKept<{ wanted: Wanted; each: string }>(`${nursery}/several`, {
+  // Plants that stand already begin where they are; the others are sown.
+  const [search] = useSearchParams();
+  const stands = search.has('stands');
+  const first = useMemo(() => {
+    const last = lastWay(catalogue, site.season, nursery);
+    return stands ? standingNow(last, catalogue, site.today) : last;
+  }, [catalogue, site.season, site.today, nursery, stands]);
+  const draft = `${nursery}/several${stands ? '/stands' : ''}`;
+  const [way, setWay, clearWay] = useKept<Form>(`${draft}/way`, first);
+  const [typed, setTyped, clearTyped] = useKept<{ wanted: Wanted; each: string }>(draft, {
     wanted: {},
     each: '8',
   });
@@ -72,14 +81,21 @@ function Planner({ site, catalogue, lots }: Props) {
 
   function keepThem() {
     keep.mutate(
-      chosen.map((l, i) => ({ input: l.input, shown: shown[i]?.version ?? '' })),
+      chosen.map((l, i) => ({
+        input: l.input,
+        shown: shown[i]?.version ?? '',
+        ...(stands
+          ? { standing: standing({ ...way, plantsWanted: l.plants, standingIn: '' }, site.today).standing ?? undefined }
+          : {}),
+      })),
       {
         onSuccess: () => {
-          rememberWay(nursery, way);
+          if (!stands) rememberWay(nursery, way);
           clearTyped();
           clearWay();
-          say(`${counted(batches, 'batch', 'batches')} kept. Round will say when to sow.`);
-          void navigate(`/n/${nursery}/batches`);
+          say(`${counted(batches, 'batch', 'batches')} kept. Round will say ${stands ? 'what comes next' : 'when to sow'}.`);
+          // What is to be sown was typed at the start, and comes next.
+          void navigate(`/n/${nursery}/${stands && isKept(`${nursery}/several`) ? 'plan/several' : 'batches'}`);
         },
         onError: (e) => {
           if (e instanceof Problem && e.code === 'plan-changed') void plans.refetch();
@@ -102,6 +118,22 @@ function Planner({ site, catalogue, lots }: Props) {
         <Typography variant="h2" sx={{ mb: 1 }}>
           One way for all
         </Typography>
+        {stands && (
+          <Box sx={{ display: 'grid', gap: 1.5, mb: 2 }}>
+            <NumberField
+              label="True leaves, about"
+              value={way.startLeaves}
+              onChange={(startLeaves) => setWay({ startLeaves })}
+              help="0: seed leaves only"
+            />
+            <DayField
+              label="In this pot since, about"
+              value={way.potSince}
+              onChange={(potSince) => setWay({ potSince })}
+              max={site.today}
+            />
+          </Box>
+        )}
         <PathForm form={way} set={setWay} catalogue={catalogue} units={site.input.units} error={() => undefined} />
       </Box>
       <Box sx={{ gridArea: 'list', minWidth: 0 }}>
@@ -109,11 +141,16 @@ function Planner({ site, catalogue, lots }: Props) {
           <Box sx={{ flex: 1, minWidth: 220 }}>
             <Typography variant="h1">
               {batches === 0
-                ? 'How many plants of each?'
+                ? stands
+                  ? 'How many stand of each?'
+                  : 'How many plants of each?'
                 : `${counted(batches, 'batch', 'batches')}, ${counted(plants, 'plant')}`}
             </Typography>
             <Typography color="textSecondary" aria-live="polite">
-              {firstSowing ? `First sowing ${day(firstSowing)}.` : 'Leave empty what you do not grow this time.'}
+              {firstSowing && !stands ? `First sowing ${day(firstSowing)}.` : 'Leave empty what you do not grow this time.'}{' '}
+              <Link component={To} to={stands ? `/n/${nursery}/plan/several` : `/n/${nursery}/plan/several?stands`}>
+                {stands ? 'To be sown' : 'Growing already'}
+              </Link>
             </Typography>
           </Box>
           <Button
@@ -126,11 +163,7 @@ function Planner({ site, catalogue, lots }: Props) {
             Keep {batches === 1 ? 'it' : 'them all'}
           </Button>
         </Box>
-        {keep.error && (
-          <Alert severity="error" sx={{ mb: 2 }}>
-            {keep.error.message}
-          </Alert>
-        )}
+        {keep.error && <Wrong sx={{ mb: 2 }}>{keep.error.message}</Wrong>}
         <Box sx={{ display: 'flex', alignItems: 'center', flexWrap: 'wrap', gap: 1, mb: 1.5 }}>
           <TextField
             label="Of each"
@@ -158,7 +191,13 @@ function Planner({ site, catalogue, lots }: Props) {
         </Box>
         <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, borderTop: 1, borderColor: 'divider' }}>
           {lines.map((line) => (
-            <Row key={line.cultivar.id} line={line} plan={planOf(line)} want={(change) => want(line.cultivar.id, change)} />
+            <Row
+              key={line.cultivar.id}
+              line={line}
+              plan={planOf(line)}
+              stands={stands}
+              want={(change) => want(line.cultivar.id, change)}
+            />
           ))}
         </Box>
       </Box>
@@ -166,7 +205,17 @@ function Planner({ site, catalogue, lots }: Props) {
   );
 }
 
-function Row({ line, plan, want }: { line: Line; plan: SeveralLine | null; want: (change: Partial<Wanted[string]>) => void }) {
+function Row({
+  line,
+  plan,
+  stands,
+  want,
+}: {
+  line: Line;
+  plan: SeveralLine | null;
+  stands: boolean;
+  want: (change: Partial<Wanted[string]>) => void;
+}) {
   const { cultivar } = line;
   return (
     <Box component="li" sx={{ borderBottom: 1, borderColor: 'divider', py: 1 }}>
@@ -191,9 +240,15 @@ function Row({ line, plan, want }: { line: Line; plan: SeveralLine | null; want:
           slotProps={{ htmlInput: { inputMode: 'numeric', 'aria-label': `Plants of ${cultivar.name}` } }}
         />
         <Box sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' } }}>
-          {plan?.sow && (
+          {plan && (plan.sow ?? plan.plantOut) && (
             <Typography>
-              Sow <b>{day(plan.sow)}</b>, {many(plan.cells)} cells
+              {plan.sow && !stands ? (
+                <>
+                  Sow <b>{day(plan.sow)}</b>, {many(plan.cells)} cells
+                </>
+              ) : (
+                'Taken in as they stand'
+              )}
               {plan.plantOut && `; plant out ${day(plan.plantOut)}`}
               {plan.ripe && `; ripe ${day(plan.ripe)}`}
             </Typography>

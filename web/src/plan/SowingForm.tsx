@@ -1,9 +1,12 @@
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Box from '@mui/material/Box';
+import { memo } from 'react';
+import { useCurrency } from '../data/nursery';
 import type { Schemas } from '../api/client';
 import { CropMark } from '../ui/CropMark';
-import { Choose, DayField, NumberField } from '../ui/Field';
+import { DayField } from '../ui/DayField';
+import { Choose, RestedNumber } from '../ui/Field';
 import { counted } from '../ui/units';
 import { useLots } from '../data/useLots';
 import { assumed, usual, type Form } from './model';
@@ -20,7 +23,7 @@ interface Props {
 }
 
 /** What is sown, and how many plants are wanted of it. */
-export function SowingForm({ batch, form, set, catalogue, error }: Props) {
+export const SowingForm = memo(function SowingForm({ batch, form, set, catalogue, error }: Props) {
   const lots = useLots();
   const own = (lots.data ?? [])
     .filter((l) => l.lot.cultivarId === form.cultivarId)
@@ -99,7 +102,7 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
           ]}
         />
       )}
-      <NumberField
+      <RestedNumber
         label={form.start === 'standing' ? 'Plants that stand' : 'Plants wanted'}
         value={form.plantsWanted}
         onChange={(plantsWanted) => set({ plantsWanted })}
@@ -107,7 +110,7 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
       />
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
         {form.start !== 'standing' && (
-          <NumberField
+          <RestedNumber
             label={{ seed: 'Germination', plants: 'Arrive sound', cuttings: 'Root', grafts: 'Take' }[form.start]}
             unit="%"
             value={form.germination}
@@ -116,21 +119,21 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
           />
         )}
         {form.start === 'seed' && (
-          <NumberField
+          <RestedNumber
             label="Seeds a cell"
             value={form.seedsPerCell}
             onChange={(seedsPerCell) => set({ seedsPerCell })}
             error={error('sowing.seedsPerCell')}
           />
         )}
-        <NumberField
+        <RestedNumber
           label="Live to planting"
           unit="%"
           value={form.survival}
           onChange={(survival) => set({ survival })}
           error={error('sowing.survival')}
         />
-        <NumberField
+        <RestedNumber
           label="Certainty"
           unit="%"
           value={form.confidence}
@@ -138,21 +141,22 @@ export function SowingForm({ batch, form, set, catalogue, error }: Props) {
           error={error('sowing.confidence')}
         />
         {form.start !== 'standing' && (
-          <NumberField
+          <RestedNumber
             label={form.start === 'seed' ? 'Seeds you have' : 'Most you can have'}
             value={form.seedsAvailable}
             onChange={(seedsAvailable) => set({ seedsAvailable })}
             error={error('sowing.seedsAvailable')}
           />
         )}
-        <NumberField label="Season" value={form.season} onChange={(season) => set({ season })} error={error('season')} />
+        <RestedNumber label="Season" value={form.season} onChange={(season) => set({ season })} error={error('season')} />
       </Box>
     </Box>
   );
-}
+});
 
 /** A beginning that is not seed: how far grown, what it costs, of which parts. */
 function Start({ form, set, error, batch }: Pick<Props, 'form' | 'set' | 'error' | 'batch'>) {
+  const currency = useCurrency();
   const batches = useBatchNames();
   const parts = [
     { value: '', label: 'from elsewhere' },
@@ -162,7 +166,7 @@ function Start({ form, set, error, batch }: Pick<Props, 'form' | 'set' | 'error'
   ];
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
-      <NumberField
+      <RestedNumber
         label="True leaves"
         value={form.startLeaves}
         onChange={(startLeaves) => set({ startLeaves })}
@@ -170,7 +174,7 @@ function Start({ form, set, error, batch }: Pick<Props, 'form' | 'set' | 'error'
       />
       {form.start === 'standing' && !batch && (
         <>
-          <NumberField
+          <RestedNumber
             label="In containers"
             value={form.standingIn}
             onChange={(standingIn) => set({ standingIn })}
@@ -194,8 +198,9 @@ function Start({ form, set, error, batch }: Pick<Props, 'form' | 'set' | 'error'
       )}
       {form.start === 'plants' && (
         <>
-          <NumberField
+          <RestedNumber
             label="Price each"
+            unit={currency}
             value={form.priceEach}
             onChange={(priceEach) => set({ priceEach })}
             error={error('start.priceEach')}
@@ -212,7 +217,7 @@ function Start({ form, set, error, batch }: Pick<Props, 'form' | 'set' | 'error'
             ]}
             error={error('start.raised')}
           />
-          <NumberField
+          <RestedNumber
             label="Grafted at"
             unit="cm"
             value={form.unionCm}
@@ -241,7 +246,7 @@ function Start({ form, set, error, batch }: Pick<Props, 'form' | 'set' | 'error'
       )}
       {form.start === 'grafts' && (
         <>
-          <NumberField
+          <RestedNumber
             label="Union at"
             unit="cm"
             value={form.unionCm}

@@ -1,25 +1,27 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
-import { useMemo, useState } from 'react';
+import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
 import { Link as To, useNavigate, useSearchParams } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
 import { useCatalogue, useNursery, useSite } from '../data/nursery';
 import { isBed } from '../data/places';
-import { DayField } from '../ui/Field';
+import { DayField } from '../ui/DayField';
 import { Empty, Waiting } from '../ui/Page';
 import { useSay } from '../ui/Say';
 import { useKept } from '../ui/useKept';
+import { useSame } from '../ui/useSame';
 import { Warning } from '../ui/Warning';
 import { Details, Figures } from './Answer';
 import { Beside } from './Beside';
 import { Short } from './Short';
-import { again, differences, formOf, lastWay, read, rememberWay, standing, type Form } from './model';
+import { again, differences, formOf, lastWay, read, rememberWay, standing, wayOf, type Form } from './model';
 import { PathForm } from './PathForm';
 import { SowingForm } from './SowingForm';
+import { useLots } from '../data/useLots';
 import { useChanged, useKeep, usePreview, type PlanAnswer } from '../data/usePlan';
+import { Wrong } from '../ui/Wrong';
 
 /** When do I sow, and how much? */
 export function PlanView() {
@@ -71,6 +73,23 @@ export function PlanView() {
   );
 }
 
+/** The button that keeps the plan: it changes with each key, and what stands around it does not. */
+const KeepButton = createContext<ReactNode>(null);
+
+function KeepHere() {
+  return useContext(KeepButton);
+}
+
+const keepHere = <KeepHere />;
+
+/** The first sentence of each field. */
+const firsts = (problem: Problem | null, which: (field: string) => boolean = () => true) =>
+  Object.fromEntries(
+    Object.entries(problem?.errors ?? {})
+      .filter(([field]) => which(field))
+      .map(([field, sentences]) => [field, sentences[0]]),
+  );
+
 interface Props {
   site: Schemas['SiteAnswer'];
   catalogue: Schemas['CatalogueAnswer'];
@@ -99,11 +118,14 @@ function Planner({ site, catalogue, batch: given, like, againOf, draft }: Props)
   const problem = preview.error instanceof Problem ? preview.error : null;
   const stands = form.start === 'standing' && !batch ? standing(form, site.today) : null;
   const kept = keep.error instanceof Problem ? keep.error : null;
-  const error = (field: string) =>
-    errors[field] ??
-    problem?.at(field) ??
-    (field === 'standing.containers' ? (stands?.error ?? undefined) : undefined) ??
-    (field.startsWith('standing') ? kept?.at(field) : undefined);
+  const said = useSame<Record<string, string | undefined>>({
+    ...firsts(kept, (field) => field.startsWith('standing')),
+    ...(stands?.error ? { 'standing.containers': stands.error } : {}),
+    ...firsts(problem),
+    ...errors,
+  });
+  const error = useCallback((field: string) => said[field], [said]);
+  const way = useSame(wayOf(form));
   const [changed, setChanged] = useState<{ plan: PlanAnswer; differences: string[] } | null>(null);
   const units = site.input.units;
   const bad = Object.keys(errors).length > 0 || problem !== null;
@@ -133,7 +155,23 @@ function Planner({ site, catalogue, batch: given, like, againOf, draft }: Props)
     );
   };
 
+  const keepButton = shown && (
+    <Button
+      variant="contained"
+      disabled={bad || !preview.settled}
+      loading={keep.isPending}
+      onClick={() => keepIt(changed?.plan ?? shown)}
+      sx={{ minHeight: 52, px: 3, fontSize: '1.1rem', whiteSpace: 'nowrap' }}
+    >
+      {batch ? 'Keep the change' : 'Keep this plan'}
+    </Button>
+  );
+  // The form comes with its first answer, which stands above it on a phone: it does not jump.
+  const [came, setCame] = useState(false);
+  const lots = useLots();
+  if (!came && !lots.isPending && (shown || bad || preview.error || !input)) setCame(true);
   const general = problem && Object.keys(problem.errors).length === 0 ? problem.message : problem?.at('site');
+  if (!came) return <Waiting error={null} />;
   return (
     <Box
       sx={{
@@ -156,7 +194,7 @@ function Planner({ site, catalogue, batch: given, like, againOf, draft }: Props)
           </Link>
         )}
         <SowingForm batch={batch} form={form} set={set} catalogue={catalogue} error={error} />
-        <PathForm form={form} set={set} catalogue={catalogue} units={units} error={error} />
+        <PathForm form={way} set={set} catalogue={catalogue} units={units} error={error} />
         {form.aim === 'bed' && (
           <DayField
             label="Fix the planting day (optional)"
@@ -172,15 +210,11 @@ function Planner({ site, catalogue, batch: given, like, againOf, draft }: Props)
         )}
       </Box>
       <Box sx={{ gridArea: 'head', minWidth: 0 }} aria-live="polite" aria-busy={preview.isFetching}>
-        {general && (
-          <Alert severity="error" sx={{ mb: 2 }}>
-            {general}
-          </Alert>
-        )}
+        {general && <Wrong sx={{ mb: 2 }}>{general}</Wrong>}
         {bad && !general && (
-          <Alert severity="error" sx={{ mb: 2 }}>
+          <Wrong sx={{ mb: 2 }}>
             {[...new Set([...Object.values(errors), ...Object.values(problem?.errors ?? {}).flat()])].join(' ')}
-          </Alert>
+          </Wrong>
         )}
         {changed && (
           <Warning onClose={() => setChanged(null)}>
@@ -193,34 +227,32 @@ function Planner({ site, catalogue, batch: given, like, againOf, draft }: Props)
             Keep it as it is now?
           </Warning>
         )}
-        {keep.error && !changed && (
-          <Alert severity="error" sx={{ mb: 2 }}>
-            {keep.error.message}
-          </Alert>
-        )}
+        {keep.error && !changed && <Wrong sx={{ mb: 2 }}>{keep.error.message}</Wrong>}
         {shown ? (
           <Box sx={{ opacity: bad ? 0.35 : 1 }}>
-            <Figures
-              plan={shown}
-              form={form.start}
-              saleOn={form.aim === 'sale' ? form.saleOn : null}
-              units={units}
-              tray={catalogue.containers.find((c) => c.id === form.trayId)?.name ?? ''}
-              keep={
-                <Button
-                  variant="contained"
-                  disabled={bad || !preview.settled}
-                  loading={keep.isPending}
-                  onClick={() => keepIt(changed?.plan ?? shown)}
-                  sx={{ minHeight: 52, px: 3, fontSize: '1.1rem', whiteSpace: 'nowrap' }}
-                >
-                  {batch ? 'Keep the change' : 'Keep this plan'}
-                </Button>
-              }
-            />
+            <KeepButton.Provider value={keepButton}>
+              <Figures
+                plan={shown}
+                form={form.start}
+                saleOn={form.aim === 'sale' ? form.saleOn : null}
+                units={units}
+                tray={catalogue.containers.find((c) => c.id === form.trayId)?.name ?? ''}
+                keep={keepHere}
+              />
+            </KeepButton.Provider>
           </Box>
         ) : (
-          !bad && <Waiting error={preview.error} />
+          !bad &&
+          (form.cultivarId === '' ? (
+            <Box>
+              <Typography variant="h1" component="p" sx={{ mb: 0.5 }}>
+                What do you want to raise?
+              </Typography>
+              <Typography color="textSecondary">Choose a cultivar: when to sow, and how much, stands here at once.</Typography>
+            </Box>
+          ) : (
+            <Waiting error={preview.error} />
+          ))
         )}
       </Box>
       {shown && (

@@ -1,7 +1,7 @@
 import { isBed } from '../data/places';
 import dayjs from 'dayjs';
 import type { Schemas } from '../api/client';
-import { day } from '../ui/dates';
+import { day, plusDays } from '../ui/dates';
 import { number } from '../ui/units';
 import type { BatchInput, PlanAnswer } from '../data/usePlan';
 
@@ -50,6 +50,22 @@ export interface Form {
   hardenedSince: string;
 }
 
+/** The way from seed to bed, without what is sown: typing a number there is none of its business. */
+export type Way = Omit<Form, TypedNumber | 'germinationWeight'>;
+
+const sown: Record<TypedNumber | 'germinationWeight', ''> = {
+  season: '',
+  plantsWanted: '',
+  germination: '',
+  germinationWeight: '',
+  survival: '',
+  confidence: '',
+  seedsPerCell: '',
+  seedsAvailable: '',
+};
+
+export const wayOf = (form: Form): Way => ({ ...form, ...sown });
+
 type TypedNumber = 'season' | 'plantsWanted' | 'germination' | 'survival' | 'confidence' | 'seedsPerCell' | 'seedsAvailable';
 
 /** A first path through what the nursery has: mat, lamps, house, stand, bed. */
@@ -60,11 +76,13 @@ export function firstForm(catalogue: Catalogue, season: number): Form {
   const trays = catalogue.containers.filter((c) => c.cells !== null);
   const trayId = (trays.find((t) => t.cells === 72) ?? trays[0] ?? catalogue.containers[0])?.id ?? '';
   const pot = catalogue.next[trayId];
+  // Nothing is chosen that one tap would keep; only where there is no choice.
+  const cultivarId = catalogue.cultivars.length === 1 ? (catalogue.cultivars[0]?.id ?? '') : '';
   return {
-    cultivarId: catalogue.cultivars[0]?.id ?? '',
+    cultivarId,
     season: String(season),
     plantsWanted: '24',
-    germination: assumed(catalogue, catalogue.cultivars[0]?.id ?? ''),
+    germination: assumed(catalogue, cultivarId),
     germinationWeight: '',
     survival: '95',
     confidence: '90',
@@ -286,8 +304,27 @@ export function read(form: Form, locks: BatchInput['locks'] = {}): { input: Batc
       input.locks = { ...input.locks, plantOut: form.plantOutOn };
     else errors['locks'] = 'There is no such day.';
   }
-  return { input: Object.keys(errors).length === 0 ? input : null, errors };
+  // What is not chosen yet is no error: there is nothing to plan.
+  return { input: Object.keys(errors).length === 0 && form.cultivarId !== '' ? input : null, errors };
 }
+
+/** A way for plants that stand already: in the first pot of the last way, where seedlings go on, since a week. */
+export const standingNow = (way: Form, catalogue: Catalogue, today: string): Form => {
+  const pot = way.moves[0]?.containerId ?? way.trayId;
+  return {
+    ...way,
+    ...fromSeed,
+    start: 'standing',
+    startLeaves: String(catalogue.beginnings.standing?.leaves ?? 4),
+    potSince: plusDays(today, -7),
+    trayId: pot,
+    germinationPlaceId: way.moves[0]?.placeId ?? way.seedlingPlaceId,
+    seedlingPlaceId: way.moves[0]?.placeId ?? way.seedlingPlaceId,
+    moves: way.moves.slice(1),
+    lotId: '',
+    seedsAvailable: '',
+  };
+};
 
 /** Plants that stand already, as they begin a batch; the field that is no number, where one is not. */
 export function standing(form: Form, today: string): { standing: Schemas['StandingInput'] | null; error: string | null } {

@@ -30,7 +30,10 @@ export const fromPacket = (lot: Lot): Partial<Form> => ({
 export function linesOf(catalogue: Schemas['CatalogueAnswer'], lots: Lot[], way: Form, wanted: Wanted): Line[] {
   return catalogue.cultivars.map((cultivar) => {
     const { plants = '', lotId } = wanted[cultivar.id] ?? {};
-    const own = lots.filter((l) => l.lot.cultivarId === cultivar.id && (l.free === null || l.free > 0));
+    // What stands takes no seed.
+    const own = (way.start === 'seed' ? lots : []).filter(
+      (l) => l.lot.cultivarId === cultivar.id && (l.free === null || l.free > 0),
+    );
     const lot =
       lotId === undefined ? (own.length === 1 ? (own[0] ?? null) : null) : (own.find((l) => l.lot.id === lotId) ?? null);
     const count = number(plants);

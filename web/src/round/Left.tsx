@@ -3,12 +3,9 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import type { Schemas } from '../api/client';
 import { Pick } from '../ui/Pick';
-import { restWords } from './model';
+import { losses, restWords } from './model';
 
 type Rest = Schemas['Rest'];
-
-/** What plants are mostly lost to at a move. [common practice, no source] */
-const reasons = ['Snapped', 'Weak', 'Damped off', 'Eaten', 'Dried out'];
 
 interface Props {
   left: number;
@@ -32,7 +29,7 @@ export function Left({ left, out, rest, onRest, reason, onReason }: Props) {
       ))}
       {rest === 'lost' && (
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, flexBasis: '100%', alignItems: 'center' }}>
-          {reasons.map((r) => (
+          {losses.map((r) => (
             <Pick key={r} chosen={reason === r} onClick={() => onReason(r)}>
               {r}
             </Pick>

@@ -3,7 +3,8 @@ import type { Schemas } from '../api/client';
 import { useCatalogue } from '../data/nursery';
 import { plusDays } from '../ui/dates';
 import { About } from '../ui/About';
-import { Choose, DayField } from '../ui/Field';
+import { DayField } from '../ui/DayField';
+import { Choose } from '../ui/Field';
 import { Pick } from '../ui/Pick';
 import type { Task } from '../data/useRound';
 
@@ -43,7 +44,7 @@ export function Otherwise({ task, today, other, onChange, errorAt }: Props) {
         display: 'grid',
         gap: 1.25,
         alignItems: 'start',
-        gridTemplateColumns: { xs: '1fr 1fr', md: 'auto 170px minmax(0, 1fr) minmax(0, 1fr)' },
+        gridTemplateColumns: { xs: '1fr 1fr', md: 'auto 230px minmax(0, 1fr) minmax(0, 1fr)' },
       }}
     >
       <Box sx={{ display: 'flex', gap: 1, gridColumn: { xs: '1 / -1', sm: 'auto' } }}>
@@ -62,13 +63,15 @@ export function Otherwise({ task, today, other, onChange, errorAt }: Props) {
           </Pick>
         ))}
       </Box>
-      <DayField
-        label="Day"
-        value={other.on}
-        onChange={(on) => onChange({ ...other, on: on || today, about: on && on !== today ? other.about : null })}
-        max={today}
-        error={errorAt('happenedOn')}
-      />
+      <Box sx={{ gridColumn: { xs: '1 / -1', md: 'auto' } }}>
+        <DayField
+          label="Day"
+          value={other.on}
+          onChange={(on) => onChange({ ...other, on: on || today, about: on && on !== today ? other.about : null })}
+          max={today}
+          error={errorAt('happenedOn')}
+        />
+      </Box>
       {!task.thinning && !counting && (
         <Choose
           label="To"

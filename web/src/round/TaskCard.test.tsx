@@ -64,9 +64,9 @@ describe('a piece of work', () => {
 
   it('was done yesterday, by three taps', async () => {
     const { user } = show(<TaskCard task={task} today="2026-04-18" />);
-    await user.click(screen.getByRole('button', { name: 'Other day or place' }));
-    await user.click(screen.getByRole('button', { name: 'Yesterday' }));
-    await user.click(screen.getByRole('button', { name: 'Done yesterday' }));
+    await user.click(screen.getByRole('button', { name: 'More' }));
+    await user.click(await screen.findByRole('button', { name: 'Yesterday' }));
+    await user.click(await screen.findByRole('button', { name: 'Done yesterday' }));
     await waitFor(() => expect(said()).toMatchObject({ count: 60, happenedOn: '2026-04-17', to: null }));
     expect(await screen.findByText('Prick out: 60 Made-up Red, Fri 17 Apr')).toBeTruthy();
   });
@@ -85,9 +85,10 @@ describe('a piece of work', () => {
 
   it('says how sure an earlier day is', async () => {
     const { user } = show(<TaskCard task={task} today="2026-04-18" />);
-    await user.click(screen.getByRole('button', { name: 'Other day or place' }));
+    await user.click(screen.getByRole('button', { name: 'More' }));
+    await user.click(await screen.findByRole('button', { name: 'Other day or place' }));
     expect(screen.queryByRole('button', { name: 'About, ± 10 days' })).toBeNull();
-    fireEvent.change(screen.getByLabelText('Day'), { target: { value: '2026-04-08' } });
+    fireEvent.change(await screen.findByLabelText('Day'), { target: { value: '2026-04-08' } });
     await user.click(screen.getByRole('button', { name: 'About, ± 10 days' }));
     await user.click(screen.getByRole('button', { name: 'Done 8 Apr' }));
     await waitFor(() => expect(said()).toMatchObject({ happenedOn: '2026-04-08', about: 10 }));
@@ -95,6 +96,7 @@ describe('a piece of work', () => {
 
   it('keeps what is half typed when one looks elsewhere, until it is logged', async () => {
     const first = show(<TaskCard task={task} today="2026-04-18" />);
+    await first.user.click(screen.getByRole('button', { name: '60' }));
     await first.user.clear(screen.getByLabelText('How many, of 66'));
     await first.user.type(screen.getByLabelText('How many, of 66'), '41');
     first.unmount();
@@ -103,11 +105,12 @@ describe('a piece of work', () => {
     // Another card has none of it.
     second.unmount();
     const other = show(<TaskCard task={{ ...task, batchId: 'b2' }} today="2026-04-18" />);
-    expect(screen.getByLabelText<HTMLInputElement>('How many, of 66').value).toBe('60');
+    expect(screen.getByRole('heading', { name: 'Prick out 60 plants' })).toBeTruthy();
     other.unmount();
     const third = show(<TaskCard task={task} today="2026-04-18" />);
     await third.user.click(screen.getByRole('button', { name: 'Done' }));
-    await waitFor(() => expect(screen.getByLabelText<HTMLInputElement>('How many, of 66').value).toBe('60'));
+    await waitFor(() => expect(screen.queryByLabelText('How many, of 66')).toBeNull());
+    expect(screen.getByRole('button', { name: '60' })).toBeTruthy();
   });
 
   it('goes to another place, and says so at the field where it cannot', async () => {
@@ -126,7 +129,8 @@ describe('a piece of work', () => {
     });
     on(done, refused('to.placeId', 'No room there.'));
     const { user } = show(<TaskCard task={task} today="2026-04-18" />);
-    await user.click(screen.getByRole('button', { name: 'Other day or place' }));
+    await user.click(screen.getByRole('button', { name: 'More' }));
+    await user.click(await screen.findByRole('button', { name: 'Other day or place' }));
     await user.click(await screen.findByLabelText('To'));
     // Nobody pricks out into a bed.
     expect(screen.queryByRole('option', { name: 'Long bed' })).toBeNull();
@@ -180,6 +184,7 @@ describe('a piece of work', () => {
 
   it('leaves what is fewer than planned where it stands, unless it is said what became of it', async () => {
     const { user } = show(<TaskCard task={task} today="2026-04-18" />);
+    await user.click(screen.getByRole('button', { name: '60' }));
     await user.click(screen.getByRole('button', { name: 'One fewer' }));
     expect(screen.getByText('7 left:')).toBeTruthy();
     await user.click(screen.getByRole('button', { name: 'Done' }));
@@ -189,6 +194,7 @@ describe('a piece of work', () => {
   it('asks why plants were lost, and keeps what was typed when it is refused', async () => {
     on(done, refused('reason', 'Say why: it is what you look up next year.'));
     const { user } = show(<TaskCard task={task} today="2026-04-18" />);
+    await user.click(screen.getByRole('button', { name: '60' }));
     await user.clear(screen.getByLabelText('How many, of 66'));
     await user.type(screen.getByLabelText('How many, of 66'), '50');
     await user.click(screen.getByRole('button', { name: 'lost' }));
@@ -205,6 +211,7 @@ describe('a piece of work', () => {
 
   it.each(['', 'many', '2.5', '-1'])('sends nothing for “%s”', async (typed) => {
     const { user } = show(<TaskCard task={task} today="2026-04-18" />);
+    await user.click(screen.getByRole('button', { name: '60' }));
     await user.clear(screen.getByLabelText('How many, of 66'));
     if (typed) await user.type(screen.getByLabelText('How many, of 66'), typed);
     await user.click(screen.getByRole('button', { name: 'Done' }));
@@ -229,10 +236,48 @@ describe('a piece of work', () => {
     const { user } = show(<TaskCard task={task} today="2026-04-18" />);
     expect(screen.queryByText('Water first.')).toBeNull();
     expect(asked('GET')).toEqual([]);
-    await user.click(screen.getByRole('button', { name: 'How and why' }));
+    await user.click(screen.getByRole('button', { name: 'More' }));
     expect(screen.getByText('Water first.')).toBeTruthy();
-    expect(await screen.findByText(/House rule: Prick out at/)).toBeTruthy();
+    await user.click(await screen.findByRole('button', { name: 'house rule: how “2 true leaves at 18 °C” is reckoned' }));
+    expect(screen.getByText('House rule: Prick out at.')).toBeTruthy();
     expect(screen.getByText('Open mix gently.')).toBeTruthy();
+  });
+});
+
+describe('around the work', () => {
+  const entries = 'POST batches/b1/entries';
+  const said = () => asked('POST').at(-1)?.body;
+
+  it('is put off in two taps, and says so to the page', async () => {
+    on(entries, { entries: ['e7'] });
+    const told: string[][] = [];
+    const { user } = show(<TaskCard task={task} today="2026-04-18" onDone={(e) => told.push(e)} />);
+    await user.click(screen.getByRole('button', { name: 'Not yet' }));
+    await user.click(await screen.findByRole('button', { name: 'In 3 days' }));
+    await waitFor(() => expect(said()).toMatchObject({ kind: 'not-yet', step: 'm1', newDay: '2026-04-21', reason: '' }));
+    await waitFor(() => expect(told).toEqual([['e7']]));
+  });
+
+  it('is put off to a day of one’s own, with a reason', async () => {
+    on(entries, { entries: ['e7'] });
+    const { user } = show(<TaskCard task={task} today="2026-04-18" />);
+    await user.click(screen.getByRole('button', { name: 'Not yet' }));
+    await user.click(await screen.findByRole('button', { name: 'Another day, or why' }));
+    fireEvent.change(await screen.findByLabelText('New day'), { target: { value: '2026-05-02' } });
+    await user.type(screen.getByLabelText('Why'), 'no pots ');
+    await user.click(await screen.findByRole('button', { name: 'Put off' }));
+    await waitFor(() => expect(said()).toMatchObject({ newDay: '2026-05-02', reason: 'no pots' }));
+  });
+
+  it('has lost two, in four taps', async () => {
+    on(entries, { entries: ['e8'] });
+    const { user } = show(<TaskCard task={task} today="2026-04-18" />);
+    await user.click(screen.getByRole('button', { name: 'More' }));
+    await user.click(await screen.findByRole('button', { name: 'One more lost' }));
+    await user.click(screen.getByRole('button', { name: 'Damped off' }));
+    await waitFor(() =>
+      expect(said()).toMatchObject({ kind: 'lost', seedlings: 2, reason: 'Damped off', from: task.from, group: 'g' }),
+    );
   });
 });
 

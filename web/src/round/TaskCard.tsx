@@ -1,28 +1,24 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
+import ButtonBase from '@mui/material/ButtonBase';
 import Link from '@mui/material/Link';
 import Skeleton from '@mui/material/Skeleton';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
+import { lazy, Suspense, useState, type ChangeEvent } from 'react';
 import { Link as To } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
 import { useNursery, useUnits } from '../data/nursery';
+import { CountInput } from '../ui/CountInput';
 import { CropMark } from '../ui/CropMark';
 import { Doubt } from '../ui/Doubt';
-import { away, day, duration, plusDays } from '../ui/dates';
+import { away, day, plusDays, roughly } from '../ui/dates';
 import { Reasons } from '../ui/Reasons';
 import { Tag } from '../ui/Tag';
+import { Wrong } from '../ui/Wrong';
 import { counted, many, number } from '../ui/units';
 import { useKept } from '../ui/useKept';
-import { Left } from './Left';
-import { Look } from './Look';
-import { amounts, callWords, what, when } from './model';
-import { NotYet } from './NotYet';
-import { Otherwise, type Other } from './Otherwise';
+import { amounts, callWords, noun, what, when } from './model';
+import type { Other } from './Otherwise';
 import { useDone, useWhy, type Task } from '../data/useRound';
 
 type Rest = Schemas['Rest'];
@@ -46,8 +42,26 @@ function TaskReasons({ task }: { task: Task }) {
   return why.data ? <Reasons why={why.data} /> : <Skeleton aria-label="Loading" sx={{ maxWidth: '40ch' }} />;
 }
 
+// What is opened by a tap comes with the tap: most cards are done without.
+const Left = lazy(async () => ({ default: (await import('./Left')).Left }));
+const LostHere = lazy(async () => ({ default: (await import('./LostHere')).LostHere }));
+const NotYet = lazy(async () => ({ default: (await import('./NotYet')).NotYet }));
+const Otherwise = lazy(async () => ({ default: (await import('./Otherwise')).Otherwise }));
+
+interface CardProps {
+  task: Task;
+  today: string;
+  onDone?: (entries: string[]) => void;
+  /** What is to be written before the work is. */
+  before?: () => Promise<unknown>;
+  /** It stands on its own sheet: no way leads there. */
+  here?: boolean;
+}
+
+const stepper = { minWidth: 52, minHeight: 52, fontSize: '1.3rem', px: 0 };
+
 /** One piece of work: what, how many, with what; done in one tap. */
-export function TaskCard({ task, today }: { task: Task; today: string }) {
+export function TaskCard({ task, today, onDone, before, here = false }: CardProps) {
   const nursery = useNursery();
   const units = useUnits();
   const counting = task.step.kind === 'up' && !task.thinning;
@@ -57,11 +71,11 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
     `${nursery}/${task.batchId}/${task.step.id}/${task.group ?? ''}${fixed ? '/thin' : ''}`,
     nothing,
   );
-  const [open, setOpen] = useState(false);
-  const [putting, setPutting] = useState(false);
-  const [looking, setLooking] = useState(false);
+  const [panel, setPanel] = useState<'more' | 'not-yet' | null>(null);
+  const [changing, setChanging] = useState(false);
   // Leaves and roots decide when they move on.
-  const looks = !fixed && task.from !== null && (task.step.kind === 'move' || task.step.kind === 'harden');
+  const looks = !here && !fixed && task.from !== null && (task.step.kind === 'move' || task.step.kind === 'harden');
+  const turn = (to: 'more' | 'not-yet') => setPanel(panel === to ? null : to);
   const [wrong, setWrong] = useState<string | null>(null);
   const [calling, setCalling] = useState(false);
   const done = useDone(task, today);
@@ -87,6 +101,11 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
   const together = pairs.trim() === '' ? 0 : number(pairs);
   // Only where two stand in a cell can a pair go on as one.
   const asked = task.step.number === 1 && task.hasTrays && task.seedlings > task.count;
+  const finished = ({ entries }: { entries: string[] }) => {
+    clear();
+    setChanging(false);
+    onDone?.(entries);
+  };
   const finish = () => {
     if (count === null || !Number.isInteger(count) || count < 0) {
       setWrong(counting ? 'Type how many are up so far.' : 'Type a whole number.');
@@ -102,20 +121,23 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
       return;
     }
     setCalling(false);
-    done.mutate(
-      {
-        count,
-        carryOn: counting && task.carryTo !== null && carryOn,
-        rest: left > 0 ? rest : 'stays',
-        reason: rest === 'lost' ? reason : null,
-        pairs: asked ? (together ?? 0) : 0,
-        myCall: cold !== null,
-        on: other?.on ?? today,
-        to: other?.to ?? null,
-        about: other?.about ?? null,
-      },
-      { onSuccess: clear },
-    );
+    const send = () =>
+      done.mutate(
+        {
+          count,
+          carryOn: counting && task.carryTo !== null && carryOn,
+          rest: left > 0 ? rest : 'stays',
+          reason: rest === 'lost' ? reason : null,
+          pairs: asked ? (together ?? 0) : 0,
+          myCall: cold !== null,
+          on: other?.on ?? today,
+          to: other?.to ?? null,
+          about: other?.about ?? null,
+        },
+        { onSuccess: finished },
+      );
+    if (before) void before().then(send, () => undefined);
+    else send();
   };
   const step = (by: number) => keep({ typed: String(Math.max(0, Math.min(task.most, (count ?? 0) + by))) });
   const doubted = problem !== null && problem.doubts.length > 0;
@@ -127,6 +149,16 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
         ? (Object.values(problem.errors)[0]?.[0] ?? problem.message)
         : done.error?.message;
   const otherDay = other && other.on !== today ? other.on : null;
+  const field = (
+    <CountInput
+      label={counting ? `Up so far, of ${task.seeds} seeds` : `How many, of ${task.most}`}
+      value={text}
+      onChange={(typed) => keep({ typed })}
+      placeholder={counting ? 'up' : ''}
+      autoFocus={changing}
+      wrong={wrong !== null}
+    />
+  );
 
   return (
     <Box
@@ -142,90 +174,75 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
         px: { xs: 1.5, md: 2 },
         pt: { xs: 1.25, md: 1.5 },
         pb: 0.5,
+        minWidth: 0,
         '&:focus': { outline: '3px solid', outlineOffset: 1 },
         breakInside: 'avoid',
       }}
     >
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: { xs: 1.25, md: 2 }, alignItems: 'center' }}>
-        <Box sx={{ flex: '1 1 300px', minWidth: 0 }}>
-          <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mb: 0.25, flexWrap: 'wrap' }}>
-            <CropMark crop={task.crop} />
-            <Link
-              component={To}
-              to={`/n/${nursery}/batches/${task.batchId}`}
-              sx={{ fontWeight: 600, textDecorationColor: 'transparent', '&:hover': { textDecorationColor: 'inherit' } }}
-            >
-              {task.cultivar}
-            </Link>
-            <Tag quiet>{task.code}</Tag>
-            <Typography
-              component="span"
-              variant="body2"
-              sx={{
-                color: task.press === 'overdue' ? 'text.primary' : 'text.secondary',
-                fontWeight: task.press === 'overdue' ? 600 : 400,
-              }}
-            >
-              {when(task, today)}
-            </Typography>
-          </Box>
-          <Typography component="h3" sx={{ fontSize: { xs: '1.45rem', md: '1.6rem' }, fontWeight: 600, lineHeight: 1.15 }}>
-            {task.title} {!counting && <Box component="span">{what(task)}</Box>}
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mb: 0.25, flexWrap: 'wrap', pr: { md: 16 } }}>
+        <CropMark crop={task.crop} />
+        <Link
+          component={To}
+          to={`/n/${nursery}/batches/${task.batchId}`}
+          sx={{ fontWeight: 600, textDecorationColor: 'transparent', '&:hover': { textDecorationColor: 'inherit' } }}
+        >
+          {task.cultivar}
+        </Link>
+        <Tag quiet>{task.code}</Tag>
+        <Typography
+          component="span"
+          variant="body2"
+          sx={{
+            color: task.press === 'overdue' ? 'text.primary' : 'text.secondary',
+            fontWeight: task.press === 'overdue' ? 600 : 400,
+          }}
+        >
+          {when(task, today)}
+        </Typography>
+      </Box>
+      <Box
+        sx={{
+          display: 'flex',
+          gap: { xs: 1, md: 2 },
+          alignItems: 'center',
+          // Letters twice as large: the answer comes below.
+          '@media (max-width: 16em)': { flexWrap: 'wrap' },
+        }}
+      >
+        <Box sx={{ flex: 1, minWidth: 0 }}>
+          <Typography component="h3" sx={{ fontSize: { xs: '1.35rem', md: '1.6rem' }, fontWeight: 600, lineHeight: 1.15 }}>
+            {task.title}{' '}
+            {!counting &&
+              (fixed ? (
+                what(task)
+              ) : (
+                <>
+                  <ButtonBase
+                    className="count"
+                    title="Change the number"
+                    aria-expanded={changing || typed !== null}
+                    onClick={() => setChanging(!changing)}
+                    sx={{
+                      font: 'inherit',
+                      verticalAlign: 'baseline',
+                      fontVariantNumeric: 'tabular-nums',
+                      borderBottom: '2px dotted',
+                      borderColor: 'text.secondary',
+                      px: 0.25,
+                      position: 'relative',
+                      // A wet thumb needs more than the digits.
+                      '&::after': { content: '""', position: 'absolute', inset: '-10px -12px' },
+                    }}
+                  >
+                    {many(count ?? task.count)}
+                  </ButtonBase>{' '}
+                  {noun(task, count ?? task.count)}
+                </>
+              ))}
           </Typography>
-          <Typography sx={{ fontSize: '1.05rem' }}>{amounts(task, units)}</Typography>
-          {task.lacking > 0 && (
-            <Typography sx={{ fontWeight: 600 }}>{counted(task.lacking, 'seed')} short in the packet</Typography>
-          )}
-          {task.spare > 0 && (
-            <Typography sx={{ fontWeight: 600 }}>
-              {many(task.seedlings - task.spare)} are enough, {many(task.spare)} spare
-            </Typography>
-          )}
-          {task.state && <Typography sx={{ color: 'text.secondary' }}>Those {task.state}</Typography>}
-          {task.cold && (!counting || carries) && (
-            <Typography
-              data-cold={task.cold.verdict}
-              sx={{ mt: 0.75, fontWeight: planned ? 600 : 400, color: task.cold.freezes ? 'error.main' : 'text.primary' }}
-            >
-              {task.cold.text.replaceAll(/ (°[CF])/g, '\u00a0$1')}
-            </Typography>
-          )}
         </Box>
-        <Box className="no-print" sx={{ display: 'flex', alignItems: 'center', gap: 0.75, flex: { xs: '1 1 100%', sm: 'none' } }}>
-          {!fixed && (
-            <>
-              <Button
-                variant="outlined"
-                aria-label="One fewer"
-                onClick={() => step(-1)}
-                sx={{ minWidth: 48, minHeight: 52, fontSize: '1.3rem', px: 0 }}
-              >
-                −
-              </Button>
-              <TextField
-                value={text}
-                onChange={(e) => keep({ typed: e.target.value })}
-                placeholder={counting ? 'up' : ''}
-                error={wrong !== null}
-                slotProps={{
-                  htmlInput: {
-                    inputMode: 'numeric',
-                    'aria-label': counting ? `Up so far, of ${task.seeds} seeds` : `How many, of ${task.most}`,
-                    style: { textAlign: 'center', fontSize: '1.25rem', fontWeight: 600, padding: '11px 4px' },
-                  },
-                }}
-                sx={{ width: { xs: 'auto', sm: 92 }, minWidth: 62, flex: { xs: 1, sm: 'none' } }}
-              />
-              <Button
-                variant="outlined"
-                aria-label="One more"
-                onClick={() => step(1)}
-                sx={{ minWidth: 48, minHeight: 52, fontSize: '1.3rem', px: 0 }}
-              >
-                +
-              </Button>
-            </>
-          )}
+        <Box className="no-print" sx={{ display: 'flex', alignItems: 'center', gap: 0.75, flex: 'none' }}>
+          {counting && field}
           <Button
             data-done
             variant={cold ? 'outlined' : 'contained'}
@@ -233,7 +250,7 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
             loading={done.isPending}
             onClick={finish}
             onBlur={() => setCalling(false)}
-            sx={{ minHeight: 52, minWidth: 96, fontSize: '1.1rem', ml: 0.5 }}
+            sx={{ minHeight: 56, minWidth: { xs: 84, md: 108 }, px: { xs: 1, md: 2 }, fontSize: '1.1rem' }}
           >
             {cold
               ? callWords(cold, calling)
@@ -245,87 +262,152 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
           </Button>
         </Box>
       </Box>
-
-      {left > 0 && (
-        <Left
-          left={left}
-          out={task.step.kind === 'plant-out'}
-          rest={rest}
-          onRest={(chosen) => keep({ chosen })}
-          reason={reason}
-          onReason={(reason) => keep({ reason })}
-        />
+      {!counting && !fixed && (changing || typed !== null) && (
+        <Box className="no-print" sx={{ display: 'flex', alignItems: 'center', gap: 0.75, my: 0.75 }}>
+          <Button variant="outlined" aria-label="One fewer" onClick={() => step(-1)} sx={stepper}>
+            −
+          </Button>
+          {field}
+          <Button variant="outlined" aria-label="One more" onClick={() => step(1)} sx={stepper}>
+            +
+          </Button>
+          <Typography color="textSecondary">of {many(task.most)}</Typography>
+        </Box>
       )}
-      {other && <Otherwise task={task} today={today} other={other} onChange={setOther} errorAt={(field) => problem?.at(field)} />}
-      {asked && (
-        <Box sx={{ mt: 1, maxWidth: 300 }}>
-          <TextField
-            label="Pairs kept together (count the pairs)"
-            value={pairs}
-            onChange={(e) => keep({ pairs: e.target.value })}
-            slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+      <Typography sx={{ fontSize: '1.05rem' }}>{amounts(task, units)}</Typography>
+      {task.fits !== null && task.fits !== undefined && (
+        <Typography sx={{ fontWeight: 600 }}>
+          {task.fits > 0 ? `${many(task.fits)} today, ${many(task.count - task.fits)} can wait` : 'No time left for it today'}
+        </Typography>
+      )}
+      {task.lacking > 0 && (
+        <Typography sx={{ fontWeight: 600 }}>
+          {counted(task.lacking, 'seed')} short in the packet: {many(task.containers)} cells were planned
+        </Typography>
+      )}
+      {task.spare > 0 && (
+        <Typography sx={{ fontWeight: 600 }}>
+          {many(task.seedlings - task.spare)} are enough, {many(task.spare)} spare
+        </Typography>
+      )}
+      {task.state && <Typography sx={{ color: 'text.secondary' }}>Those {task.state}</Typography>}
+      {task.cold && (!counting || carries) && (
+        <Typography
+          data-cold={task.cold.verdict}
+          sx={{ mt: 0.75, fontWeight: planned ? 600 : 400, color: task.cold.freezes ? 'error.main' : 'text.primary' }}
+        >
+          {task.cold.text.replaceAll(/ (°[CF])/g, '\u00a0$1')}
+        </Typography>
+      )}
+
+      <Suspense fallback={null}>
+        {left > 0 && (
+          <Left
+            left={left}
+            out={task.step.kind === 'plant-out'}
+            rest={rest}
+            onRest={(chosen) => keep({ chosen })}
+            reason={reason}
+            onReason={(reason) => keep({ reason })}
           />
+        )}
+      </Suspense>
+      <Suspense fallback={null}>
+        {other && (
+          <Otherwise task={task} today={today} other={other} onChange={setOther} errorAt={(field) => problem?.at(field)} />
+        )}
+      </Suspense>
+      {asked && (
+        <Box sx={{ mt: 1, display: 'flex', alignItems: 'center', gap: 1 }}>
+          <CountInput label="Pairs kept together (count the pairs)" value={pairs} onChange={(pairs) => keep({ pairs })} />
+          <Typography aria-hidden>Pairs kept together (count the pairs)</Typography>
         </Box>
       )}
       {doubted && (
         <Doubt
           problem={problem}
-          onSure={(sure) => done.variables && done.mutate({ ...done.variables, sure }, { onSuccess: clear })}
+          onSure={(sure) => done.variables && done.mutate({ ...done.variables, sure }, { onSuccess: finished })}
         />
       )}
-      {(wrong ?? refused) && (
-        <Alert severity="error" sx={{ mt: 1 }}>
-          {wrong ?? refused}
-        </Alert>
-      )}
+      {(wrong ?? refused) && <Wrong sx={{ mt: 1 }}>{wrong ?? refused}</Wrong>}
       {task.conflict && <Typography sx={{ mt: 0.5, fontWeight: 600 }}>{task.conflict}</Typography>}
       <Box className="no-print" sx={{ display: 'flex', gap: 0.5, mt: 0.25, ml: -1, alignItems: 'center', flexWrap: 'wrap' }}>
         {counting && task.carryTo && (
-          <FormControlLabel
-            sx={{ ml: 0, mr: 2 }}
-            control={<Checkbox checked={carryOn} onChange={(e) => keep({ carryOn: e.target.checked })} />}
-            label={`Cover off, move to ${task.carryTo}`}
-          />
-        )}
-        <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open} sx={{ px: 1 }}>
-          {task.checks.length > 0 ? 'How and why' : 'Why'}
-        </Button>
-        {looks && (
-          <Button variant="text" onClick={() => setLooking(true)} sx={{ px: 1 }}>
-            Look
-          </Button>
+          <Box
+            component="label"
+            sx={{ display: 'flex', alignItems: 'center', gap: 1, minHeight: 48, mr: 2, pl: 1, cursor: 'pointer' }}
+          >
+            <Box
+              component="input"
+              type="checkbox"
+              checked={carryOn}
+              onChange={(e: ChangeEvent<HTMLInputElement>) => keep({ carryOn: e.target.checked })}
+              sx={{ width: 22, height: 22, m: 0, accentColor: 'currentColor' }}
+            />
+            {`Cover off, move to ${task.carryTo}`}
+          </Box>
         )}
         {!fixed && (
-          <Button variant="text" onClick={() => setPutting(true)} sx={{ px: 1 }}>
+          <Button variant="text" onClick={() => turn('not-yet')} aria-expanded={panel === 'not-yet'} sx={{ px: 1 }}>
             Not yet
           </Button>
         )}
-        <Button
-          variant="text"
-          onClick={() => setOther(other ? null : { on: today, to: null, about: null })}
-          aria-expanded={other !== null}
-          sx={{ px: 1 }}
-        >
-          {fixed || counting ? 'Other day' : 'Other day or place'}
-        </Button>
+        {looks && (
+          <Button
+            variant="text"
+            component={To}
+            to={`/n/${nursery}/batches/${task.batchId}/moving${task.group ? `?group=${task.group}` : ''}`}
+            sx={{ px: 1 }}
+          >
+            Ready?
+          </Button>
+        )}
         {task.hasTrays && (counting || fixed) && (
           <Button variant="text" component={To} to={`/n/${nursery}/batches/${task.batchId}/trays`} sx={{ px: 1 }}>
             {fixed ? 'Which cells' : 'Cell by cell'}
           </Button>
         )}
-        {task.step.kind === 'begin' && task.start === 'seed' && (
-          <Button variant="text" component={To} to={`/n/${nursery}/sowing`} sx={{ px: 1 }}>
-            Bench sheet
-          </Button>
-        )}
+        <Button variant="text" onClick={() => turn('more')} aria-expanded={panel === 'more'} sx={{ px: 1 }}>
+          More
+        </Button>
         {task.minutes > 1 && (
           <Typography variant="body2" color="textSecondary" sx={{ ml: 0.5 }}>
-            about {duration(task.minutes)}
+            about {roughly(task.minutes)}
           </Typography>
         )}
       </Box>
-      {open && (
-        <Box sx={{ mt: 0.5 }}>
+      <Suspense fallback={null}>
+        {panel === 'not-yet' && <NotYet task={task} today={today} onDone={onDone} onClose={() => setPanel(null)} />}
+      </Suspense>
+      {panel === 'more' && (
+        <Box className="no-print" sx={{ mt: 0.5, pb: 1 }}>
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mb: 1 }}>
+            {!other && (
+              <Button
+                variant="outlined"
+                onClick={() => setOther({ on: plusDays(today, -1), to: null, about: null })}
+                sx={{ minHeight: 48 }}
+              >
+                Yesterday
+              </Button>
+            )}
+            <Button
+              variant="outlined"
+              onClick={() => setOther(other ? null : { on: today, to: null, about: null })}
+              aria-expanded={other !== null}
+              sx={{ minHeight: 48 }}
+            >
+              {other ? 'As planned' : fixed || counting ? 'Other day' : 'Other day or place'}
+            </Button>
+            {task.step.kind === 'begin' && task.start === 'seed' && (
+              <Button variant="outlined" component={To} to={`/n/${nursery}/sowing`} sx={{ minHeight: 48 }}>
+                Bench sheet
+              </Button>
+            )}
+          </Box>
+          <Suspense fallback={null}>
+            {task.from !== null && task.seedlings > 0 && <LostHere task={task} today={today} onDone={onDone} />}
+          </Suspense>
           {task.checks.slice(fixed ? 1 : 0).map((c) => (
             <Typography key={c} sx={{ mb: 0.25 }}>
               {c}
@@ -339,8 +421,6 @@ export function TaskCard({ task, today }: { task: Task; today: string }) {
           ))}
         </Box>
       )}
-      {looking && <Look task={task} today={today} onClose={() => setLooking(false)} />}
-      {putting && <NotYet task={task} today={today} onClose={() => setPutting(false)} />}
       {task.putOffReason && (
         <Typography variant="body2" color="textSecondary">
           Put off before: {task.putOffReason} ({away(today, task.due)})

@@ -6,14 +6,13 @@ import type { Schemas } from '../api/client';
 import { useUnits } from '../data/nursery';
 import { useNeeds } from '../data/useRound';
 import { day } from '../ui/dates';
-import { many, volume } from '../ui/units';
+import { counted, many, volume } from '../ui/units';
 
 const names: Record<Schemas['NeedKind'], string> = {
   seed: 'seed',
   trays: '',
   pots: '',
-  'seed-mix': 'Seed mix',
-  'potting-mix': 'Potting mix',
+  mix: '',
   labels: 'Labels',
 };
 
@@ -53,9 +52,8 @@ export function ToHave({ open: first }: { open: boolean }) {
               >
                 <span>{[n.name, names[n.kind]].filter(Boolean).join(' ')}</span>
                 <b>
-                  {n.kind === 'seed-mix' || n.kind === 'potting-mix'
-                    ? `${many(volume.shown(n.amount, units))} ${volume.unit(units)}`
-                    : many(n.amount)}
+                  {n.kind === 'mix' ? volume.said(n.amount, units) : many(n.amount)}
+                  {n.bags ? `, ${counted(n.bags, 'bag')}` : ''}
                 </b>
                 <Box component="span" sx={{ textAlign: 'right' }}>
                   {day(n.by)}

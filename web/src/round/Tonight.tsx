@@ -1,16 +1,11 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
-import { Problem, type Schemas } from '../api/client';
-import { useCatalogue } from '../data/nursery';
-import { isBed } from '../data/places';
+import { lazy, Suspense, useState } from 'react';
+import type { Schemas } from '../api/client';
 import { useNight, useOutAgain } from '../data/useNight';
-import { Pick } from '../ui/Pick';
+
+const WhereTo = lazy(async () => ({ default: (await import('./WhereTo')).WhereTo }));
 
 type Place = Schemas['NightPlaceAnswer'];
 
@@ -79,8 +74,12 @@ function Out({ place, today, several }: { place: Place; today: string; several: 
       ) : (
         <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 0.75 }}>
           {place.pots && (
-            <Button variant="contained" sx={{ minHeight: 48 }} onClick={() => setCarrying(true)}>
-              Carried in
+            <Button
+              variant="contained"
+              sx={{ minHeight: 48 }}
+              onClick={() => (place.shelter ? night.mutate({ did: 'brought-in', to: place.shelter.placeId }) : setCarrying(true))}
+            >
+              {place.shelter ? `Carried into ${place.shelter.place}` : 'Carried in'}
             </Button>
           )}
           <Button
@@ -90,6 +89,11 @@ function Out({ place, today, several }: { place: Place; today: string; several: 
           >
             Covered
           </Button>
+          {place.shelter && (
+            <Button variant="text" sx={{ minHeight: 48, color: 'inherit' }} onClick={() => setCarrying(true)}>
+              Elsewhere
+            </Button>
+          )}
           <Button variant="text" sx={{ minHeight: 48, color: 'inherit' }} onClick={() => night.mutate({ did: 'left-out' })}>
             Left out: my call
           </Button>
@@ -100,42 +104,10 @@ function Out({ place, today, several }: { place: Place; today: string; several: 
           {wrong}
         </Typography>
       )}
-      {carrying && <WhereTo place={place} today={today} onClose={() => setCarrying(false)} />}
+      <Suspense fallback={null}>
+        {carrying && <WhereTo place={place} today={today} onClose={() => setCarrying(false)} />}
+      </Suspense>
     </Box>
-  );
-}
-
-function WhereTo({ place, today, onClose }: { place: Place; today: string; onClose: () => void }) {
-  const catalogue = useCatalogue();
-  const night = useNight(place, today);
-  const places = (catalogue.data?.places ?? []).filter(
-    (p) => !isBed(p) && !p.outdoors && p.kind !== 'pair' && p.id !== place.placeId,
-  );
-  const problem = night.error instanceof Problem ? (Object.values(night.error.errors)[0]?.[0] ?? night.error.message) : null;
-  return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <DialogTitle>Carried in from {place.place}</DialogTitle>
-      <DialogContent>
-        <Typography sx={{ mb: 2 }}>All that stands there. They keep pot, step and hardening. Where to?</Typography>
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
-          {places.map((p) => (
-            <Pick key={p.id} chosen={false} onClick={() => night.mutate({ did: 'brought-in', to: p.id }, { onSuccess: onClose })}>
-              {p.name}
-            </Pick>
-          ))}
-        </Box>
-        {problem && (
-          <Typography color="error" role="alert" sx={{ mt: 1.5 }}>
-            {problem}
-          </Typography>
-        )}
-      </DialogContent>
-      <DialogActions>
-        <Button variant="text" onClick={onClose}>
-          Back
-        </Button>
-      </DialogActions>
-    </Dialog>
   );
 }
 

@@ -2,35 +2,44 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
 import { Link as To } from 'react-router';
 import type { Schemas } from '../api/client';
+import { lastFormat, printLabels } from '../data/labels';
 import { useNursery, useUnits } from '../data/nursery';
 import { useMay } from '../data/session';
 import { CropMark } from '../ui/CropMark';
-import { day } from '../ui/dates';
+import { day, roughly } from '../ui/dates';
 import { Empty, Waiting } from '../ui/Page';
+import { useSay } from '../ui/Say';
 import { Warning } from '../ui/Warning';
 import { counted, many, volume } from '../ui/units';
-import { DoneToday } from './DoneToday';
-import { degrees, headline, nightName, walk } from './model';
+import { DoneLine, DoneToday } from './DoneToday';
+import { alike, degrees, fewestAlike, folded, headline, nightName, potted, total, walk, type Fold } from './model';
+import { Hours } from './Hours';
 import { Moved } from './Moved';
 import { Standing } from './Standing';
 import { ToHave } from './ToHave';
 import { Tonight } from './Tonight';
 import { TaskCard } from './TaskCard';
-import { useRound } from '../data/useRound';
+import { Walked } from './Walked';
+import { useRound, type Task } from '../data/useRound';
 
 /** What do I do now? */
 export function RoundView() {
   const nursery = useNursery();
   const round = useRound();
   const first = round.data?.pages[0];
+  // What was done stays where it stood, as a line, until the round is left.
+  const [folds, setFolds] = useState<Fold[]>([]);
   if (!round.data || !first) return <Waiting error={round.error} retry={() => void round.refetch()} />;
   const { today, coming, pickList, minutes, jobs, missing, nights, waiting } = first;
   if (missing) return <First missing={missing} base={`/n/${nursery}`} />;
-  const stops = walk(round.data.pages);
+  const walked = walk(round.data.pages);
+  const stops = folded(walked, folds, first.done);
   const troubled = round.data.pages.flatMap((p) => p.troubled);
-  const left = jobs - stops.reduce((n, s) => n + s.tasks.length, 0);
+  const left = jobs - walked.reduce((n, s) => n + s.tasks.length, 0);
 
   return (
     <Box
@@ -53,6 +62,7 @@ export function RoundView() {
             Print
           </Button>
         </Box>
+        <Hours round={first} />
         {first.tonight && <Tonight tonight={first.tonight} today={today} />}
         <Airing places={first.airing} />
         <Nights nights={nights} today={today} />
@@ -78,8 +88,19 @@ export function RoundView() {
           </Typography>
         )}
         <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-          {stops.map((stop, i) => (
-            <Stop key={stop.placeId} stop={stop} number={i + 1} today={today} last={i === stops.length - 1} />
+          {stops.map(({ stop, lines }, i) => (
+            <Stop
+              key={stop.placeId}
+              stop={stop}
+              lines={lines}
+              number={i + 1}
+              today={today}
+              last={i === stops.length - 1}
+              onDone={(entries) => {
+                setFolds([...folds, { placeId: stop.placeId, place: stop.place, at: i, entries }]);
+                goOn();
+              }}
+            />
           ))}
         </Box>
         {round.hasNextPage && (
@@ -92,10 +113,11 @@ export function RoundView() {
             {round.isFetchingNextPage ? 'Fetching…' : `Show more: ${counted(left, 'job')} further on`}
           </Button>
         )}
+        {first.standing.length > 0 && <Walked walked={first.walked} />}
         <DoneToday done={first.done} today={today} />
       </Box>
       <Box component="aside">
-        {pickList.length > 0 && <PickList items={pickList} />}
+        {pickList.length > 0 && <PickList items={pickList} pots={potted(walked)} />}
         <Standing standing={first.standing} today={today} />
         {coming.length > 0 && <Coming tasks={coming} base={`/n/${nursery}`} />}
         <ToHave open={jobs === 0} />
@@ -105,7 +127,21 @@ export function RoundView() {
 }
 
 /** A place on the walk; on a desk a line leads to the next. */
-function Stop({ stop, number, today, last }: { stop: Schemas['StopAnswer']; number: number; today: string; last: boolean }) {
+function Stop({
+  stop,
+  lines,
+  number,
+  today,
+  last,
+  onDone,
+}: {
+  stop: Schemas['StopAnswer'];
+  lines: Schemas['DoneAnswer'][];
+  number: number;
+  today: string;
+  last: boolean;
+  onDone: (entries: string[]) => void;
+}) {
   return (
     <Box component="li" sx={{ position: 'relative', pl: { xs: 0, md: 5.25 }, pb: 2.5 }}>
       {!last && (
@@ -140,12 +176,80 @@ function Stop({ stop, number, today, last }: { stop: Schemas['StopAnswer']; numb
         <Typography variant="h2">{stop.place}</Typography>
         {stop.jobs > stop.tasks.length && <Typography color="textSecondary">{counted(stop.jobs, 'job')} here</Typography>}
       </Box>
+      {lines.length > 0 && (
+        <Box
+          component="ul"
+          aria-label={`Done in ${stop.place}`}
+          className="no-print"
+          sx={{ listStyle: 'none', m: 0, p: 0, mb: 1 }}
+        >
+          {lines.map((d) => (
+            <DoneLine key={d.entry} done={d} today={today} />
+          ))}
+        </Box>
+      )}
       <Box sx={{ display: 'grid', gap: 1.25 }}>
-        {stop.tasks.map((task) => (
-          <TaskCard key={`${task.batchId}${task.step.id}${task.group ?? ''}`} task={task} today={today} />
+        {alike(stop.tasks).map((tasks) => (
+          <Alike key={keyOf(tasks[0] as Task)} tasks={tasks} today={today} onDone={onDone} />
         ))}
       </Box>
     </Box>
+  );
+}
+
+const keyOf = (task: Task) => `${task.batchId}${task.step.id}${task.group ?? ''}`;
+
+/** The next card has the keyboard, when the one that had it folds. */
+function goOn() {
+  const cards = [...document.querySelectorAll<HTMLElement>('[data-task]')];
+  const here = cards.findIndex((c) => c.contains(document.activeElement));
+  if (here >= 0) cards[here + 1]?.focus({ preventScroll: true });
+}
+
+/** A card; or many like ones as one, that opens. */
+function Alike({ tasks, today, onDone }: { tasks: Task[]; today: string; onDone: (entries: string[]) => void }) {
+  const [open, setOpen] = useState(false);
+  const one = tasks[0];
+  const cards = tasks.map((t) => <TaskCard key={keyOf(t)} task={t} today={today} onDone={onDone} />);
+  if (!one || tasks.length < fewestAlike) return cards;
+  const minutes = tasks.reduce((n, t) => n + t.minutes, 0);
+  const late = tasks.filter((t) => t.press === 'overdue').length;
+  return (
+    <>
+      <Box
+        sx={{
+          display: 'flex',
+          gap: 2,
+          alignItems: 'center',
+          bgcolor: 'background.paper',
+          border: 1,
+          borderColor: late > 0 ? 'text.primary' : 'divider',
+          borderRadius: 1,
+          px: { xs: 1.5, md: 2 },
+          py: 1.25,
+        }}
+      >
+        <Box sx={{ flex: 1, minWidth: 0 }}>
+          <Typography component="h3" sx={{ fontSize: { xs: '1.35rem', md: '1.6rem' }, fontWeight: 600, lineHeight: 1.15 }}>
+            {one.title}: {counted(tasks.length, 'batch', 'batches')}
+            {one.press !== 'look' && `, ${total(tasks)}`}
+          </Typography>
+          <Typography color="textSecondary">
+            {[late > 0 ? `${late} late` : null, minutes > 1 ? `about ${roughly(minutes)}` : null].filter(Boolean).join(' · ')}
+          </Typography>
+        </Box>
+        <Button
+          className="no-print"
+          variant="outlined"
+          onClick={() => setOpen(!open)}
+          aria-expanded={open}
+          sx={{ minHeight: 56, minWidth: 96, fontSize: '1.1rem' }}
+        >
+          {open ? 'Fold' : 'Open'}
+        </Button>
+      </Box>
+      {open && cards}
+    </>
   );
 }
 
@@ -197,8 +301,15 @@ function Nights({ nights, today }: { nights: Schemas['NightsAnswer']; today: str
   );
 }
 
-function PickList({ items }: { items: Schemas['PickAnswer'][] }) {
+/** What is to be fetched; the labels of the morning's pots come by one tap, on the paper that was printed on last. */
+function PickList({ items, pots }: { items: Schemas['PickAnswer'][]; pots: string[] }) {
   const units = useUnits();
+  const nursery = useNursery();
+  const { complain } = useSay();
+  const print = useMutation({
+    mutationFn: () => printLabels(nursery, { batches: pots, format: lastFormat(), on: 'pots' }),
+    onError: (e) => complain(e.message),
+  });
   return (
     <Box component="section" sx={{ mb: 3 }}>
       <Typography variant="h2" sx={{ mb: 0.5 }}>
@@ -212,10 +323,18 @@ function PickList({ items }: { items: Schemas['PickAnswer'][] }) {
             sx={{ display: 'flex', justifyContent: 'space-between', gap: 2, py: 0.5, borderBottom: 1, borderColor: 'divider' }}
           >
             <span>{item.what}</span>
-            <b>{item.unit === 'L' ? `${many(volume.shown(item.amount, units))} ${volume.unit(units)}` : many(item.amount)}</b>
+            <b>
+              {item.unit === 'L' ? volume.said(item.amount, units) : many(item.amount)}
+              {item.bags ? `, ${counted(item.bags, 'bag')}` : ''}
+            </b>
           </Box>
         ))}
       </Box>
+      {pots.length > 0 && (
+        <Button className="no-print" variant="text" loading={print.isPending} onClick={() => print.mutate()} sx={{ px: 0.5 }}>
+          Labels for this morning’s pots
+        </Button>
+      )}
     </Box>
   );
 }
@@ -264,8 +383,8 @@ const firsts: Record<string, { title: string; text: string; to: string; action: 
     action: 'Plan the season',
   },
   setup: {
-    title: 'Three questions, then your season stands here',
-    text: 'When it last freezes, what you grow in, and what you grow. Five minutes; all of it can be changed later.',
+    title: 'Four questions, then your season stands here',
+    text: 'When it last freezes, what you grow in, what you grow, and what stands already. Five minutes; all of it can be changed later.',
     to: 'start',
     action: 'Begin',
   },

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { amounts, headline, when } from './model';
+import { roughly } from '../ui/dates';
+import { alike, amounts, folded, headline, potted, total, when } from './model';
 import type { Task } from '../data/useRound';
 
 const task: Task = {
@@ -48,7 +49,7 @@ describe('how pressing a task is', () => {
     ['due', '2026-04-18', 'today'],
     ['due', '2026-04-17', 'due yesterday'],
     ['overdue', '2026-04-10', 'due 8 days ago'],
-    ['look', '2026-04-20', 'look: may be ready, 16–21 Apr'],
+    ['look', '2026-04-20', 'may be ready, 16–21 Apr'],
     ['coming', '2026-04-19', 'tomorrow'],
     ['coming', '2026-04-25', 'in 7 days'],
   ] as const)('%s, due %s: %s', (press, due, words) => expect(when({ ...task, press, due }, '2026-04-18')).toBe(words));
@@ -108,5 +109,58 @@ describe('with what, and where to', () => {
 it('heads the day with jobs and hours', () => {
   expect(headline(0, 0)).toBe('Nothing is due');
   expect(headline(1, 0)).toBe('1 job');
-  expect(headline(6, 502)).toBe('6 jobs, 8 h 22 min');
+  expect(headline(6, 502)).toBe('6 jobs, about 8½ h');
 });
+
+describe('a place on the walk', () => {
+  const stop = (placeId: string, ...tasks: Task[]) => ({
+    placeId,
+    place: placeId,
+    kind: 'room' as const,
+    jobs: tasks.length,
+    tasks,
+  });
+  const line = (entry: string) => ({
+    entry,
+    batchId: 'b',
+    code: '26-01',
+    cultivar: 'Lantern Row',
+    crop: 'tomato' as const,
+    happenedOn: '2026-04-18',
+    writtenAt: '2026-04-18T08:15:00Z',
+    texts: ['60 pricked out'],
+    others: 0,
+    by: null,
+    canUndo: true,
+  });
+
+  it('keeps the lines of what was done, where nothing is left too, until it is undone', () => {
+    const folds = [
+      { placeId: 'mat', place: 'Mat', at: 0, entries: ['e1'] },
+      { placeId: 'rack', place: 'Rack', at: 1, entries: ['e2', 'e3'] },
+    ];
+    const shown = folded([stop('rack', task)], folds, [line('e1'), line('e3')]);
+    expect(shown.map((s) => [s.stop.placeId, s.stop.tasks.length, s.lines.map((l) => l.entry)])).toEqual([
+      ['mat', 0, ['e1']],
+      ['rack', 1, ['e3']],
+    ]);
+    expect(folded([stop('rack', task)], folds, []).map((s) => s.stop.placeId)).toEqual(['rack']);
+  });
+
+  it('names the batches that go into pots, each once', () => {
+    const look = { ...task, batchId: 'c', press: 'look' as const };
+    const sow = { ...task, batchId: 'd', step: { ...task.step, kind: 'begin' as const } };
+    expect(potted([stop('rack', task, look), stop('mat', { ...task }, sow)])).toEqual(['b']);
+  });
+
+  it('has one card for six like jobs, in the order of the first', () => {
+    const jobs = Array.from({ length: 6 }, (_, i) => ({ ...task, batchId: `b${i}`, count: 100 }));
+    const thin = { ...task, title: 'Thin', thinning: true };
+    expect(alike([jobs[0] as Task, thin, ...jobs.slice(1)]).map((g) => g.length)).toEqual([6, 1]);
+    expect(alike([thin, ...jobs.slice(1)]).map((g) => g.length)).toEqual([1, 1, 1, 1, 1, 1]);
+    expect(total(jobs)).toBe('600 plants');
+  });
+});
+
+it('tells about how long', () =>
+  expect([3, 27, 50, 58, 90, 331, 886].map(roughly)).toEqual(['3 min', '25 min', '50 min', '1 h', '1½ h', '5½ h', '15 h']));

@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -12,11 +11,13 @@ import { api, Problem, unwrap, type Schemas } from '../api/client';
 import { useNursery, useRefresh } from '../data/nursery';
 import { useMay } from '../data/session';
 import { day } from '../ui/dates';
-import { Choose, DayField, NumberField, TextLine } from '../ui/Field';
+import { DayField } from '../ui/DayField';
+import { Choose, NumberField, TextLine } from '../ui/Field';
 import { useSay } from '../ui/Say';
 import { counted, number } from '../ui/units';
 import { useEntryIds } from '../data/useEntryIds';
 import type { Lot } from '../data/useLots';
+import { Wrong } from '../ui/Wrong';
 
 type Line = Schemas['LotEntryAnswer'];
 type Kind = Schemas['LotEntryKind'];
@@ -175,7 +176,7 @@ function LogLot({ lot, today, first, onClose }: { lot: Lot; today: string; first
                 10 to 20 seeds on damp paper, warm, for as long as the crop takes; count what shows a root.
               </Typography>
             )}
-            {problem && Object.keys(problem.errors).length === 0 && <Alert severity="error">{problem.message}</Alert>}
+            {problem && Object.keys(problem.errors).length === 0 && <Wrong>{problem.message}</Wrong>}
           </Box>
         </DialogContent>
         <DialogActions>

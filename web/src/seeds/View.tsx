@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { v7 } from 'uuid';
 import { api, unwrap, type Schemas } from '../api/client';
-import { useCatalogue, useNursery, useSite } from '../data/nursery';
+import { useCatalogue, useCurrency, useNursery, useSite } from '../data/nursery';
 import { CropMark } from '../ui/CropMark';
 import { Choose, NumberField, TextLine } from '../ui/Field';
 import { Empty, Waiting } from '../ui/Page';
@@ -35,6 +35,8 @@ interface Form {
   fromBatchId: string;
   isolated: '' | 'yes' | 'no';
 }
+
+const nameOf = (form: Form) => form.cultivars.find((c) => c.id === form.cultivarId)?.name ?? '';
 
 /** What have I got, and how much do I sow? */
 export function SeedsView() {
@@ -111,7 +113,8 @@ export function SeedsView() {
               id: row?.id ?? v7(),
               version: row?.version ?? 0,
               cultivarId: form.cultivarId,
-              name: form.name,
+              // A packet that is not named is called what is in it.
+              name: form.name.trim() || [nameOf(form), form.packed.trim()].filter(Boolean).join(' '),
               packed: typed('packed', true),
               seeds: typed('seeds', true),
               grams: typed('grams', false),
@@ -177,7 +180,8 @@ function Packet({ lot, cultivar, today }: { lot: Lot; cultivar: Schemas['Cultiva
 }
 
 function LotForm({ form, set, error }: FormProps<Form>) {
-  const cultivar = form.cultivars.find((c) => c.id === form.cultivarId)?.name ?? '';
+  const currency = useCurrency();
+  const cultivar = nameOf(form);
   const batches = useBatches(cultivar);
   const mothers = (batches.data?.pages ?? []).flatMap((p) => p.batches).filter((b) => b.cultivar === cultivar);
   return (
@@ -188,7 +192,14 @@ function LotForm({ form, set, error }: FormProps<Form>) {
         onChange={(cultivarId) => set({ cultivarId })}
         options={form.cultivars.map((c) => ({ value: c.id, label: c.name }))}
       />
-      <TextLine label="Name on the packet" value={form.name} onChange={(name) => set({ name })} error={error('name')} autoFocus />
+      <TextLine
+        label="Name on the packet"
+        help={form.name.trim() ? '' : 'Left empty: cultivar and year.'}
+        value={form.name}
+        onChange={(name) => set({ name })}
+        error={error('name')}
+        autoFocus
+      />
       <Box
         sx={{
           display: 'grid',
@@ -214,7 +225,13 @@ function LotForm({ form, set, error }: FormProps<Form>) {
           onChange={(origin) => set({ origin: origin as Row['origin'] })}
           options={origins}
         />
-        <NumberField label="Price" value={form.price} onChange={(price) => set({ price })} error={error('price')} />
+        <NumberField
+          label="Price"
+          unit={currency}
+          value={form.price}
+          onChange={(price) => set({ price })}
+          error={error('price')}
+        />
       </Box>
       {(mothers.length > 0 || form.fromBatchId !== '') && (
         <Choose

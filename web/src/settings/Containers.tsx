@@ -6,7 +6,7 @@ import { v7 } from 'uuid';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useNursery } from '../data/nursery';
 import { Choose, NumberField } from '../ui/Field';
-import { number, volume, type UnitSystem } from '../ui/units';
+import { cup, number, volume, type UnitSystem } from '../ui/units';
 import { Rows, type FormProps } from '../ui/Rows';
 
 type Container = Schemas['ContainerRow'];
@@ -34,7 +34,7 @@ const single = (form: Container['form']) => form === 'pot' || form === 'net-cup'
 
 export function Containers({ rows, units }: { rows: Container[]; units: UnitSystem }) {
   const nursery = useNursery();
-  const shown = (litres: number) => String(volume.shown(litres, units));
+  const shown = (litres: number) => String(cup.shown(litres, units));
   return (
     <Rows<Container, Form>
       rows={rows}
@@ -45,7 +45,7 @@ export function Containers({ rows, units }: { rows: Container[]; units: UnitSyst
         <>
           <Typography sx={{ fontWeight: 600 }}>{c.name}</Typography>
           <Typography color="textSecondary">
-            {shown(c.litres)} {volume.unit(units)}
+            {volume.said(c.litres, units)}
             {c.cells === null ? '' : c.form === 'row-tray' ? ` a seed, ${c.cells} seeds` : ` a cell, ${c.cells} cells`}
             {c.rowCells === null ? '' : ` in rows of ${c.rowCells}`}
             {c.form === 'tray' || c.form === 'pot' ? '' : `, ${forms.find((f) => f.value === c.form)?.label.toLowerCase() ?? ''}`}
@@ -80,7 +80,7 @@ export function Containers({ rows, units }: { rows: Container[]; units: UnitSyst
             id: row?.id ?? v7(),
             version: row?.version ?? 0,
             name: form.name,
-            litres: same ? row.litres : volume.typed(litres ?? 0, units),
+            litres: same ? row.litres : cup.typed(litres ?? 0, units),
             cells: single(form.form) ? null : cells,
             final: form.final,
             form: form.form,
@@ -111,7 +111,7 @@ function ContainerForm({ form, set, error }: FormProps<Form>) {
       <Choose label="Kind" value={form.form} onChange={(f) => set({ form: f as Container['form'] })} options={forms} />
       <NumberField
         label={form.form === 'row-tray' ? 'Mix for one seed' : 'Volume of one cell or pot'}
-        unit={volume.unit(form.units)}
+        unit={cup.unit(form.units)}
         value={form.litres}
         onChange={(litres) => set({ litres })}
         error={error('litres')}

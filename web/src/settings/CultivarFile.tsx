@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -8,6 +7,7 @@ import { api, Problem, unwrap } from '../api/client';
 import { useNursery, useRefresh } from '../data/nursery';
 import { FileButton } from '../ui/FileButton';
 import { useSay } from '../ui/Say';
+import { Wrong } from '../ui/Wrong';
 
 /** Cultivars out and in as CSV; what a file would do is shown before it is done. */
 export function CultivarFile() {
@@ -51,12 +51,12 @@ export function CultivarFile() {
         </Button>
       </Box>
       {lines.length > 0 && (
-        <Alert severity="error" sx={{ mt: 1 }}>
+        <Wrong sx={{ mt: 1 }}>
           Nothing was kept.
           {lines.map((l) => (
             <div key={l}>{l}</div>
           ))}
-        </Alert>
+        </Wrong>
       )}
       {text !== null && send.data && lines.length === 0 && (
         <Box sx={{ border: 1, borderColor: 'divider', borderRadius: 1, p: 1.5, mt: 1 }}>

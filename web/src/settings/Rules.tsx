@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Radio from '@mui/material/Radio';
@@ -8,6 +7,7 @@ import type { Schemas } from '../api/client';
 import { Choose } from '../ui/Field';
 import { Waiting } from '../ui/Page';
 import { useRules } from '../data/useRules';
+import { Wrong } from '../ui/Wrong';
 
 type HouseRules = Schemas['HouseRules'];
 
@@ -22,11 +22,7 @@ export function Rules() {
   };
   return (
     <Box sx={{ maxWidth: 860 }}>
-      {change.error && (
-        <Alert severity="error" sx={{ mb: 2 }}>
-          {change.error.message}
-        </Alert>
-      )}
+      {change.error && <Wrong sx={{ mb: 2 }}>{change.error.message}</Wrong>}
       {texts.map((rule) => (
         <Box
           component="section"

@@ -1,22 +1,25 @@
 import Box from '@mui/material/Box';
-import Tab from '@mui/material/Tab';
-import Tabs from '@mui/material/Tabs';
-import { useSearchParams } from 'react-router';
+import Button from '@mui/material/Button';
+import ButtonBase from '@mui/material/ButtonBase';
+import Typography from '@mui/material/Typography';
+import { Link as To, useSearchParams } from 'react-router';
 import { useCatalogue, useSite } from '../data/nursery';
 import { Waiting } from '../ui/Page';
 import { useMay } from '../data/session';
 import { Containers } from './Containers';
 import { Cultivars } from './Cultivars';
 import { Export } from './Export';
+import { Mixes } from './Mixes';
 import { Numbers } from './Numbers';
 import { People } from './People';
 import { Places } from './Places';
 import { Rules } from './Rules';
 
-const parts = ['places', 'containers', 'cultivars', 'rules', 'people', 'export', 'numbers'] as const;
+const parts = ['places', 'containers', 'mixes', 'cultivars', 'rules', 'people', 'export', 'numbers'] as const;
 const names = {
   places: 'Places',
   containers: 'Containers',
+  mixes: 'Mixes',
   cultivars: 'Cultivars',
   rules: 'House rules',
   people: 'People',
@@ -26,40 +29,75 @@ const names = {
 
 /** The house: places, containers, cultivars, rules. */
 export function HouseView() {
-  const [search, setSearch] = useSearchParams();
+  const [search] = useSearchParams();
   const catalogue = useCatalogue();
   const site = useSite();
   const owner = useMay('owner');
   const shown = parts.filter((p) => owner || (p !== 'people' && p !== 'export'));
-  const part = shown.find((p) => p === search.get('part')) ?? 'places';
+  const chosen = shown.find((p) => p === search.get('part'));
+  // On a phone the parts are a list until one is chosen.
+  const part = chosen ?? 'places';
   if (!catalogue.data || !site.data) return <Waiting error={catalogue.error ?? site.error} />;
   const units = site.data.input.units;
   return (
     <Box>
-      <Tabs
-        value={part}
-        onChange={(_, p: string) => setSearch({ part: p })}
-        variant="scrollable"
-        allowScrollButtonsMobile
-        textColor="inherit"
+      <Typography variant="h1" sx={{ mb: 1, display: { xs: chosen ? 'none' : 'block', md: 'none' } }}>
+        House
+      </Typography>
+      <Box
+        component="nav"
+        aria-label="Parts of the house"
         sx={{
+          display: { xs: chosen ? 'none' : 'grid', md: 'flex' },
+          flexWrap: 'wrap',
+          gap: { xs: 0, md: 0.5 },
           mb: 2,
-          borderBottom: 1,
-          borderColor: 'divider',
-          '& .MuiTab-root': { fontSize: '1rem', minHeight: 48, opacity: 1, px: 1.5 },
+          pb: { md: 1 },
+          borderBottom: { md: 1 },
+          borderColor: { md: 'divider' },
         }}
       >
         {shown.map((p) => (
-          <Tab key={p} value={p} label={names[p]} />
+          <ButtonBase
+            key={p}
+            component={To}
+            to={`?part=${p}`}
+            aria-current={p === part ? 'page' : undefined}
+            sx={{
+              justifyContent: 'flex-start',
+              minHeight: { xs: 56, md: 44 },
+              px: 1.5,
+              fontSize: { xs: '1.15rem', md: '1rem' },
+              fontWeight: 600,
+              borderBottomStyle: 'solid',
+              borderBottomWidth: { xs: 1, md: 0 },
+              borderColor: 'divider',
+              borderRadius: { md: 1 },
+              ...(p === part && { bgcolor: { md: 'text.primary' }, color: { md: 'background.paper' } }),
+            }}
+          >
+            {names[p]}
+          </ButtonBase>
         ))}
-      </Tabs>
-      {part === 'places' && <Places rows={catalogue.data.places} units={units} />}
-      {part === 'containers' && <Containers rows={catalogue.data.containers} units={units} />}
-      {part === 'cultivars' && <Cultivars rows={catalogue.data.cultivars} ripe={catalogue.data.ripe} />}
-      {part === 'rules' && <Rules />}
-      {part === 'people' && <People />}
-      {part === 'export' && <Export />}
-      {part === 'numbers' && <Numbers />}
+      </Box>
+      {chosen && (
+        <Button variant="text" component={To} to="?" sx={{ px: 0, display: { md: 'none' } }}>
+          ‹ House
+        </Button>
+      )}
+      <Typography variant="h1" sx={{ mb: 1, display: { xs: chosen ? 'block' : 'none', md: 'block' } }}>
+        {names[part]}
+      </Typography>
+      <Box sx={{ display: { xs: chosen ? 'block' : 'none', md: 'block' } }}>
+        {part === 'places' && <Places rows={catalogue.data.places} units={units} />}
+        {part === 'containers' && <Containers rows={catalogue.data.containers} units={units} />}
+        {part === 'cultivars' && <Cultivars rows={catalogue.data.cultivars} ripe={catalogue.data.ripe} />}
+        {part === 'rules' && <Rules />}
+        {part === 'people' && <People />}
+        {part === 'export' && <Export />}
+        {part === 'numbers' && <Numbers />}
+        {part === 'mixes' && <Mixes />}
+      </Box>
     </Box>
   );
 }

@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import CircularProgress from '@mui/material/CircularProgress';
@@ -15,6 +14,7 @@ import { usePlansFollow } from '../data/plans';
 import { day, daysBetween } from '../ui/dates';
 import { Choose } from '../ui/Field';
 import { counted, many, temperature, type UnitSystem } from '../ui/units';
+import { Wrong } from '../ui/Wrong';
 
 interface Told {
   dates?: string;
@@ -31,7 +31,17 @@ const sent = (nursery: string, file: File, query: Told) => ({
 });
 
 /** A weather file is looked through first; only then it is kept. */
-export function ImportWeather({ file, units, onClose }: { file: File; units: UnitSystem; onClose: () => void }) {
+export function ImportWeather({
+  file,
+  units,
+  onKept,
+  onClose,
+}: {
+  file: File;
+  units: UnitSystem;
+  onKept?: () => void;
+  onClose: () => void;
+}) {
   const nursery = useNursery();
   const follow = usePlansFollow();
   const [told, setTold] = useState<Told>({});
@@ -45,6 +55,7 @@ export function ImportWeather({ file, units, onClose }: { file: File; units: Uni
   const keep = useMutation({
     mutationFn: () => unwrap(api.POST('/api/nurseries/{nursery}/weather', sent(nursery, file, told))),
     onSuccess: async (kept) => {
+      onKept?.();
       onClose();
       await follow(`${counted(kept.changed, 'day')} kept.`, kept.plans);
     },
@@ -58,9 +69,7 @@ export function ImportWeather({ file, units, onClose }: { file: File; units: Uni
       <DialogContent>
         {seen.isFetching && <CircularProgress size={24} color="inherit" aria-label="Reading the file" />}
         {failed && (
-          <Alert severity="error" sx={{ mb: 1 }}>
-            {failed instanceof Problem ? (failed.at('file') ?? failed.message) : failed.message}
-          </Alert>
+          <Wrong sx={{ mb: 1 }}>{failed instanceof Problem ? (failed.at('file') ?? failed.message) : failed.message}</Wrong>
         )}
         {s && (
           <Box sx={{ display: 'grid', gap: 1.5 }}>

@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -7,11 +6,13 @@ import { useState } from 'react';
 import { api, Problem, unwrap, type Schemas } from '../api/client';
 import { useNursery } from '../data/nursery';
 import { day } from '../ui/dates';
-import { Choose, NumberField } from '../ui/Field';
+import { useUsual } from '../data/useMorning';
+import { Choose, NumberField, TextLine } from '../ui/Field';
 import { number } from '../ui/units';
 import { Code } from '../ui/Warning';
 import { MonthDayField } from '../ui/MonthDayField';
 import { useMoves } from '../data/plans';
+import { Wrong } from '../ui/Wrong';
 
 const sources: { value: Schemas['DeviceSource']; label: string }[] = [
   { value: 'none', label: 'none' },
@@ -31,7 +32,11 @@ export function Settings({ site, folder, recorded }: { site: Schemas['SiteAnswer
   const change = useMoves((body: Schemas['SiteInput']) =>
     unwrap(api.PUT('/api/nurseries/{nursery}/site', { params: { path: { nursery } }, body })),
   );
-  const problem = change.error instanceof Problem ? change.error : null;
+  const usual = useUsual();
+  const [hours, setHours] = useState(site.usual.handsHours === null ? '' : String(site.usual.handsHours));
+  const [currency, setCurrency] = useState(site.usual.currency ?? '');
+  const refused = usual.error ?? change.error;
+  const problem = refused instanceof Problem ? refused : null;
   const moved = change.data?.moved ?? [];
   const devices = form.devices ?? { station: 'none', probe: 'none', forecast: 'none' };
   const usesFolder = Object.values(devices).includes('folder');
@@ -47,7 +52,13 @@ export function Settings({ site, folder, recorded }: { site: Schemas['SiteAnswer
         if (lat === null) errors.latitude = 'Type degrees, south with a minus.';
         if (off === null) errors.offsetC = 'Type degrees.';
         setWrong(errors);
-        if (lat !== null && off !== null) change.mutate({ ...form, latitude: lat, offsetC: off });
+        const hands = hours.trim() === '' ? null : number(hours);
+        if (hours.trim() !== '' && hands === null) errors.handsHours = 'Type hours, or leave it empty.';
+        if (Object.keys(errors).length > 0 || lat === null || off === null) return;
+        const said = { handsHours: hands, currency: currency.trim() === '' ? null : currency.trim() };
+        const keep = () => change.mutate({ ...form, latitude: lat, offsetC: off });
+        if (said.handsHours === site.usual.handsHours && said.currency === site.usual.currency) keep();
+        else usual.mutate(said, { onSuccess: keep });
       }}
       sx={{ display: 'grid', gap: 2, alignContent: 'start' }}
     >
@@ -104,6 +115,21 @@ export function Settings({ site, folder, recorded }: { site: Schemas['SiteAnswer
           { value: 'us', label: '°F, US gallons' },
         ]}
       />
+      <TextLine
+        label="Sign of prices (optional)"
+        value={currency}
+        onChange={setCurrency}
+        error={problem?.at('currency')}
+        help="e.g. €, $, £"
+      />
+      <NumberField
+        label="Hours of work on a usual day (optional)"
+        unit="h"
+        value={hours}
+        onChange={setHours}
+        error={wrong.handsHours ?? problem?.at('handsHours')}
+        help="All hands together. The Round says what fits, and what waits."
+      />
       <NumberField
         label="Latitude"
         unit="°"
@@ -139,10 +165,15 @@ export function Settings({ site, folder, recorded }: { site: Schemas['SiteAnswer
           Files go into <Code wrap>{folder}</Code> as docs/devices.md says; they are looked at each minute.
         </Typography>
       )}
-      <Button type="submit" variant="contained" loading={change.isPending} sx={{ justifySelf: 'start', minWidth: 120 }}>
+      <Button
+        type="submit"
+        variant="contained"
+        loading={change.isPending || usual.isPending}
+        sx={{ justifySelf: 'start', minWidth: 120 }}
+      >
         Keep
       </Button>
-      {problem && Object.keys(problem.errors).length === 0 && <Alert severity="error">{problem.message}</Alert>}
+      {problem && Object.keys(problem.errors).length === 0 && <Wrong>{problem.message}</Wrong>}
       {moved.length > 0 && (
         <Box>
           <Typography variant="h3">What moved</Typography>

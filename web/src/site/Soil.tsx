@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useTheme } from '@mui/material/styles';
@@ -10,13 +9,15 @@ import { api, Problem, unwrap, type Schemas } from '../api/client';
 import { useNursery } from '../data/nursery';
 import { condensed } from '../app/theme';
 import { day, span } from '../ui/dates';
-import { Choose, DayField, NumberField } from '../ui/Field';
+import { DayField } from '../ui/DayField';
+import { Choose, NumberField } from '../ui/Field';
 import { TableBehind } from '../ui/TableBehind';
 import { useWidth } from '../ui/useWidth';
 import { counted, number, temperature, type UnitSystem } from '../ui/units';
 import { surfaceName, surfaces } from '../ui/surfaces';
 import { months, path, scale, type Surface } from './model';
 import { useMoves } from '../data/plans';
+import { Wrong } from '../ui/Wrong';
 
 /** "+0.8 °C" */
 const signed = (c: number, units: UnitSystem) =>
@@ -262,7 +263,7 @@ function Reading({
           Take back {temperature.shown(last.celsius, units)}° of {day(last.day)}
         </Button>
       )}
-      {problem && Object.keys(problem.errors).length === 0 && <Alert severity="error">{problem.message}</Alert>}
+      {problem && Object.keys(problem.errors).length === 0 && <Wrong>{problem.message}</Wrong>}
     </Box>
   );
 }

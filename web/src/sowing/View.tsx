@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
@@ -19,6 +18,7 @@ import { Tag } from '../ui/Tag';
 import { counted, many, volume } from '../ui/units';
 import { BenchTray } from './BenchTray';
 import { useKeepLayout, useSowing, type Group, type Layout } from '../data/useSowing';
+import { Wrong } from '../ui/Wrong';
 
 /** What goes into which row? The bench sheet of the next sowing. */
 export function SowingView() {
@@ -73,11 +73,7 @@ export function SowingView() {
           Print
         </Button>
       </Box>
-      {(keep.error ?? shown.error) && (
-        <Alert severity="error" sx={{ mb: 1 }}>
-          {(keep.error ?? shown.error)?.message}
-        </Alert>
-      )}
+      {(keep.error ?? shown.error) && <Wrong sx={{ mb: 1 }}>{(keep.error ?? shown.error)?.message}</Wrong>}
       {plans && (
         <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, mb: 2, '& > *': { flex: '0 1 260px' } }}>
           <Choose
@@ -157,6 +153,7 @@ function Sheet({ group, today }: { group: Group; today: string }) {
         <Typography variant="h2" sx={{ mb: 0.5 }}>
           {group.trays.length > 0 ? `${group.trays.length} × ${group.container}` : group.container}, {group.place}
         </Typography>
+        {group.spill && <Typography sx={{ fontWeight: 600, mb: 0.5 }}>{group.spill}</Typography>}
         <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, mb: 1.5 }}>
           {group.batches.map((b) => (
             <Line key={b.batchId} line={b} today={today} to={`/n/${nursery}/batches/${b.batchId}`} cells={cells} />
@@ -233,7 +230,7 @@ function Fetch({ lines }: { lines: Schemas['PickLine'][] }) {
           sx={{ display: 'flex', justifyContent: 'space-between', borderBottom: 1, borderColor: 'divider', py: 0.5 }}
         >
           <span>{l.what}</span>
-          <b>{l.unit === 'L' ? `${many(volume.shown(l.amount, units))} ${volume.unit(units)}` : many(l.amount)}</b>
+          <b>{l.unit === 'L' ? volume.said(l.amount, units) : many(l.amount)}</b>
         </Box>
       ))}
     </Box>

@@ -1,20 +1,23 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useMutation } from '@tanstack/react-query';
-import { useState, type ReactNode } from 'react';
+import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link as To, useNavigate } from 'react-router';
 import { api, Problem, unwrap, type Schemas } from '../api/client';
 import { useCatalogue, useNursery, useRefresh, useSite } from '../data/nursery';
 import { Choose, NumberField } from '../ui/Field';
+import { FileButton } from '../ui/FileButton';
 import { MonthDayField } from '../ui/MonthDayField';
 import { Waiting } from '../ui/Page';
 import { Pick } from '../ui/Pick';
-import { useKept } from '../ui/useKept';
+import { keepFor, useKept } from '../ui/useKept';
 import { emptyLine, growsIn, kinds, named, read, type Form, type Grown } from './model';
+import { Wrong } from '../ui/Wrong';
+
+const ImportWeather = lazy(async () => ({ default: (await import('../site/ImportWeather')).ImportWeather }));
 
 /** The first evening: where, in what, what. Then a season stands there. */
 export function StartView() {
@@ -37,6 +40,7 @@ function Start({ site, catalogue }: { site: Schemas['SiteAnswer']; catalogue: Sc
     units: site.input.averageFrost ? site.input.units : american() ? 'us' : 'metric',
     places: catalogue.places.map((p) => p.name),
     grown: [emptyLine, emptyLine, emptyLine],
+    growing: false,
   }));
   const [form, set, clear] = useKept<Form>(`${nursery}/start`, first);
   const [errors, setErrors] = useState<Record<string, string>>({});
@@ -68,9 +72,9 @@ function Start({ site, catalogue }: { site: Schemas['SiteAnswer']; catalogue: Sc
         const wanted = Object.fromEntries(cultivars.map((id, i) => [id, { plants: lines[i]?.plants ?? '' }]));
         clear();
         if (lines.some((l) => l.plants.trim() !== '' && l.plants.trim() !== '0')) {
-          sessionStorage.setItem(`juvenal-typed/${nursery}/several`, JSON.stringify({ wanted, each: '8' }));
-          void navigate(`/n/${nursery}/plan/several`);
-        } else void navigate(`/n/${nursery}/round`);
+          keepFor(`${nursery}/several`, { wanted, each: '8' });
+          void navigate(`/n/${nursery}/plan/several${form.growing ? '?stands' : ''}`);
+        } else void navigate(`/n/${nursery}/${form.growing ? 'plan/several?stands' : 'round'}`);
       },
     });
   }
@@ -87,7 +91,7 @@ function Start({ site, catalogue }: { site: Schemas['SiteAnswer']; catalogue: Sc
       sx={{ maxWidth: 760 }}
     >
       <Typography variant="h1" sx={{ mb: 0.5 }}>
-        Three questions, then your season stands here
+        Four questions, then your season stands here
       </Typography>
       <Typography color="textSecondary" sx={{ mb: 2.5 }}>
         Leave out what you do not know. Everything can be changed later.
@@ -118,9 +122,7 @@ function Start({ site, catalogue }: { site: Schemas['SiteAnswer']; catalogue: Sc
             °F, US gallons
           </Pick>
         </Box>
-        <Typography color="textSecondary" sx={{ mt: 1 }}>
-          A weather record tells more: bring one in under Site when you have it.
-        </Typography>
+        <Weather kept={site.freezeKnown && site.input.averageFrost === null} units={form.units} />
       </Part>
       <Part number={2} title="What do you grow in?">
         {growsIn.map((g) => (
@@ -179,11 +181,22 @@ function Start({ site, catalogue }: { site: Schemas['SiteAnswer']; catalogue: Sc
           ))}
         </Box>
       </Part>
-      {send.error && (
-        <Alert severity="error" sx={{ mb: 2 }}>
-          {send.error.message}
-        </Alert>
-      )}
+      <Part number={4} title="Does something grow already?">
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+          <Pick chosen={!form.growing} onClick={() => set({ growing: false })}>
+            Not yet
+          </Pick>
+          <Pick chosen={form.growing} onClick={() => set({ growing: true })}>
+            Yes
+          </Pick>
+        </Box>
+        {form.growing && (
+          <Typography color="textSecondary" sx={{ mt: 1 }}>
+            Name it above, without a number of plants where none are to be sown. Then you say how many stand of each, and in what.
+          </Typography>
+        )}
+      </Part>
+      {send.error && <Wrong sx={{ mb: 2 }}>{send.error.message}</Wrong>}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 2, mb: 4 }}>
         <Button type="submit" variant="contained" loading={send.isPending} sx={{ minHeight: 52, px: 3, fontSize: '1.1rem' }}>
           {named(form.grown).length > 0 ? 'Go on: when to sow' : 'Keep this'}
@@ -192,6 +205,27 @@ function Start({ site, catalogue }: { site: Schemas['SiteAnswer']; catalogue: Sc
           Later
         </Link>
       </Box>
+    </Box>
+  );
+}
+
+/** A record of the weather tells more than dates that one remembers: brought in here, or later under Site. */
+function Weather({ kept, units }: { kept: boolean; units: Form['units'] }) {
+  const [file, setFile] = useState<File | null>(null);
+  const [told, setTold] = useState(kept);
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, mt: 1.5 }}>
+      <FileButton accept=".csv,.txt,.tsv" label="Weather file" onFile={setFile}>
+        {told ? 'More weather' : 'Bring in weather'}
+      </FileButton>
+      <Typography color="textSecondary" sx={{ flex: '1 1 260px' }}>
+        {told
+          ? 'Weather is kept: Site shows what it says of frost, nights and soil.'
+          : 'A CSV with date, lowest and highest of some years tells more than a date. Now, or later under Site.'}
+      </Typography>
+      <Suspense fallback={null}>
+        {file && <ImportWeather file={file} units={units} onKept={() => setTold(true)} onClose={() => setFile(null)} />}
+      </Suspense>
     </Box>
   );
 }

@@ -67,6 +67,8 @@ export interface Form {
   /** By name: those that are there. */
   places: string[];
   grown: Grown[];
+  /** Something stands already: it is taken in next. */
+  growing: boolean;
 }
 
 export const emptyLine: Grown = { name: '', kind: 'tall', plants: '' };

@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
@@ -11,6 +10,7 @@ import { Choose, NumberField } from '../ui/Field';
 import { number, type UnitSystem } from '../ui/units';
 import { asked, initialOf, read, unitOf, type Sum } from './model';
 import { sums } from './sums';
+import { Warning } from '../ui/Warning';
 
 /** Bench arithmetic on its own: the same functions as the plan's. */
 export function SumsView() {
@@ -155,13 +155,13 @@ function One({ sum, units }: { sum: Sum; units: UnitSystem }) {
         </Typography>
       ))}
       {cautions.length > 0 && (
-        <Alert severity="error" icon={false} sx={{ mb: 2, fontSize: '1rem' }}>
+        <Warning sx={{ mb: 2 }}>
           <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
             {cautions.map((c) => (
               <li key={c}>{c}</li>
             ))}
           </Box>
-        </Alert>
+        </Warning>
       )}
       {text && (
         <Typography color="textSecondary">

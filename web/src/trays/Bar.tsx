@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
@@ -8,10 +7,11 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Problem, type Schemas } from '../api/client';
 import { Doubt } from '../ui/Doubt';
-import { DayField } from '../ui/Field';
+import { DayField } from '../ui/DayField';
 import { counted } from '../ui/units';
 import { back, begin, tally, type Cells, type Draft, type TrayMap } from './model';
 import { usePutCells, useThin, type CellsSaid } from '../data/useTrays';
+import { Wrong } from '../ui/Wrong';
 
 interface Props {
   map: TrayMap;
@@ -69,11 +69,7 @@ export function Thin({ map, thin }: { map: TrayMap; thin: Schemas['ThinAnswer'] 
           Snipped as shown
         </Button>
       )}
-      {done.error && (
-        <Alert severity="error" sx={{ mt: 1 }}>
-          {done.error.message}
-        </Alert>
-      )}
+      {done.error && <Wrong sx={{ mt: 1 }}>{done.error.message}</Wrong>}
     </Box>
   );
 }
@@ -121,11 +117,7 @@ export function Bar({ map, draft, change }: Props) {
           }
         />
       )}
-      {other && (
-        <Alert severity="error" sx={{ mb: 1 }}>
-          {other}
-        </Alert>
-      )}
+      {other && <Wrong sx={{ mb: 1 }}>{other}</Wrong>}
       {fewer && touched && (
         <Box sx={{ border: 2, borderColor: 'text.primary', borderRadius: 1, p: 1.5, mb: 1, bgcolor: 'background.paper' }}>
           <Typography sx={{ mb: 1 }}>{fewer}</Typography>

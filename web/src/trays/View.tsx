@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
@@ -19,6 +18,7 @@ import { Bar, Quick, Thin } from './Bar';
 import { back, countRow, put, tally, upInRow, type Tray, type TrayMap } from './model';
 import { TrayGrid } from './TrayGrid';
 import { useDraft, useLay, useTrays } from '../data/useTrays';
+import { Warning } from '../ui/Warning';
 
 /** What stands in each cell? */
 export function TrayView() {
@@ -50,8 +50,7 @@ function Whole({ map }: { map: TrayMap }) {
         </Empty>
       )}
       {map.unlaid > 0 && (
-        <Alert
-          severity="info"
+        <Warning
           sx={{ mb: 2 }}
           action={
             <Button loading={lay.isPending} onClick={() => lay.mutate()}>
@@ -60,7 +59,7 @@ function Whole({ map }: { map: TrayMap }) {
           }
         >
           {counted(map.unlaid, 'cell')} lie in no tray yet.
-        </Alert>
+        </Warning>
       )}
       <Box
         sx={{

@@ -1,8 +1,10 @@
+import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import InputAdornment from '@mui/material/InputAdornment';
 import { useState, type ReactNode } from 'react';
+import { useTyped } from './useTyped';
 
 interface Shared {
   label: string;
@@ -29,6 +31,16 @@ export function NumberField(
         input: props.unit ? { endAdornment: <InputAdornment position="end">{props.unit}</InputAdornment> } : {},
       }}
     />
+  );
+}
+
+/** A number in a form that takes long to draw: the form has it when typing rests. */
+export function RestedNumber(props: Parameters<typeof NumberField>[0]) {
+  const { text, type, flush } = useTyped(props.value, props.onChange);
+  return (
+    <Box onBlur={flush} onKeyDown={(e) => e.key === 'Enter' && flush()} sx={{ display: 'contents' }}>
+      <NumberField {...props} value={text} onChange={type} />
+    </Box>
   );
 }
 
@@ -100,20 +112,5 @@ export function Choose(
         </MenuItem>
       ))}
     </TextField>
-  );
-}
-
-/** A day, by the platform's own picker. */
-export function DayField(props: Shared & { value: string; onChange: (iso: string) => void; min?: string; max?: string }) {
-  return (
-    <TextField
-      type="date"
-      label={props.label}
-      value={props.value}
-      error={Boolean(props.error)}
-      helperText={props.error ?? props.help}
-      onChange={(e) => props.onChange(e.target.value)}
-      slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: props.min, max: props.max } }}
-    />
   );
 }

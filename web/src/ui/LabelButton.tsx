@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -8,9 +7,12 @@ import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, unwrap } from '../api/client';
+import { lastFormat, lastShift, printLabels } from '../data/labels';
 import { useNursery } from '../data/nursery';
 import { Choose, NumberField } from './Field';
 import { number } from './units';
+import { Code, Warning } from './Warning';
+import { Wrong } from './Wrong';
 
 /** Labels of some batches as a PDF, to print now or again. */
 export function LabelButton({ batches, contained = false }: { batches: string[]; contained?: boolean }) {
@@ -31,7 +33,6 @@ export function LabelButton({ batches, contained = false }: { batches: string[];
   );
 }
 
-const remembered = 'juvenal-label-format';
 const local = ['localhost', '127.0.0.1', '[::1]'];
 
 function Labels({ batches, onClose }: { batches: string[]; onClose: () => void }) {
@@ -41,9 +42,12 @@ function Labels({ batches, onClose }: { batches: string[]; onClose: () => void }
     queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/sowing', { params: { path: { nursery } } })),
   });
   const formats = sowing.data?.formats ?? [];
-  const [format, setFormat] = useState(() => localStorage.getItem(remembered) ?? 'a4-24');
+  const [format, setFormat] = useState(lastFormat);
   const [on, setOn] = useState('rows');
   const [skip, setSkip] = useState('0');
+  const [shift, setShift] = useState(lastShift);
+  const moved = { right: number(shift.right), down: number(shift.down) };
+  const askew = (mm: number | null) => (mm === null || Math.abs(mm) > 10 ? 'From −10 to 10 mm.' : undefined);
   const [failed, setFailed] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const chosen = formats.find((f) => f.code === format);
@@ -54,23 +58,13 @@ function Labels({ batches, onClose }: { batches: string[]; onClose: () => void }
     setBusy(true);
     setFailed(null);
     try {
-      localStorage.setItem(remembered, format);
-      const query = new URLSearchParams([
-        ...batches.map((b) => ['batch', b]),
-        ['format', format],
-        ['on', on],
-        ['skip', String(perPage > 1 ? (used ?? 0) : 0)],
-      ]);
-      const answer = await fetch(`/api/nurseries/${nursery}/labels.pdf?${query.toString()}`);
-      if (!answer.ok) {
-        const problem = (await answer.json()) as { title?: string; errors?: Record<string, string[]> };
-        throw new Error(Object.values(problem.errors ?? {})[0]?.[0] ?? problem.title ?? 'The labels could not be made.');
-      }
-      const link = document.createElement('a');
-      link.href = URL.createObjectURL(await answer.blob());
-      link.download = 'labels.pdf';
-      link.click();
-      setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
+      await printLabels(nursery, {
+        batches,
+        format,
+        on,
+        skip: perPage > 1 ? (used ?? 0) : 0,
+        shift: { right: String(moved.right), down: String(moved.down) },
+      });
       onClose();
     } catch (e) {
       setFailed(e instanceof Error ? e.message : 'The labels could not be made.');
@@ -102,20 +96,46 @@ function Labels({ batches, onClose }: { batches: string[]; onClose: () => void }
           {perPage > 1 && (
             <NumberField label="Labels used already on the first sheet" value={skip} onChange={setSkip} error={wrong} />
           )}
+          <Box component="details">
+            <Box component="summary" sx={{ cursor: 'pointer', minHeight: 44, display: 'flex', alignItems: 'center' }}>
+              The print lies beside the labels
+            </Box>
+            <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, pt: 1 }}>
+              <NumberField
+                label="Move it right"
+                unit="mm"
+                value={shift.right}
+                onChange={(right) => setShift({ ...shift, right })}
+                error={askew(moved.right)}
+              />
+              <NumberField
+                label="Move it down"
+                unit="mm"
+                value={shift.down}
+                onChange={(down) => setShift({ ...shift, down })}
+                error={askew(moved.down)}
+              />
+            </Box>
+          </Box>
           {local.includes(window.location.hostname) && (
-            <Alert severity="info" icon={false}>
+            <Warning>
               Their codes open this address, which is this machine’s alone. For the phone at the bench, open Juvenal at its
-              network address first (./juvenal start --lan).
-            </Alert>
+              network address first (<Code>./juvenal start --lan</Code>).
+            </Warning>
           )}
-          {failed && <Alert severity="error">{failed}</Alert>}
+          {failed && <Wrong>{failed}</Wrong>}
         </Box>
       </DialogContent>
       <DialogActions>
         <Button variant="text" onClick={onClose}>
           Back
         </Button>
-        <Button variant="contained" loading={busy} disabled={wrong !== undefined && perPage > 1} onClick={() => void print()}>
+        <Button
+          variant="contained"
+          loading={busy}
+          disabled={(wrong !== undefined && perPage > 1) || askew(moved.right) !== undefined || askew(moved.down) !== undefined}
+          onClick={() => void print()}
+        >
           Make the PDF
         </Button>
       </DialogActions>

@@ -1,24 +1,36 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import CircularProgress from '@mui/material/CircularProgress';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { useOnline } from './useOnline';
+import { Wrong } from './Wrong';
 
 /** What a view shows while it has no data: that it loads, or what went wrong. */
 export function Waiting({ error, retry }: { error: Error | null; retry?: () => void }) {
+  const online = useOnline();
   if (!error) {
     return (
-      <Box sx={{ display: 'flex', justifyContent: 'center', p: 6 }}>
-        <CircularProgress size={28} color="inherit" aria-label="Loading" />
-      </Box>
+      <Typography
+        role="status"
+        color="textSecondary"
+        sx={{
+          py: 6,
+          textAlign: 'center',
+          // What comes at once needs no word.
+          opacity: 0,
+          animation: 'j-late 1ms 300ms forwards',
+          '@keyframes j-late': { to: { opacity: 1 } },
+        }}
+      >
+        {online ? 'Loading…' : 'No network, and this was not fetched yet. It comes when the network is back.'}
+      </Typography>
     );
   }
   return (
-    <Alert severity="error" sx={{ my: 2 }} action={retry && <Button onClick={retry}>Try again</Button>}>
+    <Wrong sx={{ my: 2 }} action={retry && <Button onClick={retry}>Try again</Button>}>
       {error.message}
-    </Alert>
+    </Wrong>
   );
 }
 

@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -13,6 +12,7 @@ import { useRefresh } from '../data/nursery';
 import { Doubt } from './Doubt';
 import { useSay } from './Say';
 import { SureButton } from './SureButton';
+import { Wrong } from './Wrong';
 
 interface Row {
   id: string;
@@ -116,7 +116,7 @@ function Edit<R extends Row, F extends object>({ row, onClose, ...props }: Props
               error={(field) => wrong[field] ?? (doubted ? undefined : problem?.at(field))}
             />
             {doubted && <Doubt problem={problem} onSure={() => put.variables && put.mutate({ ...put.variables, sure: true })} />}
-            {failed && Object.keys(problem?.errors ?? {}).length === 0 && <Alert severity="error">{failed.message}</Alert>}
+            {failed && Object.keys(problem?.errors ?? {}).length === 0 && <Wrong>{failed.message}</Wrong>}
           </Box>
         </DialogContent>
         <DialogActions>

@@ -1,4 +1,4 @@
-import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
 import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
@@ -48,26 +48,31 @@ export function SayProvider({ children }: { children: ReactNode }) {
         anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
         sx={{ mb: { xs: 8, md: 1 } }}
       >
-        {said?.bad ? (
-          <Alert severity="error" variant="filled" onClose={() => setSaid(null)} sx={{ fontSize: '1rem' }}>
-            {said.text}
-          </Alert>
-        ) : (
-          <Alert
-            icon={false}
-            role="status"
-            sx={{ bgcolor: 'text.primary', color: 'background.paper', fontSize: '1rem', alignItems: 'center', py: 0 }}
-            action={
-              said?.undo && (
-                <Button onClick={undoLast} sx={{ color: 'label.main', textDecoration: 'none' }}>
-                  Undo
-                </Button>
-              )
-            }
-          >
-            {said?.text}
-          </Alert>
-        )}
+        <Box
+          role={said?.bad ? 'alert' : 'status'}
+          sx={{
+            display: 'flex',
+            alignItems: 'center',
+            gap: 1,
+            minHeight: 48,
+            px: 2,
+            borderRadius: 1,
+            bgcolor: said?.bad ? 'error.main' : 'text.primary',
+            color: said?.bad ? 'error.contrastText' : 'background.paper',
+          }}
+        >
+          <Box sx={{ flex: 1 }}>{said?.text}</Box>
+          {said?.undo && (
+            <Button onClick={undoLast} sx={{ color: 'label.main', textDecoration: 'none' }}>
+              Undo
+            </Button>
+          )}
+          {said?.bad && (
+            <Button onClick={() => setSaid(null)} sx={{ color: 'inherit' }}>
+              Close
+            </Button>
+          )}
+        </Box>
       </Snackbar>
     </Context.Provider>
   );

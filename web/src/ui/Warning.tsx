@@ -1,26 +1,43 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 
+interface Props {
+  children: ReactNode;
+  action?: ReactNode;
+  onClose?: () => void;
+  sx?: object;
+}
+
 /** Something to know before going on: framed in ink, since red is for loss and danger alone. */
-export function Warning({ children, onClose }: { children: ReactNode; onClose?: () => void }) {
+export function Warning({ children, action, onClose, sx }: Props) {
   return (
-    <Alert
-      severity="warning"
-      icon={false}
+    <Box
+      role="note"
       sx={{
+        display: 'flex',
+        flexWrap: 'wrap',
+        alignItems: 'center',
+        gap: 1,
         mb: 1,
         bgcolor: 'background.paper',
         color: 'text.primary',
         border: 2,
         borderColor: 'text.primary',
-        fontSize: '1rem',
-        py: 0,
+        borderRadius: 1,
+        px: 2,
+        py: 1,
+        ...sx,
       }}
-      {...(onClose ? { onClose } : {})}
     >
-      {children}
-    </Alert>
+      <Box sx={{ flex: 1, minWidth: 180 }}>{children}</Box>
+      {action}
+      {onClose && (
+        <Button variant="text" onClick={onClose}>
+          Close
+        </Button>
+      )}
+    </Box>
   );
 }
 

@@ -11,6 +11,24 @@ function kept<T extends object>(key: string, empty: T): T {
   }
 }
 
+/** Puts into a form that is opened next what was typed elsewhere. */
+export function keepFor(key: string, typed: object) {
+  try {
+    sessionStorage.setItem(keyOf(key), JSON.stringify(typed));
+  } catch {
+    // A full or forbidden store: the form opens empty.
+  }
+}
+
+/** Whether something is typed into a form and not sent yet. */
+export function isKept(key: string): boolean {
+  try {
+    return sessionStorage.getItem(keyOf(key)) !== null;
+  } catch {
+    return false;
+  }
+}
+
 /**
  * What is typed into a form and not sent yet: it outlives a change of view and a reload, until it is sent or emptied.
  * The key says which form of what; it does not change while the form is there.

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 
 /** Milliseconds. */
-const settle = 120;
+const settle = 60;
 
 /** The value once typing rests for a moment. */
 export function useRested<T>(value: T): T {

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { useTheme } from '@mui/material/styles';
-import { useEffect, useId, useRef, useState } from 'react';
+import { useId, useLayoutEffect, useRef, useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { condensed } from '../../app/theme';
 import { day, span } from '../dates';
@@ -25,14 +25,16 @@ export function StemLine({ steps, window, sale, today }: Props) {
   const gate = sale ? { ...window, opens: sale, high: sale > window.high ? sale : window.high } : window;
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
-  useEffect(() => {
+  // Measured before it is painted: nothing below it moves.
+  useLayoutEffect(() => {
     if (!box.current) return;
+    setWidth(box.current.clientWidth);
     const observer = new ResizeObserver(([entry]) => setWidth(entry?.contentRect.width ?? 0));
     observer.observe(box.current);
     return () => observer.disconnect();
   }, []);
   return (
-    <Box ref={box} sx={{ width: '100%', minHeight: width > 0 ? 0 : 150 }}>
+    <Box ref={box} sx={{ display: { xs: 'none', sm: 'block' }, width: '100%', minHeight: width > 0 ? 0 : 150 }}>
       {width > 0 && <Picture steps={steps} window={gate} sale={sale ?? null} today={today} width={width} />}
     </Box>
   );

@@ -1,0 +1,58 @@
+using Juvenal.Store.Nurseries;
+
+namespace Juvenal.Store.Batches;
+
+/// <summary>Somebody walked, and all was well.</summary>
+/// <param name="Id">Made by the client.</param>
+/// <param name="By">Who said so.</param>
+/// <param name="WrittenAt">UTC.</param>
+public sealed record WalkedRow(Guid Id, string? By, DateTime WrittenAt);
+
+/// <summary>What was done for all that stands, without a plant being counted.</summary>
+public sealed class CareStore(NurseryTransaction nursery)
+{
+    private const string Walked = """
+        -- The last walk of a day that stands.
+        select id, by_name, written_at
+        from care
+        where on_day = $1
+          and kind = 'walked'
+          and not taken_back
+        order by written_at desc
+        limit 1
+        """;
+
+    private const string Insert = """
+        -- Walked, all well; the same one sent again is there already.
+        insert into care (nursery_id, id, on_day, kind, by_name)
+        values ($1, $2, $3, 'walked', $4)
+        on conflict (nursery_id, id) do nothing
+        """;
+
+    private const string TakeBack = """
+        -- It was said by mistake.
+        update care
+        set taken_back = true
+        where id = $1
+          and on_day = $2
+        """;
+
+    public Task<WalkedRow?> WalkedAsync(DateOnly day, CancellationToken cancel) =>
+        nursery.OneAsync(
+            Walked,
+            r => new WalkedRow(r.GetGuid(0), r.IsDBNull(1) ? null : r.GetString(1), r.GetDateTime(2)),
+            cancel,
+            Sql.Of(day)
+        );
+
+    /// <summary>All was well today.</summary>
+    public Task WalkAsync(Guid id, DateOnly today, CancellationToken cancel) =>
+        nursery.ExecuteAsync(Insert, cancel, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of(today), Sql.OfNull(nursery.By));
+
+    /// <exception cref="NotFoundException">Nothing of today has that id.</exception>
+    public async Task TakeBackAsync(Guid id, DateOnly today, CancellationToken cancel)
+    {
+        if (await nursery.ExecuteAsync(TakeBack, cancel, Sql.Of(id), Sql.Of(today)) == 0)
+            throw new NotFoundException("walk");
+    }
+}
