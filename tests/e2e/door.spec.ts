@@ -95,10 +95,19 @@ test('a session that ends while someone types asks for the password and keeps wh
 });
 
 test('signing out leaves nothing to see, and the demo asks as whom one comes back', async ({ page }) => {
+  // The round is still on its way when one leaves: what waited for it is gone with the page.
+  let arrive = () => {};
+  const left = new Promise<void>((resolve) => (arrive = resolve));
+  await page.route('**/api/nurseries/*/round', async (route) => {
+    await left;
+    await route.continue();
+  });
   await page.goto(`${nursery}/round`);
   await page.getByRole('button', { name: /^You:/ }).click();
   await page.getByRole('menuitem', { name: 'Sign out' }).click();
   await expect(page.getByRole('button', { name: 'As helper' })).toBeVisible();
+  await expect(page.getByRole('navigation', { name: 'Views' })).toHaveCount(0);
+  arrive();
   await page.getByRole('button', { name: 'As helper' }).click();
   await expect(page.locator('[data-task]').first()).toBeVisible();
 });

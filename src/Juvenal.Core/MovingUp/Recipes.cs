@@ -74,10 +74,11 @@ public sealed record Recipe(MixUse Use, IReadOnlyList<MixPart> Parts)
     public IReadOnlyList<MixShare> Of(double litres) => Sum([(this, litres)]);
 
     /// <summary>What several mixes take together: each part once, its bags rounded up once.</summary>
-    /// <param name="mixes">Each with its litres, from 0.</param>
+    /// <param name="mixes">Each with its litres, from 0; of what takes none nothing is told.</param>
     public static IReadOnlyList<MixShare> Sum(IEnumerable<(Recipe Recipe, double Litres)> mixes) =>
         [
             .. mixes
+                .Where(m => m.Litres > 0)
                 .SelectMany(m => m.Recipe.Parts.Select(p => (Part: p, Litres: m.Litres * p.Parts / m.Recipe.Parts.Sum(x => x.Parts))))
                 .GroupBy(p => p.Part.Name, StringComparer.OrdinalIgnoreCase)
                 .Select(g => (g.Key, Litres: g.Sum(p => p.Litres), Bag: g.Select(p => p.Part.BagL).FirstOrDefault(l => l is not null)))

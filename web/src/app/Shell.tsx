@@ -11,7 +11,7 @@ import { Waiting } from '../ui/Page';
 import { DayTag } from './DayTag';
 import { useKeys, useViews } from './keys';
 import { useNursery } from '../data/nursery';
-import { useSession } from '../data/session';
+import { hasLeft, useSession } from '../data/session';
 import { condensed } from './theme';
 import { Strip } from './Strip';
 import { Views } from './Views';
@@ -35,7 +35,7 @@ export function Shell() {
   // The session brings the token that writes need: nothing is shown before it is there.
   if (!session.data) return <Waiting error={session.error} retry={() => void session.refetch()} />;
   const name = session.data.nurseries.find((n) => n.id === nursery)?.name;
-  if (!inside && !entered) {
+  if (!inside && (!entered || hasLeft())) {
     return <Entrance />;
   }
   if (inside && !name) {

@@ -44,6 +44,7 @@ function useEnter<T>(enter: (input: T) => Promise<unknown>) {
   return useMutation({
     mutationFn: async (input: T) => {
       const result = await enter(input);
+      leftOnPurpose = false;
       await openAnew(client);
       return result;
     },
@@ -70,13 +71,17 @@ export function useSignOut() {
     onSuccess: async () => {
       leftOnPurpose = true;
       lastRoles.clear();
-      client.removeQueries({ predicate: (q) => q.queryKey[0] !== 'session' });
-      await openAnew(client);
+      try {
+        // First, so that the views are gone when what they show is forgotten: one that still waits for its answer would wait for good.
+        await openAnew(client);
+      } finally {
+        client.removeQueries({ predicate: (q) => q.queryKey[0] !== 'session' });
+      }
     },
   });
 }
 
 let leftOnPurpose = false;
 
-/** The demo lets one in by itself, but not right after one has signed out. */
+/** Whether one signed out oneself: then nothing stays on the page, and the demo does not let one in by itself. */
 export const hasLeft = () => leftOnPurpose;
