@@ -28,6 +28,7 @@ public class FigureTests
         "Disinfectant.MostLitres",
         "LampLight.MostPpfd",
         "Looked.MostLeaves",
+        "Looked.MostCm",
         "Feed.LeastPercent",
         "MixOrder.SmallestBagL",
         "Feed.MostPpm",

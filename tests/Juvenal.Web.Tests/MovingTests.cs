@@ -70,6 +70,40 @@ public class MovingTests(House house) : IClassFixture<House>
         Assert.Equal(3, planned["how"]!.AsArray().Count);
     }
 
+    /// <summary>What was measured stays known, grown on by the leaves since; out of the pot it was measured in it says nothing.</summary>
+    [Fact]
+    public async Task A_measured_height_stays_known_until_they_are_moved()
+    {
+        var batch = await InTraysAsync();
+        var group = (await house.GetAsync($"batches/{batch}"))["groups"]![0]!;
+        var reckoned = (double)(await AskAsync(batch, ("leaves", 2)))["setting"]!["heightCm"]!;
+        Assert.Equal(200, (await house.LogAsync(batch, Seen(new() { ["leaves"] = 2, ["heightCm"] = 14 }))).Status);
+        Assert.Equal(14, (double)(await AskAsync(batch, ("leaves", 2)))["setting"]!["heightCm"]!, 9);
+        Assert.NotEqual(14, reckoned, 1);
+        // Of one day both looks count.
+        Assert.Equal(200, (await house.LogAsync(batch, Seen(new() { ["roots"] = "showing" }))).Status);
+        Assert.Equal(14, (double)(await AskAsync(batch, ("leaves", 2)))["setting"]!["heightCm"]!, 9);
+        Assert.True((double)(await AskAsync(batch, ("leaves", 3)))["setting"]!["heightCm"]! > 14);
+        Assert.Contains(
+            "Looked: 2 true leaves, 14 cm tall, ",
+            (await house.GetAsync($"batches/{batch}"))["ledger"]!.ToJsonString(),
+            StringComparison.Ordinal
+        );
+        var (status, body) = await house.LogAsync(batch, Seen(new() { ["heightCm"] = 301 }));
+        Assert.Equal((422, "said.heightCm"), (status, Assert.Single(body["errors"]!.AsObject()).Key));
+
+        JsonObject Seen(JsonObject seen) =>
+            new()
+            {
+                ["kind"] = "checked",
+                ["happenedOn"] = Day.ToString("yyyy-MM-dd"),
+                ["from"] = new JsonObject { ["containerId"] = (string?)group["containerId"], ["placeId"] = (string)group["placeId"]! },
+                ["seeds"] = 0,
+                ["seedlings"] = 0,
+                ["seen"] = seen,
+            };
+    }
+
     [Fact]
     public async Task A_mix_of_ones_own_is_what_is_fetched_and_who_comes_second_is_told()
     {

@@ -194,7 +194,7 @@ test("no view breaks the page's policy or the rules of accessibility, in light a
     'sowing',
     'site',
     'sums',
-    'sums/disinfectant',
+    'sums/bleach',
     'seeds',
     'house',
     'house?part=people',

@@ -23,9 +23,38 @@ public sealed record Disinfectant(double BleachL, double WaterL, IReadOnlyList<s
     /// <summary>Stronger than 1 part to 4 is for no pot.</summary>
     public const double StrongestWaterPerBleach = 4;
 
+    /// <summary>Of hypochlorite in what pots are washed with, %. [common practice, no source]</summary>
+    public const double WorkingPercent = 0.5;
+
+    /// <summary>Of a bottle that nobody looked at, %: the usual one. [common practice, no source]</summary>
+    public const double UsualPercent = 5;
+
+    /// <summary>Weaker would be stronger than 1 part to 4 of water, %.</summary>
+    public const double LeastPercent = WorkingPercent * (StrongestWaterPerBleach + 1);
+
+    /// <summary>Stronger is not sold for the house, %. [common practice, no source]</summary>
+    public const double MostPercent = 10;
+
     public const double MostLitres = 10_000;
 
     private static readonly string[] Always = ["bleach-label", "bleach-acid", "bleach-skin", "bleach-air", "bleach-fresh", "bleach-rinse"];
+
+    /// <summary>Parts of water to one of bleach of this strength: the bottle's over 0.5 %, less one.</summary>
+    /// <param name="strengthPercent">On its label, %, 2.5–10.</param>
+    public static double WaterParts(double strengthPercent) => (strengthPercent / WorkingPercent) - 1;
+
+    /// <summary>Splits a volume by what the bottle says.</summary>
+    /// <param name="volumeL">Above 0 to 10,000 L, bleach and water together.</param>
+    /// <param name="strengthPercent">On its label, %, 2.5–10; null: it says nothing, and is refused.</param>
+    public static Outcome<Disinfectant> OfBottle(double volumeL, double? strengthPercent)
+    {
+        if (strengthPercent is null)
+            return new List<Failure> { new("bleach-unlabelled", "strengthPercent") };
+        if (!(strengthPercent is >= LeastPercent and <= MostPercent))
+            return new List<Failure> { Failure.OutOfRange("strengthPercent", strengthPercent.Value, LeastPercent, MostPercent) };
+        var mixed = For(volumeL, 1, WaterParts(strengthPercent.Value));
+        return mixed.Succeeded ? mixed.Value with { Cautions = ["bleach-plain", .. Always.Skip(1)] } : mixed;
+    }
 
     /// <summary>Splits a volume into its parts.</summary>
     /// <param name="volumeL">Above 0 to 10,000 L, bleach and water together.</param>

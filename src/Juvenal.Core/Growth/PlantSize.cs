@@ -31,6 +31,14 @@ public sealed record PlantSize(double HeightCm, double SeedLeavesCm, IReadOnlyLi
         return OfHeight(model, leaves, Math.Max(Sprout, leaves) * model.HeightPerLeafCm * stretch);
     }
 
+    /// <summary>A plant that was measured some leaves ago: it has grown since as its kind does.</summary>
+    /// <param name="model">The crop's.</param>
+    /// <param name="heightCm">Measured, above 0.</param>
+    /// <param name="then">True leaves on that day, from 0.</param>
+    /// <param name="now">True leaves now.</param>
+    public static double GrownSince(LeafModel model, double heightCm, double then, double now) =>
+        heightCm * Math.Max(1, Of(model, now, LeafModel.FullLightMol).HeightCm / Of(model, then, LeafModel.FullLightMol).HeightCm);
+
     /// <summary>A plant that was measured.</summary>
     /// <param name="model">The crop's.</param>
     /// <param name="leaves">True leaves, from 0.</param>

@@ -75,10 +75,10 @@ public abstract record EntryDetail
     /// <param name="OneOf">Batches that they may be of, their own among them; empty: nobody knows; null: they are sure.</param>
     public sealed record Identity(IReadOnlyList<Guid>? OneOf = null) : EntryDetail;
 
-    /// <summary>Of plants that somebody looked at: one of both at least.</summary>
+    /// <summary>Of plants that somebody looked at: one of these at least.</summary>
     /// <param name="Leaves">True leaves, 0–30.</param>
     /// <param name="Roots">At the wall of one that was tipped out.</param>
-    public sealed record Checked(double? Leaves, RootsSeen? Roots) : EntryDetail;
+    public sealed record Checked(double? Leaves, RootsSeen? Roots, double? HeightCm = null) : EntryDetail;
 
     /// <summary>Whether an entry of a kind says this: some must, some may.</summary>
     internal static bool Fits(EntryKind kind, EntryDetail? said) =>

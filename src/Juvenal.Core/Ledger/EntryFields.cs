@@ -204,11 +204,14 @@ public static class EntryFields
                 else if (facts.Batch is { } known && !oneOf.All(known))
                     yield return new("not-chosen", "said.oneOf");
                 break;
-            case EntryDetail.Checked { Leaves: null, Roots: null }:
+            case EntryDetail.Checked { Leaves: null, Roots: null, HeightCm: null }:
                 yield return new("nothing-seen", "said.leaves");
                 break;
             case EntryDetail.Checked { Roots: { } roots } when !Enum.IsDefined(roots):
                 yield return new("not-chosen", "said.roots");
+                break;
+            case EntryDetail.Checked { HeightCm: { } cm } when !(cm is > 0 and <= Looked.MostCm):
+                yield return Failure.OutOfRange("said.heightCm", cm, 0, Looked.MostCm);
                 break;
             case EntryDetail.Checked { Leaves: { } leaves } when !(leaves is >= 0 and <= Looked.MostLeaves):
                 yield return Failure.OutOfRange("said.leaves", leaves, 0, Looked.MostLeaves);

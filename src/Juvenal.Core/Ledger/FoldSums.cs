@@ -1,3 +1,4 @@
+using Juvenal.Core.MovingUp;
 using Juvenal.Core.Season;
 
 namespace Juvenal.Core.Ledger;
@@ -140,8 +141,12 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
                     Keep(named with { OneOf = ((EntryDetail.Identity)entry.Said!).OneOf });
                 break;
             case EntryKind.Checked:
-                if (Of(entry) is { } looked && entry.Said is EntryDetail.Checked { Leaves: var leaves, Roots: var roots })
-                    Keep(looked with { Seen = new(entry.HappenedOn, leaves, roots) });
+                if (Of(entry) is { } looked && entry.Said is EntryDetail.Checked seen)
+                {
+                    var now = new Looked(entry.HappenedOn, seen.Leaves, seen.Roots, seen.HeightCm);
+                    Keep(looked with { Seen = looked.Seen?.Then(now) ?? now });
+                }
+
                 break;
             case EntryKind.Together:
                 Join(Of(entry)!, Other(entry)!);
@@ -302,10 +307,7 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
             from.Id,
             from.Merged,
             OneOf: from.OneOf,
-            // Of another pot the roots say nothing.
-            Seen: to.Container == from.At.Container ? from.Seen
-                : from.Seen is { Leaves: not null } seen ? seen with { Roots = null }
-                : null
+            Seen: to.Container == from.At.Container ? from.Seen : from.Seen?.AfterMove()
         );
         if (entry.Group is not null)
         {

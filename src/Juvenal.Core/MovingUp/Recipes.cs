@@ -71,14 +71,15 @@ public sealed record Recipe(MixUse Use, IReadOnlyList<MixPart> Parts)
 
     /// <summary>What so much mix takes of each part.</summary>
     /// <param name="litres">Loose, L, from 0.</param>
-    public IReadOnlyList<MixShare> Of(double litres) => Sum([(this, litres)]);
+    public IReadOnlyList<MixShare> Of(double litres) => Shares([(this, litres)]);
 
     /// <summary>What several mixes take together: each part once, its bags rounded up once.</summary>
     /// <param name="mixes">Each with its litres, from 0; of what takes none nothing is told.</param>
-    public static IReadOnlyList<MixShare> Sum(IEnumerable<(Recipe Recipe, double Litres)> mixes) =>
+    public static IReadOnlyList<MixShare> Sum(IEnumerable<(Recipe Recipe, double Litres)> mixes) => Shares(mixes.Where(m => m.Litres > 0));
+
+    private static IReadOnlyList<MixShare> Shares(IEnumerable<(Recipe Recipe, double Litres)> mixes) =>
         [
             .. mixes
-                .Where(m => m.Litres > 0)
                 .SelectMany(m => m.Recipe.Parts.Select(p => (Part: p, Litres: m.Litres * p.Parts / m.Recipe.Parts.Sum(x => x.Parts))))
                 .GroupBy(p => p.Part.Name, StringComparer.OrdinalIgnoreCase)
                 .Select(g => (g.Key, Litres: g.Sum(p => p.Litres), Bag: g.Select(p => p.Part.BagL).FirstOrDefault(l => l is not null)))

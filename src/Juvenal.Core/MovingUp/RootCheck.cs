@@ -15,8 +15,22 @@ public enum RootsSeen
 /// <param name="On">The day.</param>
 /// <param name="Leaves">True leaves, 0–30; null: nobody counted them.</param>
 /// <param name="Roots">Null: nobody tipped one out.</param>
-public sealed record Looked(DateOnly On, double? Leaves, RootsSeen? Roots)
+/// <param name="HeightCm">From the mix to the tip, above 0 to 300; null: nobody measured.</param>
+public sealed record Looked(DateOnly On, double? Leaves, RootsSeen? Roots, double? HeightCm = null)
 {
+    /// <summary>No transplant is taller, cm: a typing error.</summary>
+    public const double MostCm = 300;
+
+    /// <summary>What is known after a second look: of one day both count, and what it says anew.</summary>
+    public Looked Then(Looked later)
+    {
+        ArgumentNullException.ThrowIfNull(later);
+        return later.On == On ? new(On, later.Leaves ?? Leaves, later.Roots ?? Roots, later.HeightCm ?? HeightCm) : later;
+    }
+
+    /// <summary>What it still says of plants in another pot: nothing of roots at its wall, nor how far they stand out of the mix.</summary>
+    public Looked? AfterMove() => Leaves is null ? null : this with { Roots = null, HeightCm = null };
+
     /// <summary>No transplant has more true leaves: a typing error.</summary>
     public const double MostLeaves = 30;
 

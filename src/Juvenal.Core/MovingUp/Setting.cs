@@ -78,7 +78,7 @@ public sealed record Setting(PlantSize Plant, PotShape Ball, PotShape Pot, Depth
     public static Outcome<Setting> Of(SettingWish wish)
     {
         ArgumentNullException.ThrowIfNull(wish);
-        var ranges = new Ranges().Above("heightCm", wish.HeightCm, 0, 300).Within("leaves", wish.Leaves, 0, Looked.MostLeaves);
+        var ranges = new Ranges().Above("heightCm", wish.HeightCm, 0, Looked.MostCm).Within("leaves", wish.Leaves, 0, Looked.MostLeaves);
         if (!ranges.Hold)
             return ranges.Failures;
         var (traits, rules) = (wish.Traits, wish.Rules);

@@ -47,8 +47,10 @@ public sealed record Container(string Name, double Litres, int? Cells = null, bo
     /// <summary>Stands in nutrient solution.</summary>
     public bool WaterCulture => Form is ContainerForm.Wool or ContainerForm.NetCup;
 
-    /// <summary>The plant moves on with all that its roots are in: no root is bared.</summary>
-    public bool KeepsBall => !TakesMix;
+    /// <summary>
+    /// The plant moves on with what its roots are in: no root is bared. Out of a tray of drills it is parted from its neighbours.
+    /// </summary>
+    public bool KeepsBall => Form != ContainerForm.RowTray;
 
     /// <summary>Loose mix to fill so many, L; 0 where none goes in.</summary>
     public double MixLitres(int count) => TakesMix ? Mix.Litres(count, Litres) : 0;

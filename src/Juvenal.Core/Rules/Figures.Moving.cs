@@ -60,6 +60,13 @@ public static partial class Figures
             Practice("Moving up", "Into a larger one", Handwork.TubMinutes, "min"),
             Practice("Moving up", "Loosening a ball, on top", Handwork.LooseningMinutes, "min"),
             Practice("Moving up", "Washing a ball apart, on top", Handwork.WashingMinutes, "min"),
+            Practice("Moving up", "Last pot of a dwarf tomato, at least", LastPot.DwarfTomato.LeastL, "L"),
+            Practice("Moving up", "Last pot of a bush tomato, at least", LastPot.BushTomato.LeastL, "L"),
+            Practice("Moving up", "Last pot of a half-bush tomato, at least", LastPot.HalfBushTomato.LeastL, "L"),
+            Practice("Moving up", "Last pot of a tall tomato, at least", LastPot.TallTomato.LeastL, "L"),
+            Practice("Moving up", "Last pot of a dwarf pepper, at least", LastPot.DwarfPepper.LeastL, "L"),
+            Practice("Moving up", "Last pot of a pepper, at least", LastPot.Pepper.LeastL, "L"),
+            Practice("Moving up", "Last pot of a Capsicum chinense, at least", LastPot.ChinensePepper.LeastL, "L"),
             .. Recipe.Usual.SelectMany(r => r.Parts.Select(p => Practice("Mix", $"{r.Use}: {p.Name}", p.Parts, "parts"))),
         ];
 }

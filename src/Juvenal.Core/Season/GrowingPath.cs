@@ -52,8 +52,8 @@ public sealed record GrowingPath(
     public IReadOnlyList<Step> Steps => Named ?? Route.Unnamed(Begins.Kind, Moves.Count, Hold is not null);
 
     /// <summary>
-    /// Whether move <paramref name="index"/> bares roots: seedlings pricked out of mix. Plugs, pellets, pots and grown plants keep their
-    /// ball.
+    /// Whether move <paramref name="index"/> bares roots: seedlings pricked out of drills. Plugs, pellets, pots and grown plants keep
+    /// their ball.
     /// </summary>
     public bool BaresRoots(int index) => index == 0 && Begins.Kind == Start.Seed && !Tray.KeepsBall;
 

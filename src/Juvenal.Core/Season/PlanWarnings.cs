@@ -2,6 +2,7 @@ using Juvenal.Core.Cultivars;
 using Juvenal.Core.Growth;
 using Juvenal.Core.Hardening;
 using Juvenal.Core.Measures;
+using Juvenal.Core.MovingUp;
 using Juvenal.Core.Places;
 using Juvenal.Core.Rules;
 using Juvenal.Core.Seeds;
@@ -49,6 +50,8 @@ internal static class PlanWarnings
         if (SlowUp(request, walk, course) is { } slow)
             warnings.Add(slow);
         warnings.AddRange(Pots(request, walk, course));
+        if (EndsIn(request) is { } small)
+            warnings.Add(small);
         var leaves = course.Leaves[request.Path.SlotOf(StepKind.PlantOut)];
         if (aim.Kind != AimKind.Pot && leaves < LeafModel.ReadyToPlant && request.FactsOf(StepKind.PlantOut).Done is null)
         {
@@ -155,6 +158,17 @@ internal static class PlanWarnings
             + Between(path.Hold?.Place ?? path.Hardening, hold, plant);
 
         double Between(PlaceClimate at, int a, int b) => walk.ThermalTime(at, Gathers.Roots, course.Days[a], course.Days[b]);
+    }
+
+    /// <summary>A plant that is to end in a pot that is too small for its kind.</summary>
+    private static Reason? EndsIn(PlanRequest request)
+    {
+        var path = request.Path;
+        var last = path.Moves.Count == 0 ? path.Tray : path.Moves[^1].Container;
+        var wants = LastPot.For(request.Cultivar);
+        return path.Aim.Kind != AimKind.Pot || wants.Holds(last.Litres)
+            ? null
+            : new("last-pot-small", last.Litres, wants.LeastL, "L", Source: "practice", Subject: last.Name, Terms: [wants.MostL ?? 0]);
     }
 
     private static IEnumerable<Reason> Pots(PlanRequest request, Walk walk, Planner.Course course)

@@ -377,7 +377,12 @@ public sealed class Catalogue
         state
             ?.Groups.Where(g => g.At.Container is not null && g.Seedlings >= state.Growing * BatchState.RearShare)
             .MinBy(g => g.Reached)
-            ?.Seen;
+            ?.Seen
+            // How tall they are moves no day.
+            is { } seen
+                and not { Leaves: null, Roots: null }
+            ? seen
+            : null;
 
     /// <summary>How long hardening takes in a place under the sky; null indoors, and without a record.</summary>
     private LadderDays? LadderOf(PlaceRow place, int season, Crop crop) =>

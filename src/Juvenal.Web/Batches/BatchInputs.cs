@@ -15,10 +15,11 @@ public sealed record GroupInput(Guid? ContainerId, Guid PlaceId)
 /// <summary>Plants that left: how, to whom, at what price each.</summary>
 public sealed record OutInput(Way Way, string? Whom = null, double? PriceEach = null);
 
-/// <summary>What was seen at the bench, on two or three plants: one of both at least.</summary>
+/// <summary>What was seen at the bench, on two or three plants: one of these at least.</summary>
 /// <param name="Leaves">True leaves, 0–30.</param>
 /// <param name="Roots">At the wall of one that was tipped out.</param>
-public sealed record SeenInput(double? Leaves = null, RootsSeen? Roots = null);
+/// <param name="HeightCm">From the mix to the tip, above 0 to 300.</param>
+public sealed record SeenInput(double? Leaves = null, RootsSeen? Roots = null, double? HeightCm = null);
 
 /// <summary>What an entry of the ledger says. Which fields count depends on its kind; the others stay out.</summary>
 public abstract record EntrySaid
@@ -103,7 +104,7 @@ public abstract record EntrySaid
                 { Out: { } o } => new EntryDetail.Gone(o.Way, string.IsNullOrWhiteSpace(o.Whom) ? null : o.Whom.Trim(), o.PriceEach),
                 { SpacedCm: { } cm } => new EntryDetail.Spaced(cm),
                 { With: { } with } => new EntryDetail.Together(with),
-                { Seen: { } seen } => new EntryDetail.Checked(seen.Leaves, seen.Roots),
+                { Seen: { } seen } => new EntryDetail.Checked(seen.Leaves, seen.Roots, seen.HeightCm),
                 _ => null,
             },
             About: About,

@@ -193,11 +193,9 @@ internal static class MovingSheets
 
         private ReadyQuestion Question(PlaceClimate? here)
         {
-            var known = batch.Steps.Where(s => s.Leaves is not null).Select(s => (s.Mid, s.Leaves!.Value));
-            // What was bought or stood already never came up here.
-            var up = batch.Steps.FirstOrDefault(s => s.Step.Kind == StepKind.Up) is { } rising ? batch.DoneOn(rising.Step) : null;
-            var leaves = LeavesOn.Of(known, up, Today);
+            var leaves = LeavesAt(Today);
             // A look tells how full the pot was on its day, whatever was reckoned before it.
+            var up = UpOn;
             var (since, share) = group.Seen is { Roots: { } roots } looked
                 ? (looked.On, Looked.ShareOf(roots))
                 : (up > group.InPotSince ? up.Value : group.InPotSince, 0);
@@ -217,20 +215,35 @@ internal static class MovingSheets
             );
         }
 
+        /// <summary>What was bought or stood already never came up here.</summary>
+        private DateOnly? UpOn =>
+            batch.Steps.FirstOrDefault(s => s.Step.Kind == StepKind.Up) is { } rising ? batch.DoneOn(rising.Step) : null;
+
+        private double LeavesAt(DateOnly day) =>
+            LeavesOn.Of(batch.Steps.Where(s => s.Leaves is not null).Select(s => (s.Mid, s.Leaves!.Value)), UpOn, day);
+
         private SettingAnswer? Set(Container into, ReadyQuestion question, PlaceClimate? here)
         {
             var cultivar = catalogue.Cultivars[batch.Input.CultivarId];
+            var leaves = asked.Leaves ?? question.GuessLeaves;
+            var tall =
+                asked.HeightCm
+                ?? (
+                    group.Seen is { HeightCm: { } cm } looked
+                        ? PlantSize.GrownSince(_leaf, cm, looked.Leaves ?? LeavesAt(looked.On), leaves)
+                        : null
+                );
             var outcome = Setting.Of(
                 new(
                     cultivar.Traits(),
                     Rules,
-                    asked.Leaves ?? question.GuessLeaves,
+                    leaves,
                     here?.LightMol is > 0 and var mol ? mol : LeafModel.UnknownLightMol,
-                    asked.HeightCm,
+                    tall,
                     _from,
-                    _from.Form == ContainerForm.RowTray,
+                    !_from.KeepsBall,
                     into,
-                    Setting.SeedLeavesStayAt(Rules.SeedLeaves, _step.Number, asked.Leaves ?? question.GuessLeaves),
+                    Setting.SeedLeavesStayAt(Rules.SeedLeaves, _step.Number, leaves),
                     view.Detail.UnionCm
                 )
             );
@@ -253,7 +266,7 @@ internal static class MovingSheets
                 set.Depth.MixUnderBallCm,
                 view.Detail.UnionCm,
                 set.Depth.ContainerTooShallow,
-                MovingWords.Set(batch.Crop, set, set.Leggy(_leaf), asked.HeightCm is not null, _measures),
+                MovingWords.Set(batch.Crop, set, set.Leggy(_leaf), tall is not null, _measures),
                 ReasonSentences.Of(set.Depth.Why, _measures)
             );
         }
@@ -281,6 +294,8 @@ internal static class MovingSheets
         private (Store.Places.ContainerRow? Row, string? Text) Proposal(List<(Store.Places.ContainerRow Row, PotChoice Choice)> choices)
         {
             var planned = choices.FirstOrDefault(c => c.Row.Id == view.Head.ToContainerId);
+            if (batch.Input.Ends.Kind == AimKind.Pot && _step.Number == batch.Input.Moves.Count && planned.Row is { } last)
+                return EndsIn(last, choices);
             var leaves = batch.Steps.FirstOrDefault(s => s.Step > _step && s.Step.Kind is StepKind.Move or StepKind.PlantOut);
             if (
                 planned.Choice is not { } choice
@@ -290,6 +305,19 @@ internal static class MovingSheets
                 return (null, null);
             var row = choices.First(c => c.Choice == enough).Row;
             return (row, MovingWords.Buys(planned.Row.Name, choice, row.Name, enough, leaves.Mid));
+        }
+
+        /// <summary>They stay in this one: the smallest that is large enough for their kind, where it is not.</summary>
+        private (Store.Places.ContainerRow? Row, string? Text) EndsIn(
+            Store.Places.ContainerRow planned,
+            List<(Store.Places.ContainerRow Row, PotChoice Choice)> choices
+        )
+        {
+            var wants = LastPot.For(catalogue.Cultivars[batch.Input.CultivarId].Traits());
+            if (wants.Holds(planned.Litres))
+                return (null, null);
+            var enough = choices.Select(c => c.Row).FirstOrDefault(r => wants.Holds(r.Litres));
+            return (enough, MovingWords.EndsIn(planned.Name, planned.Litres, wants, enough?.Name, _measures));
         }
 
         /// <summary>The day with the least sun of those that are left: roots that were handled want shade.</summary>

@@ -26,6 +26,12 @@ public sealed record PotDaysInput(Crop Crop, double VolumeL, double MeanTemperat
 
 public sealed record EmergenceTestInput(int Sown, int Emerged, double Confidence);
 
+/// <param name="StrengthPercent">On the bottle's label; null: there is none.</param>
+public sealed record BleachInput(double VolumeL, double? StrengthPercent);
+
+/// <param name="PartsWater">To one part of bleach.</param>
+public sealed record BleachAnswer(double PartsWater, double BleachL, double WaterL, IReadOnlyList<string> Cautions);
+
 public sealed record DisinfectantInput(double VolumeL, double PartsBleach = 1, double PartsWater = Disinfectant.UsualWater);
 
 public sealed record DisinfectantAnswer(double BleachL, double WaterL, IReadOnlyList<string> Cautions);
@@ -75,6 +81,7 @@ internal static class CalcEndpoints
         calc.MapPost("/emergence-test", (EmergenceTestInput i) => Of(EmergenceTest.Of(i.Sown, i.Emerged, i.Confidence)))
             .WithName("calcEmergenceTest");
         calc.MapPost("/disinfectant", (DisinfectantInput i) => Disinfect(i)).WithName("calcDisinfectant");
+        calc.MapPost("/bleach", (BleachInput i) => TypedResults.Ok(Bleach(i))).WithName("calcBleach");
         calc.MapPost("/light", (LightInput i) => Of(LampLight.For(i.Ppfd, i.Hours, i.TargetDli))).WithName("calcLight");
         calc.MapGet("/", () => TypedResults.Ok(SumTexts.All)).WithName("sums");
         calc.MapPost("/freeze-dates", (FreezeDatesInput i) => TypedResults.Ok(SiteCalculators.FreezeDates(i))).WithName("calcFreezeDates");
@@ -98,6 +105,19 @@ internal static class CalcEndpoints
         return TypedResults.Ok(
             new DisinfectantAnswer(outcome.Value.BleachL, outcome.Value.WaterL, [.. outcome.Value.Cautions.Select(Cautions.Of)])
         );
+    }
+
+    private static BleachAnswer Bleach(BleachInput input)
+    {
+        var outcome = Disinfectant.OfBottle(input.VolumeL, input.StrengthPercent);
+        return outcome.Succeeded
+            ? new(
+                Disinfectant.WaterParts(input.StrengthPercent!.Value),
+                outcome.Value.BleachL,
+                outcome.Value.WaterL,
+                [.. outcome.Value.Cautions.Select(Cautions.Of)]
+            )
+            : throw new RefusedException(outcome.Failures);
     }
 
     /// <summary>The result, or its failures at their fields.</summary>

@@ -168,7 +168,7 @@ public sealed record MovedAnswer(
 );
 
 /// <param name="Steps">Whose new days were seen.</param>
-public sealed record SeenInput(IReadOnlyList<Guid> Steps);
+public sealed record SeenStepsInput(IReadOnlyList<Guid> Steps);
 
 /// <summary>To fetch from the store.</summary>
 /// <param name="Bags">Of mix: bags to open; null where nobody said what one holds.</param>

@@ -105,7 +105,7 @@ internal static class RoundEndpoints
         nursery
             .MapPost(
                 "/round/seen",
-                ([AsParameters] Here here, SeenInput seen, CancellationToken cancel) =>
+                ([AsParameters] Here here, SeenStepsInput seen, CancellationToken cancel) =>
                 {
                     if (seen.Steps.Count > MovedSteps.Most)
                         throw new RefusedException(Failure.OutOfRange("steps", seen.Steps.Count, 0, MovedSteps.Most));

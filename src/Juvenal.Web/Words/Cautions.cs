@@ -19,6 +19,7 @@ internal static class Cautions
             "bleach-label" => Invariant(
                 $"Household bleach of {Disinfectant.WeakestPercent:0}–{Disinfectant.StrongestPercent:0} % only. The label and local rules come first."
             ),
+            "bleach-plain" => "Plain, unscented household bleach; never one without a label. The label and local rules come first.",
             "bleach-acid" => "Never with acids, vinegar, ammonia or another cleaner: the gas is poisonous.",
             "bleach-skin" => "Gloves, and something before the eyes. Splashed: rinse with much water at once.",
             "bleach-air" => "In fresh air, out of children's reach.",

@@ -34,11 +34,9 @@ internal static class EntryWords
             EntryKind.Emerged => $"{e.Seedlings} up so far, {At(e.To)}",
             EntryKind.Out when e.Said is EntryDetail.Gone gone => $"{e.Seedlings} {Gone(gone)}, {At(e.From)}",
             EntryKind.Parted when e.Said is EntryDetail.Turned => $"{e.Seedlings} turned out to be of another batch, {At(e.From)}",
-            EntryKind.Spaced when e.Said is EntryDetail.Spaced apart => System.FormattableString.Invariant(
-                $"{apart.Cm:0.#} cm apart, {At(e.From)}"
-            ),
+            EntryKind.Spaced when e.Said is EntryDetail.Spaced apart => $"{Long(apart.Cm)} apart, {At(e.From)}",
             EntryKind.Checked when e.Said is EntryDetail.Checked seen =>
-                $"Looked: {LedgerWords.Seen(seen.Leaves, seen.Roots)}, {At(e.From)}",
+                $"Looked: {LedgerWords.Seen(seen.Leaves, seen.Roots, seen.HeightCm is { } cm ? Long(cm) : null)}, {At(e.From)}",
             EntryKind.Together => $"Set together, {At(e.From)}",
             EntryKind.Identity when e.Said is EntryDetail.Identity { OneOf: var oneOf } => oneOf switch
             {
@@ -71,6 +69,8 @@ internal static class EntryWords
             )
             + (gone.Whom is null ? "" : $" to {gone.Whom}")
             + (gone.PriceEach is { } price ? System.FormattableString.Invariant($" at {price:0.00} each") : "");
+
+        string Long(double cm) => new Measures(catalogue.Site.UsUnits).Length(cm);
 
         string At(Spot? group) => group is { } g && catalogue.Places.TryGetValue(g.Place, out var place) ? place.Name : "";
 

@@ -27,8 +27,8 @@ internal static class LedgerWords
             _ => "undone",
         };
 
-    /// <summary>"3 true leaves, roots just showing"</summary>
-    public static string Seen(double? leaves, Core.MovingUp.RootsSeen? roots)
+    /// <summary>"3 true leaves, roots just showing, 8 cm tall"</summary>
+    public static string Seen(double? leaves, Core.MovingUp.RootsSeen? roots, string? tall = null)
     {
         var parts = new List<string>();
         if (leaves is { } l)
@@ -43,6 +43,8 @@ internal static class LedgerWords
                     _ => "roots matted or brown",
                 }
             );
+        if (tall is not null)
+            parts.Add($"{tall} tall");
         return string.Join(", ", parts);
     }
 

@@ -55,6 +55,15 @@ internal static class MovingWords
         return $"They leave it about {Days.Say(until)}, and {planned} is overdue from {Days.Say(now.OverdueOn)} on. {name} holds them{more}.";
     }
 
+    /// <summary>"10–15 L", "20 L or more"</summary>
+    public static string Wants(LastPot pot, Measures measures) =>
+        pot.MostL is { } most ? $"{measures.Volume(pot.LeastL)} to {measures.Volume(most)}" : $"{measures.Volume(pot.LeastL)} or more";
+
+    /// <summary>The pot they are to end in is too small for their kind.</summary>
+    public static string EndsIn(string planned, double litres, LastPot wants, string? name, Measures measures) =>
+        $"They end in {planned}, {measures.Volume(litres)}; their kind wants {Wants(wants, measures)}"
+        + (name is null ? "." : $": {name} is large enough.");
+
     /// <summary>What it costs to hold them back.</summary>
     public static string Held(string place, HoldingBack held, string pot, DateOnly today) =>
         $"{place}: a week there costs {Days.Many(held.CostDays)} of growth"
@@ -100,10 +109,10 @@ internal static class MovingWords
     /// <summary>Three steps of the hands.</summary>
     public static IReadOnlyList<string> How(bool first, Container from, HouseRules rules) =>
         [
-            from.KeepsBall ? "Take it with all its roots are in."
+            !from.TakesMix ? "Take it with all its roots are in."
             : first
                 ? (rules.BeforeParting == BeforeParting.Water ? "Water an hour before. " : "Let it dry a little. ")
-                    + "Hold by a leaf, never the stem."
+                    + (from.KeepsBall ? "Push the plug out from below." : "Hold by a leaf, never the stem.")
             : rules.RootBall switch
             {
                 RootBall.Loosened => "Water, tip out, loosen all round.",

@@ -200,6 +200,8 @@ internal static class ReasonSentences
                 $"{r.Value:0.#} true leaves at planting, {r.Limit:0} are usual: {r.Subject} is cold. They will go on growing outside."
             ),
             "container-not-bigger" => $"{r.Subject} is not bigger than what they stand in before.",
+            "last-pot-small" =>
+                $"They end in {r.Subject}, {m.Volume(r.Value)}: their kind wants {MovingWords.Wants(new(r.Limit ?? 0, r.Terms is [> 0 and var most] ? most : null), m)}. It stays small, and wants water twice a day.",
             "rooting-days" => $"Side shoots root in about {Days.Many(r.Value!.Value)} on {r.Subject}.",
             "healing-days" => $"Grafts heal in about {Days.Many(r.Value!.Value)} on {r.Subject}: warm, damp, shaded.",
             "per-cell-good" => Invariant($"One a cell: {r.Value * 100:0} % come up at the bench."),

@@ -94,10 +94,10 @@ internal static class SumTexts
         ),
         new("cost-per-plant", "What does a plant cost?", "(things + minutes / 60 · wage) / plants raised.", "Arithmetic."),
         new(
-            "disinfectant",
+            "bleach",
             "How much bleach for the pots?",
             Invariant(
-                $"Volume split into its parts; usual: 1 part bleach to {Disinfectant.UsualWater:0} parts water, {Disinfectant.SoakMinutes:0} minutes."
+                $"Parts of water to one of bleach = strength / {Disinfectant.WorkingPercent:0.0} % − 1; {Disinfectant.SoakMinutes:0} minutes, rinse, let dry. Wood and clay soak it up."
             ),
             "Common practice, no source. The label and local rules come first."
         ),

@@ -38,6 +38,28 @@ public class CareTests
             && mixed.Value.Cautions.Count > 0;
     }
 
+    /// <summary>Handbook: 5 % takes 9 parts of water, 8.25 % 15.5, 2.5 % 4. [common practice, no source]</summary>
+    [Theory]
+    [InlineData(5, 9)]
+    [InlineData(8.25, 15.5)]
+    [InlineData(2.5, 4)]
+    public void Water_goes_by_the_strength_of_the_bottle(double percent, double parts)
+    {
+        Assert.Equal(parts, Disinfectant.WaterParts(percent), 9);
+        var mixed = Disinfectant.OfBottle(10, percent).Value;
+        Assert.Equal(Disinfectant.WorkingPercent, percent * mixed.BleachL / (mixed.BleachL + mixed.WaterL), 9);
+    }
+
+    [Theory]
+    [InlineData(null, "bleach-unlabelled")]
+    [InlineData(2.4, "out-of-range")]
+    [InlineData(12.5, "out-of-range")]
+    public void A_bottle_without_a_label_or_of_another_strength_is_refused(double? percent, string code) =>
+        Assert.Equal(
+            (code, "strengthPercent"),
+            Assert.Single(Disinfectant.OfBottle(10, percent).Failures) is var f ? (f.Code, f.Field) : default
+        );
+
     [Fact]
     public void The_usual_mix_is_a_tenth_bleach() => Assert.Equal(1, Disinfectant.For(10).Value.BleachL, 1e-12);
 }

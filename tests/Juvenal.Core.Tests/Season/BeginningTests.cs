@@ -85,11 +85,11 @@ public class BeginningTests
         var plan = Planned(Beginning.Seed, change: p => p with { Tray = pellet });
         Assert.Equal(0, plan.Step(Usual.Sow).MixLitres);
         Assert.True(plan.Step(Usual.PrickOut).MixLitres > 0);
-        var inCells = Planned(
+        var inDrills = Planned(
             Beginning.Seed,
-            change: p => p with { Tray = new("Cells of that size", 0.05, 72, false, ContainerForm.Tray) }
+            change: p => p with { Tray = new("Drills with that room", 0.05, 72, false, ContainerForm.RowTray) }
         );
-        Assert.Equal(inCells.Day(Usual.PotUp), inCells.Day(Usual.PrickOut).AddDays(plan.DaysBetween(Usual.PrickOut, Usual.PotUp) + 2));
+        Assert.Equal(inDrills.Day(Usual.PotUp), inDrills.Day(Usual.PrickOut).AddDays(plan.DaysBetween(Usual.PrickOut, Usual.PotUp) + 2));
         var wool = new Container("Plug", 0.02, 98, false, ContainerForm.Wool);
         Assert.Equal((0, true, true), (wool.MixLitres(98), wool.WaterCulture, wool.KeepsBall));
         Assert.Equal(98 * 0.02 * Container.SoakingShare, wool.WaterLitres(98), 9);

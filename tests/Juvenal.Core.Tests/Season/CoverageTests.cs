@@ -8,8 +8,8 @@ namespace Juvenal.Core.Tests.Season;
 public class CoverageTests
 {
     /// <summary>
-    /// Bands of a week and more hold 80 ± 4 of 100 of 3,584 other draws, as days that are whole. Shorter ones hold more: a day belongs to
-    /// a band or not.
+    /// Bands of a week and more hold 76 to 88 of 100 of 3,584 other draws. Both ends are whole days and belong to the band: each takes in
+    /// up to a day beyond its tenth, which is 4 of 100 on the average of both. Shorter bands hold more for that reason.
     /// </summary>
     [Theory]
     [InlineData(21, 17, 25, 2)]
@@ -41,6 +41,6 @@ public class CoverageTests
 
         var wide = plan.Steps.Where(s => s.Date.High.DayNumber - s.Date.Low.DayNumber >= 7).ToList();
         Assert.NotEmpty(wide);
-        Assert.All(wide, s => Assert.InRange(100.0 * inside[path.SlotOf(s.Step)] / (Draws.Most - Draws.Count), 76, 84.5));
+        Assert.All(wide, s => Assert.InRange(100.0 * inside[path.SlotOf(s.Step)] / (Draws.Most - Draws.Count), 76, 88));
     }
 }

@@ -17,9 +17,21 @@ public class PathTests
             .Select(moves => Planner.Plan(Nurseries.Request(path: Nurseries.Path(moves: moves))).Value.DaysBetween(Usual.Sow, Usual.Harden))
             .ToList();
         Assert.Equal(days.Order(), days);
-        // Pricking out costs 4 days, each potting up 2.
-        Assert.InRange(days[1] - days[0], 3, 5);
+        // Plugs and pots keep their ball: 2 days each.
+        Assert.InRange(days[1] - days[0], 1, 3);
         Assert.InRange(days[2] - days[1], 1, 3);
+    }
+
+    [Fact]
+    public void Seedlings_out_of_drills_bare_their_roots_and_plugs_do_not()
+    {
+        var path = Nurseries.Path(moves: 2);
+        Container plugs = new("Cells", 0.03, 104, false, ContainerForm.Tray),
+            drills = plugs with { Name = "Drills", Form = ContainerForm.RowTray };
+        Assert.Equal(Between(plugs) + 2, Between(drills));
+
+        int Between(Container tray) =>
+            Planner.Plan(Nurseries.Request(path: path with { Tray = tray })).Value.DaysBetween(Usual.PrickOut, Usual.PotUp);
     }
 
     [Fact]

@@ -84,6 +84,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/bleach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["calcBleach"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/light": {
         parameters: {
             query?: never;
@@ -2086,6 +2102,27 @@ export interface components {
             /** @description Null until the layout is kept. */
             code: null | string;
             rows: components["schemas"]["TrayRowAnswer"][];
+        };
+        BleachAnswer: {
+            /**
+             * Format: double
+             * @description To one part of bleach.
+             */
+            partsWater: number;
+            /** Format: double */
+            bleachL: number;
+            /** Format: double */
+            waterL: number;
+            cautions: string[];
+        };
+        BleachInput: {
+            /** Format: double */
+            volumeL: number;
+            /**
+             * Format: double
+             * @description On the bottle's label; null: there is none.
+             */
+            strengthPercent: null | number;
         };
         /** @description All that stands in a place is carried to another. */
         CarryInput: {
@@ -4885,7 +4922,7 @@ export interface components {
              */
             soilC: number;
         };
-        /** @description What was seen at the bench, on two or three plants: one of both at least. */
+        /** @description What was seen at the bench, on two or three plants: one of these at least. */
         SeenInput: {
             /**
              * Format: double
@@ -4893,6 +4930,15 @@ export interface components {
              */
             leaves?: null | number;
             roots?: null | components["schemas"]["RootsSeen"];
+            /**
+             * Format: double
+             * @description From the mix to the tip, above 0 to 300.
+             */
+            heightCm?: null | number;
+        };
+        SeenStepsInput: {
+            /** @description Whose new days were seen. */
+            steps: string[];
         };
         /** @description What the page needs before anything else. */
         Session: {
@@ -6203,6 +6249,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DisinfectantAnswer"];
+                };
+            };
+        };
+    };
+    calcBleach: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BleachInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BleachAnswer"];
                 };
             };
         };
@@ -8311,7 +8381,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SeenInput"];
+                "application/json": components["schemas"]["SeenStepsInput"];
             };
         };
         responses: {

@@ -152,7 +152,7 @@ export function useLost(task: Task, today: string) {
 /** What was seen of the plants of a card: their days follow. */
 export function useLook(task: Task, today: string) {
   const nursery = useNursery();
-  return useEntries<{ leaves: number | null; roots: Schemas['RootsSeen'] | null }>({
+  return useEntries<Schemas['SeenInput']>({
     batch: task.batchId,
     today,
     send: async (seen, [id]) => {

@@ -82,13 +82,13 @@ function Sheet({ moving, task, today, seen, onSeen, onLogged, refused }: SheetPr
   const units = useUnits();
   const look = useLook(task, today);
   const [tall, setTall] = useState('');
-  const answered = seen.leaves !== null || seen.roots !== null;
+  const answered = seen.leaves !== null || seen.roots !== null || seen.heightCm !== null;
   // Once, whatever becomes of the work after it.
   const logged = useRef('');
   const log = async () => {
-    const said = JSON.stringify([seen.leaves, seen.roots]);
+    const said = JSON.stringify([seen.leaves, seen.roots, seen.heightCm]);
     if (logged.current === said) return;
-    await look.mutateAsync({ leaves: seen.leaves, roots: seen.roots });
+    await look.mutateAsync({ leaves: seen.leaves, roots: seen.roots, heightCm: seen.heightCm });
     logged.current = said;
   };
   const { setting, mix } = moving;
@@ -169,7 +169,12 @@ function Sheet({ moving, task, today, seen, onSeen, onLogged, refused }: SheetPr
             <Button
               variant="outlined"
               loading={look.isPending}
-              onClick={() => void log().then(onLogged)}
+              onClick={() =>
+                void log().then(() => {
+                  setTall('');
+                  onLogged();
+                })
+              }
               sx={{ mt: 1.5, minHeight: 48 }}
             >
               Keep what you saw
@@ -236,9 +241,14 @@ function Sheet({ moving, task, today, seen, onSeen, onLogged, refused }: SheetPr
                 ))}
                 <Line what="Water to wet it" amount={volume.said(mix.waterLitres, units)} note={null} />
               </Box>
-              <Link component={To} to={`/n/${nursery}/house?part=mixes`}>
-                Change the mix
-              </Link>
+              <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, mt: 0.5 }}>
+                <Link component={To} to={`/n/${nursery}/house?part=mixes`} sx={{ py: 1 }}>
+                  Change the mix
+                </Link>
+                <Link component={To} to={`/n/${nursery}/sums/bleach`} sx={{ py: 1 }}>
+                  Used pots: wash them
+                </Link>
+              </Box>
             </Box>
           )}
           {moving.how.length > 0 && (

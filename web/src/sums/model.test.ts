@@ -64,11 +64,11 @@ describe('the sums of the bench', () => {
 
   it('an answer is said with its units; bleach in millilitres where it is little', () => {
     expect(
-      sum('disinfectant')
-        .show({ bleachL: 0.1, waterL: 0.9 }, 'metric')
+      sum('bleach')
+        .show({ partsWater: 9, bleachL: 0.1, waterL: 0.9 }, 'metric')
         .map((l) => l.value),
-    ).toEqual(['100 mL', '900 mL']);
-    expect(sum('disinfectant').show({ bleachL: 1, waterL: 9 }, 'us')[0]?.value).toBe('0.264 gal');
+    ).toEqual(['9', '100 mL', '900 mL']);
+    expect(sum('bleach').show({ partsWater: 9, bleachL: 1, waterL: 9 }, 'us')[1]?.value).toBe('0.264 gal');
     expect(
       sum('light')
         .show({ hours: 20, dli: 14.4, tooLong: true }, 'metric')

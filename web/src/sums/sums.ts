@@ -325,14 +325,15 @@ export const sums: Sum[] = [
     ],
   },
   {
-    name: 'disinfectant',
+    name: 'bleach',
     short: 'Bleach for pots',
     fields: [
       { name: 'volumeL', label: 'Altogether', kind: 'litres', initial: '10' },
-      { name: 'partsBleach', label: 'Parts bleach', kind: 'number', initial: '1' },
-      { name: 'partsWater', label: 'Parts water', kind: 'number', initial: '9' },
+      { name: 'strengthPercent', label: 'On the bottle', kind: 'number', unit: '%', initial: '5', optional: true },
     ],
+    body: (v) => ({ ...v, strengthPercent: v.strengthPercent ?? null }),
     show: (a, units) => [
+      { label: 'Water to one part of bleach', value: n(a.partsWater, 1) },
       { label: 'Bleach', value: litres(a.bleachL, units), main: true },
       { label: 'Water', value: litres(a.waterL, units), main: true },
     ],
