@@ -16,6 +16,7 @@ public class FigureTests
     private static readonly string[] NotCraft =
     [
         "DayLoad.MostHours",
+        "Pace.MostMinutes",
         "PotShape.CubicCmPerLitre",
         "HoldingBack.Week",
         "Readiness.Furthest",

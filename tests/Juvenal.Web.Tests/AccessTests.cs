@@ -32,6 +32,7 @@ public class AccessTests(OwnHouse house) : IClassFixture<OwnHouse>
         "/api/nurseries/{nursery:guid}/places/{id:guid}/carry",
         "/api/nurseries/{nursery:guid}/places/{id:guid}/night",
         "/api/nurseries/{nursery:guid}/nights/{id:guid}/out",
+        "/api/nurseries/{nursery:guid}/round/timed/{entry:guid}",
         "/api/nurseries/{nursery:guid}/round/walked",
         "/api/nurseries/{nursery:guid}/round/walked/{id:guid}",
         "/api/nurseries/{nursery:guid}/leave",

@@ -258,6 +258,73 @@ public class MorningTests(OwnHouse house) : IClassFixture<OwnHouse>
         );
     }
 
+    /// <summary>A timed job moves the minutes of all that is like it; undone, it was never done.</summary>
+    [Fact]
+    public async Task Minutes_become_those_of_the_hands_that_say_how_long_it_took()
+    {
+        var (first, second) = (await house.KeepAsync(house.Input()), await house.KeepAsync(house.Input()));
+        await house.WindToAsync(new(2026, 5, 20));
+        foreach (var batch in new[] { first, second })
+        {
+            await house.LogAsync(batch, house.Sown(80, "2026-03-30"));
+            await house.LogAsync(batch, house.Up(70, "2026-04-07"));
+        }
+
+        var usual = Minutes(await house.GetAsync("round"), second);
+        var card = Tasks(await house.GetAsync("round")).Single(t => Pricks(t, first));
+        var step = (Guid)card["step"]!["id"]!;
+        var said = new JsonObject
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["extraId"] = Guid.CreateVersion7(),
+            ["happenedOn"] = "2026-05-20",
+            ["count"] = 70,
+            ["carryOn"] = true,
+            ["rest"] = "stays",
+            ["myCall"] = true,
+            ["from"] = card["from"]!.DeepClone(),
+            ["group"] = (string)card["group"]!,
+        };
+        var (status, body) = await house.PostAsync($"batches/{first}/steps/{step}/done", said);
+        Assert.True(status == 200, body.ToJsonString());
+        var done = await DoneAsync();
+        Assert.Equal((70, null), ((int)done["reckonedMinutes"]!, (double?)done["tookMinutes"]));
+        Assert.Empty((await house.GetAsync("round"))["pace"]!.AsArray());
+
+        var entry = (Guid)done["entry"]!;
+        Assert.Equal(422, (await TookAsync(entry, 0)).Status);
+        Assert.Equal(404, (await TookAsync(Guid.CreateVersion7(), 30)).Status);
+        Assert.Equal(204, (await TookAsync(entry, 35)).Status);
+        Assert.Equal(35, (double)(await DoneAsync())["tookMinutes"]!);
+        var round = await house.GetAsync("round");
+        // (60 + 35) of (60 + 70) minutes.
+        Assert.Equal((int)Math.Ceiling(usual * 95 / 130.0), Minutes(round, second));
+        Assert.Equal("Pricking out: 27 % quicker than usual, by 1 timed job.", (string)Assert.Single(round["pace"]!.AsArray())!);
+
+        // Put right, taken back, and gone with what is undone.
+        Assert.Equal(204, (await TookAsync(entry, 105)).Status);
+        Assert.Equal("Pricking out: 27 % slower than usual, by 1 timed job.", (string)(await house.GetAsync("round"))["pace"]![0]!);
+        Assert.Equal(204, (await TookAsync(entry, null)).Status);
+        Assert.Equal(usual, Minutes(await house.GetAsync("round"), second));
+        Assert.Equal(204, (await TookAsync(entry, 35)).Status);
+        var undo = new JsonObject
+        {
+            ["kind"] = "undo",
+            ["happenedOn"] = "2026-05-20",
+            ["corrects"] = entry,
+        };
+        Assert.Equal(200, (await house.LogAsync(first, undo)).Status);
+        Assert.Equal(usual, Minutes(await house.GetAsync("round"), second));
+
+        async Task<JsonNode> DoneAsync() =>
+            (await house.GetAsync("round"))["done"]!.AsArray().First(d => (string)d!["batchId"]! == first.ToString())!;
+        Task<(int Status, JsonNode Body)> TookAsync(Guid id, double? minutes) =>
+            house.PutAsync($"round/timed/{id}", new JsonObject { ["minutes"] = minutes });
+        static int Minutes(JsonNode round, Guid batch) => (int)Tasks(round).Single(t => Pricks(t, batch))["minutes"]!;
+        static bool Pricks(JsonNode task, Guid batch) =>
+            (string)task["batchId"]! == batch.ToString() && House.Did(task["step"]) == "prick-out";
+    }
+
     [Fact]
     public async Task Labels_are_counted_before_they_are_made()
     {

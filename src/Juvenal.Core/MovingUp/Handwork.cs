@@ -1,8 +1,10 @@
+using Juvenal.Core.Places;
 using Juvenal.Core.Rules;
+using Juvenal.Core.Season;
 
 namespace Juvenal.Core.MovingUp;
 
-/// <summary>Minutes of handwork, before the grower's own pace is known. [common practice, no source]</summary>
+/// <summary>Minutes of handwork, before the grower's own pace: <see cref="Pace"/>. [common practice, no source]</summary>
 public static class Handwork
 {
     public const double SowingMinutesPerCell = 0.1;
@@ -38,6 +40,21 @@ public static class Handwork
     private const double SmallPotLitres = 0.5;
     private const double PotLitres = 1.5;
     private const double LargePotLitres = 5;
+
+    /// <summary>Of one cell or plant at a step; null where it is not the hands that it takes.</summary>
+    /// <param name="step">What is done.</param>
+    /// <param name="into">What it goes into; null in a bed.</param>
+    /// <param name="ball">What the house does with the ball.</param>
+    public static double? Each(Step step, Container? into, RootBall ball) =>
+        step switch
+        {
+            { Kind: StepKind.Begin } => SowingMinutesPerCell,
+            { Kind: StepKind.Harden or StepKind.Hold } => CarryingMinutesPerContainer,
+            { Kind: StepKind.PlantOut } => PlantingOutMinutes,
+            { Kind: StepKind.Move, Number: 1 } => PrickingOutMinutes,
+            { Kind: StepKind.Move } => into is null ? PottingUpMinutes : PottingUp(into.Litres, ball),
+            _ => null,
+        };
 
     /// <summary>Of one plant that is potted up.</summary>
     /// <param name="litres">Of the container it goes into, L.</param>

@@ -218,15 +218,15 @@ public static class TodaysWork
             : step.Step is { Kind: StepKind.Move, Number: > 1 } ? group.Seedlings
             : twins == Seeds.Twins.Separate && step.Step.Kind < StepKind.Harden ? group.Seedlings
             : Math.Min(group.Seedlings, group.Containers);
-        return step.Step switch
+        var each = Handwork.Each(step.Step, container, ball) ?? 0;
+        return step.Step.Kind switch
         {
-            { Kind: StepKind.Harden or StepKind.Hold } => Of(plants, null, Handwork.CarryingMinutesPerContainer),
-            { Kind: StepKind.PlantOut } => Of(0, null, Handwork.PlantingOutMinutes),
-            { Number: 1 } => Of(plants, container, Handwork.PrickingOutMinutes),
-            _ => Of(plants, container, container is null ? Handwork.PottingUpMinutes : Handwork.PottingUp(container.Litres, ball)),
+            StepKind.Harden or StepKind.Hold => Of(plants, null),
+            StepKind.PlantOut => Of(0, null),
+            _ => Of(plants, container),
         };
 
-        Job Of(int containers, Container? into, double minutesEach) =>
+        Job Of(int containers, Container? into) =>
             new(
                 JobKind.Step,
                 step,
@@ -239,7 +239,7 @@ public static class TodaysWork
                 0,
                 null,
                 into?.MixLitres(containers) ?? 0,
-                Minutes(containers == 0 ? group.Seedlings : containers, minutesEach)
+                Minutes(containers == 0 ? group.Seedlings : containers, each)
             );
     }
 

@@ -38,6 +38,7 @@ public static class ExportTables
         "night",
         "care",
         "mix_recipe",
+        "timed",
     ];
 
     /// <summary>Since which version of the export; those that are not named, since the first.</summary>
@@ -52,6 +53,7 @@ public static class ExportTables
             ["night"] = 7,
             ["care"] = 8,
             ["mix_recipe"] = 9,
+            ["timed"] = 10,
         };
 
     /// <summary>No nursery has more rows: thirty seasons of a large one, and not a file that swells without end.</summary>

@@ -121,7 +121,16 @@ internal static class MovingSheets
         var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
         var ahead = await NightsAhead.LoadAsync(reading, catalogue.Site, catalogue.Today, cancel);
         var mixes = await new MixStore(reading).AllAsync(cancel);
-        var (tasks, _) = TaskAnswers.Of([view], catalogue, ahead, new Dictionary<Guid, int>(), new Dictionary<Guid, (int, int)>(), log);
+        var pace = new Pace((await new PaceStore(reading).LatestAsync(cancel)).Select(t => t.Timed));
+        var (tasks, _) = TaskAnswers.Of(
+            [view],
+            catalogue,
+            ahead,
+            new Dictionary<Guid, int>(),
+            new Dictionary<Guid, (int, int)>(),
+            pace,
+            log
+        );
         var group = batch.State().Groups.FirstOrDefault(g => g.Id == head.Plain.Group);
         return tasks.Count == 0 || group?.At.Container is not { } stands
             ? Nothing(MovingWords.Nothing(batch, heads))

@@ -130,6 +130,8 @@ public sealed record StopAnswer(Guid PlaceId, string Place, PlaceKind Kind, int 
 /// <param name="Others">How many other batches it is about too.</param>
 /// <param name="By">Who logged it.</param>
 /// <param name="CanUndo">Helpers undo what is their own.</param>
+/// <param name="ReckonedMinutes">That it usually takes; null: it is no work that is timed.</param>
+/// <param name="TookMinutes">That it took; null: nobody said.</param>
 public sealed record DoneAnswer(
     Guid Entry,
     Guid BatchId,
@@ -141,8 +143,14 @@ public sealed record DoneAnswer(
     IReadOnlyList<string> Texts,
     int Others,
     string? By,
-    bool CanUndo
+    bool CanUndo,
+    int? ReckonedMinutes,
+    double? TookMinutes
 );
+
+/// <summary>How long work took.</summary>
+/// <param name="Minutes">All hands together, above 0 to 12,000; null: nobody timed it.</param>
+public sealed record TimedInput(double? Minutes);
 
 /// <summary>What stands in a place in containers.</summary>
 public sealed record StandingAnswer(Guid PlaceId, string Place, int Batches, int Seedlings, int Containers);
@@ -194,6 +202,7 @@ public sealed record PickAnswer(string What, double Amount, string Unit, int? Ba
 /// <param name="HandsHours">Hours of work on a usual day, of all hands together; null: nobody said.</param>
 /// <param name="FitsMinutes">Of <paramref name="Minutes"/>, what those hours leave time for.</param>
 /// <param name="Walked">Somebody walked today, and all was well; null: not yet, or on further pages.</param>
+/// <param name="Pace">How quick these hands are, of what is usual, by kind of work that was timed; all minutes go by it.</param>
 public sealed record RoundAnswer(
     DateOnly Today,
     int Jobs,
@@ -214,7 +223,8 @@ public sealed record RoundAnswer(
     IReadOnlyList<AiringAnswer> Airing,
     double? HandsHours,
     int FitsMinutes,
-    WalkedRow? Walked
+    WalkedRow? Walked,
+    IReadOnlyList<string> Pace
 );
 
 /// <summary>All was well today.</summary>

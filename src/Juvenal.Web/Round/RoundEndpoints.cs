@@ -1,4 +1,5 @@
 using Juvenal.Core.Measures;
+using Juvenal.Core.MovingUp;
 using Juvenal.Core.Season;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Batches;
@@ -100,6 +101,15 @@ internal static class RoundEndpoints
                     )
             )
             .WithName("notWalked")
+            .For(Role.Helper);
+
+        nursery
+            .MapPut(
+                "/round/timed/{entry:guid}",
+                ([AsParameters] Here here, Guid entry, TimedInput timed, TimeProvider clock, CancellationToken cancel) =>
+                    here.DoAsync(Touches.Work, writing => TimedJobs.PutAsync(writing, entry, timed.Minutes, clock, cancel), cancel)
+            )
+            .WithName("timed")
             .For(Role.Helper);
 
         nursery
@@ -220,7 +230,9 @@ internal static class RoundEndpoints
         var any = await new BatchReader(reading).CountAsync(cancel);
         var waiting = await Store.Plans.Replanner.WaitingAsync(reading, cancel);
         var ahead = await NightsAhead.LoadAsync(reading, catalogue.Site, today, cancel);
-        var walk = Walk(heads, catalogue);
+        var timed = await new PaceStore(reading).LatestAsync(cancel);
+        var pace = new Pace(timed.Select(t => t.Timed));
+        var walk = Walk(heads, catalogue, pace);
         var page = walk.Skip(skip).Take(take).Select(w => w.Head).ToList();
         var coming = heads
             .Select(h => (Head: h, Work: h.Plain.On(today)))
@@ -254,6 +266,7 @@ internal static class RoundEndpoints
             ahead,
             await TaskAnswers.LackingAsync(reading, opened, cancel),
             fits,
+            pace,
             log
         );
         return new(
@@ -280,7 +293,7 @@ internal static class RoundEndpoints
             new(ahead.From, ahead.MadeOn, [.. ahead.Nights.Select(n => new NightAnswer(n.Evening, n.LowC))]),
             troubled,
             waiting,
-            skip > 0 ? [] : await DoneAsync(reading, catalogue, asks, cancel),
+            skip > 0 ? [] : await DoneAsync(reading, catalogue, asks, timed.ToDictionary(t => t.Entry, t => t.Timed.TookMinutes), cancel),
             skip > 0 ? [] : await MovedAsync(reading, catalogue, cancel),
             [
                 .. from s in skip > 0 ? [] : await CarryStore.StandingAsync(reading, cancel)
@@ -292,7 +305,8 @@ internal static class RoundEndpoints
             skip > 0 ? [] : await Airings.OfAsync(reading, catalogue, ahead, cancel),
             handsHours,
             fits.Values.Sum(f => f.Minutes),
-            skip > 0 ? null : await new CareStore(reading).WalkedAsync(today, cancel)
+            skip > 0 ? null : await new CareStore(reading).WalkedAsync(today, cancel),
+            [.. pace.Known.Select(k => RoundWords.Pace(k.Kind, k.Share, k.Jobs))]
         );
     }
 
@@ -300,6 +314,7 @@ internal static class RoundEndpoints
         NurseryTransaction reading,
         Store.Plans.Catalogue catalogue,
         Membership? asks,
+        Dictionary<Guid, double> took,
         CancellationToken cancel
     )
     {
@@ -315,6 +330,7 @@ internal static class RoundEndpoints
             let first = j.Entries[0]
             where batches.ContainsKey(first.BatchId)
             let batch = batches[first.BatchId]
+            let usual = TimedJobs.Reckoned(j, batches.Values.ToDictionary(b => b.Id, b => b.Route), catalogue)
             select new DoneAnswer(
                 first.Entry.Id,
                 batch.Id,
@@ -340,7 +356,9 @@ internal static class RoundEndpoints
                 ],
                 j.Entries.Select(e => e.BatchId).Distinct().Count() - 1,
                 first.By,
-                asks is not null && (asks.Role > Role.Helper || first.By == asks.Name)
+                asks is not null && (asks.Role > Role.Helper || first.By == asks.Name),
+                usual is null ? null : (int)Math.Ceiling(usual.ReckonedMinutes),
+                took.TryGetValue(first.Entry.Id, out var minutes) ? minutes : null
             ),
         ];
     }
@@ -368,11 +386,12 @@ internal static class RoundEndpoints
     }
 
     /// <summary>What is due, or may be, in the order of the walk.</summary>
-    private static List<(JobHead Head, Work Work)> Walk(IEnumerable<JobHead> heads, Store.Plans.Catalogue catalogue) =>
+    private static List<(JobHead Head, Work Work)> Walk(IEnumerable<JobHead> heads, Store.Plans.Catalogue catalogue, Pace pace) =>
         [
             .. from h in heads
-            let work = h.Plain.On(catalogue.Today)
-            where work is { Press: not Press.Coming }
+            let plain = h.Plain.On(catalogue.Today)
+            where plain is { Press: not Press.Coming }
+            let work = pace.Of(plain)
             let place = catalogue.Places[h.PlaceId]
             orderby place.WalkOrder, place.Name, place.Id, work.Press descending, h.Plain.Day.Shown, h.Code.Length, h.Code, h.Id
             select (h, work),

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Ledger;
+using Juvenal.Core.MovingUp;
 using Juvenal.Core.Places;
 using Juvenal.Core.Rules;
 using Juvenal.Core.Season;
@@ -43,6 +44,7 @@ internal static class TaskAnswers
         NightsAhead ahead,
         IReadOnlyDictionary<Guid, int> lacking,
         IReadOnlyDictionary<Guid, (int Minutes, int Of)> fits,
+        Pace pace,
         ILogger<RoundAnswer> log
     )
     {
@@ -52,7 +54,7 @@ internal static class TaskAnswers
         {
             try
             {
-                var work = job.Job().On(catalogue.Today);
+                var work = pace.Of(job.Job().On(catalogue.Today));
                 var task = Task(job, work, catalogue, ahead, lacking.GetValueOrDefault(job.Head.BatchId), measures);
                 tasks.Add(
                     fits.TryGetValue(job.Head.Id, out var f) && f.Minutes < f.Of

@@ -11,6 +11,24 @@ namespace Juvenal.Web.Words;
 /// <summary>What goes with a piece of work, in the order of the hands.</summary>
 internal static class RoundWords
 {
+    /// <summary>"Pricking out: 20 % quicker than usual, by 5 timed jobs."</summary>
+    public static string Pace(Handiwork kind, double share, int jobs)
+    {
+        var percent = Math.Round(Math.Abs(1 - share) * 100);
+        var how =
+            percent < 1 ? "as quick as is usual"
+            : share < 1 ? Invariant($"{percent:0} % quicker than usual")
+            : Invariant($"{percent:0} % slower than usual");
+        var name = kind switch
+        {
+            Handiwork.Sowing => "Sowing",
+            Handiwork.PrickingOut => "Pricking out",
+            Handiwork.PottingUp => "Potting up",
+            _ => "Planting out",
+        };
+        return $"{name}: {how}, by {jobs} timed {(jobs == 1 ? "job" : "jobs")}.";
+    }
+
     public static IReadOnlyList<string> Checks(JobView job, Work work, Store.Plans.Catalogue catalogue)
     {
         if (work.Thin is { } plan)

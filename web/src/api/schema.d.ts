@@ -1348,6 +1348,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/round/timed/{entry}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["timed"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/round/seen": {
         parameters: {
             query?: never;
@@ -2627,6 +2643,16 @@ export interface components {
             by: null | string;
             /** @description Helpers undo what is their own. */
             canUndo: boolean;
+            /**
+             * Format: int32
+             * @description That it usually takes; null: it is no work that is timed.
+             */
+            reckonedMinutes: null | number;
+            /**
+             * Format: double
+             * @description That it took; null: nobody said.
+             */
+            tookMinutes: null | number;
         };
         /** @description "Done", said of a piece of work in the Round. */
         DoneInput: {
@@ -4781,6 +4807,8 @@ export interface components {
              */
             fitsMinutes: number;
             walked: null | components["schemas"]["WalkedRow"];
+            /** @description How quick these hands are, of what is usual, by kind of work that was timed; all minutes go by it. */
+            pace: string[];
         };
         /** @description A practice on which growers differ. */
         Rule: {
@@ -5752,6 +5780,14 @@ export interface components {
             oneInTen: null | string;
             /** Format: date */
             nineInTen: null | string;
+        };
+        /** @description How long work took. */
+        TimedInput: {
+            /**
+             * Format: double
+             * @description All hands together, above 0 to 12,000; null: nobody timed it.
+             */
+            minutes: null | number;
         };
         /** @description Somebody looked: what these plants are. */
         ToldInput: {
@@ -8360,6 +8396,31 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    timed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TimedInput"];
+            };
+        };
         responses: {
             /** @description No Content */
             204: {

@@ -23,6 +23,19 @@ export function useWalked() {
   return { walk, back };
 }
 
+/** How long a job of today took; nothing: nobody timed it. */
+export function useTimed() {
+  const nursery = useNursery();
+  const refresh = useRefresh();
+  return useMutation({
+    mutationFn: ({ entry, minutes }: { entry: string; minutes: number | null }) =>
+      unwrap(
+        api.PUT('/api/nurseries/{nursery}/round/timed/{entry}', { params: { path: { nursery, entry } }, body: { minutes } }),
+      ),
+    onSuccess: () => refresh(),
+  });
+}
+
 /** What is usual here: hours of work in a day, the sign of prices. */
 export function useUsual() {
   const nursery = useNursery();

@@ -10,6 +10,7 @@ import { clock, day } from '../ui/dates';
 import { Tag } from '../ui/Tag';
 import { counted } from '../ui/units';
 import { useUndo } from '../data/useUndo';
+import { HowLong } from './HowLong';
 
 /** What was logged today: each can be undone all day. */
 export function DoneToday({ done, today }: { done: Schemas['DoneAnswer'][]; today: string }) {
@@ -61,6 +62,7 @@ export function DoneLine({ done: d, today }: { done: Schemas['DoneAnswer']; toda
           {d.texts.join('; ')}
           {d.by ? `. ${d.by}` : ''}
         </Typography>
+        <HowLong done={d} />
       </Box>
       {d.canUndo && (
         <Button

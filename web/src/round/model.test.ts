@@ -132,6 +132,8 @@ describe('a place on the walk', () => {
     others: 0,
     by: null,
     canUndo: true,
+    reckonedMinutes: null,
+    tookMinutes: null,
   });
 
   it('keeps the lines of what was done, where nothing is left too, until it is undone', () => {
