@@ -13,7 +13,8 @@ internal sealed class OddWork(Database database, TimeProvider clock, Guid nurser
 {
     private const string Furnace = "26-01",
         Lintel = "26-02",
-        Lantern = "26-03";
+        Lantern = "26-03",
+        LanternRow = "26-09";
 
     // Other numbers than those of the planned work.
     private int _entries = 100_000;
@@ -43,6 +44,10 @@ internal sealed class OddWork(Database database, TimeProvider clock, Guid nurser
             case (4, 15):
                 await CarriedAsync("Glasshouse", "Hardening stand", day, cancel, Lintel);
                 break;
+            case (4, 16):
+                // Under a lamp that hangs too high.
+                await MeasuredAsync(LanternRow, 11, day, cancel);
+                break;
         }
     }
 
@@ -55,6 +60,21 @@ internal sealed class OddWork(Database database, TimeProvider clock, Guid nurser
                 new LedgerStore(n, clock).AppendAsync(
                     batch.Id,
                     new(Id(), 0, day, EntryKind.Spaced, From: group.At, Group: group.Id, Said: new EntryDetail.Spaced(cm)),
+                    cancel
+                ),
+            cancel
+        );
+    }
+
+    private async Task MeasuredAsync(string code, double cm, DateOnly day, CancellationToken cancel)
+    {
+        if (await BatchAsync(code, cancel) is not { } batch || batch.State().Groups.MaxBy(g => g.Seedlings) is not { } group)
+            return;
+        await WriteAsync(
+            n =>
+                new LedgerStore(n, clock).AppendAsync(
+                    batch.Id,
+                    new(Id(), 0, day, EntryKind.Checked, From: group.At, Group: group.Id, Said: new EntryDetail.Checked(null, null, cm)),
                     cancel
                 ),
             cancel

@@ -1,4 +1,5 @@
 using Juvenal.Core.Cultivars;
+using Juvenal.Core.Ledger;
 using Juvenal.Core.Places;
 using Juvenal.Core.Season;
 using Juvenal.Core.Site;
@@ -6,6 +7,7 @@ using Juvenal.Store;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Cultivars;
+using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Places;
 using Juvenal.Store.Plans;
@@ -53,6 +55,8 @@ public static class TwoSills
         Lot(4, 4, "Small Anvil 2025", 2025, 30, 3.4),
         Lot(5, 5, "Attic Ember 2022", 2022, 40, 2.9),
     ];
+
+    private static readonly DateOnly HeldBackOn = Day(4, 14);
 
     private sealed record Wish(
         DateOnly PlannedOn,
@@ -122,6 +126,8 @@ public static class TwoSills
                     await KeepAsync(database, clock, i, cancel);
             }
 
+            if (day == HeldBackOn)
+                await HoldBackAsync(database, clock, Numbered(4, ++entries), cancel);
             // The last days' work is left for whoever opens the demo.
             if (day > WindlassYard.Today.AddDays(-2))
                 continue;
@@ -148,6 +154,29 @@ public static class TwoSills
                 );
             }
         }
+    }
+
+    /// <summary>The tallest go into the cool room: there is no bigger pot on the sill for them yet.</summary>
+    private static async Task HoldBackAsync(Database database, TimeProvider clock, Guid id, CancellationToken cancel)
+    {
+        await using var reading = await database.ReadAsync(Id, cancel);
+        var batch = (await new BatchReader(reading).AllAsync(cancel)).Find(b => b.Code == "26-04");
+        if (batch?.State().Groups.FirstOrDefault(g => g.At.Container is not null) is not { } group)
+            return;
+        var to = group.At with { Place = Place(3) };
+        await database.ActAsync(
+            Id,
+            DemoPeople.NameOf(Role.Owner),
+            Touches.Work,
+            n =>
+                new LedgerStore(n, clock).AppendAsync(
+                    batch.Id,
+                    new(id, 0, HeldBackOn, EntryKind.Moved, From: group.At, To: to, Seedlings: group.Seedlings, Group: group.Id),
+                    cancel,
+                    byRule: true
+                ),
+            cancel
+        );
     }
 
     /// <summary>The yard's people look in here too.</summary>

@@ -19,6 +19,7 @@ public class FigureTests
         "Pace.MostMinutes",
         "PotShape.CubicCmPerLitre",
         "HoldingBack.Week",
+        "Walk.Week",
         "Readiness.Furthest",
         "NextContainer.LookAheadDays",
         "Recipe.MostParts",

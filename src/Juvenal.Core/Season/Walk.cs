@@ -100,8 +100,38 @@ internal sealed partial class Walk
                 high = middle;
         }
 
-        return DateOnly.FromDayNumber(low);
+        return DateOnly.FromDayNumber(WorthSowing(low, by.DayNumber));
     }
+
+    /// <summary>A day of sowing earlier is worth it where it makes the plants ready earlier by this much, days. [model]</summary>
+    internal const double EarlierGains = 0.2;
+
+    /// <summary>
+    /// Where winter stands still, months earlier gain hardly a day: then it is sown later, and they are ready a little after the day.
+    /// </summary>
+    /// <param name="latest">Sown then, they are ready by the day.</param>
+    /// <param name="by">The day.</param>
+    private int WorthSowing(int latest, int by)
+    {
+        // By weeks first: in nearly all houses the day itself is best, and nothing more is asked.
+        var week = BestOf(latest, by, Week);
+        return week == latest ? latest : BestOf(Math.Max(latest, week - Week), Math.Min(by, week + Week), 1);
+
+        int BestOf(int from, int to, int each)
+        {
+            var (best, least) = (from, double.PositiveInfinity);
+            for (var sow = from; sow <= to; sow += each)
+            {
+                var loses = Math.Max(0, FreeHarden(sow) - by) - (EarlierGains * sow);
+                if (loses < least)
+                    (best, least) = (sow, loses);
+            }
+
+            return best;
+        }
+    }
+
+    private const int Week = 7;
 
     /// <summary>The day of six leaves where it is sown on a day, nothing is settled and nothing strays.</summary>
     public double FreeHarden(double sow)

@@ -37,6 +37,42 @@ public class PlaceWarmthTests
         Assert.All(a.Steps.Zip(b.Steps), s => Assert.InRange(s.Second.Date.High.DayNumber - s.First.Date.High.DayNumber, -2, 2));
     }
 
+    /// <summary>
+    /// A house in which nothing grows from November to March: counted back to the day, tomatoes would be sown in autumn. What is sown in
+    /// spring is ready a little later, and stands half a year less.
+    /// </summary>
+    [Fact]
+    public void Nothing_is_sown_in_autumn_to_gain_a_few_days_in_spring()
+    {
+        var first = new DateOnly(2025, 8, 1);
+        double[] year =
+        [
+            .. Enumerable
+                .Range(0, 549)
+                .Select(i => first.AddDays(i))
+                .Select(d =>
+                    d < new DateOnly(2025, 11, 1) ? 17
+                    : d < new DateOnly(2026, 3, 1) ? 4
+                    : Math.Min(18, 4 + ((d.DayNumber - new DateOnly(2026, 3, 1).DayNumber) * 0.18))
+                ),
+        ];
+        var cold = Nurseries.Place("Tunnel", 10, 10) with { Follows = new PlaceWarmth(first, [year, year]) };
+        var path = Nurseries.Path() with { Seedling = cold, Moves = [.. Nurseries.Path().Moves.Select(m => m with { Place = cold })] };
+        var plan = Planner.Plan(Nurseries.Request(path: path, today: first)).Value;
+        Assert.InRange(plan.Day(Usual.Sow), new DateOnly(2026, 2, 1), new DateOnly(2026, 4, 1));
+        var sown = plan.Day(Usual.Sow);
+        foreach (var earlier in new[] { 7, 60, 120 })
+        {
+            var request = Nurseries.Request(path: path, today: first).With(Usual.Sow, new(Locked: sown.AddDays(-earlier)));
+            var gains = plan.Day(Usual.Harden).DayNumber - Planner.Plan(request).Value.Day(Usual.Harden).DayNumber;
+            Assert.InRange(gains, 0, (Walk.EarlierGains * earlier) + 1);
+        }
+
+        // Where it is kept warm nothing changes: it is counted back to the day.
+        var warm = Planner.Plan(Nurseries.Request()).Value;
+        Assert.Equal(warm.Window.Opens.Mid, warm.Day(Usual.PlantOut));
+    }
+
     [Property(MaxTest = 100)]
     public bool What_is_reached_on_a_day_was_gathered_until_then(ushort from, byte length, byte offset, byte spring)
     {
