@@ -128,4 +128,45 @@ public class OtherWayTests(House house) : IClassFixture<House>
         var (status, problem) = await house.PostAsync($"batches/{other}/steps/{House.Step(other, "sow")}/done", said);
         Assert.Equal((422, true), (status, House.Sentence(problem, "to.containerId") is not null));
     }
+
+    /// <summary>Carried to a cooler place for good, they are held back there; for a night no plan moves.</summary>
+    [Fact]
+    public async Task Plants_that_stand_elsewhere_grow_by_the_warmth_of_where_they_stand()
+    {
+        await house.WindToAsync(House.Today);
+        var (stays, goes) = (await house.KeepAsync(house.Input()), await house.KeepAsync(house.Input()));
+        foreach (var batch in new[] { stays, goes })
+        {
+            await house.LogAsync(batch, house.Sown(72, "2026-01-22"));
+            await house.LogAsync(batch, house.Up(60, "2026-01-31"));
+        }
+
+        var group = (await house.GetAsync($"batches/{goes}"))["groups"]![0]!;
+        var carried = new JsonObject
+        {
+            ["kind"] = "moved",
+            ["happenedOn"] = "2026-02-01",
+            ["from"] = new JsonObject { ["containerId"] = (string?)group["containerId"], ["placeId"] = (string)group["placeId"]! },
+            ["to"] = new JsonObject { ["containerId"] = (string?)group["containerId"], ["placeId"] = house.Glass },
+            ["group"] = (string)group["id"]!,
+            ["seedlings"] = 60,
+            ["containers"] = (int)group["containers"]!,
+            ["containersTo"] = (int)group["containers"]!,
+        };
+        var (status, body) = await house.LogAsync(goes, carried);
+        Assert.True(status == 200, body.ToJsonString());
+        Assert.Equal(await PricksAsync(stays), await PricksAsync(goes));
+        await house.WindToAsync(new(2026, 2, 2));
+        Assert.Equal(await PricksAsync(stays), await PricksAsync(goes));
+        await house.WindToAsync(new(2026, 2, 3));
+        var held = await PricksAsync(goes);
+        Assert.True(string.CompareOrdinal(held, await PricksAsync(stays)) > 0, held);
+        var why = (await house.GetAsync($"batches/{goes}/steps/{House.Step(goes, "prick-out")}/why")).ToJsonString();
+        Assert.Contains("in Glass", why, StringComparison.Ordinal);
+        await house.WindToAsync(House.Today);
+
+        async Task<string> PricksAsync(Guid batch) =>
+            (string)
+                (await house.GetAsync($"batches/{batch}"))["steps"]!.AsArray().Single(s => House.Did(s!["step"]) == "prick-out")!["mid"]!;
+    }
 }

@@ -307,7 +307,8 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
             from.Id,
             from.Merged,
             OneOf: from.OneOf,
-            Seen: to.Container == from.At.Container ? from.Seen : from.Seen?.AfterMove()
+            Seen: to.Container == from.At.Container ? from.Seen : from.Seen?.AfterMove(),
+            HereSince: to.Place == from.At.Place ? from.HereSince : entry.HappenedOn
         );
         if (entry.Group is not null)
         {

@@ -27,6 +27,7 @@ public readonly record struct Spot(Guid? Container, Guid Place);
 /// </param>
 /// <param name="SpacedCm">From the middle of one pot to that of the next, cm; null where nobody said.</param>
 /// <param name="Seen">What was seen of them last; null: nobody looked.</param>
+/// <param name="HereSince">The day they were carried to where they stand; null: they came there first.</param>
 /// <param name="OneOf">Batches that they may be of where that is not sure; empty: nobody knows. Null: they are sure.</param>
 public sealed record Group(
     GroupId Id,
@@ -40,7 +41,8 @@ public sealed record Group(
     bool Merged = false,
     double? SpacedCm = null,
     IReadOnlyList<Guid>? OneOf = null,
-    Looked? Seen = null
+    Looked? Seen = null,
+    DateOnly? HereSince = null
 )
 {
     /// <summary>Equal where everything of them is, the batches that they may be of whatever their order.</summary>
@@ -49,7 +51,7 @@ public sealed record Group(
         && (Id, At, Seedlings, Containers, Reached, InPotSince)
             == (other.Id, other.At, other.Seedlings, other.Containers, other.Reached, other.InPotSince)
         && (HardenedSince, From, Merged, SpacedCm) == (other.HardenedSince, other.From, other.Merged, other.SpacedCm)
-        && Seen == other.Seen
+        && (Seen, HereSince) == (other.Seen, other.HereSince)
         && IsSureAs(other);
 
     public override int GetHashCode() => HashCode.Combine(Id, At, Seedlings, Containers, Reached, InPotSince);

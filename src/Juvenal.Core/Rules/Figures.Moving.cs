@@ -60,6 +60,7 @@ public static partial class Figures
             Practice("Moving up", "Into a larger one", Handwork.TubMinutes, "min"),
             Practice("Moving up", "Loosening a ball, on top", Handwork.LooseningMinutes, "min"),
             Practice("Moving up", "Washing a ball apart, on top", Handwork.WashingMinutes, "min"),
+            Ours("Moving up", "Carried elsewhere for less than this moves no plan", Elsewhere.ShelterDays, "d"),
             Ours("Sowing", "A day earlier is worth it where it gains", Walk.EarlierGains, "d"),
             Ours("Moving up", "The usual minutes weigh as much as a timed job of", Pace.UsualWeighs, "min"),
             Ours("Moving up", "Own pace, of the usual minutes, at least", Pace.Quickest, "×"),

@@ -27,7 +27,12 @@ public static class GroupWalk
             // What it goes past without doing is behind it too.
             s => s < step ? new StepFacts(Done: DoneOn(request, group, s)) : request.FactsOf(s) with { Done = null }
         );
-        var own = request with { Facts = facts };
+        // Where the rearmost stand says nothing of these.
+        var own = request with
+        {
+            Facts = facts,
+            Stands = null,
+        };
         var course = new Planner.Course(request.Path);
         var sow = own.FactsOf(StepKind.Begin).Done ?? plan.Step(StepKind.Begin).Date.Mid;
         new Walk(own, plan.Window).Run(stackalloc double[Variates.Count], sow.DayNumber, course.Days, course.Free, course.Leaves);

@@ -1,3 +1,4 @@
+using Juvenal.Core.Places;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Hardening;
 using Juvenal.Core.Measures;
@@ -72,6 +73,15 @@ public sealed record StageSpreads(
     public static StageSpreads Usual { get; } = new(0.06, 0.06, 0.30, 0.10, 0.12, 0.08);
 }
 
+/// <summary>Plants that were carried to another place than their plan has them in, between two steps.</summary>
+/// <param name="Place">Where they stand, until their next step.</param>
+/// <param name="Since">The day they were carried there.</param>
+public sealed record Elsewhere(PlaceClimate Place, DateOnly Since)
+{
+    /// <summary>A stay that is shorter is shelter for a night, and moves no plan, days. [model]</summary>
+    public const int ShelterDays = 2;
+}
+
 /// <summary>Everything a plan is computed from. Equal requests give equal plans.</summary>
 /// <param name="Cultivar">What is grown.</param>
 /// <param name="Season">Label of the season.</param>
@@ -85,6 +95,7 @@ public sealed record StageSpreads(
 /// <param name="PlantsStanding">Plants counted, once emergence is; null before.</param>
 /// <param name="Seen">What was seen of the plants that the plan walks from, since their last step; null: nobody looked.</param>
 /// <param name="NotUpOn">The last day on which somebody counted and fewer than half were up; null: nobody counted yet.</param>
+/// <param name="Stands">Where they stand, where that is not where the plan has them; null: where it has them.</param>
 /// <param name="Ladder">How long hardening takes in the weather of the place it is done in; null where that is not known.</param>
 public sealed record PlanRequest(
     CultivarTraits Cultivar,
@@ -99,7 +110,8 @@ public sealed record PlanRequest(
     int? PlantsStanding = null,
     LadderDays? Ladder = null,
     Looked? Seen = null,
-    DateOnly? NotUpOn = null
+    DateOnly? NotUpOn = null,
+    Elsewhere? Stands = null
 )
 {
     /// <summary>The day that hardening is counted back from: the sale, the day fixed for planting, or the window's.</summary>

@@ -297,7 +297,7 @@ internal sealed class Steps(
 
     private IEnumerable<Reason> WhyMove(int move)
     {
-        var place = move == 0 ? request.Path.Seedling : request.Path.Moves[move - 1].Place;
+        var place = walk.PlaceOf(move);
         var wanted = walk.LeavesFor(move);
         var short_ = course.Leaves[_path.SlotOf(StepKind.Move, move + 1)] < wanted - 0.05;
         var standing = _path.Begins.Kind == Start.Standing;
@@ -358,7 +358,7 @@ internal sealed class Steps(
 
     private IEnumerable<Reason> WhyHarden()
     {
-        var place = request.Path.Moves.Count == 0 ? request.Path.Seedling : request.Path.Moves[^1].Place;
+        var place = walk.PlaceOf(_path.Moves.Count);
         var mean = place.MeanBetween(From(_path.Moves.Count), course.Days[_path.SlotOf(StepKind.Harden)]);
         var ready = new Reason(
             "ready-to-harden",

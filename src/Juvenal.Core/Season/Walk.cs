@@ -254,10 +254,36 @@ internal sealed partial class Walk
     /// <summary>The day on which so much thermal time is gathered in the stage before move i.</summary>
     private double Reached(int i, Gathers of, double from, double need, ReadOnlySpan<double> z, int? spring)
     {
-        var place = PlaceBefore(i);
-        return place.Follows is { } warmth
-            ? warmth.Reached(_leaf, of, spring, from, need, Strays(i, z))
-            : from + (need / Math.Max(SlowestPerDay * _leaf.DegreeDaysPerLeaf, place.PerDay(_leaf, of, Strays(i, z))));
+        var (place, strays) = (PlaceBefore(i), Strays(i, z));
+        if (ElsewhereIn(i) is not { } stands)
+            return ReachedIn(place, of, from, need, strays, spring);
+        // In the planned place until they were carried, and where they stand from then on.
+        var carried = Math.Max(from, stands.Since.DayNumber);
+        var before = ThermalTime(place, of, from, carried, spring, strays);
+        return need > before
+            ? ReachedIn(stands.Place, of, carried, need - before, strays, spring)
+            : ReachedIn(place, of, from, need, strays, spring);
+    }
+
+    private double ReachedIn(PlaceClimate at, Gathers of, double from, double need, double strays, int? spring) =>
+        at.Follows is { } warmth
+            ? warmth.Reached(_leaf, of, spring, from, need, strays)
+            : from + (need / Math.Max(SlowestPerDay * _leaf.DegreeDaysPerLeaf, at.PerDay(_leaf, of, strays)));
+
+    /// <summary>Where they stand now, in the stage they are in, where that is not where the plan has them.</summary>
+    private Elsewhere? ElsewhereIn(int i) => i == _seenAt ? _request.Stands : null;
+
+    /// <summary>The place whose warmth counts for what is left of a stage.</summary>
+    public PlaceClimate PlaceOf(int i) => ElsewhereIn(i)?.Place ?? PlaceBefore(i);
+
+    /// <summary>Thermal time in the stage before move i between two days, °C·d.</summary>
+    private double GatheredIn(int i, Gathers of, double from, double to, ReadOnlySpan<double> z, int? spring)
+    {
+        if (ElsewhereIn(i) is not { } stands)
+            return ThermalTime(PlaceBefore(i), of, from, to, spring, Strays(i, z));
+        var carried = Math.Clamp(stands.Since.DayNumber, from, Math.Max(from, to));
+        return ThermalTime(PlaceBefore(i), of, from, carried, spring, Strays(i, z))
+            + ThermalTime(stands.Place, of, carried, to, spring, Strays(i, z));
     }
 
     /// <summary>Thermal time in a place between two days, °C·d.</summary>
@@ -343,7 +369,7 @@ internal sealed partial class Walk
     }
 
     private double Grown(int i, double from, double to, ReadOnlySpan<double> z, int? spring) =>
-        ThermalTime(PlaceBefore(i), Gathers.Leaves, from, to, spring, Strays(i, z)) / _leaf.DegreeDaysPerLeaf / LeafStretch(i, z);
+        GatheredIn(i, Gathers.Leaves, from, to, z, spring) / _leaf.DegreeDaysPerLeaf / LeafStretch(i, z);
 
     private double Settle(int slot, double computed, double off) =>
         _done[slot] + (off * _about[slot]) ?? _locked[slot] ?? Math.Max(computed, _notBefore[slot]);

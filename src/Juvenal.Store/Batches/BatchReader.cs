@@ -52,7 +52,8 @@ public sealed record StoredGroup(
     bool Merged,
     double? SpacedCm = null,
     IReadOnlyList<Guid>? OneOf = null,
-    Looked? Seen = null
+    Looked? Seen = null,
+    DateOnly? HereSince = null
 )
 {
     /// <summary>The groups of batch <c>b</c>, the furthest first.</summary>
@@ -61,7 +62,7 @@ public sealed record StoredGroup(
             select jsonb_agg(jsonb_build_object('id', s.id, 'containerId', s.container_id, 'placeId', s.place_id, 'seedlings', s.seedlings,
               'containers', s.containers, 'reachedStepId', s.reached_step_id, 'inPotSince', s.in_pot_since, 'hardenedSince', s.hardened_since,
               'fromGroup', s.from_group, 'merged', s.merged, 'spacedCm', s.spaced_cm, 'oneOf', s.one_of,
-              'seen', s.seen) order by w.ordinal desc, s.seedlings desc, s.id)
+              'seen', s.seen, 'hereSince', s.here_since) order by w.ordinal desc, s.seedlings desc, s.id)
             from standing s
             join path_step w on w.nursery_id = s.nursery_id and w.id = s.reached_step_id
             where s.nursery_id = b.nursery_id
@@ -83,7 +84,8 @@ public sealed record StoredGroup(
             Merged,
             SpacedCm,
             OneOf,
-            Seen
+            Seen,
+            HereSince
         );
 }
 

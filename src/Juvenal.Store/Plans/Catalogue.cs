@@ -303,6 +303,7 @@ public sealed class Catalogue
                 : state is not null ? CellStore.SownProspect(state, input, Rules.Rules.Twins)?.Usable
                 : null,
             Seen: SeenOf(state),
+            Stands: ElsewhereOf(input, state),
             NotUpOn: state is { UpOn: null, BegunOn: not null } ? state.CountedOn : null,
             Ladder: LadderOf(Places[input.HardeningPlaceId], input.Season, cultivar!.Crop)
         );
@@ -372,12 +373,28 @@ public sealed class Catalogue
         );
     }
 
-    /// <summary>What was seen of the rearmost plants that grow: the plan walks from them.</summary>
+    /// <summary>Where the rearmost plants stand, where they were carried from where the plan has them, and not just for a night.</summary>
+    private Elsewhere? ElsewhereOf(BatchInput input, BatchState? state)
+    {
+        if (
+            RearOf(state) is not { Reached.Kind: >= StepKind.Up and < StepKind.Harden, HereSince: { } since } rear
+            || since > Today.AddDays(-Elsewhere.ShelterDays)
+        )
+            return null;
+        var planned =
+            rear.Reached.Kind == StepKind.Up ? input.SeedlingPlaceId : input.Moves.ElementAtOrDefault(rear.Reached.Number - 1)?.PlaceId;
+        return planned is not null && rear.At.Place != planned && ClimateOf(Places[rear.At.Place], input.Season) is { } there
+            ? new(there, since)
+            : null;
+    }
+
+    /// <summary>The rearmost plants that grow: the plan walks from them.</summary>
+    private static Group? RearOf(BatchState? state) =>
+        state?.Groups.Where(g => g.At.Container is not null && g.Seedlings >= state.Growing * BatchState.RearShare).MinBy(g => g.Reached);
+
+    /// <summary>What was seen of the rearmost plants.</summary>
     private static Looked? SeenOf(BatchState? state) =>
-        state
-            ?.Groups.Where(g => g.At.Container is not null && g.Seedlings >= state.Growing * BatchState.RearShare)
-            .MinBy(g => g.Reached)
-            ?.Seen
+        RearOf(state)?.Seen
             // How tall they are moves no day.
             is { } seen
                 and not { Leaves: null, Roots: null }

@@ -100,25 +100,27 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts, boo
     private const string PutStanding = """
         -- Groups as they stand, where that has changed.
         insert into standing (nursery_id, batch_id, id, container_id, place_id, seedlings, containers, reached_step_id, in_pot_since,
-          hardened_since, from_group, merged, spaced_cm, one_of, seen)
+          hardened_since, from_group, merged, spaced_cm, one_of, seen, here_since)
         select $1, s.batch_id, s.id, s.container_id, s.place_id, s.seedlings, s.containers, s.reached_step_id, s.in_pot_since,
           s.hardened_since, s.from_group, s.merged, s.spaced_cm, 
           case when s.one_of is null then null else array(select o::uuid from jsonb_array_elements_text(s.one_of) as o) end,
-          s.seen
+          s.seen, s.here_since
         from unnest($2::uuid[], $3::uuid[], $4::uuid[], $5::uuid[], $6::int[], $7::int[], $8::uuid[], $9::date[], $10::date[], $11::uuid[],
-          $12::bool[], $13::float8[], $14::jsonb[], $15::jsonb[]) as s (batch_id, id, container_id, place_id,
-          seedlings, containers, reached_step_id, in_pot_since, hardened_since, from_group, merged, spaced_cm, one_of, seen)
+          $12::bool[], $13::float8[], $14::jsonb[], $15::jsonb[], $16::date[]) as s (batch_id, id, container_id, place_id,
+          seedlings, containers, reached_step_id, in_pot_since, hardened_since, from_group, merged, spaced_cm, one_of, seen,
+          here_since)
         on conflict (nursery_id, id) do update
         set container_id = excluded.container_id, place_id = excluded.place_id, seedlings = excluded.seedlings,
           containers = excluded.containers, reached_step_id = excluded.reached_step_id, in_pot_since = excluded.in_pot_since,
           hardened_since = excluded.hardened_since, from_group = excluded.from_group, merged = excluded.merged,
-          spaced_cm = excluded.spaced_cm, one_of = excluded.one_of, seen = excluded.seen
+          spaced_cm = excluded.spaced_cm, one_of = excluded.one_of, seen = excluded.seen,
+          here_since = excluded.here_since
         where (standing.container_id, standing.place_id, standing.seedlings, standing.containers, standing.reached_step_id,
             standing.in_pot_since, standing.hardened_since, standing.from_group, standing.merged, standing.spaced_cm, standing.one_of,
-            standing.seen)
+            standing.seen, standing.here_since)
           is distinct from (excluded.container_id, excluded.place_id, excluded.seedlings, excluded.containers, excluded.reached_step_id,
             excluded.in_pot_since, excluded.hardened_since, excluded.from_group, excluded.merged, excluded.spaced_cm, excluded.one_of,
-            excluded.seen)
+            excluded.seen, excluded.here_since)
         """;
 
     private readonly List<(Guid Batch, string? Reason, string[] Json, string Digest, int Version, PlanStep Step)> _steps = [];
@@ -285,7 +287,8 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts, boo
             Each(g => g.Merged),
             Each(g => g.SpacedCm),
             Sql.OfJsonTexts(groups.Select(g => g.Group.OneOf is null ? null : Json(g.Group.OneOf))),
-            Sql.OfJsonTexts(groups.Select(g => g.Group.Seen is null ? null : Json(g.Group.Seen)))
+            Sql.OfJsonTexts(groups.Select(g => g.Group.Seen is null ? null : Json(g.Group.Seen))),
+            Each(g => g.HereSince)
         );
 
         NpgsqlParameter Each<T>(Func<Group, T> of) => Sql.Of(groups.Select(g => of(g.Group)).ToArray());
