@@ -21,6 +21,7 @@ public class FigureTests
         "HoldingBack.Week",
         "Walk.Week",
         "Readiness.Furthest",
+        "Readiness.Hair",
         "NextContainer.LookAheadDays",
         "Recipe.MostParts",
         "Recipe.LongestName",

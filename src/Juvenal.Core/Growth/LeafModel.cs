@@ -97,4 +97,18 @@ public sealed record LeafModel(double BaseCelsius, double DegreeDaysPerLeaf, dou
 
     /// <summary>True leaves per day at a mean temperature over 24 h (°C), in full light.</summary>
     public double LeavesPerDay(double meanCelsius) => LeafDegreeDays(meanCelsius) / DegreeDaysPerLeaf;
+
+    /// <summary>
+    /// True leaves at move i: the first by the house rule, the last at 5 (a tomato of 13–15 cm), one between them halfway;
+    /// after the moves, 6 for hardening. Plants that stand already have the first behind them. [model]
+    /// </summary>
+    /// <param name="i">From 0.</param>
+    /// <param name="moves">How many there are.</param>
+    /// <param name="first">By the house rule.</param>
+    /// <param name="inPot">They stand in a pot from the beginning.</param>
+    public static double ForMove(int i, int moves, double first, bool inPot) =>
+        i >= moves ? ReadyToHarden
+        : inPot ? first + ((LastMove - first) * (i + 1) / moves)
+        : i == 0 ? first
+        : first + ((LastMove - first) * i / (moves - 1));
 }

@@ -109,7 +109,7 @@ public sealed record Readiness(ReadyCall Call, DateOnly On, IReadOnlyList<Reason
         Reason why = new(code, seen, q.LeavesWanted, Source: "practice");
         if (q.BySeedLeaves && q.Roots >= RootsSeen.Showing)
             return new(ReadyCall.Now, q.Today, [new("ready-seed-leaves", Source: "practice")]);
-        if (seen >= q.LeavesWanted)
+        if (seen >= q.LeavesWanted - Hair)
             return new(ReadyCall.Now, q.Today, [why]);
         return new(ReadyCall.Wait, Later(q, (q.LeavesWanted - seen) / q.LeavesPerDay), [why]);
     }
@@ -128,8 +128,16 @@ public sealed record Readiness(ReadyCall Call, DateOnly On, IReadOnlyList<Reason
         };
     }
 
-    /// <summary>Nobody tipped one out: by how full the container is reckoned to be.</summary>
+    /// <summary>
+    /// Nobody tipped one out: as the plan has it, by the leaves or by how full the container is reckoned to be, whichever is first.
+    /// </summary>
     private static Readiness Reckoned(ReadyQuestion q)
+    {
+        var (full, leaves) = (Filled(q), Leaves(q));
+        return full.Call >= ReadyCall.Now || leaves.Call != ReadyCall.Now && full.On <= leaves.On ? full : leaves;
+    }
+
+    private static Readiness Filled(ReadyQuestion q)
     {
         var roots = RootsAt(q.GuessShare);
         Reason why = new("ready-roots-guessed", (int)roots, q.GuessShare, Source: "model");
@@ -141,6 +149,9 @@ public sealed record Readiness(ReadyCall Call, DateOnly On, IReadOnlyList<Reason
             _ => new(ReadyCall.Overdue, q.Today, [why]),
         };
     }
+
+    /// <summary>Leaves of the model are no whole numbers.</summary>
+    private const double Hair = 0.05;
 
     private static DateOnly Later(ReadyQuestion q, double days) =>
         q.Today.AddDays(double.IsFinite(days) ? (int)Math.Clamp(Math.Ceiling(days), 1, Furthest) : Furthest);

@@ -1,8 +1,8 @@
-using Juvenal.Core.Places;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Hardening;
 using Juvenal.Core.Measures;
 using Juvenal.Core.MovingUp;
+using Juvenal.Core.Places;
 using Juvenal.Core.Rules;
 using Juvenal.Core.Seeds;
 using Juvenal.Core.Site;

@@ -353,20 +353,8 @@ internal sealed partial class Walk
             : PotHold.ComfortableDegreeDays(_leaf, Math.Clamp(container.Litres, PotHold.LeastLitres, PotHold.MostLitres));
     }
 
-    /// <summary>
-    /// True leaves at move i: the first by the house rule, the last at 5 (a tomato of 13–15 cm), one between them halfway;
-    /// after the moves, 6 for hardening. Plants that stand already have the first behind them.
-    /// </summary>
-    public double LeavesFor(int i)
-    {
-        var moves = _request.Path.Moves.Count;
-        var first = _request.Rules.PrickOutLeaves;
-        if (i >= moves)
-            return LeafModel.ReadyToHarden;
-        if (InPot)
-            return first + ((LeafModel.LastMove - first) * (i + 1) / moves);
-        return i == 0 ? first : first + ((LeafModel.LastMove - first) * i / (moves - 1));
-    }
+    /// <inheritdoc cref="LeafModel.ForMove"/>
+    public double LeavesFor(int i) => LeafModel.ForMove(i, _request.Path.Moves.Count, _request.Rules.PrickOutLeaves, InPot);
 
     private double Grown(int i, double from, double to, ReadOnlySpan<double> z, int? spring) =>
         GatheredIn(i, Gathers.Leaves, from, to, z, spring) / _leaf.DegreeDaysPerLeaf / LeafStretch(i, z);

@@ -212,7 +212,14 @@ internal static class MovingSheets
             return new(
                 Today,
                 First || _step.Kind == StepKind.Harden,
-                _step.Kind == StepKind.Harden ? LeafModel.ReadyToHarden : Rules.PrickOutLeaves,
+                _step.Kind == StepKind.Harden
+                    ? LeafModel.ReadyToHarden
+                    : LeafModel.ForMove(
+                        _step.Number - 1,
+                        batch.Input.Moves.Count,
+                        Rules.PrickOutLeaves,
+                        batch.Input.Begins.Kind == Start.Standing
+                    ),
                 First && Rules.PrickOut == PrickOutStage.SeedLeaves,
                 asked.Leaves,
                 asked.Roots,

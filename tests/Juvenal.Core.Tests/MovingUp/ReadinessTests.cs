@@ -36,15 +36,28 @@ public class ReadinessTests
     [InlineData(RootsSeen.Showing, ReadyCall.Soon, 3)]
     [InlineData(RootsSeen.Circling, ReadyCall.Now, 0)]
     [InlineData(RootsSeen.Matted, ReadyCall.Overdue, 0)]
-    // Nobody tipped one out: half of its comfortable time has passed, 0.9 of it in 8 days.
-    [InlineData(null, ReadyCall.Wait, 8)]
-    public void Later_ones_go_by_roots_however_many_leaves_there_are(RootsSeen? roots, ReadyCall call, int days)
+    public void Later_ones_go_by_roots_however_many_leaves_there_are(RootsSeen roots, ReadyCall call, int days)
     {
         foreach (var leaves in new double?[] { null, 1, 9 })
         {
             var answer = Readiness.Of(Later with { Leaves = leaves, Roots = roots });
             Assert.Equal((call, Today.AddDays(days)), (answer.Call, answer.On));
         }
+    }
+
+    /// <summary>Nobody tipped one out: as the plan has it, so that the sheet and the card say the same.</summary>
+    [Fact]
+    public void Reckoned_they_go_by_leaves_or_by_a_full_pot_whichever_is_first()
+    {
+        // Half of its comfortable time has passed, 0.9 of it in 8 days.
+        var later = Later with { Roots = null, LeavesWanted = 5, LeavesPerDay = 0.1 };
+        Assert.Equal((ReadyCall.Wait, Today.AddDays(8)), Say(later with { GuessLeaves = 4 }));
+        Assert.Equal((ReadyCall.Wait, Today.AddDays(5)), Say(later with { GuessLeaves = 4.5 }));
+        Assert.Equal((ReadyCall.Now, Today), Say(later with { GuessLeaves = 4.97 }));
+        Assert.Equal((ReadyCall.Now, Today), Say(later with { GuessLeaves = 1, Leaves = 5 }));
+        Assert.Equal((ReadyCall.Overdue, Today), Say(later with { GuessLeaves = 5, GuessShare = 1.5 }));
+
+        static (ReadyCall, DateOnly) Say(ReadyQuestion q) => Readiness.Of(q) is var r ? (r.Call, r.On) : default;
     }
 
     [Fact]
