@@ -9,7 +9,6 @@ import type { Schemas } from '../api/client';
 import { lastFormat, printLabels } from '../data/labels';
 import { useNursery, useUnits } from '../data/nursery';
 import { useMay } from '../data/session';
-import { CropMark } from '../ui/CropMark';
 import { day, roughly } from '../ui/dates';
 import { Empty, Waiting } from '../ui/Page';
 import { useSay } from '../ui/Say';
@@ -17,6 +16,7 @@ import { Warning } from '../ui/Warning';
 import { counted, many, volume } from '../ui/units';
 import { DoneLine, DoneToday } from './DoneToday';
 import { alike, degrees, fewestAlike, folded, headline, nightName, potted, total, walk, type Fold } from './model';
+import { Coming } from './Coming';
 import { Hours } from './Hours';
 import { Moved } from './Moved';
 import { Standing } from './Standing';
@@ -335,42 +335,6 @@ function PickList({ items, pots }: { items: Schemas['PickAnswer'][]; pots: strin
           Labels for this morning’s pots
         </Button>
       )}
-    </Box>
-  );
-}
-
-function Coming({ tasks, base }: { tasks: Schemas['TaskAnswer'][]; base: string }) {
-  return (
-    <Box component="section">
-      <Typography variant="h2" sx={{ mb: 0.5 }}>
-        Coming
-      </Typography>
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-        {tasks.map((t) => (
-          <Box
-            component="li"
-            key={`${t.batchId}${t.step.id}${t.placeId}`}
-            sx={{
-              py: 0.75,
-              borderBottom: 1,
-              borderColor: 'divider',
-              display: 'grid',
-              gridTemplateColumns: '6.4rem minmax(0, 1fr)',
-            }}
-          >
-            <span>{day(t.due)}</span>
-            <Box>
-              {t.title}
-              <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.75, color: 'text.secondary' }}>
-                <CropMark crop={t.crop} size={13} />
-                <Link component={To} to={`${base}/batches/${t.batchId}`} underline="hover">
-                  {t.cultivar}
-                </Link>
-              </Box>
-            </Box>
-          </Box>
-        ))}
-      </Box>
     </Box>
   );
 }

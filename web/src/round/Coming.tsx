@@ -1,0 +1,46 @@
+import Box from '@mui/material/Box';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { Link as To } from 'react-router';
+import type { Schemas } from '../api/client';
+import { CropMark } from '../ui/CropMark';
+import { day } from '../ui/dates';
+
+/** The next days' work. */
+export function Coming({ tasks, base }: { tasks: Schemas['TaskAnswer'][]; base: string }) {
+  return (
+    <Box component="section">
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        Coming
+      </Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {tasks.map((t) => (
+          <Box
+            component="li"
+            key={`${t.batchId}${t.step.id}${t.placeId}`}
+            sx={{
+              py: 0.75,
+              borderBottom: 1,
+              borderColor: 'divider',
+              display: 'grid',
+              gridTemplateColumns: '6.4rem minmax(0, 1fr)',
+              // Letters twice as large on a phone: the day stands above.
+              '@media (max-width: 16em)': { gridTemplateColumns: 'minmax(0, 1fr)' },
+            }}
+          >
+            <span>{day(t.due)}</span>
+            <Box>
+              {t.title}
+              <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.75, color: 'text.secondary' }}>
+                <CropMark crop={t.crop} size={13} />
+                <Link component={To} to={`${base}/batches/${t.batchId}`} underline="hover">
+                  {t.cultivar}
+                </Link>
+              </Box>
+            </Box>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}
