@@ -5,6 +5,7 @@ using Juvenal.Store.Accounts;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
+using Juvenal.Store.Plans;
 
 namespace Juvenal.Demo;
 
@@ -39,6 +40,7 @@ internal sealed class OddWork(Database database, TimeProvider clock, Guid nurser
                 await MixedAsync(day, cancel);
                 break;
             case (4, 14):
+                await FedAsync("Glasshouse", cancel);
                 await CarriedAsync("Hardening stand", "Glasshouse", day, cancel);
                 break;
             case (4, 15):
@@ -120,6 +122,13 @@ internal sealed class OddWork(Database database, TimeProvider clock, Guid nurser
             return;
         await CarryAsync(batch, group, plants, WindlassYard.PlaceId("Lamp rack"), day, cancel);
     }
+
+    private Task FedAsync(string place, CancellationToken cancel) =>
+        WriteAsync(
+            async n =>
+                await new FeedingStore(n).FeedAsync(Id(), WindlassYard.PlaceId(place), await Catalogue.LoadAsync(n, clock, cancel), cancel),
+            cancel
+        );
 
     private async Task MixedAsync(DateOnly day, CancellationToken cancel)
     {

@@ -144,6 +144,9 @@ public static class WindlassYard
             var cultivars = new CultivarStore(nursery);
             foreach (var cultivar in Cultivars)
                 await cultivars.PutAsync(cultivar, cancel);
+            var feeds = new Store.Rules.FertiliserStore(nursery);
+            await feeds.PutAsync(new(Numbered(7, 1), 0, "Bench feed", 15, 5, 20, InUse: true), cancel);
+            await feeds.PutAsync(new(Numbered(7, 2), 0, "Fruit feed", 8, 8, 24, InUse: false), cancel);
             var lots = new SeedLotStore(nursery);
             var books = new LotBookStore(nursery);
             foreach (var (lot, i) in Lots.Select((l, i) => (l, i + 1)))

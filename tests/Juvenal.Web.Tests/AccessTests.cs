@@ -31,6 +31,8 @@ public class AccessTests(OwnHouse house) : IClassFixture<OwnHouse>
         "/api/nurseries/{nursery:guid}/identity/mixed",
         "/api/nurseries/{nursery:guid}/places/{id:guid}/carry",
         "/api/nurseries/{nursery:guid}/places/{id:guid}/night",
+        "/api/nurseries/{nursery:guid}/places/{id:guid}/fed",
+        "/api/nurseries/{nursery:guid}/places/{id:guid}/fed/{fed:guid}",
         "/api/nurseries/{nursery:guid}/nights/{id:guid}/out",
         "/api/nurseries/{nursery:guid}/round/timed/{entry:guid}",
         "/api/nurseries/{nursery:guid}/round/walked",

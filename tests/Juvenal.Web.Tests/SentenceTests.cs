@@ -94,6 +94,7 @@ public partial class SentenceTests
                 "old-level",
                 "whole",
                 "water",
+                "weekly",
                 "below",
                 "10",
                 "plant",
@@ -115,6 +116,7 @@ public partial class SentenceTests
             RuleCodes.PepperDepth,
             RuleCodes.RootBall,
             RuleCodes.BeforeParting,
+            RuleCodes.Feeding,
         ];
         Assert.All(codes, c => Assert.NotNull(RuleBook.Title(c)));
     }

@@ -28,6 +28,17 @@ public sealed record Feed(double GramsPerL, double Grams, double OuncesPer100UsG
     /// <summary>1 g/L of a fertiliser with 1 % is 10 mg/L.</summary>
     private const double PpmOfOnePercent = 10;
 
+    /// <summary>What a label cannot say.</summary>
+    /// <param name="nitrogenPercent">N, 0.01–100 %.</param>
+    /// <param name="phosphatePercent">P₂O₅, 0–100 %, or null.</param>
+    /// <param name="potashPercent">K₂O, 0–100 %, or null.</param>
+    public static IReadOnlyList<Failure> OfLabel(double nitrogenPercent, double? phosphatePercent, double? potashPercent) =>
+        new Ranges()
+            .Within("nitrogenPercent", nitrogenPercent, LeastPercent, 100)
+            .Within("phosphatePercent", phosphatePercent, 0, 100)
+            .Within("potashPercent", potashPercent, 0, 100)
+            .Failures;
+
     /// <summary>g/L = ppm N / (%N · 10). Standard greenhouse formula: 20 % N at 1 g/L is 200 ppm.</summary>
     /// <param name="targetNitrogenPpm">Above 0 to 2,000 mg/L.</param>
     /// <param name="nitrogenPercent">N on the label, 0.01–100 %.</param>

@@ -1,3 +1,4 @@
+using Juvenal.Core.Care;
 using Juvenal.Core.Growth;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.MovingUp;
@@ -60,6 +61,13 @@ public static partial class Figures
             Practice("Moving up", "Into a larger one", Handwork.TubMinutes, "min"),
             Practice("Moving up", "Loosening a ball, on top", Handwork.LooseningMinutes, "min"),
             Practice("Moving up", "Washing a ball apart, on top", Handwork.WashingMinutes, "min"),
+            Practice("Care", "Seedlings are fed from, after they came up", Feeding.FromDays, "d"),
+            Practice("Care", "No feed after a move for", Feeding.RestDays, "d"),
+            new("Care", "Seedlings in the tray are fed nitrogen of", Feeding.SeedlingPpm, "ppm", Mark.Published, "extension"),
+            new("Care", "Plants that grow on are fed nitrogen of", Feeding.GrowingPpm, "ppm", Mark.Published, "extension"),
+            Practice("Care", "Every two weeks it is, of that", Feeding.FortnightTimes, "×"),
+            Practice("Care", "At each watering it is, of that", Feeding.EachTimes, "×"),
+            Ours("Care", "Solution for one watering, of the container's volume", Feeding.VolumeShare, "share"),
             Ours("Moving up", "Carried elsewhere for less than this moves no plan", Elsewhere.ShelterDays, "d"),
             Ours("Sowing", "A day earlier is worth it where it gains", Walk.EarlierGains, "d"),
             Ours("Moving up", "The usual minutes weigh as much as a timed job of", Pace.UsualWeighs, "min"),

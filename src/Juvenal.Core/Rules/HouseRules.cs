@@ -79,6 +79,23 @@ public enum BeforeParting
     Dry,
 }
 
+/// <summary>How plants are fed.</summary>
+public enum FeedingRule
+{
+    /// <summary>Half strength.</summary>
+    EachWatering,
+
+    Weekly,
+
+    Fortnightly,
+
+    /// <summary>With the water of each move, and not between.</summary>
+    WithMove,
+
+    /// <summary>Nothing beside it.</summary>
+    InMix,
+}
+
 /// <summary>What becomes of plants that are left when as many as are wanted are planted.</summary>
 public enum Spares
 {
@@ -110,6 +127,7 @@ public static class RuleCodes
     public const string PepperDepth = "pepper-depth";
     public const string RootBall = "root-ball";
     public const string BeforeParting = "before-parting";
+    public const string Feeding = "feeding";
 }
 
 /// <summary>The practices on which growers differ, as this house has settled them. <see cref="Default"/> is the common choice.</summary>
@@ -128,6 +146,7 @@ public static class RuleCodes
 /// <param name="PepperDepth">How deep peppers are set.</param>
 /// <param name="RootBall">What is done with the ball at a move: it sets the days lost, and the minutes.</param>
 /// <param name="BeforeParting">Wet or drying.</param>
+/// <param name="Feeding">When they are fed, and how strong.</param>
 public sealed record HouseRules(
     PrickOutStage PrickOut,
     Twins Twins,
@@ -143,7 +162,8 @@ public sealed record HouseRules(
     TomatoSetting TomatoDepth = TomatoSetting.LowestKeptLeaves,
     PepperDepth PepperDepth = PepperDepth.OldLevel,
     RootBall RootBall = RootBall.Whole,
-    BeforeParting BeforeParting = BeforeParting.Water
+    BeforeParting BeforeParting = BeforeParting.Water,
+    FeedingRule Feeding = FeedingRule.Weekly
 )
 {
     public static HouseRules Default { get; } =

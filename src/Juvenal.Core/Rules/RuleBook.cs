@@ -165,6 +165,19 @@ public static class RuleBook
             ]
         ),
         new(
+            RuleCodes.Feeding,
+            "feeding",
+            "Feeding",
+            "When the Round asks for feed, and how strong it is.",
+            [
+                new("weekly", "Once a week", "Easy to keep in mind; the mix feeds them between."),
+                new("each-watering", "Half strength at each watering", "Even growth, and nothing to forget; mix it each time."),
+                new("fortnightly", "Every two weeks, stronger", "For rich mixes and few hands."),
+                new("with-move", "With the water of each move", "New mix brings the rest; nothing between two moves."),
+                new("in-mix", "In the mix, nothing else", "A mix with long-lasting feed or compost; watch for pale leaves."),
+            ]
+        ),
+        new(
             RuleCodes.Watering,
             "watering",
             "Watering",

@@ -39,6 +39,7 @@ public static class ExportTables
         "care",
         "mix_recipe",
         "timed",
+        "fertiliser",
     ];
 
     /// <summary>Since which version of the export; those that are not named, since the first.</summary>
@@ -54,6 +55,7 @@ public static class ExportTables
             ["care"] = 8,
             ["mix_recipe"] = 9,
             ["timed"] = 10,
+            ["fertiliser"] = 10,
         };
 
     /// <summary>No nursery has more rows: thirty seasons of a large one, and not a file that swells without end.</summary>

@@ -109,6 +109,7 @@ public static class Server
         nursery.MapReadings();
         nursery.MapStart();
         nursery.MapMixes();
+        nursery.MapFeeding();
         nursery.MapSowing();
         nursery.MapLabels();
         // An address of the API that is none must not be answered with the page.

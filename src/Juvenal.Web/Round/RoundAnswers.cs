@@ -203,6 +203,7 @@ public sealed record PickAnswer(string What, double Amount, string Unit, int? Ba
 /// <param name="FitsMinutes">Of <paramref name="Minutes"/>, what those hours leave time for.</param>
 /// <param name="Walked">Somebody walked today, and all was well; null: not yet, or on further pages.</param>
 /// <param name="Pace">How quick these hands are, of what is usual, by kind of work that was timed; all minutes go by it.</param>
+/// <param name="Feeding">What is fed today; null where nothing is, or on further pages.</param>
 public sealed record RoundAnswer(
     DateOnly Today,
     int Jobs,
@@ -224,7 +225,8 @@ public sealed record RoundAnswer(
     double? HandsHours,
     int FitsMinutes,
     WalkedRow? Walked,
-    IReadOnlyList<string> Pace
+    IReadOnlyList<string> Pace,
+    FeedingAnswer? Feeding
 );
 
 /// <summary>All was well today.</summary>

@@ -306,7 +306,8 @@ internal static class RoundEndpoints
             handsHours,
             fits.Values.Sum(f => f.Minutes),
             skip > 0 ? null : await new CareStore(reading).WalkedAsync(today, cancel),
-            [.. pace.Known.Select(k => RoundWords.Pace(k.Kind, k.Share, k.Jobs))]
+            [.. pace.Known.Select(k => RoundWords.Pace(k.Kind, k.Share, k.Jobs))],
+            skip > 0 ? null : await Feeds.OfAsync(reading, catalogue, cancel)
         );
     }
 

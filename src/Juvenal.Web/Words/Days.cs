@@ -48,6 +48,18 @@ internal sealed record Measures(bool Us)
             )
             : string.Create(CultureInfo.InvariantCulture, $"{Math.Round(centimetres * 2) / 2:0.#} cm");
 
+    /// <summary>"1.2 g", "340 g"; "0.04 oz" in US units.</summary>
+    public string Grams(double grams) =>
+        Us
+            ? string.Create(CultureInfo.InvariantCulture, $"{Fine(grams / Core.Measures.Units.GramsPerOunce)} oz")
+            : string.Create(CultureInfo.InvariantCulture, $"{Fine(grams)} g");
+
+    /// <summary>To two figures below ten: a scale weighs no finer.</summary>
+    private static double Fine(double value) =>
+        value >= 10 ? Math.Round(value)
+        : value >= 1 ? Math.Round(value, 1)
+        : Math.Round(value, 2);
+
     /// <summary>A volume, small ones too.</summary>
     public string Volume(double? litres) =>
         Us && litres < Core.Measures.Units.LitresPerUsGallon / 4

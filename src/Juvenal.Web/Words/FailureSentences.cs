@@ -126,6 +126,7 @@ internal static class FailureSentences
             "last-owner" => "A nursery has at least one owner: make someone else an owner first.",
             "member-already" => "You belong to this nursery already. The link is still good for someone else.",
             "too-many-invitations" => Invariant($"{f.Value:0} invitations are open already: withdraw some."),
+            "nothing-to-feed" => "Nothing that stands there is fed today.",
             "bleach-unlabelled" => "A bottle that does not say how strong it is: leave it alone.",
             "bleach-too-strong" => Invariant(
                 $"Stronger than 1 part bleach to {Disinfectant.StrongestWaterPerBleach:0} parts water is for no pot: at least {f.Low:0.##} parts of water."

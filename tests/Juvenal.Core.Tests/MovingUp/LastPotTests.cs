@@ -1,7 +1,6 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.MovingUp;
 using Juvenal.Core.Season;
-using Juvenal.Core.Tests.Season;
 using Xunit;
 
 namespace Juvenal.Core.Tests.MovingUp;

@@ -50,7 +50,12 @@ public class ReadinessTests
     public void Reckoned_they_go_by_leaves_or_by_a_full_pot_whichever_is_first()
     {
         // Half of its comfortable time has passed, 0.9 of it in 8 days.
-        var later = Later with { Roots = null, LeavesWanted = 5, LeavesPerDay = 0.1 };
+        var later = Later with
+        {
+            Roots = null,
+            LeavesWanted = 5,
+            LeavesPerDay = 0.1,
+        };
         Assert.Equal((ReadyCall.Wait, Today.AddDays(8)), Say(later with { GuessLeaves = 4 }));
         Assert.Equal((ReadyCall.Wait, Today.AddDays(5)), Say(later with { GuessLeaves = 4.5 }));
         Assert.Equal((ReadyCall.Now, Today), Say(later with { GuessLeaves = 4.97 }));

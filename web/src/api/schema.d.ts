@@ -1572,6 +1572,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/fertilisers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["fertilisers"];
+        put: operations["putFertiliser"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/fertilisers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeFertiliser"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/places/{id}/fed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["fed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/places/{id}/fed/{fed}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["notFed"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/sowing": {
         parameters: {
             query?: never;
@@ -2924,6 +2988,14 @@ export interface components {
          * @enum {unknown}
          */
         Fate: "snip" | "separate";
+        /** @description A place was fed. */
+        FedInput: {
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
+            id: string;
+        };
         /** @description Fertiliser for a nutrient solution. */
         Feed: {
             /**
@@ -2952,6 +3024,35 @@ export interface components {
              */
             potashPpm: null | number;
         };
+        /** @description A place whose plants are fed. */
+        FeedAnswer: {
+            /** Format: uuid */
+            placeId: string;
+            place: string;
+            /**
+             * Format: int32
+             * @description That are fed there.
+             */
+            plants: number;
+            /** @description How strong and how much, by strength. */
+            text: string[];
+            /** @description What stands there and is not fed, and why; null: nothing. */
+            note: null | string;
+            /** @description Today. */
+            due: boolean;
+            /** @description "fed on Sat 11 Apr"; null: never. */
+            last: null | string;
+            /**
+             * Format: uuid
+             * @description Done today: its id takes it back; null: not yet.
+             */
+            fed: null | string;
+            /**
+             * Format: date-time
+             * @description When, UTC.
+             */
+            fedAt: null | string;
+        };
         FeedInput: {
             /** Format: double */
             targetNitrogenPpm: number;
@@ -2963,6 +3064,50 @@ export interface components {
             phosphatePercent?: null | number;
             /** Format: double */
             potashPercent?: null | number;
+        };
+        /** @description The morning's feed. */
+        FeedingAnswer: {
+            /** @description That are due or were fed today, in walking order. */
+            places: components["schemas"]["FeedAnswer"][];
+            /** @description It is reckoned with; null: nobody said what there is. */
+            fertiliser: null | string;
+            /** @description Where the work is. */
+            caution: string;
+        };
+        /**
+         * @description How plants are fed.
+         * @default weekly
+         * @enum {unknown}
+         */
+        FeedingRule: "each-watering" | "weekly" | "fortnightly" | "with-move" | "in-mix";
+        /** @description A fertiliser as its label has it. */
+        FertiliserRow: {
+            /** Format: uuid */
+            id: string;
+            /**
+             * Format: int32
+             * @description Send it back with a change; 0: new.
+             */
+            version: number;
+            /** @description As the grower calls it. */
+            name: string;
+            /**
+             * Format: double
+             * @description N, % by weight, 0.01–100.
+             */
+            nitrogenPercent: number;
+            /**
+             * Format: double
+             * @description P₂O₅, % by weight; null: not said.
+             */
+            phosphatePercent: null | number;
+            /**
+             * Format: double
+             * @description K₂O, % by weight; null: not said.
+             */
+            potashPercent: null | number;
+            /** @description Today's feed is reckoned with it: one at most. */
+            inUse: boolean;
         };
         /** @description A figure that the plans rest on. */
         FigureAnswer: {
@@ -3494,6 +3639,8 @@ export interface components {
             rootBall?: components["schemas"]["RootBall"];
             /** @description Wet or drying. */
             beforeParting?: components["schemas"]["BeforeParting"];
+            /** @description When they are fed, and how strong. */
+            feeding?: components["schemas"]["FeedingRule"];
             /**
              * Format: double
              * @description True leaves at the first move.
@@ -4809,6 +4956,7 @@ export interface components {
             walked: null | components["schemas"]["WalkedRow"];
             /** @description How quick these hands are, of what is usual, by kind of work that was timed; all minutes go by it. */
             pace: string[];
+            feeding: null | components["schemas"]["FeedingAnswer"];
         };
         /** @description A practice on which growers differ. */
         Rule: {
@@ -8811,6 +8959,120 @@ export interface operations {
                 "application/json": components["schemas"]["MixRecipeInput"];
             };
         };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    fertilisers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FertiliserRow"][];
+                };
+            };
+        };
+    };
+    putFertiliser: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FertiliserRow"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    removeFertiliser: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    fed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FedInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    notFed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+                fed: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description No Content */
             204: {

@@ -17,6 +17,7 @@ import { counted, many, volume } from '../ui/units';
 import { DoneLine, DoneToday } from './DoneToday';
 import { alike, degrees, fewestAlike, folded, headline, nightName, potted, total, walk, type Fold } from './model';
 import { Coming } from './Coming';
+import { Feed } from './Feed';
 import { Hours } from './Hours';
 import { Moved } from './Moved';
 import { Standing } from './Standing';
@@ -113,6 +114,7 @@ export function RoundView() {
             {round.isFetchingNextPage ? 'Fetching…' : `Show more: ${counted(left, 'job')} further on`}
           </Button>
         )}
+        <Feed feeding={first.feeding} />
         {first.standing.length > 0 && <Walked walked={first.walked} />}
         <DoneToday done={first.done} today={today} />
       </Box>

@@ -9,17 +9,19 @@ import { useMay } from '../data/session';
 import { Containers } from './Containers';
 import { Cultivars } from './Cultivars';
 import { Export } from './Export';
+import { Fertilisers } from './Fertilisers';
 import { Mixes } from './Mixes';
 import { Numbers } from './Numbers';
 import { People } from './People';
 import { Places } from './Places';
 import { Rules } from './Rules';
 
-const parts = ['places', 'containers', 'mixes', 'cultivars', 'rules', 'people', 'export', 'numbers'] as const;
+const parts = ['places', 'containers', 'mixes', 'feed', 'cultivars', 'rules', 'people', 'export', 'numbers'] as const;
 const names = {
   places: 'Places',
   containers: 'Containers',
   mixes: 'Mixes',
+  feed: 'Feed',
   cultivars: 'Cultivars',
   rules: 'House rules',
   people: 'People',
@@ -97,6 +99,7 @@ export function HouseView() {
         {part === 'export' && <Export />}
         {part === 'numbers' && <Numbers />}
         {part === 'mixes' && <Mixes />}
+        {part === 'feed' && <Fertilisers />}
       </Box>
     </Box>
   );

@@ -1,0 +1,117 @@
+using Juvenal.Core.Care;
+using Juvenal.Core.Measures;
+using Juvenal.Core.Season;
+using Juvenal.Store.Nurseries;
+using Juvenal.Store.Plans;
+
+namespace Juvenal.Store.Batches;
+
+/// <summary>A group in its place, as far as feeding goes.</summary>
+public sealed record StandsToFeed(Guid PlaceId, Guid BatchId, Guid GroupId, FedGroup Group);
+
+/// <summary>A place that was fed.</summary>
+/// <param name="Id">Made by the client.</param>
+/// <param name="By">Who said so.</param>
+/// <param name="WrittenAt">UTC.</param>
+public sealed record FedRow(Guid Id, Guid PlaceId, DateOnly On, string? By, DateTime WrittenAt);
+
+/// <summary>What one group was fed with.</summary>
+/// <param name="Ppm">Nitrogen, mg/L.</param>
+public sealed record FedWith(Guid BatchId, Guid GroupId, double Ppm);
+
+/// <summary>What stands where to be fed, and what was.</summary>
+public sealed class FeedingStore(NurseryTransaction nursery)
+{
+    private const string Standing = """
+        -- What stands in containers, with the day it came up.
+        select s.place_id, s.batch_id, s.id, s.seedlings, s.containers, s.container_id, w.kind, s.in_pot_since,
+          (b.step_days ->> u.id::text)::date
+        from standing s
+        join batch b on b.nursery_id = s.nursery_id and b.id = s.batch_id
+        join path_step w on w.nursery_id = s.nursery_id and w.id = s.reached_step_id
+        left join path_step u on u.nursery_id = s.nursery_id and u.batch_id = s.batch_id and u.kind = 'up'
+        where s.seedlings > 0
+          and s.container_id is not null
+          and b.ended_on is null
+        order by b.code, s.id
+        """;
+
+    private const string Last = """
+        -- When each place was fed last.
+        select distinct on (place_id) id, place_id, on_day, by_name, written_at
+        from care
+        where kind = 'fed'
+          and not taken_back
+        order by place_id, on_day desc, written_at desc
+        """;
+
+    private const string Insert = """
+        -- A place was fed; the same one sent again is there already.
+        insert into care (nursery_id, id, on_day, kind, by_name, place_id, fed)
+        values ($1, $2, $3, 'fed', $4, $5, $6)
+        on conflict (nursery_id, id) do nothing
+        """;
+
+    /// <summary>All that stands in containers.</summary>
+    public async Task<IReadOnlyList<StandsToFeed>> StandingAsync(Catalogue catalogue, CancellationToken cancel)
+    {
+        ArgumentNullException.ThrowIfNull(catalogue);
+        return await nursery.ListAsync(
+            Standing,
+            r => new StandsToFeed(
+                r.GetGuid(0),
+                r.GetGuid(1),
+                r.GetGuid(2),
+                new(
+                    r.GetInt32(3),
+                    r.GetInt32(4),
+                    Catalogue.Of(catalogue.Containers[r.GetGuid(5)]),
+                    r.Enum<StepKind>(6),
+                    r.OrNull<DateOnly>(8),
+                    r.OrNull<DateOnly>(7) ?? DateOnly.MinValue
+                )
+            ),
+            cancel
+        );
+    }
+
+    /// <summary>By place, the last time.</summary>
+    public async Task<IReadOnlyDictionary<Guid, FedRow>> LastAsync(CancellationToken cancel) =>
+        (
+            await nursery.ListAsync(
+                Last,
+                r => new FedRow(
+                    r.GetGuid(0),
+                    r.GetGuid(1),
+                    r.GetFieldValue<DateOnly>(2),
+                    r.IsDBNull(3) ? null : r.GetString(3),
+                    DateTime.SpecifyKind(r.GetDateTime(4), DateTimeKind.Utc)
+                ),
+                cancel
+            )
+        ).ToDictionary(f => f.PlaceId);
+
+    /// <summary>What is fed in a place today was: each group by its own strength.</summary>
+    /// <exception cref="RefusedException">nothing-to-feed: nothing that stands there is fed today.</exception>
+    public async Task FeedAsync(Guid id, Guid place, Catalogue catalogue, CancellationToken cancel)
+    {
+        ArgumentNullException.ThrowIfNull(catalogue);
+        var fed = (await StandingAsync(catalogue, cancel))
+            .Where(s => s.PlaceId == place)
+            .Select(s => new FedWith(s.BatchId, s.GroupId, Feeding.Of(s.Group, catalogue.Rules.Rules.Feeding, catalogue.Today).Ppm))
+            .Where(f => f.Ppm > 0)
+            .ToList();
+        if (fed.Count == 0)
+            throw new RefusedException(new Failure("nothing-to-feed", "place"));
+        await nursery.ExecuteAsync(
+            Insert,
+            cancel,
+            Sql.Of(nursery.Nursery),
+            Sql.Of(id),
+            Sql.Of(catalogue.Today),
+            Sql.OfNull(nursery.By),
+            Sql.Of(place),
+            Sql.OfJson(fed)
+        );
+    }
+}
