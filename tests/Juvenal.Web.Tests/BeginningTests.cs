@@ -22,7 +22,11 @@ public class BeginningTests(House house) : IClassFixture<House>
         // They never came up here: roots decide, from the day they came.
         var (status, sheet) = await house.PostAsync($"batches/{batch}/moving", new JsonObject { ["leaves"] = 1, ["roots"] = "circling" });
         Assert.Equal((200, "now"), (status, (string)sheet["call"]!));
-        Assert.Equal("wait", (string)(await house.PostAsync($"batches/{batch}/moving", new JsonObject())).Body["call"]!);
+        // Where nobody looked the sheet says what the card does.
+        Assert.Equal("due", (string)Task(await house.GetAsync("round"), batch)!["press"]!);
+        Assert.Equal("now", (string)(await house.PostAsync($"batches/{batch}/moving", new JsonObject())).Body["call"]!);
+        (status, sheet) = await house.PostAsync($"batches/{batch}/moving", new JsonObject { ["roots"] = "none" });
+        Assert.Equal((200, "wait"), (status, (string)sheet["call"]!));
     }
 
     [Fact]

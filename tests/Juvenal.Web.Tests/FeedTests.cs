@@ -22,13 +22,21 @@ public class FeedTests(House house) : IClassFixture<House>
         // Nobody said what there is: how strong is said, and how much water.
         var feeding = (await house.GetAsync("round"))["feeding"]!;
         Assert.Null((string?)feeding["fertiliser"]);
-        Assert.Equal("60 plants: 75 ppm nitrogen, 540 mL of water", (string)Line(feeding, place)["text"]![0]!);
+        // 15 % of what the cells hold.
+        var cell = (double)
+            (await house.GetAsync("catalogue"))["containers"]!.AsArray().Single(c => (string)c!["id"]! == house.Tray.ToString())![
+                "litres"
+            ]!;
+        var litres = (int)(await house.GetAsync($"batches/{batch}"))["groups"]![0]!["containers"]! * cell * 0.15;
+        var water = FormattableString.Invariant($"{Math.Round(litres, 2) * 1000:0} mL");
+        Assert.Equal($"60 plants: 75 ppm nitrogen, {water} of water", (string)Line(feeding, place)["text"]![0]!);
 
         Assert.Equal(204, (await house.PutAsync("fertilisers", Fertiliser(Guid.CreateVersion7(), 20))).Status);
         feeding = (await house.GetAsync("round"))["feeding"]!;
         Assert.Equal("Label 20", (string)feeding["fertiliser"]!);
-        // 75 ppm of 20 % N: 0.375 g/L; 72 cells of 50 mL, 15 % of it: 0.54 L.
-        Assert.Equal("60 plants: 75 ppm nitrogen, 0.2 g in 540 mL", (string)Line(feeding, place)["text"]![0]!);
+        // 75 ppm of 20 % N: 0.375 g/L.
+        var grams = FormattableString.Invariant($"{0.375 * Math.Round(litres, 2):0.00} g");
+        Assert.Equal($"60 plants: 75 ppm nitrogen, {grams} in {water}", (string)Line(feeding, place)["text"]![0]!);
 
         var id = Guid.CreateVersion7();
         Assert.Equal(204, (await FedAsync(place, id)).Status);

@@ -21,6 +21,7 @@ test('a helper sees the round and the batches, counts, and plans nothing', async
     .waitFor();
 
   await page.getByRole('link', { name: 'Batches' }).first().click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/batches/);
   await expect(page.getByRole('link', { name: 'Plan a batch' })).toHaveCount(0);
   await page
     .getByRole('listitem')

@@ -15,8 +15,12 @@ test('a sum answers while one types, says what is wrong at its field, and shows 
   await page.getByRole('link', { name: 'Bleach for pots' }).click();
   await expect(answer).toContainText('1 L');
   await expect(page.getByText(/Never with acids/)).toBeVisible();
-  await page.getByLabel('Parts water').fill('3');
-  await expect(page.getByText(/at least 4 parts of water/).first()).toBeVisible();
+  await page.getByLabel('On the bottle').fill('8.25');
+  await expect(answer).toContainText('15.5');
+  await page.getByLabel('On the bottle').fill('12');
+  await expect(page.getByText('From 2.5 to 10; 12 was given.').first()).toBeVisible();
+  await page.getByLabel('On the bottle').fill('');
+  await expect(page.getByText(/does not say how strong/).first()).toBeVisible();
 
   await page.getByRole('link', { name: 'Germination test' }).click();
   await expect(answer).toContainText('66 % to 96 %');
