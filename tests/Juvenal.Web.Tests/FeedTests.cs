@@ -61,7 +61,7 @@ public class FeedTests(House house) : IClassFixture<House>
         var changed = rules["rules"]!.DeepClone().AsObject();
         changed["feeding"] = "in-mix";
         Assert.Equal(
-            204,
+            200,
             (await house.PutAsync("rules", new JsonObject { ["version"] = (int)rules["version"]!, ["rules"] = changed })).Status
         );
         Assert.Null((await house.GetAsync("round"))["feeding"]);

@@ -213,3 +213,42 @@ test('without a network an entry waits, said in words, and is sent once when it 
   await page.getByRole('button', { name: new RegExp(`^Undo: .* ${code}`) }).click();
   await expect(page.getByRole('listitem').filter({ hasText: code }).filter({ hasText: 'snipped' })).toHaveCount(0);
 });
+
+test('a place is fed by one tap, and a job says how long it took; both are taken back', async ({ page }) => {
+  await page.goto(`${nursery}/round`);
+  const feed = page.getByRole('region', { name: 'Feed' });
+  const tap = feed.getByRole('button', { name: /^Fed: / }).first();
+  const place = ((await tap.getAttribute('aria-label')) ?? '').replace('Fed: ', '');
+  await expect(feed.getByText(/ppm nitrogen, [\d.]+ g in /).first()).toBeVisible();
+  await tap.click();
+  await feed.getByRole('button', { name: `Undo: fed, ${place}` }).click();
+  await expect(feed.getByRole('button', { name: `Fed: ${place}` })).toBeVisible();
+
+  const card = page
+    .locator('[data-task]')
+    .filter({ hasText: /Sow \d/ })
+    .first();
+  const code = await card
+    .getByText(/^26-\d+/)
+    .first()
+    .innerText();
+  const took = page.getByRole('button', { name: new RegExp(`^How long did it take: .* ${code}$`) }).first();
+  await card.getByRole('button', { name: 'Done', exact: true }).click();
+  await took.click();
+  await page.getByLabel('It took, all hands').fill('0');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('Type minutes, or leave it empty.')).toBeVisible();
+  await page.getByLabel('It took, all hands').fill('90');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(took).toHaveText('took 1½ h');
+  await page
+    .getByRole('button', { name: /How many hours are there|^Change$/ })
+    .first()
+    .click();
+  await expect(page.getByRole('list', { name: 'Your pace' })).toContainText(/Sowing: \d+ % slower than usual/);
+  await page
+    .getByRole('button', { name: new RegExp(`^Undo: .* ${code},`) })
+    .first()
+    .click();
+  await expect(page.getByRole('list', { name: 'Your pace' })).not.toContainText('Sowing');
+});
