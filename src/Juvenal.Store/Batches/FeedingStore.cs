@@ -33,6 +33,7 @@ public sealed class FeedingStore(NurseryTransaction nursery)
         where s.seedlings > 0
           and s.container_id is not null
           and b.ended_on is null
+          and s.place_id <> all($1)
         order by b.code, s.id
         """;
 
@@ -53,7 +54,10 @@ public sealed class FeedingStore(NurseryTransaction nursery)
         """;
 
     /// <summary>All that stands in containers.</summary>
-    public async Task<IReadOnlyList<StandsToFeed>> StandingAsync(Catalogue catalogue, CancellationToken cancel)
+    /// <param name="catalogue">For containers.</param>
+    /// <param name="except">Places that nobody asks about.</param>
+    /// <param name="cancel">Cancels.</param>
+    public async Task<IReadOnlyList<StandsToFeed>> StandingAsync(Catalogue catalogue, IEnumerable<Guid> except, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(catalogue);
         return await nursery.ListAsync(
@@ -71,7 +75,8 @@ public sealed class FeedingStore(NurseryTransaction nursery)
                     r.OrNull<DateOnly>(7) ?? DateOnly.MinValue
                 )
             ),
-            cancel
+            cancel,
+            Sql.Of(except.ToArray())
         );
     }
 
@@ -96,7 +101,7 @@ public sealed class FeedingStore(NurseryTransaction nursery)
     public async Task FeedAsync(Guid id, Guid place, Catalogue catalogue, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(catalogue);
-        var fed = (await StandingAsync(catalogue, cancel))
+        var fed = (await StandingAsync(catalogue, [], cancel))
             .Where(s => s.PlaceId == place)
             .Select(s => new FedWith(s.BatchId, s.GroupId, Feeding.Of(s.Group, catalogue.Rules.Rules.Feeding, catalogue.Today).Ppm))
             .Where(f => f.Ppm > 0)

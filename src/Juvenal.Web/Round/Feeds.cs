@@ -42,10 +42,12 @@ internal static class Feeds
         if (rule == FeedingRule.InMix)
             return null;
         var store = new FeedingStore(reading);
-        var standing = await store.StandingAsync(catalogue, cancel);
+        var (last, day) = (await store.LastAsync(cancel), catalogue.Today);
+        // What was fed this week is not looked at: a large nursery stands in many pots.
+        var rest = last.Values.Where(f => f.On != day && !Feeding.Due(rule, f.On, day)).Select(f => f.PlaceId);
+        var standing = await store.StandingAsync(catalogue, rest, cancel);
         if (standing.Count == 0)
             return null;
-        var last = await store.LastAsync(cancel);
         var fertiliser = (await new FertiliserStore(reading).AllAsync(cancel)).Find(f => f.InUse);
         var measures = new Measures(catalogue.Site.UsUnits);
         var places = (
