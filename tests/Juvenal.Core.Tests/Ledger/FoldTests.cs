@@ -228,7 +228,8 @@ public class FoldTests
                 60,
                 Usual.PrickOut,
                 First.AddDays(14),
-                From: new(all.Groups[0].From!.Value.Value)
+                From: new(all.Groups[0].From!.Value.Value),
+                HereSince: First.AddDays(14)
             ),
             Assert.Single(all.Groups)
         );
