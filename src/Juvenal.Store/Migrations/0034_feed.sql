@@ -12,6 +12,7 @@ create table fertiliser (
   primary key (nursery_id, id)
 );
 comment on table fertiliser is 'Fertilisers, as their labels have it';
+comment on column fertiliser.id is 'Made by the client';
 comment on column fertiliser.version is 'Raised with each change';
 comment on column fertiliser.name is 'As the grower calls it';
 comment on column fertiliser.nitrogen_percent is 'N, % by weight';
