@@ -26,9 +26,6 @@ public sealed record Disinfectant(double BleachL, double WaterL, IReadOnlyList<s
     /// <summary>Of hypochlorite in what pots are washed with, %. [common practice, no source]</summary>
     public const double WorkingPercent = 0.5;
 
-    /// <summary>Of a bottle that nobody looked at, %: the usual one. [common practice, no source]</summary>
-    public const double UsualPercent = 5;
-
     /// <summary>Weaker would be stronger than 1 part to 4 of water, %.</summary>
     public const double LeastPercent = WorkingPercent * (StrongestWaterPerBleach + 1);
 

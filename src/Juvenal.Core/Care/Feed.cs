@@ -33,11 +33,13 @@ public sealed record Feed(double GramsPerL, double Grams, double OuncesPer100UsG
     /// <param name="phosphatePercent">P₂O₅, 0–100 %, or null.</param>
     /// <param name="potashPercent">K₂O, 0–100 %, or null.</param>
     public static IReadOnlyList<Failure> OfLabel(double nitrogenPercent, double? phosphatePercent, double? potashPercent) =>
-        new Ranges()
+        Label(new(), nitrogenPercent, phosphatePercent, potashPercent).Failures;
+
+    private static Ranges Label(Ranges ranges, double nitrogenPercent, double? phosphatePercent, double? potashPercent) =>
+        ranges
             .Within("nitrogenPercent", nitrogenPercent, LeastPercent, 100)
             .Within("phosphatePercent", phosphatePercent, 0, 100)
-            .Within("potashPercent", potashPercent, 0, 100)
-            .Failures;
+            .Within("potashPercent", potashPercent, 0, 100);
 
     /// <summary>g/L = ppm N / (%N · 10). Standard greenhouse formula: 20 % N at 1 g/L is 200 ppm.</summary>
     /// <param name="targetNitrogenPpm">Above 0 to 2,000 mg/L.</param>
@@ -54,12 +56,12 @@ public sealed record Feed(double GramsPerL, double Grams, double OuncesPer100UsG
         double? potashPercent = null
     )
     {
-        var ranges = new Ranges()
-            .Above("targetNitrogenPpm", targetNitrogenPpm, 0, MostPpm)
-            .Within("nitrogenPercent", nitrogenPercent, LeastPercent, 100)
-            .Above("volumeL", volumeL, 0, MostLitres)
-            .Within("phosphatePercent", phosphatePercent, 0, 100)
-            .Within("potashPercent", potashPercent, 0, 100);
+        var ranges = Label(
+            new Ranges().Above("targetNitrogenPpm", targetNitrogenPpm, 0, MostPpm).Above("volumeL", volumeL, 0, MostLitres),
+            nitrogenPercent,
+            phosphatePercent,
+            potashPercent
+        );
         if (!ranges.Hold)
             return ranges.Failures;
         var perL = targetNitrogenPpm / (nitrogenPercent * PpmOfOnePercent);

@@ -9,7 +9,7 @@ namespace Juvenal.Core.Care;
 /// <param name="Containers">They stand in.</param>
 /// <param name="In">What they stand in; null in a bed.</param>
 /// <param name="Reached">The step they have done last.</param>
-/// <param name="UpOn">They came up on that day; null: they are not up, or came grown.</param>
+/// <param name="UpOn">They came up on that day, or came grown; null: they are not up.</param>
 /// <param name="InPotSince">In this container since.</param>
 public sealed record FedGroup(int Plants, int Containers, Container? In, StepKind Reached, DateOnly? UpOn, DateOnly InPotSince);
 

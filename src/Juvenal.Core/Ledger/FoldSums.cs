@@ -143,7 +143,13 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
             case EntryKind.Checked:
                 if (Of(entry) is { } looked && entry.Said is EntryDetail.Checked seen)
                 {
-                    var now = new Looked(entry.HappenedOn, seen.Leaves, seen.Roots, seen.HeightCm);
+                    var now = new Looked(
+                        entry.HappenedOn,
+                        seen.Leaves,
+                        seen.Roots,
+                        seen.HeightCm,
+                        seen.HeightCm is null ? null : entry.HappenedOn
+                    );
                     Keep(looked with { Seen = looked.Seen?.Then(now) ?? now });
                 }
 

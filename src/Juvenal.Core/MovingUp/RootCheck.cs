@@ -16,20 +16,29 @@ public enum RootsSeen
 /// <param name="Leaves">True leaves, 0–30; null: nobody counted them.</param>
 /// <param name="Roots">Null: nobody tipped one out.</param>
 /// <param name="HeightCm">From the mix to the tip, above 0 to 300; null: nobody measured.</param>
-public sealed record Looked(DateOnly On, double? Leaves, RootsSeen? Roots, double? HeightCm = null)
+/// <param name="MeasuredOn">The day of that; null: nobody did.</param>
+public sealed record Looked(DateOnly On, double? Leaves, RootsSeen? Roots, double? HeightCm = null, DateOnly? MeasuredOn = null)
 {
     /// <summary>No transplant is taller, cm: a typing error.</summary>
     public const double MostCm = 300;
 
-    /// <summary>What is known after a second look: of one day both count, and what it says anew.</summary>
+    /// <summary>
+    /// What is known after a second look. Of one day both count; on a later one leaves and roots are looked at anew. How tall they are
+    /// says nothing of either, and they nothing of it.
+    /// </summary>
     public Looked Then(Looked later)
     {
         ArgumentNullException.ThrowIfNull(later);
-        return later.On == On ? new(On, later.Leaves ?? Leaves, later.Roots ?? Roots, later.HeightCm ?? HeightCm) : later;
+        var (cm, measured) = later.HeightCm is null ? (HeightCm, MeasuredOn) : (later.HeightCm, later.MeasuredOn);
+        var seen =
+            later is { Leaves: null, Roots: null } ? this
+            : later.On == On ? later with { Leaves = later.Leaves ?? Leaves, Roots = later.Roots ?? Roots }
+            : later;
+        return seen with { HeightCm = cm, MeasuredOn = measured };
     }
 
     /// <summary>What it still says of plants in another pot: nothing of roots at its wall, nor how far they stand out of the mix.</summary>
-    public Looked? AfterMove() => Leaves is null ? null : this with { Roots = null, HeightCm = null };
+    public Looked? AfterMove() => Leaves is null ? null : this with { Roots = null, HeightCm = null, MeasuredOn = null };
 
     /// <summary>No transplant has more true leaves: a typing error.</summary>
     public const double MostLeaves = 30;

@@ -386,7 +386,6 @@ public static partial class Figures
             new("Cold", "Frost", ColdStop.FreezeC, "°C", Mark.Published, "normals"),
             new("Cleaning", "Water to a part of bleach", Disinfectant.UsualWater, "parts", Mark.CommonPractice, "practice"),
             new("Cleaning", "Hypochlorite in the wash", Disinfectant.WorkingPercent, "%", Mark.CommonPractice, "practice"),
-            new("Cleaning", "A bottle of bleach, where nobody looked", Disinfectant.UsualPercent, "%", Mark.CommonPractice, "practice"),
             new("Cleaning", "A bottle of bleach, at least", Disinfectant.LeastPercent, "%", Mark.CommonPractice, "practice"),
             new("Cleaning", "A bottle of bleach, at most", Disinfectant.MostPercent, "%", Mark.CommonPractice, "practice"),
             new("Cleaning", "Household bleach, from", Disinfectant.WeakestPercent, "%", Mark.CommonPractice, "practice"),

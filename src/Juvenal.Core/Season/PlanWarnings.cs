@@ -152,8 +152,7 @@ internal static class PlanWarnings
         // The last move, or coming up where there is none.
         var (from, harden, plant) = (1 + moves, path.SlotOf(StepKind.Harden), path.SlotOf(StepKind.PlantOut));
         var hold = path.SlotOf(StepKind.Hold);
-        var place = moves == 0 ? request.Path.Seedling : request.Path.Moves[^1].Place;
-        return Between(place, from, harden)
+        return walk.RootsIn(moves, course.Days[from], course.Days[harden])
             + Between(path.Hardening, harden, hold)
             + Between(path.Hold?.Place ?? path.Hardening, hold, plant);
 
@@ -204,9 +203,8 @@ internal static class PlanWarnings
 
         double UsedBefore(int move)
         {
-            var place = move == 0 ? path.Seedling : path.Moves[move - 1].Place;
             var from = path.SlotOf(move == 0 ? StepKind.Up : StepKind.Move, move);
-            return walk.ThermalTime(place, Gathers.Roots, course.Days[from], course.Days[path.SlotOf(StepKind.Move, move + 1)]);
+            return walk.RootsIn(move, course.Days[from], course.Days[path.SlotOf(StepKind.Move, move + 1)]);
         }
     }
 }

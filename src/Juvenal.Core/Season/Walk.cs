@@ -276,6 +276,9 @@ internal sealed partial class Walk
     /// <summary>The place whose warmth counts for what is left of a stage.</summary>
     public PlaceClimate PlaceOf(int i) => ElsewhereIn(i)?.Place ?? PlaceBefore(i);
 
+    /// <summary>Of roots, in the stage before move i, in the middle course, °C·d.</summary>
+    public double RootsIn(int i, double from, double to) => GatheredIn(i, Gathers.Roots, from, to, stackalloc double[Variates.Count], null);
+
     /// <summary>Thermal time in the stage before move i between two days, °C·d.</summary>
     private double GatheredIn(int i, Gathers of, double from, double to, ReadOnlySpan<double> z, int? spring)
     {

@@ -35,6 +35,7 @@ public sealed class CareStore(NurseryTransaction nursery)
         set taken_back = true
         where id = $1
           and on_day = $2
+          and place_id is not distinct from $3
         """;
 
     public Task<WalkedRow?> WalkedAsync(DateOnly day, CancellationToken cancel) =>
@@ -49,10 +50,14 @@ public sealed class CareStore(NurseryTransaction nursery)
     public Task WalkAsync(Guid id, DateOnly today, CancellationToken cancel) =>
         nursery.ExecuteAsync(Insert, cancel, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of(today), Sql.OfNull(nursery.By));
 
+    /// <param name="id">Of a walk, or of what was fed.</param>
+    /// <param name="place">That was fed; null: it is a walk.</param>
+    /// <param name="today">The nursery's day.</param>
+    /// <param name="cancel">Cancels.</param>
     /// <exception cref="NotFoundException">Nothing of today has that id.</exception>
-    public async Task TakeBackAsync(Guid id, DateOnly today, CancellationToken cancel)
+    public async Task TakeBackAsync(Guid id, Guid? place, DateOnly today, CancellationToken cancel)
     {
-        if (await nursery.ExecuteAsync(TakeBack, cancel, Sql.Of(id), Sql.Of(today)) == 0)
-            throw new NotFoundException("walk");
+        if (await nursery.ExecuteAsync(TakeBack, cancel, Sql.Of(id), Sql.Of(today), Sql.OfNull(place)) == 0)
+            throw new NotFoundException(place is null ? "walk" : "feed");
     }
 }

@@ -23,9 +23,9 @@ public sealed record FedWith(Guid BatchId, Guid GroupId, double Ppm);
 public sealed class FeedingStore(NurseryTransaction nursery)
 {
     private const string Standing = """
-        -- What stands in containers, with the day it came up.
+        -- What stands in containers, with the day it came up, or came.
         select s.place_id, s.batch_id, s.id, s.seedlings, s.containers, s.container_id, w.kind, s.in_pot_since,
-          (b.step_days ->> u.id::text)::date
+          case when u.id is null then s.in_pot_since else (b.step_days ->> u.id::text)::date end
         from standing s
         join batch b on b.nursery_id = s.nursery_id and b.id = s.batch_id
         join path_step w on w.nursery_id = s.nursery_id and w.id = s.reached_step_id

@@ -245,8 +245,8 @@ internal static class MovingSheets
             var tall =
                 asked.HeightCm
                 ?? (
-                    group.Seen is { HeightCm: { } cm } looked
-                        ? PlantSize.GrownSince(_leaf, cm, looked.Leaves ?? LeavesAt(looked.On), leaves)
+                    group.Seen is { HeightCm: { } cm, MeasuredOn: { } on } looked
+                        ? PlantSize.GrownSince(_leaf, cm, looked.On == on && looked.Leaves is { } then ? then : LeavesAt(on), leaves)
                         : null
                 );
             var outcome = Setting.Of(

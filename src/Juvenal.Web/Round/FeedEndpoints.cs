@@ -74,6 +74,7 @@ internal static class FeedEndpoints
                         async writing =>
                             await new CareStore(writing).TakeBackAsync(
                                 fed,
+                                id,
                                 (await new SiteStore(writing).GetAsync(cancel)).Today(clock),
                                 cancel
                             ),

@@ -72,6 +72,6 @@ internal static class Feeds
                 today ? fed!.WrittenAt : null
             )
         ).ToList();
-        return places.Count == 0 ? null : new(places, fertiliser?.Name, Cautions.Solution);
+        return places.Count == 0 ? null : new(places, fertiliser?.Name, Cautions.Feed);
     }
 }

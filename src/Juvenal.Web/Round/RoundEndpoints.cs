@@ -94,6 +94,7 @@ internal static class RoundEndpoints
                         async writing =>
                             await new CareStore(writing).TakeBackAsync(
                                 id,
+                                null,
                                 (await new SiteStore(writing).GetAsync(cancel)).Today(clock),
                                 cancel
                             ),

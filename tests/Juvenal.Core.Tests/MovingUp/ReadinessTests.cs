@@ -65,6 +65,20 @@ public class ReadinessTests
         static (ReadyCall, DateOnly) Say(ReadyQuestion q) => Readiness.Of(q) is var r ? (r.Call, r.On) : default;
     }
 
+    /// <summary>How tall they are says nothing of leaves and roots: measured later, it wipes out no evidence; nor do they forget it.</summary>
+    [Fact]
+    public void What_was_measured_and_what_was_looked_at_stand_beside_each_other()
+    {
+        Looked looked = new(Today, 3, RootsSeen.Showing),
+            measured = new(Today.AddDays(2), null, null, 12, Today.AddDays(2));
+        Assert.Equal(looked with { HeightCm = 12, MeasuredOn = Today.AddDays(2) }, looked.Then(measured));
+        Looked later = new(Today.AddDays(5), 4, null);
+        Assert.Equal(later with { HeightCm = 12, MeasuredOn = Today.AddDays(2) }, looked.Then(measured).Then(later));
+        // Of one day both count.
+        Assert.Equal(looked with { Leaves = 4 }, looked.Then(new(Today, 4, null)));
+        Assert.Equal(new Looked(Today, 3, null), looked.Then(measured).AfterMove());
+    }
+
     [Fact]
     public void By_the_rule_of_seed_leaves_strong_roots_are_enough()
     {

@@ -30,7 +30,7 @@ export function Feed({ feeding }: { feeding: Schemas['FeedingAnswer'] | null }) 
         </Link>
       )}
       <Typography variant="body2" sx={{ mt: 0.5 }}>
-        <b>Care:</b> {feeding.caution} Never on dry mix: water first.
+        <b>Care:</b> {feeding.caution}
       </Typography>
     </Box>
   );
