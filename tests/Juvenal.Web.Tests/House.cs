@@ -215,14 +215,28 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
         // Here plants come up as soon as a test says so: it is sure of it, unless it says that it is not.
         if (body is JsonObject said && Sure().IsMatch(path))
             said["sure"] ??= new JsonArray([.. Core.Ledger.Doubts.Codes.Select(c => (JsonNode)c)]);
-        return await AnswerAsync(await Client.PostAsJsonAsync(Path(path), body));
+        return await FollowedAsync(await Client.PostAsJsonAsync(Path(path), body));
     }
 
     [GeneratedRegex("^batches/[^/]+/(entries|cells|steps/[^/]+/done)$")]
     private static partial Regex Sure();
 
     public async Task<(int Status, JsonNode Body)> PutAsync(string path, JsonNode body) =>
-        await AnswerAsync(await Client.PutAsJsonAsync(Path(path), body));
+        await FollowedAsync(await Client.PutAsJsonAsync(Path(path), body));
+
+    /// <summary>
+    /// What is answered once the plans have followed. 202 comes to whoever waits for minutes, too: where the watch begins the nursery's
+    /// day at that moment, plans wait once more.
+    /// </summary>
+    private async Task<(int Status, JsonNode Body)> FollowedAsync(HttpResponseMessage message)
+    {
+        var (status, answer) = await AnswerAsync(message);
+        if (status != (int)HttpStatusCode.Accepted)
+            return (status, answer);
+        while ((int)(answer = await GetAsync("planning"))["waiting"]! > 0)
+            await Task.Delay(TimeSpan.FromMilliseconds(100));
+        return ((int)HttpStatusCode.OK, answer);
+    }
 
     public async Task<JsonNode> GetAsync(string path) => (await Client.GetFromJsonAsync<JsonNode>(Path(path)))!;
 
@@ -326,6 +340,8 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
         await using var nursery = await Database.WriteAsync(Nursery, default);
         await NurserySetup.CreateAsync(nursery, "Test yard", "Europe/Vienna", 47, Today, default);
         await new SiteStore(nursery).ChangeAsync(new(1, "Europe/Vienna", 47, new FrostDates(SeasonDay.From(5, 9), null), false), default);
+        // The watch over the days has nothing to begin here while tests run.
+        await new SiteStore(nursery).PlansOfAsync(Today, default);
         var places = new PlaceStore(nursery);
         await places.PutAsync(new(Mat, 0, "Mat", PlaceKind.Mat, 1, 21, 18, 25), default);
         await places.PutAsync(new(Lamps, 0, "Lamps", PlaceKind.Lamps, 2, 21, 18, null), default);
@@ -380,6 +396,7 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
             async nursery =>
             {
                 await new SiteStore(nursery).WindToAsync(day, default);
+                await new SiteStore(nursery).PlansOfAsync(day, default);
             },
             default
         );
