@@ -53,21 +53,20 @@ public sealed class BatchList(NurseryTransaction nursery)
     /// <summary>No page is longer.</summary>
     public const int MostOnPage = 200;
 
-    private const string Found = """
-        from batch b
-        join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
-        left join (
-          select j.nursery_id, j.batch_id, min(greatest(j.due, j.put_off_to)) as day
-          from job j
-          group by j.nursery_id, j.batch_id) n on n.nursery_id = b.nursery_id and n.batch_id = b.id and b.ended_on is null
-        where position(lower($1) in lower(b.code || ' ' || c.name || ' ' || c.crop)) > 0
+    private const string Named = """
+        ($1 = '' or position(lower($1) in lower(b.code || ' ' || c.name || ' ' || c.crop)) > 0)
         """;
 
     private const string Total = $"""
         -- How many batches have it in their code, their cultivar or their crop, and how many plants stand of them?
-        select count(*)::int, coalesce(sum((
-          select sum(s.seedlings) from standing s where s.nursery_id = b.nursery_id and s.batch_id = b.id)), 0)::int
-        {Found}
+        select count(*)::int, coalesce(sum(s.seedlings), 0)::int
+        from batch b
+        join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
+        left join (
+          select s.batch_id, sum(s.seedlings) as seedlings
+          from standing s
+          group by s.batch_id) s on s.batch_id = b.id
+        where {Named}
         """;
 
     private const string Page = $"""
@@ -75,7 +74,13 @@ public sealed class BatchList(NurseryTransaction nursery)
         with page as (
           select b.nursery_id, b.id, b.code, b.season, c.name, c.crop, b.start, b.plants_wanted, b.seeds_sown, b.emerged, b.lost, b.snipped,
             b.ended_on, {BatchRow.OutOfDate} as out_of_date, b.aim = 'pot' as potted, n.day as next_day
-          {Found}
+          from batch b
+          join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
+          left join (
+            select j.batch_id, min(greatest(j.due, j.put_off_to)) as day
+            from job j
+            group by j.batch_id) n on n.batch_id = b.id and b.ended_on is null
+          where {Named}
           order by b.ended_on is not null, n.day, b.season desc, length(b.code), b.code, b.id
           offset $2
           limit $3)

@@ -24,17 +24,14 @@ public sealed class FeedingStore(NurseryTransaction nursery)
 {
     private const string Standing = """
         -- What stands in containers, with the day it came up, or came.
-        select s.place_id, s.batch_id, s.id, s.seedlings, s.containers, s.container_id, w.kind, s.in_pot_since,
-          case when u.id is null then s.in_pot_since else (b.step_days ->> u.id::text)::date end
+        select s.place_id, s.batch_id, s.id, s.seedlings, s.containers, s.container_id, s.stage, s.in_pot_since,
+          case when b.start in ('plants', 'standing') then s.in_pot_since else s.up_on end
         from standing s
-        join batch b on b.nursery_id = s.nursery_id and b.id = s.batch_id
-        join path_step w on w.nursery_id = s.nursery_id and w.id = s.reached_step_id
-        left join path_step u on u.nursery_id = s.nursery_id and u.batch_id = s.batch_id and u.kind = 'up'
+        join batch b on b.nursery_id = s.nursery_id and b.id = s.batch_id and b.ended_on is null
         where s.seedlings > 0
           and s.container_id is not null
-          and b.ended_on is null
           and s.place_id <> all($1)
-        order by b.code, s.id
+        order by s.batch_id, s.id
         """;
 
     private const string Last = """

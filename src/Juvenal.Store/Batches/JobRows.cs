@@ -13,18 +13,23 @@ internal sealed class JobRows(Guid nursery)
         -- Jobs as they are now.
         insert into job (nursery_id, batch_id, kind, step_id, group_id, place_id, from_container_id, from_seedlings, from_containers,
           to_place_id, to_container_id, low, mid, high, due, put_off_to, shows_from, seedlings, containers, seeds, trays, mix_litres,
-          minutes, thin)
-        select $1, j.*
+          minutes, thin, code, cultivar_id, start, step_kind, step_ordinal)
+        select $1, j.*, b.code, b.cultivar_id, b.start, w.kind, w.ordinal
         from unnest($2::uuid[], $3::text[], $4::uuid[], $5::uuid[], $6::uuid[], $7::uuid[], $8::int[], $9::int[], $10::uuid[], $11::uuid[],
           $12::date[], $13::date[], $14::date[], $15::date[], $16::date[], $17::date[], $18::int[], $19::int[], $20::int[], $21::int[],
-          $22::double precision[], $23::int[], $24::jsonb[]) as j
+          $22::double precision[], $23::int[], $24::jsonb[]) as j (batch_id, kind, step_id, group_id, place_id,
+            from_container_id, from_seedlings, from_containers, to_place_id, to_container_id, low, mid, high, due, put_off_to, shows_from,
+            seedlings, containers, seeds, trays, mix_litres, minutes, thin)
+        join batch b on b.id = j.batch_id
+        join path_step w on w.id = j.step_id
         on conflict (nursery_id, batch_id, kind, group_id) do update
         set step_id = excluded.step_id, place_id = excluded.place_id, from_container_id = excluded.from_container_id,
           from_seedlings = excluded.from_seedlings, from_containers = excluded.from_containers, to_place_id = excluded.to_place_id,
           to_container_id = excluded.to_container_id, low = excluded.low, mid = excluded.mid, high = excluded.high, due = excluded.due,
           put_off_to = excluded.put_off_to, shows_from = excluded.shows_from, seedlings = excluded.seedlings,
           containers = excluded.containers, seeds = excluded.seeds, trays = excluded.trays, mix_litres = excluded.mix_litres,
-          minutes = excluded.minutes, thin = excluded.thin
+          minutes = excluded.minutes, thin = excluded.thin, cultivar_id = excluded.cultivar_id, start = excluded.start,
+          step_kind = excluded.step_kind, step_ordinal = excluded.step_ordinal
         """;
 
     private const string Delete = """
@@ -44,9 +49,18 @@ internal sealed class JobRows(Guid nursery)
     /// <param name="route">Its steps.</param>
     /// <param name="jobs">All of them.</param>
     /// <param name="stored">What the stored ones say.</param>
-    public string? Add(Guid batch, Route route, IReadOnlyList<Job> jobs, string? stored)
+    /// <param name="of">What its batch is, as far as its jobs say that too; null: they are written, whatever they say.</param>
+    public string? Add(Guid batch, Route route, IReadOnlyList<Job> jobs, string? stored, BatchInput? of)
     {
-        var said = JsonSerializer.SerializeToUtf8Bytes(jobs.Select(j => new { j, to = route[j.Day.Step].At }), Sql.Json);
+        var said = JsonSerializer.SerializeToUtf8Bytes(
+            new
+            {
+                of?.CultivarId,
+                of?.Begins.Kind,
+                jobs = jobs.Select(j => new { j, to = route[j.Day.Step].At }),
+            },
+            Sql.Json
+        );
         var digest = Convert.ToHexStringLower(SHA256.HashData(said)[..12]);
         if (digest == stored)
             return null;

@@ -89,12 +89,10 @@ public sealed record JobView(JobHead Head, JobDetail Detail)
 public sealed class JobStore(NurseryTransaction nursery)
 {
     private const string Heads = """
-        select j.id, j.batch_id, b.code, b.cultivar_id, b.start, j.place_id, j.to_place_id, j.to_container_id,
-          j.kind, j.step_id, w.kind, w.ordinal, j.low, j.mid, j.high, j.due, j.put_off_to, j.group_id, j.from_container_id,
+        select j.id, j.batch_id, j.code, j.cultivar_id, j.start, j.place_id, j.to_place_id, j.to_container_id,
+          j.kind, j.step_id, j.step_kind, j.step_ordinal, j.low, j.mid, j.high, j.due, j.put_off_to, j.group_id, j.from_container_id,
           j.from_seedlings, j.from_containers, j.seedlings, j.containers, j.seeds, j.trays, j.mix_litres, j.minutes
         from job j
-        join batch b on b.nursery_id = j.nursery_id and b.id = j.batch_id
-        join path_step w on w.nursery_id = j.nursery_id and w.id = j.step_id
         """;
 
     private const string Now = $"""
@@ -109,7 +107,7 @@ public sealed class JobStore(NurseryTransaction nursery)
         -- The jobs of one batch, soonest first.
         {Heads}
         where j.batch_id = $1
-        order by greatest(j.due, j.put_off_to), w.ordinal, j.kind, j.id
+        order by greatest(j.due, j.put_off_to), j.step_ordinal, j.kind, j.id
         """;
 
     private const string Coming = $"""
@@ -122,7 +120,7 @@ public sealed class JobStore(NurseryTransaction nursery)
             and greatest(n.due, n.put_off_to) <= $2
           order by greatest(n.due, n.put_off_to), n.id
           limit $3)
-        order by greatest(j.due, j.put_off_to), length(b.code), b.code
+        order by greatest(j.due, j.put_off_to), length(j.code), j.code
         """;
 
     private const string Details = $"""

@@ -100,27 +100,27 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts, boo
     private const string PutStanding = """
         -- Groups as they stand, where that has changed.
         insert into standing (nursery_id, batch_id, id, container_id, place_id, seedlings, containers, reached_step_id, in_pot_since,
-          hardened_since, from_group, merged, spaced_cm, one_of, seen, here_since)
+          hardened_since, from_group, merged, spaced_cm, one_of, seen, here_since, stage, up_on)
         select $1, s.batch_id, s.id, s.container_id, s.place_id, s.seedlings, s.containers, s.reached_step_id, s.in_pot_since,
           s.hardened_since, s.from_group, s.merged, s.spaced_cm, 
           case when s.one_of is null then null else array(select o::uuid from jsonb_array_elements_text(s.one_of) as o) end,
-          s.seen, s.here_since
+          s.seen, s.here_since, s.stage, s.up_on
         from unnest($2::uuid[], $3::uuid[], $4::uuid[], $5::uuid[], $6::int[], $7::int[], $8::uuid[], $9::date[], $10::date[], $11::uuid[],
-          $12::bool[], $13::float8[], $14::jsonb[], $15::jsonb[], $16::date[]) as s (batch_id, id, container_id, place_id,
+          $12::bool[], $13::float8[], $14::jsonb[], $15::jsonb[], $16::date[], $17::text[], $18::date[]) as s (batch_id, id, container_id, place_id,
           seedlings, containers, reached_step_id, in_pot_since, hardened_since, from_group, merged, spaced_cm, one_of, seen,
-          here_since)
+          here_since, stage, up_on)
         on conflict (nursery_id, id) do update
         set container_id = excluded.container_id, place_id = excluded.place_id, seedlings = excluded.seedlings,
           containers = excluded.containers, reached_step_id = excluded.reached_step_id, in_pot_since = excluded.in_pot_since,
           hardened_since = excluded.hardened_since, from_group = excluded.from_group, merged = excluded.merged,
           spaced_cm = excluded.spaced_cm, one_of = excluded.one_of, seen = excluded.seen,
-          here_since = excluded.here_since
+          here_since = excluded.here_since, stage = excluded.stage, up_on = excluded.up_on
         where (standing.container_id, standing.place_id, standing.seedlings, standing.containers, standing.reached_step_id,
             standing.in_pot_since, standing.hardened_since, standing.from_group, standing.merged, standing.spaced_cm, standing.one_of,
-            standing.seen, standing.here_since)
+            standing.seen, standing.here_since, standing.stage, standing.up_on)
           is distinct from (excluded.container_id, excluded.place_id, excluded.seedlings, excluded.containers, excluded.reached_step_id,
             excluded.in_pot_since, excluded.hardened_since, excluded.from_group, excluded.merged, excluded.spaced_cm, excluded.one_of,
-            excluded.seen, excluded.here_since)
+            excluded.seen, excluded.here_since, excluded.stage, excluded.up_on)
         """;
 
     private readonly List<(Guid Batch, string? Reason, string[] Json, string Digest, int Version, PlanStep Step)> _steps = [];
@@ -186,13 +186,15 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts, boo
         StepDay Day(Step step, DateSpread date, DateOnly due, DateOnly? putOffTo) => StepDay.Kept(step, date, due, putOffTo, batch.KeptOn);
 
         void Add(PlanTotals totals, IReadOnlyList<Job> jobs) =>
-            _plans.Add((batch.Id, totals, _jobs.Add(batch.Id, batch.Route, batch.EndedOn is null ? jobs : [], batch.JobsDigest), true));
+            _plans.Add(
+                (batch.Id, totals, _jobs.Add(batch.Id, batch.Route, batch.EndedOn is null ? jobs : [], batch.JobsDigest, batch.Input), true)
+            );
     }
 
     /// <summary>The jobs of a batch that is not planned anew.</summary>
     public PlanRows Jobs(Guid batch, Route route, IReadOnlyList<Job> jobs)
     {
-        _plans.Add((batch, new(), _jobs.Add(batch, route, jobs, null), false));
+        _plans.Add((batch, new(), _jobs.Add(batch, route, jobs, null, null), false));
         return this;
     }
 
@@ -267,7 +269,7 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts, boo
 
     private IEnumerable<NpgsqlBatchCommand> OfStanding()
     {
-        var groups = _counts.SelectMany(c => c.State.Groups.Select(g => (c.Batch, Group: g))).ToList();
+        var groups = _counts.SelectMany(c => c.State.Groups.Select(g => (c.Batch, Group: g, Up: UpOn(c.State)))).ToList();
         yield return NurseryTransaction.Command(DeleteStanding, Sql.Of(_counts.Select(c => c.Batch).ToArray()), Each(g => g.Id.Value));
         if (groups.Count == 0)
             yield break;
@@ -288,8 +290,13 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts, boo
             Each(g => g.SpacedCm),
             Sql.OfJsonTexts(groups.Select(g => g.Group.OneOf is null ? null : Json(g.Group.OneOf))),
             Sql.OfJsonTexts(groups.Select(g => g.Group.Seen is null ? null : Json(g.Group.Seen))),
-            Each(g => g.HereSince)
+            Each(g => g.HereSince),
+            Each(g => g.Reached.Kind.Word()),
+            Sql.Of(groups.Select(g => g.Up).ToArray())
         );
+
+        static DateOnly? UpOn(BatchState state) =>
+            state.Route.Living.FirstOrDefault(s => s.Kind == StepKind.Up) is { } up ? state.DayOf(up) : null;
 
         NpgsqlParameter Each<T>(Func<Group, T> of) => Sql.Of(groups.Select(g => of(g.Group)).ToArray());
     }

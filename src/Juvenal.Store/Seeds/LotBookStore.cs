@@ -39,17 +39,14 @@ public sealed class LotBookStore(NurseryTransaction nursery)
     private const string Sowings = """
         from ledger_entry e
         join batch b on b.nursery_id = e.nursery_id and b.id = e.batch_id
-        left join lateral (
-          select k.seeds
+        left join (
+          select distinct on (k.batch_id, k.corrects) k.batch_id, k.corrects, k.seeds
           from ledger_entry k
-          where k.nursery_id = e.nursery_id
-            and k.batch_id = e.batch_id
-            and k.kind = 'corrected'
-            and k.corrects = e.id
+          where k.kind = 'corrected'
+            and k.corrects is not null
             and not exists (select from ledger_entry u where u.nursery_id = k.nursery_id and u.batch_id = k.batch_id
               and u.kind = 'undo' and u.corrects = k.id)
-          order by k.sequence desc
-          limit 1) c on true
+          order by k.batch_id, k.corrects, k.sequence desc) c on c.batch_id = e.batch_id and c.corrects = e.id
         where e.kind = 'sown'
           and b.seeds_sown > 0
           and not exists (select from ledger_entry u where u.nursery_id = e.nursery_id and u.batch_id = e.batch_id

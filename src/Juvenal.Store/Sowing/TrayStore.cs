@@ -25,6 +25,12 @@ public sealed record TrayView(Guid Id, string Code, Guid ContainerId, IReadOnlyL
     }
 }
 
+/// <summary>A tray that some batches are sown in.</summary>
+/// <param name="Batches">Those of them that have rows in it.</param>
+/// <param name="Rows">How many rows those are.</param>
+/// <param name="Shared">Others have rows in it too, or several of them.</param>
+public sealed record SownTray(IReadOnlyList<Guid> Batches, int Rows, bool Shared);
+
 /// <summary>Which batch lies in which rows of which tray.</summary>
 public sealed class TrayStore(NurseryTransaction nursery)
 {
@@ -38,6 +44,17 @@ public sealed class TrayStore(NurseryTransaction nursery)
         join tray_row r on r.nursery_id = t.nursery_id and r.tray_id = t.id
         where t.id in (select tray_id from tray_row where batch_id = any($1))
         order by length(t.code), t.code, r.row_no
+        """;
+
+    private const string Sown = """
+        -- Trays in which batches have rows: whose, how many, and whether more than one batch lies there.
+        select array_agg(distinct r.batch_id), count(*)::int, (
+          select count(distinct o.batch_id) > 1
+          from tray_row o
+          where o.nursery_id = r.nursery_id and o.tray_id = r.tray_id)
+        from tray_row r
+        where r.batch_id = any($1)
+        group by r.nursery_id, r.tray_id
         """;
 
     private const string InsertTray = """
@@ -77,6 +94,15 @@ public sealed class TrayStore(NurseryTransaction nursery)
             .. rows.GroupBy(r => r.Id).Select(g => new TrayView(g.Key, g.First().Code, g.First().Container, [.. g.Select(r => r.Row)])),
         ];
     }
+
+    /// <summary>The trays of batches that are to be sown, by how much of them is theirs.</summary>
+    public Task<List<SownTray>> SownAsync(IEnumerable<Guid> batches, CancellationToken cancel) =>
+        nursery.ListAsync(
+            Sown,
+            r => new SownTray(r.GetFieldValue<Guid[]>(0), r.GetInt32(1), r.GetBoolean(2)),
+            cancel,
+            Sql.Of(batches.ToArray())
+        );
 
     /// <summary>
     /// Lays batches out anew in trays of one kind. Trays that are free by that are filled again first, so that their labels stay true.

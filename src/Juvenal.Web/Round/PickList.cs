@@ -15,7 +15,7 @@ internal static class PickList
     /// <param name="mixes">The nursery's.</param>
     public static IEnumerable<PickAnswer> Of(
         IReadOnlyList<(JobHead Head, Work Work)> due,
-        IReadOnlyList<TrayView> laid,
+        IReadOnlyList<SownTray> laid,
         Store.Plans.Catalogue catalogue,
         IReadOnlyList<MixRow> mixes
     )
@@ -23,15 +23,13 @@ internal static class PickList
         // Trays that are laid out are fetched once, whoever shares them, and a shared one has a label for each row.
         var sowings = due.Where(d => d.Work.Step.Kind == StepKind.Begin).ToList();
         var moves = due.Where(d => d.Work.Step.Kind == StepKind.Move).ToList();
-        var sown = sowings.Select(d => d.Head.BatchId).ToHashSet();
-        var own = laid.Where(t => t.Rows.Any(r => sown.Contains(r.BatchId))).ToList();
-        var inTrays = own.SelectMany(t => t.Rows).Select(r => r.BatchId).ToHashSet();
+        var inTrays = laid.SelectMany(t => t.Batches).ToHashSet();
         foreach (var cultivar in sowings.Where(d => d.Head.Start == Start.Seed).GroupBy(d => catalogue.Cultivars[d.Head.CultivarId].Name))
             yield return new($"{cultivar.Key} seed", cultivar.Sum(d => d.Work.Seeds), "seeds");
         foreach (var container in sowings.Where(d => !Beginning.IsGrown(d.Head.Start)).GroupBy(Container))
         {
             var ids = container.Select(d => d.Head.BatchId).ToHashSet();
-            var shared = own.Count(t => t.Rows.Any(r => ids.Contains(r.BatchId)));
+            var shared = laid.Count(t => t.Batches.Any(ids.Contains));
             yield return new(container.Key, shared + container.Where(d => !inTrays.Contains(d.Head.BatchId)).Sum(Trays), "");
         }
 
@@ -41,7 +39,7 @@ internal static class PickList
             yield return new(part.Name, part.Litres, "L", part.Bags);
         // A label for each tray at sowing, for each pot at a move.
         var labels =
-            own.Sum(t => Labels(t, sown))
+            laid.Sum(t => t.Shared ? t.Rows : 1)
             + sowings.Where(d => !inTrays.Contains(d.Head.BatchId)).Sum(Trays)
             + moves.Sum(d => d.Work.Containers);
         if (labels > 0)
@@ -59,8 +57,4 @@ internal static class PickList
 
         static int Trays((JobHead Head, Work Work) due) => due.Work.Trays ?? due.Work.Containers;
     }
-
-    /// <summary>One to a tray; to each of one's rows where others have rows in it.</summary>
-    private static int Labels(TrayView tray, HashSet<Guid> sown) =>
-        tray.Rows.Select(r => r.BatchId).Distinct().Count() > 1 ? tray.Rows.Count(r => sown.Contains(r.BatchId)) : 1;
 }

@@ -256,8 +256,8 @@ internal static class RoundEndpoints
         var trays =
             skip > 0
                 ? []
-                : await new TrayStore(reading).OfAsync(
-                    walk.Where(w => w.Work.Step.Kind == StepKind.Begin).Select(w => w.Head.BatchId),
+                : await new TrayStore(reading).SownAsync(
+                    due.Where(w => w.Work.Step.Kind == StepKind.Begin).Select(w => w.Head.BatchId),
                     cancel
                 );
         var mixes = skip > 0 ? [] : await new MixStore(reading).AllAsync(cancel);
@@ -326,13 +326,14 @@ internal static class RoundEndpoints
         var batches = (
             await new BatchReader(reading).NamedAsync([.. jobs.SelectMany(j => j.Entries).Select(e => e.BatchId).Distinct()], cancel)
         ).ToDictionary(b => b.Id);
+        var routes = batches.Values.ToDictionary(b => b.Id, b => b.Route);
         return
         [
             .. from j in jobs
             let first = j.Entries[0]
             where batches.ContainsKey(first.BatchId)
             let batch = batches[first.BatchId]
-            let usual = TimedJobs.Reckoned(j, batches.Values.ToDictionary(b => b.Id, b => b.Route), catalogue)
+            let usual = TimedJobs.Reckoned(j, routes, catalogue)
             select new DoneAnswer(
                 first.Entry.Id,
                 batch.Id,
