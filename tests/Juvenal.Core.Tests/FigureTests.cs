@@ -16,6 +16,10 @@ public class FigureTests
     private static readonly string[] NotCraft =
     [
         "DayLoad.MostHours",
+        "Diagnosis.LikelyFrom",
+        "Diagnosis.PossibleFrom",
+        "Diagnosis.Strong",
+        "Diagnosis.Hint",
         "Pace.MostMinutes",
         "PotShape.CubicCmPerLitre",
         "HoldingBack.Week",

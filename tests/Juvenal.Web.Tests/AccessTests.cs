@@ -20,6 +20,12 @@ public class AccessTests(OwnHouse house) : IClassFixture<OwnHouse>
         "/api/nurseries/{nursery:guid}/batches/{id:guid}/entries",
         // It only reads: what was seen is asked about.
         "/api/nurseries/{nursery:guid}/batches/{id:guid}/moving",
+        "/api/nurseries/{nursery:guid}/batches/{id:guid}/notes",
+        "/api/nurseries/{nursery:guid}/batches/{id:guid}/notes/{note:guid}",
+        "/api/nurseries/{nursery:guid}/batches/{id:guid}/notes/{note:guid}/looks",
+        "/api/nurseries/{nursery:guid}/batches/{id:guid}/notes/{note:guid}/looks/{look:guid}",
+        // It only reads: what was looked at is asked about.
+        "/api/nurseries/{nursery:guid}/batches/{id:guid}/signs",
         "/api/nurseries/{nursery:guid}/batches/{id:guid}/thin",
         "/api/nurseries/{nursery:guid}/batches/{id:guid}/trays",
         "/api/nurseries/{nursery:guid}/readings",

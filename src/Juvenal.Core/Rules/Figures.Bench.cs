@@ -4,6 +4,7 @@ using Juvenal.Core.Growth;
 using Juvenal.Core.Hardening;
 using Juvenal.Core.Places;
 using Juvenal.Core.Seeds;
+using Juvenal.Core.Troubles;
 
 namespace Juvenal.Core.Rules;
 
@@ -25,6 +26,28 @@ public static partial class Figures
             Practice("Tonight", "Nothing is left out without heat below", Tonight.NoCoverC, "°C"),
             Practice("Tonight", "Tomatoes grow slowly below", Tonight.TomatoSlowC, "°C"),
             Practice("Tonight", "Peppers grow slowly below", Tonight.PepperSlowC, "°C"),
+        ];
+
+    private static IEnumerable<Figure> Seen() =>
+        [
+            Practice("Troubles", "Light is too little below", Diagnosis.LeastLightMol, "mol/m²·d"),
+            Practice("Troubles", "Nights stretch plants in weak light above", Diagnosis.WarmNightC, "°C"),
+            Practice("Troubles", "Light is weak below", Diagnosis.WeakLightMol, "mol/m²·d"),
+            Practice("Troubles", "Tomatoes show cold nights below", Diagnosis.TomatoNightC, "°C"),
+            Practice("Troubles", "Peppers", Diagnosis.PepperNightC, "°C"),
+            Practice("Troubles", "Leaves curl in heat above", Diagnosis.HotC, "°C"),
+            Practice("Troubles", "Too strong a feed, above", Diagnosis.OverFedPpm, "mg N/L"),
+            Practice("Troubles", "Mix is used up after", Diagnosis.HungryDays, "d"),
+            Ours("Troubles", "Fed within", Diagnosis.FedLatelyDays, "d"),
+            Practice("Troubles", "A plant stands still after a move for", Diagnosis.SettlingDays, "d"),
+            Practice("Troubles", "Shop or parcel shows for", Diagnosis.TransitDays, "d"),
+            Practice("Troubles", "Sun is new for", Diagnosis.NewToSunDays, "d"),
+            Practice("Troubles", "Seed leaves yellow from", Diagnosis.SeedLeavesGoAt, "leaves"),
+            Ours("Troubles", "Seed is cold below", Diagnosis.ColdSeedC, "°C"),
+            Ours("Troubles", "Seed is old where less comes up than", Diagnosis.OldSeedShare, "share"),
+            Ours("Troubles", "Taller than its kind from", Diagnosis.TooTall, "×"),
+            Ours("Troubles", "Cold nights and strong feed are looked for", Diagnosis.NightsBack, "d back"),
+            Ours("Troubles", "Heat is looked for", Diagnosis.DaysBack, "d back"),
         ];
 
     private static IEnumerable<Figure> Lit() =>

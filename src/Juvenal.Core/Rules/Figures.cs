@@ -226,6 +226,7 @@ public static partial class Figures
             .. Judged(),
             .. SetIn(),
             .. Lit(),
+            .. Seen(),
             Ours("Moving up", "No root at the wall: of its comfortable time, at most", Looked.NoneShare, "share"),
             Ours("Moving up", "Roots just showing", Looked.ShowingShare, "share"),
             Ours("Moving up", "Roots go round", Looked.CirclingShare, "share"),

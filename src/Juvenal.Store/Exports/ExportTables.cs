@@ -40,6 +40,8 @@ public static class ExportTables
         "mix_recipe",
         "timed",
         "fertiliser",
+        "note",
+        "note_look",
     ];
 
     /// <summary>Since which version of the export; those that are not named, since the first.</summary>
@@ -56,6 +58,8 @@ public static class ExportTables
             ["mix_recipe"] = 9,
             ["timed"] = 10,
             ["fertiliser"] = 10,
+            ["note"] = 10,
+            ["note_look"] = 10,
         };
 
     /// <summary>No nursery has more rows: thirty seasons of a large one, and not a file that swells without end.</summary>

@@ -67,7 +67,7 @@ public sealed class Catalogue
     public SiteRecord Record { get; }
 
     /// <summary>The weather of this season as it was, and as it is forecast.</summary>
-    private IReadOnlyDictionary<DateOnly, WeatherDay> Known { get; }
+    internal IReadOnlyDictionary<DateOnly, WeatherDay> Known { get; }
 
     // Held as long as the catalogue is.
     private readonly ConcurrentDictionary<int, SeasonWeather?> _weather = new();
@@ -389,7 +389,7 @@ public sealed class Catalogue
     }
 
     /// <summary>The rearmost plants that grow: the plan walks from them.</summary>
-    private static Group? RearOf(BatchState? state) =>
+    internal static Group? RearOf(BatchState? state) =>
         state?.Groups.Where(g => g.At.Container is not null && g.Seedlings >= state.Growing * BatchState.RearShare).MinBy(g => g.Reached);
 
     /// <summary>What was seen of the rearmost plants.</summary>

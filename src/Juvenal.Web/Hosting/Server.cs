@@ -14,6 +14,7 @@ using Juvenal.Web.Round;
 using Juvenal.Web.Seeds;
 using Juvenal.Web.Site;
 using Juvenal.Web.Trays;
+using Juvenal.Web.Troubles;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.DataProtection.KeyManagement;
 using Microsoft.AspNetCore.Http.Json;
@@ -110,6 +111,7 @@ public static class Server
         nursery.MapStart();
         nursery.MapMixes();
         nursery.MapFeeding();
+        nursery.MapTroubles();
         nursery.MapSowing();
         nursery.MapLabels();
         // An address of the API that is none must not be answered with the page.

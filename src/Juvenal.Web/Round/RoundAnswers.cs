@@ -5,6 +5,7 @@ using Juvenal.Store.Batches;
 using Juvenal.Store.Site;
 using Juvenal.Web.Batches;
 using Juvenal.Web.Plans;
+using Juvenal.Web.Troubles;
 using Juvenal.Web.Words;
 
 namespace Juvenal.Web.Round;
@@ -204,6 +205,7 @@ public sealed record PickAnswer(string What, double Amount, string Unit, int? Ba
 /// <param name="Walked">Somebody walked today, and all was well; null: not yet, or on further pages.</param>
 /// <param name="Pace">How quick these hands are, of what is usual, by kind of work that was timed; all minutes go by it.</param>
 /// <param name="Feeding">What is fed today; null where nothing is, or on further pages.</param>
+/// <param name="Troubles">What is wrong to see, and asked after; their places come last on the walk.</param>
 public sealed record RoundAnswer(
     DateOnly Today,
     int Jobs,
@@ -226,7 +228,8 @@ public sealed record RoundAnswer(
     int FitsMinutes,
     WalkedRow? Walked,
     IReadOnlyList<string> Pace,
-    FeedingAnswer? Feeding
+    FeedingAnswer? Feeding,
+    IReadOnlyList<TroubleAnswer> Troubles
 );
 
 /// <summary>All was well today.</summary>

@@ -12,6 +12,7 @@ using Juvenal.Store.Sowing;
 using Juvenal.Web.Accounts;
 using Juvenal.Web.Batches;
 using Juvenal.Web.Plans;
+using Juvenal.Web.Troubles;
 using Juvenal.Web.Words;
 
 namespace Juvenal.Web.Round;
@@ -233,7 +234,8 @@ internal static class RoundEndpoints
         var ahead = await NightsAhead.LoadAsync(reading, catalogue.Site, today, cancel);
         var timed = await new PaceStore(reading).LatestAsync(cancel);
         var pace = new Pace(timed.Select(t => t.Timed));
-        var walk = Walk(heads, catalogue, pace);
+        var troubles = await TroubleAnswers.OpenAsync(reading, catalogue, cancel);
+        var walk = Walk(heads, catalogue, pace, troubles.SelectMany(t => t.Places).ToHashSet());
         var page = walk.Skip(skip).Take(take).Select(w => w.Head).ToList();
         var coming = heads
             .Select(h => (Head: h, Work: h.Plain.On(today)))
@@ -308,7 +310,8 @@ internal static class RoundEndpoints
             fits.Values.Sum(f => f.Minutes),
             skip > 0 ? null : await new CareStore(reading).WalkedAsync(today, cancel),
             [.. pace.Known.Select(k => RoundWords.Pace(k.Kind, k.Share, k.Jobs))],
-            skip > 0 ? null : await Feeds.OfAsync(reading, catalogue, cancel)
+            skip > 0 ? null : await Feeds.OfAsync(reading, catalogue, cancel),
+            troubles
         );
     }
 
@@ -388,15 +391,22 @@ internal static class RoundEndpoints
         ];
     }
 
-    /// <summary>What is due, or may be, in the order of the walk.</summary>
-    private static List<(JobHead Head, Work Work)> Walk(IEnumerable<JobHead> heads, Store.Plans.Catalogue catalogue, Pace pace) =>
+    /// <summary>What is due, or may be, in the order of the walk; what is sick is touched last.</summary>
+    private static List<(JobHead Head, Work Work)> Walk(
+        IEnumerable<JobHead> heads,
+        Store.Plans.Catalogue catalogue,
+        Pace pace,
+        HashSet<Guid> troubled
+    ) =>
         [
             .. from h in heads
             let plain = h.Plain.On(catalogue.Today)
             where plain is { Press: not Press.Coming }
             let work = pace.Of(plain)
             let place = catalogue.Places[h.PlaceId]
-            orderby place.WalkOrder, place.Name, place.Id, work.Press descending, h.Plain.Day.Shown, h.Code.Length, h.Code, h.Id
+            orderby troubled.Contains(place.Id), place.WalkOrder, place.Name, place.Id, work.Press descending, h.Plain
+                .Day
+                .Shown, h.Code.Length, h.Code, h.Id
             select (h, work),
         ];
 }

@@ -12,6 +12,8 @@ internal static class Cautions
     public const string Solution = "Nutrient solution: the label's rate, gloves, no food containers.";
     public const string Blade = "Grafting blade: cut away from the hand, clean it between plants.";
 
+    public const string Sprays = "If you spray: the label is the law, and local rules and licensed advice come first.";
+
     public const string Mix = "Open mix bags outdoors, damp the dust; wash your hands.";
 
     public static string Of(string code) =>
