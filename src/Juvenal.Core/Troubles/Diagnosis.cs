@@ -90,7 +90,7 @@ public static class Diagnosis
     public static IReadOnlyDictionary<Sign, IReadOnlyList<Cause>> Causes { get; } =
         new Dictionary<Sign, IReadOnlyList<Cause>>
         {
-            [Sign.Long] = [Cause.DimLight, Cause.WarmNights, Cause.LeavesTouch, Cause.OverFed, Cause.TallKind],
+            [Sign.Leggy] = [Cause.DimLight, Cause.WarmNights, Cause.LeavesTouch, Cause.OverFed, Cause.TallKind],
             [Sign.Pale] = [Cause.Hungry, Cause.WetRoots, Cause.ColdNights, Cause.InTransit, Cause.SuddenSun],
             [Sign.LowerLeavesYellow] = [Cause.Hungry, Cause.Overdue, Cause.OldSeedLeaves],
             [Sign.Purple] = [Cause.ColdNights, Cause.HardeningColour],

@@ -4,7 +4,7 @@ namespace Juvenal.Core.Troubles;
 public enum Sign
 {
     /// <summary>Long, thin, leaning.</summary>
-    Long,
+    Leggy,
 
     /// <summary>Pale or yellow all over.</summary>
     Pale,

@@ -15,7 +15,7 @@ internal static class TroubleWords
     public static string Of(Sign sign) =>
         sign switch
         {
-            Sign.Long => "Long, thin, leaning",
+            Sign.Leggy => "Long, thin, leaning",
             Sign.Pale => "Pale or yellow all over",
             Sign.LowerLeavesYellow => "Lower leaves yellow",
             Sign.Purple => "Purple stems or undersides",

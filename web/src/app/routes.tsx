@@ -17,6 +17,7 @@ const load = {
   batch: () => import('../batch/View'),
   go: () => import('../decision/View'),
   moving: () => import('../moving/View'),
+  signs: () => import('../troubles/View'),
   trays: () => import('../trays/View'),
   sowing: () => import('../sowing/View'),
   site: () => import('../site/View'),
@@ -36,6 +37,7 @@ const views = {
   Batch: lazy(async () => ({ default: (await load.batch()).BatchView })),
   Go: lazy(async () => ({ default: (await load.go()).GoView })),
   Moving: lazy(async () => ({ default: (await load.moving()).MovingView })),
+  Signs: lazy(async () => ({ default: (await load.signs()).SignsView })),
   Trays: lazy(async () => ({ default: (await load.trays()).TrayView })),
   Sowing: lazy(async () => ({ default: (await load.sowing()).SowingView })),
   Site: lazy(async () => ({ default: (await load.site()).SiteView })),
@@ -98,6 +100,7 @@ export function Views() {
               <Route path="batches/:batch" element={<views.Batch />} />
               <Route path="batches/:batch/go" element={<views.Go />} />
               <Route path="batches/:batch/moving" element={<views.Moving />} />
+              <Route path="batches/:batch/signs" element={<views.Signs />} />
               <Route path="batches/:batch/trays" element={<views.Trays />} />
               <Route path="sowing" element={<views.Sowing />} />
               <Route path="site" element={<views.Site />} />

@@ -29,6 +29,7 @@ import { figures, groupName } from './model';
 import { useBatch, useEnd, useLock, type Batch } from '../data/useBatch';
 import { End } from './End';
 import { Split } from './Split';
+import { Notes } from '../troubles/Notes';
 import { Which } from './Which';
 import { Wrong } from '../ui/Wrong';
 
@@ -310,6 +311,7 @@ function Whole({ batch }: { batch: Batch }) {
               </Box>
             </>
           )}
+          <Notes batch={batch} />
           <Typography variant="h2" sx={{ mb: 0.75 }}>
             Ledger
           </Typography>

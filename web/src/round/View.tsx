@@ -22,6 +22,7 @@ import { Hours } from './Hours';
 import { Moved } from './Moved';
 import { Standing } from './Standing';
 import { ToHave } from './ToHave';
+import { Troubles } from './Troubles';
 import { Tonight } from './Tonight';
 import { TaskCard } from './TaskCard';
 import { Walked } from './Walked';
@@ -114,6 +115,7 @@ export function RoundView() {
             {round.isFetchingNextPage ? 'Fetching…' : `Show more: ${counted(left, 'job')} further on`}
           </Button>
         )}
+        <Troubles troubles={first.troubles} />
         <Feed feeding={first.feeding} />
         {first.standing.length > 0 && <Walked walked={first.walked} />}
         <DoneToday done={first.done} today={today} />
