@@ -16,6 +16,11 @@ public class FigureTests
     private static readonly string[] NotCraft =
     [
         "DayLoad.MostHours",
+        "LightAtLeaves.MostWatts",
+        "LightAtLeaves.MostM2",
+        "LightAtLeaves.MostLux",
+        "Lamps.WattsPerKilowatt",
+        "BatchCost.CmPerM",
         "Diagnosis.LikelyFrom",
         "Diagnosis.PossibleFrom",
         "Diagnosis.Strong",

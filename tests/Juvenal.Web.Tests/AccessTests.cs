@@ -44,6 +44,10 @@ public class AccessTests(OwnHouse house) : IClassFixture<OwnHouse>
         "/api/nurseries/{nursery:guid}/round/walked",
         "/api/nurseries/{nursery:guid}/round/walked/{id:guid}",
         "/api/nurseries/{nursery:guid}/leave",
+        // It only reckons.
+        "/api/nurseries/{nursery:guid}/light-at-leaves",
+        "/api/nurseries/{nursery:guid}/store",
+        "/api/nurseries/{nursery:guid}/store/{id:guid}",
         "/api/nurseries/{nursery:guid}/soil",
     ];
 

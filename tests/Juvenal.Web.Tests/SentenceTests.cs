@@ -95,7 +95,11 @@ public partial class SentenceTests
                 "whole",
                 "water",
                 "weekly",
+                "by-crop",
                 "below",
+                "no",
+                "remove",
+                "tall-only",
                 "10",
                 "plant",
             ],
@@ -117,6 +121,10 @@ public partial class SentenceTests
             RuleCodes.RootBall,
             RuleCodes.BeforeParting,
             RuleCodes.Feeding,
+            RuleCodes.Topping,
+            RuleCodes.Flowers,
+            RuleCodes.SideShoots,
+            RuleCodes.HowDry,
         ];
         Assert.All(codes, c => Assert.NotNull(RuleBook.Title(c)));
     }

@@ -96,6 +96,45 @@ public enum FeedingRule
     InMix,
 }
 
+/// <summary>Whether peppers are topped.</summary>
+public enum Topping
+{
+    No,
+
+    /// <summary>Above the sixth to eighth true leaf.</summary>
+    Leaves,
+
+    /// <summary>Below the first fork, with leaves enough left.</summary>
+    Fork,
+}
+
+/// <summary>What is done with flowers before planting.</summary>
+public enum FlowersRule
+{
+    Remove,
+    Leave,
+}
+
+/// <summary>Which side shoots of tomatoes are taken out.</summary>
+public enum SideShoots
+{
+    TallOnly,
+    All,
+    None,
+}
+
+/// <summary>How dry mix gets between two waterings.</summary>
+public enum HowDry
+{
+    /// <summary>Tomatoes evenly damp, peppers half dry.</summary>
+    ByCrop,
+
+    HalfDry,
+
+    /// <summary>At the same hour, whatever it is like.</summary>
+    Daily,
+}
+
 /// <summary>What becomes of plants that are left when as many as are wanted are planted.</summary>
 public enum Spares
 {
@@ -128,6 +167,10 @@ public static class RuleCodes
     public const string RootBall = "root-ball";
     public const string BeforeParting = "before-parting";
     public const string Feeding = "feeding";
+    public const string Topping = "topping";
+    public const string Flowers = "flowers";
+    public const string SideShoots = "side-shoots";
+    public const string HowDry = "how-dry";
 }
 
 /// <summary>The practices on which growers differ, as this house has settled them. <see cref="Default"/> is the common choice.</summary>
@@ -147,6 +190,10 @@ public static class RuleCodes
 /// <param name="RootBall">What is done with the ball at a move: it sets the days lost, and the minutes.</param>
 /// <param name="BeforeParting">Wet or drying.</param>
 /// <param name="Feeding">When they are fed, and how strong.</param>
+/// <param name="Topping">Whether peppers are topped, and where.</param>
+/// <param name="Flowers">Before planting.</param>
+/// <param name="SideShoots">Of tomatoes.</param>
+/// <param name="HowDry">Between two waterings.</param>
 public sealed record HouseRules(
     PrickOutStage PrickOut,
     Twins Twins,
@@ -163,7 +210,11 @@ public sealed record HouseRules(
     PepperDepth PepperDepth = PepperDepth.OldLevel,
     RootBall RootBall = RootBall.Whole,
     BeforeParting BeforeParting = BeforeParting.Water,
-    FeedingRule Feeding = FeedingRule.Weekly
+    FeedingRule Feeding = FeedingRule.Weekly,
+    Topping Topping = Topping.No,
+    FlowersRule Flowers = FlowersRule.Remove,
+    SideShoots SideShoots = SideShoots.TallOnly,
+    HowDry HowDry = HowDry.ByCrop
 )
 {
     public static HouseRules Default { get; } =

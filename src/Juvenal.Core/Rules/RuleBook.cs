@@ -178,6 +178,17 @@ public static class RuleBook
             ]
         ),
         new(
+            RuleCodes.HowDry,
+            "howDry",
+            "How dry between waterings",
+            "How the Round says it.",
+            [
+                new("by-crop", "Tomatoes damp, peppers half dry", "Peppers' roots want air; tomatoes stop when they dry."),
+                new("half-dry", "Both half dry", "Short, hard plants with many roots."),
+                new("daily", "Daily at the same hour", "Nobody has to judge; small cells under lamps need it."),
+            ]
+        ),
+        new(
             RuleCodes.Watering,
             "watering",
             "Watering",
@@ -185,6 +196,38 @@ public static class RuleBook
             [
                 new("below", "From below until they are potted", "Stems stay dry and no seedling is knocked over."),
                 new("above", "From above, gently", "A fine rose washes salts down; nothing stands in water."),
+            ]
+        ),
+        new(
+            RuleCodes.Topping,
+            "topping",
+            "Topping peppers",
+            "What the Round asks before hardening off.",
+            [
+                new("no", "No", "They branch by themselves; topping costs two to three weeks."),
+                new("leaves", "Above the sixth to eighth leaf", "Bushy plants that stand in wind; for long seasons."),
+                new("fork", "Below the first fork", "Later, and with at least four leaves left."),
+            ]
+        ),
+        new(
+            RuleCodes.Flowers,
+            "flowers",
+            "Flowers before planting",
+            "What the Round asks at moves and at planting.",
+            [
+                new("remove", "Pinch them off", "Roots first: such a plant bears more in the end."),
+                new("leave", "Leave them", "First fruit earlier, and less to do."),
+            ]
+        ),
+        new(
+            RuleCodes.SideShoots,
+            "sideShoots",
+            "Side shoots of tomatoes",
+            "What the Round asks before planting.",
+            [
+                new("tall-only", "Of tall types only", "Of bush and dwarf types the side shoots are the crop."),
+                new("all", "Of all", "Early, clean fruit on few stems."),
+                new("none", "Leave them", "More leaf, more fruit, later."),
             ]
         ),
         new(

@@ -3,6 +3,7 @@ using Juvenal.Core.Measures;
 using Juvenal.Core.Season;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
+using Juvenal.Store.Rules;
 
 namespace Juvenal.Store.Batches;
 
@@ -17,7 +18,8 @@ public sealed record FedRow(Guid Id, Guid PlaceId, DateOnly On, string? By, Date
 
 /// <summary>What one group was fed with.</summary>
 /// <param name="Ppm">Nitrogen, mg/L.</param>
-public sealed record FedWith(Guid BatchId, Guid GroupId, double Ppm);
+/// <param name="Grams">Of the fertiliser in use; null: nobody had said which that is.</param>
+public sealed record FedWith(Guid BatchId, Guid GroupId, double Ppm, double? Grams = null);
 
 /// <summary>What stands where to be fed, and what was.</summary>
 public sealed class FeedingStore(NurseryTransaction nursery)
@@ -98,10 +100,12 @@ public sealed class FeedingStore(NurseryTransaction nursery)
     public async Task FeedAsync(Guid id, Guid place, Catalogue catalogue, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(catalogue);
+        var fertiliser = (await new FertiliserStore(nursery).AllAsync(cancel)).Find(f => f.InUse);
         var fed = (await StandingAsync(catalogue, [], cancel))
             .Where(s => s.PlaceId == place)
-            .Select(s => new FedWith(s.BatchId, s.GroupId, Feeding.Of(s.Group, catalogue.Rules.Rules.Feeding, catalogue.Today).Ppm))
-            .Where(f => f.Ppm > 0)
+            .Select(s => (Stands: s, Share: Feeding.Of(s.Group, catalogue.Rules.Rules.Feeding, catalogue.Today)))
+            .Where(f => f.Share.Ppm > 0)
+            .Select(f => new FedWith(f.Stands.BatchId, f.Stands.GroupId, f.Share.Ppm, Grams(fertiliser, f.Share)))
             .ToList();
         if (fed.Count == 0)
             throw new RefusedException(new Failure("nothing-to-feed", "place"));
@@ -116,4 +120,9 @@ public sealed class FeedingStore(NurseryTransaction nursery)
             Sql.OfJson(fed)
         );
     }
+
+    private static double? Grams(FertiliserRow? fertiliser, FeedShare share) =>
+        fertiliser is { } label && Feed.For(share.Ppm, label.NitrogenPercent, share.Litres) is { Succeeded: true } feed
+            ? feed.Value.Grams
+            : null;
 }

@@ -42,6 +42,8 @@ public static class ExportTables
         "fertiliser",
         "note",
         "note_look",
+        "price",
+        "store_count",
     ];
 
     /// <summary>Since which version of the export; those that are not named, since the first.</summary>
@@ -60,6 +62,8 @@ public static class ExportTables
             ["fertiliser"] = 10,
             ["note"] = 10,
             ["note_look"] = 10,
+            ["price"] = 10,
+            ["store_count"] = 10,
         };
 
     /// <summary>No nursery has more rows: thirty seasons of a large one, and not a file that swells without end.</summary>

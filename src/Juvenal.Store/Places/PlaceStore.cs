@@ -47,7 +47,9 @@ public sealed record PlaceRow(
     double? NightFloorC = null,
     double? LampUmol = null,
     double? LampHours = null,
-    bool OpensItself = false
+    bool OpensItself = false,
+    double? LampWatts = null,
+    double? LampM2 = null
 )
 {
     /// <summary>What its own thermometer says; the catalogue says it.</summary>
@@ -109,7 +111,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         select p.id, p.version, p.name, p.kind, p.walk_order, coalesce(p.day_c, d.day_c), coalesce(p.night_c, n.night_c), p.soil_c, p.surface,
           p.day_place_id, p.night_place_id, n.kind,
           p.follows or coalesce(d.follows, false), coalesce(p.floor_c, d.floor_c), d.kind, coalesce(n.follows, false), n.floor_c,
-          coalesce(p.lamp_umol, d.lamp_umol), coalesce(p.lamp_hours, d.lamp_hours), p.opens_itself
+          coalesce(p.lamp_umol, d.lamp_umol), coalesce(p.lamp_hours, d.lamp_hours), p.opens_itself,
+          coalesce(p.lamp_watts, d.lamp_watts), coalesce(p.lamp_m2, d.lamp_m2)
         from place p
         left join place d on d.nursery_id = p.nursery_id and d.id = p.day_place_id
         left join place n on n.nursery_id = p.nursery_id and n.id = p.night_place_id
@@ -119,8 +122,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
     private const string Insert = """
         -- A new place.
         insert into place (nursery_id, id, name, kind, walk_order, day_c, night_c, soil_c, surface, day_place_id, night_place_id, follows,
-          floor_c, lamp_umol, lamp_hours, opens_itself)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16)
+          floor_c, lamp_umol, lamp_hours, opens_itself, lamp_watts, lamp_m2)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18)
         on conflict (nursery_id, id) do nothing
         """;
 
@@ -129,7 +132,7 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         update place
         set version = version + 1, name = $4, kind = $5, walk_order = $6, day_c = $7, night_c = $8, soil_c = $9, surface = $10,
           day_place_id = $11, night_place_id = $12, follows = $13, floor_c = $14, lamp_umol = $15, lamp_hours = $16,
-          opens_itself = $17
+          opens_itself = $17, lamp_watts = $18, lamp_m2 = $19
         where nursery_id = $1
           and id = $2
           and version = $3
@@ -146,6 +149,12 @@ public sealed class PlaceStore(NurseryTransaction nursery)
     /// <summary>Keeps a place: a new one where its version is 0.</summary>
     public async Task PutAsync(PlaceRow row, CancellationToken cancel)
     {
+        // Without a meter, the watts and the area they light tell.
+        if (
+            row is { LampUmol: null, LampWatts: { } watts, LampM2: { } m2 }
+            && LightAtLeaves.OfWatts(watts, m2) is { Succeeded: true } light
+        )
+            row = row with { LampUmol = Math.Min(LampLight.MostPpfd, light.Value.Ppfd) };
         Check(row);
         var all = await AllAsync(cancel);
         CheckPair(row, all);
@@ -166,6 +175,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             Sql.OfNull(pair ? null : row.LampUmol),
             Sql.OfNull(pair ? null : row.LampHours),
             Sql.Of(row.OpensItself && Airing.ShutGainC(row.Kind) is not null),
+            Sql.OfNull(pair ? null : row.LampWatts),
+            Sql.OfNull(pair ? null : row.LampM2),
         ];
         await CatalogueRows.PutAsync(
             row.Version,
@@ -235,6 +246,10 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             failures.Add(Failure.OutOfRange("lampUmol", umol, 1, LampLight.MostPpfd));
         if (row.LampHours is { } hours && !(hours is > 0 and <= 24))
             failures.Add(Failure.OutOfRange("lampHours", hours, 1, 24));
+        if ((row.LampWatts is null) != (row.LampM2 is null))
+            failures.Add(new("watts-and-area", row.LampWatts is null ? "lampWatts" : "lampM2"));
+        else if (row is { LampWatts: { } watts, LampM2: { } m2 } && LightAtLeaves.OfWatts(watts, m2) is { Succeeded: false } wrong)
+            failures.AddRange(wrong.Failures.Select(f => f with { Field = f.Field == "watts" ? "lampWatts" : "lampM2" }));
         if (row.Surface == Surface.Tunnel)
             failures.Add(new("not-chosen", "surface"));
         if (row.WalkOrder is < 0 or > 10_000)
@@ -269,7 +284,9 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             r.OrNull<double>(),
             r.OrNull<double>(),
             r.OrNull<double>(),
-            r.Bool()
+            r.Bool(),
+            r.OrNull<double>(),
+            r.OrNull<double>()
         );
     }
 }

@@ -6,6 +6,7 @@ using Juvenal.Store.Keys;
 using Juvenal.Web.Accounts;
 using Juvenal.Web.Batches;
 using Juvenal.Web.Calc;
+using Juvenal.Web.Care;
 using Juvenal.Web.Catalogue;
 using Juvenal.Web.Labels;
 using Juvenal.Web.Plans;
@@ -112,6 +113,7 @@ public static class Server
         nursery.MapMixes();
         nursery.MapFeeding();
         nursery.MapTroubles();
+        nursery.MapCare();
         nursery.MapSowing();
         nursery.MapLabels();
         // An address of the API that is none must not be answered with the page.

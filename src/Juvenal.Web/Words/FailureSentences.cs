@@ -104,6 +104,7 @@ internal static class FailureSentences
             "more-than-standing" => Invariant($"Only {f.High:#,0} stand there on that day: {f.High:#,0} at most."),
             "more-containers-than-standing" => Invariant($"Only {f.High:#,0} containers stand there on that day: {f.High:#,0} at most."),
             "reason-missing" => "Say why: it is what you look up next year.",
+            "watts-and-area" => "Watts and the area they light go together.",
             "nothing-noted" => "Choose a sign, or write what you see.",
             "too-many-notes" => Invariant($"A batch keeps {f.High:0} notes; close this one and begin another."),
             "reason-too-long" => Invariant($"At most {f.High:0} letters."),

@@ -1,4 +1,5 @@
 using Juvenal.Core.Care;
+using Juvenal.Core.Rules;
 using Juvenal.Store.Rules;
 using static System.FormattableString;
 
@@ -49,4 +50,24 @@ internal static class FeedWords
             Unfed.JustMoved => Invariant($"moved less than {Feeding.RestDays} days ago"),
             _ => "that live on their seed yet",
         };
+
+    /// <summary>“Fed on Sat 11 Apr at 150 ppm nitrogen. Again from Sat 18 Apr.”</summary>
+    public static string OfBatch(FeedShare? share, DateOnly? last, FeedingRule rule, string place, DateOnly today)
+    {
+        var was = last is { } on ? $"{place} was fed on {Days.Say(on)}. " : "Not fed yet, by the record. ";
+        if (share is not { Not: null } and { } fed)
+            return was
+                + Invariant($"Its strength is {fed.Ppm:0} ppm nitrogen")
+                + (
+                    last is { } then && Feeding.EveryDays(rule) is { } days && then.AddDays(days) > today
+                        ? $", again from {Days.Say(then.AddDays(days))}."
+                        : ", due today."
+                );
+        return share?.Not switch
+        {
+            Unfed.Hardening or Unfed.JustMoved or Unfed.TooYoung => was + $"No feed now: plants {Why(share.Not.Value)}.",
+            Unfed.ByRule => "The house rule asks for no feed now.",
+            _ => was.TrimEnd(),
+        };
+    }
 }

@@ -11,6 +11,9 @@ namespace Juvenal.Web.Words;
 /// <summary>What goes with a piece of work, in the order of the hands.</summary>
 internal static class RoundWords
 {
+    /// <summary>Fewer true leaves have no buds. [common practice, no source]</summary>
+    private const double FlowersFrom = 5;
+
     /// <summary>"Pricking out: 20 % quicker than usual, by 5 timed jobs."</summary>
     public static string Pace(Handiwork kind, double share, int jobs)
     {
@@ -39,8 +42,9 @@ internal static class RoundWords
         return work.Step.Kind switch
         {
             StepKind.Begin => [.. Begin(job, start, into)],
-            StepKind.Up => [.. Up(start, rules, into)],
-            StepKind.Move => [.. Move(job, work, start, rules, into, catalogue)],
+            StepKind.Up => [.. Up(start, rules, into, catalogue.Cultivars[job.Head.CultivarId].Crop)],
+            StepKind.Move => [.. Move(job, work, start, rules, into, catalogue), .. Trim(job, rules, catalogue)],
+            StepKind.Harden or StepKind.PlantOut => [.. Trim(job, rules, catalogue)],
             _ => [],
         };
     }
@@ -84,7 +88,46 @@ internal static class RoundWords
     private static string Union(double cm) =>
         Invariant($"Union at {cm:0.#} cm: it stays at least {Beginning.UnionAboveSoilCm:0} cm above the soil, always.");
 
-    private static IEnumerable<string> Up(Start start, HouseRules rules, Container? into)
+    /// <summary>What is pinched and topped, by the house rules.</summary>
+    private static IEnumerable<string> Trim(JobView job, HouseRules rules, Store.Plans.Catalogue catalogue)
+    {
+        var cultivar = catalogue.Cultivars[job.Head.CultivarId];
+        var step = job.Head.Plain.Day.Step.Kind;
+        // A dwarf that ends in its pot is to bear there.
+        if (rules.Flowers == FlowersRule.Remove && cultivar.Habit != Habit.Dwarf && (job.Detail.Leaves ?? 0) >= FlowersFrom)
+            yield return "Pinch off flowers and buds.";
+        if (step == StepKind.Move)
+            yield break;
+        if (
+            cultivar.Crop == Crop.Tomato
+            && (rules.SideShoots == SideShoots.All || (rules.SideShoots == SideShoots.TallOnly && cultivar.Habit == Habit.Tall))
+        )
+            yield return "Take out side shoots.";
+        var since = job.Detail.InPotSince is { } pot ? catalogue.Today.DayNumber - pot.DayNumber : int.MaxValue;
+        if (
+            step == StepKind.Harden
+            && cultivar.Crop == Crop.Pepper
+            && rules.Topping != Topping.No
+            && job.Head.Start != Start.Grafts
+            && job.Detail.UnionCm is null
+            && since > Core.Care.Feeding.RestDays
+        )
+            yield return (
+                rules.Topping == Topping.Fork
+                    ? "Tip out below the first fork, with at least four leaves left."
+                    : "Tip out above the sixth to eighth true leaf."
+            ) + " Not a limp or chilled plant.";
+    }
+
+    private static string Dry(HouseRules rules, Crop crop) =>
+        rules.HowDry switch
+        {
+            HowDry.Daily => "Water daily, at the same hour.",
+            HowDry.HalfDry => "Let it dry by half between waterings.",
+            _ => crop == Crop.Pepper ? "Let it dry by half between waterings." : "Keep it evenly damp.",
+        };
+
+    private static IEnumerable<string> Up(Start start, HouseRules rules, Container? into, Crop crop)
     {
         if (start == Start.Seed)
             yield return "Cover off and into the light at the first emergence.";
@@ -93,7 +136,7 @@ internal static class RoundWords
         if (into is { WaterCulture: true })
             yield return "Weak nutrient solution from now on; check its strength and pH.";
         else
-            yield return rules.Watering == Watering.Below ? "Water from below." : "Water gently from above.";
+            yield return (rules.Watering == Watering.Below ? "Water from below. " : "Water gently from above. ") + Dry(rules, crop);
     }
 
     private static IEnumerable<string> Move(

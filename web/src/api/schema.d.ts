@@ -1732,6 +1732,102 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/places/light": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["placesLight"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/light-at-leaves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["lightAtLeaves"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/batches/{id}/care": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["batchCare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["prices"];
+        put: operations["putPrice"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/store": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["store"];
+        put?: never;
+        post: operations["countStore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/store/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["takeBackCount"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/sowing": {
         parameters: {
             query?: never;
@@ -1768,191 +1864,93 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** @description One entry of an act; its day is that of the act. */
         ActEntryInput: {
-            /**
-             * Format: uuid
-             * @description Whose ledger.
-             */
+            /** Format: uuid */
             batch: string;
-            /**
-             * Format: uuid
-             * @description Corrected: the entry whose numbers or day were wrong. Those of one act are put right together.
-             */
+            /** Format: uuid */
             corrects?: null | string;
-            /**
-             * Format: uuid
-             * @description Made by the client (UUIDv7): sent twice, it has one effect.
-             */
+            /** Format: uuid */
             id: string;
-            /** @description What happened. */
             kind: components["schemas"]["EntryKind"];
-            /**
-             * Format: uuid
-             * @description The step it does or puts off, by its id.
-             */
+            /** Format: uuid */
             step?: null | string;
             from?: null | components["schemas"]["GroupInput"];
             to?: null | components["schemas"]["GroupInput"];
-            /**
-             * Format: int32
-             * @description Sown.
-             */
+            /** Format: int32 */
             seeds?: number;
-            /**
-             * Format: int32
-             * @description Emerged: total to date. Lost, snipped, moved, out: how many.
-             */
+            /** Format: int32 */
             seedlings?: number;
-            /**
-             * Format: int32
-             * @description Sown: filled; else: fewer at "from". Null: not counted, they follow from the seedlings.
-             */
+            /** Format: int32 */
             containers?: null | number;
-            /**
-             * Format: int32
-             * @description Moved: more at "to"; null as above.
-             */
+            /** Format: int32 */
             containersTo?: null | number;
-            /** @description Lost, not yet. */
             reason?: null | string;
-            /**
-             * Format: date
-             * @description Not yet; corrected: the day it really happened.
-             */
+            /** Format: date */
             newDay?: null | string;
-            /**
-             * Format: uuid
-             * @description Which group of those that stand at "from"; null where only one does. The group that a move makes has the move's id.
-             */
+            /** Format: uuid */
             group?: null | string;
             out?: null | components["schemas"]["OutInput"];
-            /**
-             * Format: double
-             * @description Spaced: from the middle of one pot to that of the next, cm, above 0 to 300.
-             */
+            /** Format: double */
             spacedCm?: null | number;
-            /**
-             * Format: uuid
-             * @description Together: the group that it stands as one with.
-             */
+            /** Format: uuid */
             with?: null | string;
             seen?: null | components["schemas"]["SeenInput"];
-            /**
-             * Format: int32
-             * @description How many days the day may be off: 3 or 10; null: it is that day.
-             */
+            /** Format: int32 */
             about?: null | number;
-            /** @description Doubts that were asked (`doubts` of the answer) and that the grower says are so. */
             sure?: null | string[];
         };
-        /** @description What was done in one go: all of it counts, or nothing. */
         ActInput: {
-            /**
-             * Format: uuid
-             * @description Made by the client (UUIDv7): sent twice, it has one effect.
-             */
+            /** Format: uuid */
             id: string;
-            /**
-             * Format: date
-             * @description The day, today or earlier.
-             */
+            /** Format: date */
             on: string;
-            /**
-             * @description Judged in order: one may name a group that one before it makes. 1–100; none where an act is only taken
-             *         back.
-             */
             entries: components["schemas"]["ActEntryInput"][];
-            /**
-             * Format: uuid
-             * @description An act that this one takes back, and holds all of anew.
-             */
+            /** Format: uuid */
             corrects?: null | string;
         };
-        /** @description What a batch is raised for; the plan is counted back from there. */
         Aim: {
-            /** @description What for. */
             kind: components["schemas"]["AimKind"];
-            /**
-             * Format: date
-             * @description Sale: the day they are to be ready by.
-             */
+            /** Format: date */
             day?: null | string;
-            /**
-             * @description Pot: it goes outdoors in the end, hardened, when the nights allow it.
-             * @default false
-             */
+            /** @default false */
             outdoors?: boolean;
         };
-        /** @description What a batch is raised for. */
         AimInput: {
-            /** @description A bed, a pot to end in, or a sale. */
             kind: components["schemas"]["AimKind"];
-            /**
-             * Format: date
-             * @description Sale: the day they are to be ready by.
-             */
+            /** Format: date */
             day?: null | string;
-            /**
-             * @description Pot: it goes outdoors in the end.
-             * @default false
-             */
+            /** @default false */
             outdoors?: boolean;
         };
-        /**
-         * @description What plants are raised for.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         AimKind: "bed" | "pot" | "sale";
         AirInput: {
-            /**
-             * Format: uuid
-             * @description Made by the client.
-             */
+            /** Format: uuid */
             id: string;
-            /**
-             * Format: date
-             * @description It was read on, in the morning.
-             */
+            /** Format: date */
             day: string;
-            /**
-             * Format: double
-             * @description Lowest of the night before, °C; null: not read.
-             */
+            /** Format: double */
             lowC?: null | number;
-            /**
-             * Format: double
-             * @description Highest of the day before, °C; null: not read.
-             */
+            /** Format: double */
             highC?: null | number;
         };
-        /** @description Places that are to be opened this morning. */
         AiringAnswer: {
-            /**
-             * Format: double
-             * @description Their high were they left shut, °C.
-             */
+            /** Format: double */
             shutC: number;
-            /** @description It is too hot even when they are open. */
             shade: boolean;
-            /** @description Which, by when, and what else. */
             text: string;
         };
-        /** @description What to look at next. */
         AskAnswer: {
             question: components["schemas"]["Question"];
             text: string;
-            /** @description What was said; null: not yet. */
             yes: null | boolean;
         };
         AuditAnswer: {
             /** Format: date-time */
             at: string;
             by: string;
-            /** @description What was done, in words. */
             sentence: string;
         };
-        /** @description A batch with plan, counts and ledger. */
         BatchAnswer: {
             /** Format: uuid */
             id: string;
@@ -1982,34 +1980,20 @@ export interface components {
             snipped: number;
             /** Format: int32 */
             used: number;
-            /**
-             * Format: int32
-             * @description Sold, given away or discarded.
-             */
+            /** Format: int32 */
             gone: number;
-            /**
-             * Format: int32
-             * @description Went on as batches of their own: Children.
-             */
+            /** Format: int32 */
             parted: number;
-            /**
-             * Format: double
-             * @description What was paid for those that were sold, in the nursery's currency.
-             */
+            /** Format: double */
             sold: number;
             parent: null | components["schemas"]["KinBatch"];
             children: components["schemas"]["KinBatch"][];
             againOf: null | components["schemas"]["KinBatch"];
-            /** @description Batches that were sown again for it. */
             sownAgain: components["schemas"]["KinBatch"][];
             /** Format: int32 */
             standing: number;
-            /** @description It is sown in trays, whose cells can be counted. */
             hasTrays: boolean;
-            /**
-             * Format: double
-             * @description What its plants cost; null where they were not bought in.
-             */
+            /** Format: double */
             bought: null | number;
             window: components["schemas"]["WindowSpan"];
             steps: components["schemas"]["StepAnswer"][];
@@ -2031,118 +2015,71 @@ export interface components {
             /** Format: date */
             endedOn: null | string;
             endReason: null | string;
-            /** @description How it comes up, in words; null where it has left its trays. */
             emergence: null | string;
-            /** @description It is slow, late, or fewer than the packet let expect. */
             emergenceTroubled: boolean;
-            /** @description Its plan is being made anew: the days are those of before. */
             outOfDate: boolean;
         };
-        /** @description What the grower chooses for a batch. Preview, keeping and changing all take this. */
+        BatchCareAnswer: {
+            feed: string;
+            light: null | string;
+            mends: string[];
+            cost: components["schemas"]["BatchCostAnswer"];
+        };
+        BatchCostAnswer: {
+            /** Format: int32 */
+            plants: number;
+            perPlant: null | string;
+            saving: null | string;
+            items: components["schemas"]["CostAnswer"][];
+            missing: string[];
+        };
         BatchInput: {
-            /**
-             * Format: uuid
-             * @description Which cultivar.
-             */
+            /** Format: uuid */
             cultivarId: string;
-            /**
-             * Format: int32
-             * @description Label of the season.
-             */
+            /** Format: int32 */
             season: number;
-            /**
-             * Format: int32
-             * @description 1–1,000,000.
-             */
+            /** Format: int32 */
             plantsWanted: number;
-            /**
-             * Format: double
-             * @description Of the lot, above 0 to 1.
-             */
+            /** Format: double */
             germination: number;
-            /**
-             * Format: double
-             * @description From emergence to planting, above 0 to 1.
-             */
+            /** Format: double */
             survival: number;
-            /**
-             * Format: double
-             * @description Between 0 and 1.
-             */
+            /** Format: double */
             confidence: number;
-            /**
-             * Format: int32
-             * @description 1–5.
-             */
+            /** Format: int32 */
             seedsPerCell: number;
-            /**
-             * Format: int32
-             * @description Null where that is no limit.
-             */
+            /** Format: int32 */
             seedsAvailable: null | number;
-            /**
-             * Format: uuid
-             * @description What it is sown in.
-             */
+            /** Format: uuid */
             trayId: string;
-            /**
-             * Format: uuid
-             * @description Where the tray stands until emergence.
-             */
+            /** Format: uuid */
             germinationPlaceId: string;
-            /**
-             * Format: uuid
-             * @description Where it stands until the first move; plants that are bought in stand where they came to.
-             */
+            /** Format: uuid */
             seedlingPlaceId: string;
-            /** @description 0–6, in order. */
             moves: components["schemas"]["MoveInput"][];
-            /**
-             * Format: uuid
-             * @description The hardening stand.
-             */
+            /** Format: uuid */
             hardeningPlaceId: string;
-            /**
-             * Format: uuid
-             * @description Where it ends.
-             */
+            /** Format: uuid */
             bedId: string;
-            /** @description Days the grower fixed. */
             locks: components["schemas"]["FixedDays"];
-            /**
-             * Format: uuid
-             * @description The packet it is sown from; null where not said.
-             */
+            /** Format: uuid */
             lotId?: null | string;
             start?: null | components["schemas"]["StartInput"];
             aim?: null | components["schemas"]["AimInput"];
             hold?: null | components["schemas"]["HoldInput"];
-            /**
-             * Format: double
-             * @description The germination is known as from so many seeds, 1–100,000; null: as an assumption.
-             */
+            /** Format: double */
             germinationWeight?: null | number;
-            /** @description The lot's germination as it is known. */
             lot?: components["schemas"]["Germinability"];
             begins?: components["schemas"]["Beginning"];
-            /** @description What it is raised for. */
             ends?: components["schemas"]["Aim"];
         };
         BatchPageAnswer: {
-            /**
-             * Format: int32
-             * @description Of all that were asked for, on this page or not.
-             */
+            /** Format: int32 */
             total: number;
-            /**
-             * Format: int32
-             * @description That stand of them.
-             */
+            /** Format: int32 */
             plants: number;
-            /** @description Those with work next first, by its day; then those without, then the ended ones. */
             batches: components["schemas"]["BatchRowAnswer"][];
         };
-        /** @description A batch in a list. */
         BatchRowAnswer: {
             /** Format: uuid */
             id: string;
@@ -2168,51 +2105,32 @@ export interface components {
             conflict: boolean;
             /** Format: date */
             endedOn: null | string;
-            /** @description Its plan is being made anew: the days are those of before. */
             outOfDate: boolean;
         };
         /**
-         * @description How roots are parted.
          * @default water
          * @enum {unknown}
          */
         BeforeParting: "water" | "dry";
-        /** @description How a batch begins: with what, and how far that has grown. */
         Beginning: {
-            /** @description With what. */
             kind: components["schemas"]["Start"];
             /**
              * Format: double
-             * @description True leaves it begins with, 0–12; 0 for seed.
              * @default 0
              */
             leaves?: number;
-            /**
-             * Format: date
-             * @description Of plants that stand already: since when in their pot; null where that is not known yet.
-             */
+            /** Format: date */
             potSince?: null | string;
-            /** @description Grown plants: nothing of them has to come up. */
             grown?: boolean;
-            /**
-             * Format: double
-             * @description Days until it stands as a plant; null for seed, which depends on the soil.
-             */
+            /** Format: double */
             days?: null | number;
         };
         BeginningAnswer: {
-            /**
-             * Format: double
-             * @description Of seed that germinates; of plants that arrive sound, side shoots that root, grafts that take.
-             */
+            /** Format: double */
             share: number;
-            /**
-             * Format: double
-             * @description True leaves it begins with.
-             */
+            /** Format: double */
             leaves: number;
         };
-        /** @description What is sown of one batch. */
         BenchBatch: {
             /** Format: uuid */
             batchId: string;
@@ -2220,36 +2138,22 @@ export interface components {
             cultivar: string;
             crop: components["schemas"]["Crop"];
             press: components["schemas"]["Press"];
-            /**
-             * Format: date
-             * @description The day to sow.
-             */
+            /** Format: date */
             due: string;
             /** Format: int32 */
             wanted: number;
-            /**
-             * Format: int32
-             * @description By the layout.
-             */
+            /** Format: int32 */
             cells: number;
             /** Format: int32 */
             seedsPerCell: number;
             /** Format: int32 */
             seeds: number;
-            /** @description Packet; null where not said. */
             lot: null | string;
-            /**
-             * Format: int32
-             * @description In it; null where not known.
-             */
+            /** Format: int32 */
             seedsLeft: null | number;
-            /**
-             * Format: int32
-             * @description Seeds that the packet lacks.
-             */
+            /** Format: int32 */
             lacking: number;
         };
-        /** @description Batches that are sown in the same trays, in the same place. */
         BenchGroup: {
             /** Format: uuid */
             containerId: string;
@@ -2262,35 +2166,21 @@ export interface components {
             place: string;
             batches: components["schemas"]["BenchBatch"][];
             trays: components["schemas"]["BenchTray"][];
-            /**
-             * Format: double
-             * @description Loose mix; 0 where none goes in.
-             */
+            /** Format: double */
             mixLitres: number;
-            /**
-             * Format: double
-             * @description To wet it, to swell, to soak.
-             */
+            /** Format: double */
             waterLitres: number;
-            /** @description How it is done, in order. */
             steps: string[];
             pickList: components["schemas"]["PickLine"][];
-            /** @description Whether this layout is stored. */
             kept: boolean;
-            /** @description That a whole tray is taken for a few cells, and what to do instead; null where it is not. */
             spill: null | string;
         };
-        /** @description A tray to fill. */
         BenchTray: {
-            /** @description Null until the layout is kept. */
             code: null | string;
             rows: components["schemas"]["TrayRowAnswer"][];
         };
         BleachAnswer: {
-            /**
-             * Format: double
-             * @description To one part of bleach.
-             */
+            /** Format: double */
             partsWater: number;
             /** Format: double */
             bleachL: number;
@@ -2301,150 +2191,81 @@ export interface components {
         BleachInput: {
             /** Format: double */
             volumeL: number;
-            /**
-             * Format: double
-             * @description On the bottle's label; null: there is none.
-             */
+            /** Format: double */
             strengthPercent: null | number;
         };
-        /** @description All that stands in a place is carried to another. */
         CarryInput: {
-            /**
-             * Format: uuid
-             * @description Made by the client.
-             */
+            /** Format: uuid */
             id: string;
-            /**
-             * Format: uuid
-             * @description Which place.
-             */
+            /** Format: uuid */
             to: string;
-            /**
-             * Format: date
-             * @description The day.
-             */
+            /** Format: date */
             on: string;
-            /**
-             * @description Out although the nights say hold, or under cover.
-             * @default false
-             */
+            /** @default false */
             myCall?: boolean;
         };
-        /** @description What there is to plan with. */
         CatalogueAnswer: {
             places: components["schemas"]["PlaceRow"][];
             containers: components["schemas"]["ContainerRow"][];
             cultivars: components["schemas"]["CultivarRow"][];
-            /** @description By container: the one that usually comes next; a container that has none is missing. */
             next: {
                 [key: string]: string;
             };
-            /** @description By what a batch begins with: what is taken of it until the grower knows better. */
             beginnings: {
                 [key: string]: components["schemas"]["BeginningAnswer"];
             };
-            /** @description By cultivar: germination where no packet is named, as of seed whose age nobody knows. */
             assumed: {
                 [key: string]: number;
             };
-            /** @description By cultivar: days from planting to ripe, typed or as its kind usually takes. */
             ripe: {
                 [key: string]: number;
             };
         };
-        /** @description A cause, with what speaks for and against it. */
         CauseAnswer: {
             title: string;
-            /** @description By that: the first is the likeliest. */
             rank: components["schemas"]["Likelihood"];
-            /** @description likely, possible, less likely; in words. */
             how: string;
-            /** @description In sentences, without a full stop. */
             for: string[];
-            /** @description The same. */
             against: string[];
-            /** @description What only a look can tell. */
             asks: components["schemas"]["AskAnswer"][];
-            /** @description What to do about it. */
             do: string;
         };
-        /** @description Cells by how many stand in them. */
         CellTally: {
-            /**
-             * Format: int32
-             * @description Of the batch.
-             */
+            /** Format: int32 */
             cells: number;
-            /**
-             * Format: int32
-             * @description With none.
-             */
+            /** Format: int32 */
             blank: number;
-            /**
-             * Format: int32
-             * @description With one.
-             */
+            /** Format: int32 */
             one: number;
-            /**
-             * Format: int32
-             * @description With two.
-             */
+            /** Format: int32 */
             twins: number;
-            /**
-             * Format: int32
-             * @description With three or more.
-             */
+            /** Format: int32 */
             more: number;
-            /**
-             * Format: int32
-             * @description In all of them.
-             */
+            /** Format: int32 */
             seedlings: number;
             /** Format: int32 */
             occupied?: number;
         };
         CellsInput: {
-            /**
-             * Format: uuid
-             * @description Of the entry, made by the client: sent twice, it has one effect.
-             */
+            /** Format: uuid */
             id: string;
-            /**
-             * Format: date
-             * @description Today or earlier.
-             */
+            /** Format: date */
             happenedOn: string;
-            /** @description Those that were counted or changed. */
             trays: components["schemas"]["TrayCellsInput"][];
-            /** @description What the difference is. */
             means: components["schemas"]["CellsMean"];
-            /** @description Of a loss. */
             reason?: null | string;
-            /**
-             * @description Counted: the trays go on to where seedlings stand.
-             * @default false
-             */
+            /** @default false */
             carryOn?: boolean;
-            /** @description Doubts that were asked and that the grower says are so. */
             sure?: null | string[];
         };
-        /**
-         * @description What a new state of the cells means.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         CellsMean: "counted" | "miscounted" | "snipped" | "lost";
         ChangeInput: {
-            /**
-             * Format: int32
-             * @description The batch's version that was seen.
-             */
+            /** Format: int32 */
             version: number;
-            /** @description The choices. */
             input: components["schemas"]["BatchInput"];
-            /** @description Version of the plan that was shown. */
             shown: string;
         };
-        /** @description A way out of being late. */
         ChoiceAnswer: {
             code: string;
             text: string;
@@ -2453,63 +2274,39 @@ export interface components {
             /** Format: date */
             ripe: string;
         };
-        /** @description What the nights say, beside work that goes outdoors. */
         ColdAnswer: {
-            /** @description Where it is not go, the work is never a plain "done". */
             verdict: components["schemas"]["ColdVerdict"];
-            /** @description It kills: shown as danger. */
             freezes: boolean;
-            /** @description In one sentence, the coldest nights first named. */
             text: string;
         };
-        /**
-         * @description What the nights say to plants that are to go out.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         ColdVerdict: "unknown" | "go" | "go-with-cover" | "hold";
-        /**
-         * @description What kind of thing a plant stands in. It sets the materials, what to look after, and the first move.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         ContainerForm: "tray" | "row-tray" | "pot" | "pellet" | "wool" | "net-cup";
         ContainerRow: {
-            /**
-             * Format: uuid
-             * @description Made by the client.
-             */
+            /** Format: uuid */
             id: string;
-            /**
-             * Format: int32
-             * @description Rises with each change; 0 in a new row.
-             */
+            /** Format: int32 */
             version: number;
-            /** @description As the grower calls it. */
             name: string;
-            /**
-             * Format: double
-             * @description Of one cell or pot, 0.005–100.
-             */
+            /** Format: double */
             litres: number;
-            /**
-             * Format: int32
-             * @description Cells of a tray; null for a single pot.
-             */
+            /** Format: int32 */
             cells: null | number;
-            /** @description Plants are meant to end in it. */
             final: boolean;
-            /** @description What it is; its cells are those of a tray, the seeds of a row tray, the pellets or plugs of a sheet. */
             form: components["schemas"]["ContainerForm"];
-            /**
-             * Format: int32
-             * @description Cells in a row; null: as usual for that many.
-             */
+            /** Format: int32 */
             rowCells: null | number;
         };
         Converted: {
             /** Format: double */
             value: number;
         };
-        /** @description Something that was paid for, in the nursery's money. */
+        CostAnswer: {
+            name: string;
+            amount: string;
+            cost: string;
+        };
         CostItem: {
             name: string;
             /** Format: double */
@@ -2532,54 +2329,28 @@ export interface components {
             /** Format: int32 */
             total: number;
         };
-        /** @description Emergence against what is expected. */
         CourseAnswer: {
             pace: components["schemas"]["Pace"];
-            /** @description The judgement, in words. */
             text: string;
-            /**
-             * Format: date
-             * @description Half expected up by then.
-             */
+            /** Format: date */
             halfBy: null | string;
-            /**
-             * Format: date
-             * @description Under half up after it is late.
-             */
+            /** Format: date */
             lateAfter: null | string;
-            /**
-             * Format: double
-             * @description Up of what was sown, with its 90 % interval.
-             */
+            /** Format: double */
             share: null | number;
             /** Format: double */
             lower: null | number;
             /** Format: double */
             upper: null | number;
-            /**
-             * Format: int32
-             * @description Seedlings still expected.
-             */
+            /** Format: int32 */
             coming: number;
-            /**
-             * Format: int32
-             * @description Plants expected at planting.
-             */
+            /** Format: int32 */
             plants: number;
-            /**
-             * Format: double
-             * @description Probability that they are enough.
-             */
+            /** Format: double */
             enough: number;
-            /**
-             * Format: int32
-             * @description Plants to sow again for; 0 where there are enough.
-             */
+            /** Format: int32 */
             missing: number;
-            /**
-             * Format: date
-             * @description The last day on which that is in time; null where it is not called for.
-             */
+            /** Format: date */
             sowAgainBy: null | string;
             checks: components["schemas"]["Why"][];
             days: components["schemas"]["CourseDayAnswer"][];
@@ -2592,125 +2363,69 @@ export interface components {
         CourseDayAnswer: {
             /** Format: date */
             day: string;
-            /**
-             * Format: double
-             * @description Seedlings expected up by the end of the day.
-             */
+            /** Format: double */
             expected: number;
             /** Format: double */
             soilC: number;
-            /** @description Whether its warmth was read; else it is what the place is set to. */
             read: boolean;
         };
         /** @enum {unknown} */
         Crop: "tomato" | "pepper";
-        /** @description A crowded cell and what becomes of it. */
         CrowdedCell: {
-            /**
-             * Format: uuid
-             * @description Which tray.
-             */
+            /** Format: uuid */
             trayId: string;
-            /**
-             * Format: int32
-             * @description From 0, in the tray's order.
-             */
+            /** Format: int32 */
             cell: number;
-            /**
-             * Format: int32
-             * @description From 2.
-             */
+            /** Format: int32 */
             seedlings: number;
-            /** @description Snip or separate. */
             fate: components["schemas"]["Fate"];
         };
         CultivarFile: {
-            /** @description Of the file, at most 200,000 letters. */
             text: string;
-            /** @description False: only look. */
             keep: boolean;
         };
-        /** @description What a file would do. */
         CultivarFileAnswer: {
             new: string[];
             changed: string[];
             same: string[];
         };
         CultivarRow: {
-            /**
-             * Format: uuid
-             * @description Made by the client.
-             */
+            /** Format: uuid */
             id: string;
-            /**
-             * Format: int32
-             * @description Rises with each change; 0 in a new row.
-             */
+            /** Format: int32 */
             version: number;
-            /** @description As on the packet. */
             name: string;
-            /** @description Tomato or pepper. */
             crop: components["schemas"]["Crop"];
-            /** @description Species group, of the same crop. */
             group: components["schemas"]["SpeciesGroup"];
-            /** @description Growth habit. */
             habit: components["schemas"]["Habit"];
-            /**
-             * Format: int32
-             * @description From planting out, 30–200; null: as its kind usually takes.
-             */
+            /** Format: int32 */
             daysToRipe: null | number;
-            /** @description Open-pollinated or hybrid. */
             origin: components["schemas"]["SeedOrigin"];
-            /** @description As one likes. */
             note: null | string;
-            /** @description Resistances and other marks. */
             tags: string[];
             fruit?: null | components["schemas"]["Fruit"];
         };
-        /** @description A day outdoors as it was. */
         DayOut: {
-            /**
-             * Format: double
-             * @description 0–24.
-             */
+            /** Format: double */
             hoursOut: number;
-            /**
-             * Format: double
-             * @description Of them in sun, 0–24.
-             */
+            /** Format: double */
             hoursSun: number;
-            /**
-             * Format: double
-             * @description Of that night at screen height, °C.
-             */
+            /** Format: double */
             lowC: number;
-            /**
-             * Format: double
-             * @description Of the day, °C.
-             */
+            /** Format: double */
             highC: number;
-            /**
-             * @description They stayed out the night after.
-             * @default false
-             */
+            /** @default false */
             nightOut?: boolean;
             /**
              * Format: double
-             * @description What a cover kept off, °C, from 0.
              * @default 0
              */
             coverC?: number;
-            /**
-             * @description There was no sun to be had.
-             * @default false
-             */
+            /** @default false */
             overcast?: boolean;
-            /** @description How they came through. */
             outcome?: components["schemas"]["DayOutcome"];
         };
         /**
-         * @description How plants came through a day outdoors.
          * @default fine
          * @enum {unknown}
          */
@@ -2726,51 +2441,26 @@ export interface components {
             /** Format: double */
             stemLeftCm: number;
             containerTooShallow: boolean;
-            /** @description What decided it, in sentences, the first thing first. */
             why: string[];
         };
-        /** @description A plant, its ball, and the container it goes into; all in cm. */
         DepthWish: {
-            /** @description Tomato or pepper. */
             crop: components["schemas"]["Crop"];
-            /**
-             * Format: double
-             * @description From the top of the ball, 0–300.
-             */
+            /** Format: double */
             stemToLowestKeptLeavesCm: number;
-            /**
-             * Format: double
-             * @description Above 0 to 100.
-             */
+            /** Format: double */
             ballHeightCm: number;
-            /**
-             * Format: double
-             * @description Above 0 to 200.
-             */
+            /** Format: double */
             containerDepthCm: number;
-            /** @description Dwarfs are set hardly deeper. */
             habit?: components["schemas"]["Habit"];
-            /**
-             * @description The union then stays above the mix.
-             * @default false
-             */
+            /** @default false */
             grafted?: boolean;
-            /**
-             * Format: double
-             * @description 0–300; asked where grafted.
-             */
+            /** Format: double */
             unionAboveBallCm?: null | number;
-            /** @description House rule. */
             tomatoDepth?: components["schemas"]["TomatoDepth"];
-            /** @description House rule. */
             pepperDepth?: components["schemas"]["PepperDepth"];
-            /**
-             * Format: double
-             * @description 0–300; asked by the rule that goes by them.
-             */
+            /** Format: double */
             seedLeavesAboveBallCm?: null | number;
         };
-        /** @description Where readings and forecasts come from. */
         DeviceChoice: {
             station: components["schemas"]["DeviceSource"];
             probe: components["schemas"]["DeviceSource"];
@@ -2799,12 +2489,8 @@ export interface components {
              */
             partsWater?: number;
         };
-        /** @description Work that was logged today, in words; undone by undoing Entry. */
         DoneAnswer: {
-            /**
-             * Format: uuid
-             * @description One of what was written: taken back, all of it is.
-             */
+            /** Format: uuid */
             entry: string;
             /** Format: uuid */
             batchId: string;
@@ -2815,83 +2501,42 @@ export interface components {
             happenedOn: string;
             /** Format: date-time */
             writtenAt: string;
-            /** @description What was written, in order. */
             texts: string[];
-            /**
-             * Format: int32
-             * @description How many other batches it is about too.
-             */
+            /** Format: int32 */
             others: number;
-            /** @description Who logged it. */
             by: null | string;
-            /** @description Helpers undo what is their own. */
             canUndo: boolean;
-            /**
-             * Format: int32
-             * @description That it usually takes; null: it is no work that is timed.
-             */
+            /** Format: int32 */
             reckonedMinutes: null | number;
-            /**
-             * Format: double
-             * @description That it took; null: nobody said.
-             */
+            /** Format: double */
             tookMinutes: null | number;
         };
-        /** @description "Done", said of a piece of work in the Round. */
         DoneInput: {
-            /**
-             * Format: uuid
-             * @description Of the entry it makes.
-             */
+            /** Format: uuid */
             id: string;
-            /**
-             * Format: uuid
-             * @description Of the second one: the tray carried on, or the rest.
-             */
+            /** Format: uuid */
             extraId: string;
-            /**
-             * Format: date
-             * @description Today or earlier.
-             */
+            /** Format: date */
             happenedOn: string;
-            /**
-             * Format: int32
-             * @description Sow: cells; emerge: up to date; moves: plants moved.
-             */
+            /** Format: int32 */
             count: number;
             from?: null | components["schemas"]["GroupInput"];
-            /**
-             * @description Emerge: the tray goes on to where seedlings stand.
-             * @default false
-             */
+            /** @default false */
             carryOn?: boolean;
-            /** @description Moves: what becomes of those left behind. */
             rest?: components["schemas"]["Rest"];
-            /** @description Of the loss. */
             reason?: null | string;
             /**
              * Format: int32
-             * @description Moves: unequal pairs that go on as one, to be separated at the next move.
              * @default 0
              */
             pairs?: number;
-            /**
-             * @description Out although the nights say hold, or under cover.
-             * @default false
-             */
+            /** @default false */
             myCall?: boolean;
-            /**
-             * Format: uuid
-             * @description Which of those that stand there; null where only one does.
-             */
+            /** Format: uuid */
             group?: null | string;
             to?: null | components["schemas"]["GroupInput"];
-            /**
-             * Format: int32
-             * @description How many days the day may be off: 3 or 10; null: it is that day.
-             */
+            /** Format: int32 */
             about?: null | number;
-            /** @description Doubts that were asked and that the grower says are so. */
             sure?: null | string[];
         };
         Emergence: {
@@ -2910,22 +2555,12 @@ export interface components {
              */
             daysFactor?: number;
         };
-        /** @description What a germination test says: the share that came up, and between what shares the lot's own lies. */
         EmergenceTest: {
-            /**
-             * Format: double
-             * @description Emerged of sown.
-             */
+            /** Format: double */
             fraction: number;
-            /**
-             * Format: double
-             * @description Of the interval.
-             */
+            /** Format: double */
             lower: number;
-            /**
-             * Format: double
-             * @description Of the interval.
-             */
+            /** Format: double */
             upper: number;
         };
         EmergenceTestInput: {
@@ -2936,29 +2571,19 @@ export interface components {
             /** Format: double */
             confidence: number;
         };
-        /** @description The end of a cultivar's season. */
         EndAnswer: {
             cultivar: string;
             crop: components["schemas"]["Crop"];
-            /**
-             * Format: date
-             * @description Planted until then it bears four weeks.
-             */
+            /** Format: date */
             safe: string;
-            /**
-             * Format: date
-             * @description Three weeks.
-             */
+            /** Format: date */
             last: string;
             tooLate: boolean;
-            /** @description Bush types are planted again; others once. */
             plantings: string[];
         };
         EndInput: {
-            /** @description Why it ends; null takes the end back. */
             reason: null | string;
         };
-        /** @description A line of the ledger. */
         EntryAnswer: {
             /** Format: uuid */
             id: string;
@@ -2974,202 +2599,94 @@ export interface components {
             canUndo: boolean;
             by: null | string;
             canCorrect: boolean;
-            /**
-             * Format: int32
-             * @description As they count now: with the last correction.
-             */
+            /** Format: int32 */
             seeds: number;
-            /**
-             * Format: int32
-             * @description As above.
-             */
+            /** Format: int32 */
             seedlings: number;
-            /**
-             * Format: int32
-             * @description As above.
-             */
+            /** Format: int32 */
             containers: number;
-            /**
-             * Format: int32
-             * @description As above.
-             */
+            /** Format: int32 */
             containersTo: number;
-            /**
-             * Format: int32
-             * @description How many days the day may be off; null: it is that day.
-             */
+            /** Format: int32 */
             about: null | number;
-            /** @description The grower was asked whether it is so, and said yes. */
             sure: boolean;
-            /**
-             * Format: int32
-             * @description The number that a correction gave it; null where it was right.
-             */
+            /** Format: int32 */
             corrected: null | number;
-            /**
-             * Format: uuid
-             * @description What was said in one go with it shares this; null where it was said alone.
-             */
+            /** Format: uuid */
             act: null | string;
         };
-        /** @description A ledger entry as it is written. */
         EntryInput: {
-            /**
-             * Format: date
-             * @description Today or earlier.
-             */
+            /** Format: date */
             happenedOn: string;
-            /**
-             * Format: uuid
-             * @description Undo; corrected: the entry whose numbers were wrong.
-             */
+            /** Format: uuid */
             corrects?: null | string;
-            /**
-             * Format: uuid
-             * @description Made by the client (UUIDv7): sent twice, it has one effect.
-             */
+            /** Format: uuid */
             id: string;
-            /** @description What happened. */
             kind: components["schemas"]["EntryKind"];
-            /**
-             * Format: uuid
-             * @description The step it does or puts off, by its id.
-             */
+            /** Format: uuid */
             step?: null | string;
             from?: null | components["schemas"]["GroupInput"];
             to?: null | components["schemas"]["GroupInput"];
-            /**
-             * Format: int32
-             * @description Sown.
-             */
+            /** Format: int32 */
             seeds?: number;
-            /**
-             * Format: int32
-             * @description Emerged: total to date. Lost, snipped, moved, out: how many.
-             */
+            /** Format: int32 */
             seedlings?: number;
-            /**
-             * Format: int32
-             * @description Sown: filled; else: fewer at "from". Null: not counted, they follow from the seedlings.
-             */
+            /** Format: int32 */
             containers?: null | number;
-            /**
-             * Format: int32
-             * @description Moved: more at "to"; null as above.
-             */
+            /** Format: int32 */
             containersTo?: null | number;
-            /** @description Lost, not yet. */
             reason?: null | string;
-            /**
-             * Format: date
-             * @description Not yet; corrected: the day it really happened.
-             */
+            /** Format: date */
             newDay?: null | string;
-            /**
-             * Format: uuid
-             * @description Which group of those that stand at "from"; null where only one does. The group that a move makes has the move's id.
-             */
+            /** Format: uuid */
             group?: null | string;
             out?: null | components["schemas"]["OutInput"];
-            /**
-             * Format: double
-             * @description Spaced: from the middle of one pot to that of the next, cm, above 0 to 300.
-             */
+            /** Format: double */
             spacedCm?: null | number;
-            /**
-             * Format: uuid
-             * @description Together: the group that it stands as one with.
-             */
+            /** Format: uuid */
             with?: null | string;
             seen?: null | components["schemas"]["SeenInput"];
-            /**
-             * Format: int32
-             * @description How many days the day may be off: 3 or 10; null: it is that day.
-             */
+            /** Format: int32 */
             about?: null | number;
-            /** @description Doubts that were asked (`doubts` of the answer) and that the grower says are so. */
             sure?: null | string[];
         };
         /** @enum {unknown} */
         EntryKind: "sown" | "emerged" | "lost" | "snipped" | "moved" | "not-yet" | "undo" | "received" | "separated" | "used" | "corrected" | "out" | "parted" | "spaced" | "together" | "identity" | "checked";
-        /**
-         * @description What becomes of cells that a batch does not need in its last row.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         ExtraCells: "left" | "row" | "tray";
-        /**
-         * @description How a factor stands to its limit.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         FactorResult: "pass" | "near" | "fail" | "unknown";
-        /**
-         * @description What becomes of a cell with more than one seedling.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         Fate: "snip" | "separate";
-        /** @description A place was fed. */
         FedInput: {
-            /**
-             * Format: uuid
-             * @description Made by the client.
-             */
+            /** Format: uuid */
             id: string;
         };
-        /** @description Fertiliser for a nutrient solution. */
         Feed: {
-            /**
-             * Format: double
-             * @description g in each litre.
-             */
+            /** Format: double */
             gramsPerL: number;
-            /**
-             * Format: double
-             * @description For the whole volume, g.
-             */
+            /** Format: double */
             grams: number;
-            /**
-             * Format: double
-             * @description The same strength in avoirdupois ounces for 100 US gallons.
-             */
+            /** Format: double */
             ouncesPer100UsGallons: number;
-            /**
-             * Format: double
-             * @description P₂O₅ that comes with it, mg/L; null where the label's share was not given.
-             */
+            /** Format: double */
             phosphatePpm: null | number;
-            /**
-             * Format: double
-             * @description K₂O that comes with it, mg/L; null where the label's share was not given.
-             */
+            /** Format: double */
             potashPpm: null | number;
         };
-        /** @description A place whose plants are fed. */
         FeedAnswer: {
             /** Format: uuid */
             placeId: string;
             place: string;
-            /**
-             * Format: int32
-             * @description That are fed there.
-             */
+            /** Format: int32 */
             plants: number;
-            /** @description How strong and how much, by strength. */
             text: string[];
-            /** @description What stands there and is not fed, and why; null: nothing. */
             note: null | string;
-            /** @description Today. */
             due: boolean;
-            /** @description "fed on Sat 11 Apr"; null: never. */
             last: null | string;
-            /**
-             * Format: uuid
-             * @description Done today: its id takes it back; null: not yet.
-             */
+            /** Format: uuid */
             fed: null | string;
-            /**
-             * Format: date-time
-             * @description When, UTC.
-             */
+            /** Format: date-time */
             fedAt: null | string;
         };
         FeedInput: {
@@ -3184,51 +2701,30 @@ export interface components {
             /** Format: double */
             potashPercent?: null | number;
         };
-        /** @description The morning's feed. */
         FeedingAnswer: {
-            /** @description That are due or were fed today, in walking order. */
             places: components["schemas"]["FeedAnswer"][];
-            /** @description It is reckoned with; null: nobody said what there is. */
             fertiliser: null | string;
-            /** @description Where the work is. */
             caution: string;
         };
         /**
-         * @description How plants are fed.
          * @default weekly
          * @enum {unknown}
          */
         FeedingRule: "each-watering" | "weekly" | "fortnightly" | "with-move" | "in-mix";
-        /** @description A fertiliser as its label has it. */
         FertiliserRow: {
             /** Format: uuid */
             id: string;
-            /**
-             * Format: int32
-             * @description Send it back with a change; 0: new.
-             */
+            /** Format: int32 */
             version: number;
-            /** @description As the grower calls it. */
             name: string;
-            /**
-             * Format: double
-             * @description N, % by weight, 0.01–100.
-             */
+            /** Format: double */
             nitrogenPercent: number;
-            /**
-             * Format: double
-             * @description P₂O₅, % by weight; null: not said.
-             */
+            /** Format: double */
             phosphatePercent: null | number;
-            /**
-             * Format: double
-             * @description K₂O, % by weight; null: not said.
-             */
+            /** Format: double */
             potashPercent: null | number;
-            /** @description Today's feed is reckoned with it: one at most. */
             inUse: boolean;
         };
-        /** @description A figure that the plans rest on. */
         FigureAnswer: {
             stage: string;
             what: string;
@@ -3238,30 +2734,16 @@ export interface components {
             mark: components["schemas"]["Mark"];
             source: string;
         };
-        /** @description Containers of one kind to be filled. */
         Filled: {
-            /**
-             * Format: int32
-             * @description 0–1,000,000.
-             */
+            /** Format: int32 */
             count: number;
-            /**
-             * Format: double
-             * @description Of each, above 0 to 1,000 L.
-             */
+            /** Format: double */
             volumeL: number;
         };
-        /** @description The first day of a year on which plants would have gone out. */
         FirstDay: {
-            /**
-             * Format: int32
-             * @description Which.
-             */
+            /** Format: int32 */
             year: number;
-            /**
-             * Format: int32
-             * @description 1 is 1 January; null: there was none.
-             */
+            /** Format: int32 */
             day: null | number;
         };
         FirstDaysInput: {
@@ -3285,34 +2767,18 @@ export interface components {
              */
             pepperSoilC?: number;
         };
-        /** @description First days of past years, and how they spread. */
         FirstDaysOfYears: {
-            /** @description In the order of the years. */
             days: components["schemas"]["FirstDay"][];
-            /**
-             * Format: double
-             * @description The tenth part of the years is open by then; null where that falls among years that never open.
-             */
+            /** Format: double */
             lowDay: null | number;
-            /**
-             * Format: double
-             * @description Half of them.
-             */
+            /** Format: double */
             midDay: null | number;
-            /**
-             * Format: double
-             * @description Nine tenths.
-             */
+            /** Format: double */
             highDay: null | number;
-            /**
-             * Format: int32
-             * @description Years without such a day.
-             */
+            /** Format: int32 */
             never: number;
-            /** @description More than half of the years are open on 1 January. */
             openAllWinter: boolean;
         };
-        /** @description Days the grower fixed, of the steps that every path has; those of moves stand with the moves. */
         FixedDays: {
             /** Format: date */
             begin?: null | string;
@@ -3325,6 +2791,11 @@ export interface components {
             /** Format: date */
             hold?: null | string;
         };
+        /**
+         * @default remove
+         * @enum {unknown}
+         */
+        FlowersRule: "remove" | "leave";
         ForecastAnswer: {
             /** Format: date */
             day: string;
@@ -3333,43 +2804,27 @@ export interface components {
             /** Format: double */
             maximumC: number;
         };
-        /** @description How likely it still freezes (spring) or has frozen (autumn), day by day. */
         FreezeCurve: {
             half: components["schemas"]["SeasonHalf"];
-            /** @description From the record; else from typed dates. */
             recorded: boolean;
-            /** @description The plans rest on it. */
             inUse: boolean;
-            /** @description What it rests on, in a sentence. */
             assumes: string;
             /** Format: date */
             mean: string;
             /** Format: double */
             deviationDays: number;
-            /**
-             * Format: date
-             * @description The day at the accepted risk; null where no day has it.
-             */
+            /** Format: date */
             atRisk: null | string;
             points: components["schemas"]["RiskPoint"][];
-            /**
-             * @description Of a bed in a tunnel, whose nights are warmer; else of open ground.
-             * @default false
-             */
+            /** @default false */
             tunnel?: boolean;
         };
         FreezeDate: {
             /** Format: double */
             probability: number;
-            /**
-             * Format: double
-             * @description From 1 January (1) on 365 days, not rounded; null where no day has that probability.
-             */
+            /** Format: double */
             dayNumber: null | number;
-            /**
-             * Format: date
-             * @description Rounded to the safe side, in a common year.
-             */
+            /** Format: date */
             date: null | string;
         };
         FreezeDatesAnswer: {
@@ -3402,35 +2857,22 @@ export interface components {
             season: number;
             /** Format: date */
             date: null | string;
-            /**
-             * Format: date
-             * @description Its day in this season, to draw it.
-             */
+            /** Format: date */
             onThisSeason: null | string;
             state: components["schemas"]["FreezeYearState"];
             /** Format: int32 */
             missingDays: number;
         };
         FreezeYearInput: {
-            /**
-             * Format: int32
-             * @description The season's label: in the south the year it ends in.
-             */
+            /** Format: int32 */
             year: number;
-            /**
-             * Format: date
-             * @description Null: a year without a freeze.
-             */
+            /** Format: date */
             date: null | string;
         };
-        /**
-         * @description What a year says of the freeze.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         FreezeYearState: "counted" | "freeze-free" | "left-out" | "not-over";
         /** @enum {unknown} */
         Fruit: "small" | "medium" | "large" | "coloured" | "green" | "hot" | null;
-        /** @description A hole in a record. */
         Gap: {
             /** Format: date */
             first: string;
@@ -3439,9 +2881,7 @@ export interface components {
             /** Format: int32 */
             days?: number;
         };
-        /** @description One thing that a window waits for. */
         GateAnswer: {
-            /** @description freeze, pepper-timing, nights, days or soil. */
             code: string;
             /** Format: date */
             low: null | string;
@@ -3449,95 +2889,48 @@ export interface components {
             opens: null | string;
             /** Format: date */
             high: null | string;
-            /**
-             * Format: double
-             * @description °C for nights, days and soil, a share of springs for the others.
-             */
+            /** Format: double */
             limit: number;
-            /**
-             * Format: double
-             * @description By how far it falls short at the warmest, °C; null where it opens.
-             */
+            /** Format: double */
             shortByC: null | number;
-            /**
-             * Format: double
-             * @description Share of the springs that open in which it came right last, 0–1; null where only freeze dates are known.
-             */
+            /** Format: double */
             last: null | number;
             sentence: string;
         };
-        /** @description What is known of the share of a lot that germinates: a beta distribution, as if so many seeds had been tried. */
         Germinability: {
-            /**
-             * Format: double
-             * @description Weight of those that came up, above 0.
-             */
+            /** Format: double */
             up?: number;
-            /**
-             * Format: double
-             * @description Weight of those that did not, above 0.
-             */
+            /** Format: double */
             not?: number;
-            /**
-             * Format: double
-             * @description On average, 0–1.
-             */
+            /** Format: double */
             mean?: number;
-            /**
-             * Format: double
-             * @description The weight of so many seeds.
-             */
+            /** Format: double */
             weight?: number;
         };
-        /** @description The decision with all that it rests on. */
         GoDecision: {
             verdict: components["schemas"]["GoVerdict"];
             factors: components["schemas"]["GoFactor"][];
         };
-        /** @description One factor side by side with its limit. */
         GoFactor: {
-            /** @description freeze-risk, freeze, nights, days, heat, soil, chill, wind, hardening. */
             name: string;
-            /**
-             * Format: double
-             * @description What is there; null where not known.
-             */
+            /** Format: double */
             value: null | number;
-            /**
-             * Format: double
-             * @description That it has to reach, or not to pass.
-             */
+            /** Format: double */
             limit: number;
-            /**
-             * Format: double
-             * @description Within this it is near; null where there is no near.
-             */
+            /** Format: double */
             near: null | number;
-            /** @description How it stands. */
             result: components["schemas"]["FactorResult"];
         };
-        /** @description A factor of go or hold, side by side with its limit. */
         GoFactorAnswer: {
-            /** @description Stable: freeze-risk, freeze, nights, days, heat, soil, chill, wind, hardening. */
             name: string;
-            /** @description In words. */
             label: string;
-            /** @description What it has to be. */
             note: string;
-            /** @description What it is; null where it is not known. */
             value: null | string;
-            /**
-             * Format: double
-             * @description Where the value lies on its scale, 0–1; null where it is not known.
-             */
+            /** Format: double */
             bar: null | number;
-            /**
-             * Format: double
-             * @description Where the limit lies on it, 0–1.
-             */
+            /** Format: double */
             tick: number;
             result: components["schemas"]["FactorResult"];
-            /** @description Where it is from. */
             source: string;
         };
         GoNightAnswer: {
@@ -3547,97 +2940,60 @@ export interface components {
             lowC: number;
             /** Format: double */
             highC: null | number;
-            /** @description Beyond the week that is asked: shown, and never a fail but for frost. */
             far: boolean;
         };
-        /** @description What is known on a day on which plants may go out. */
         GoQuestion: {
-            /** @description Tomato or pepper. */
             crop: components["schemas"]["Crop"];
-            /**
-             * Format: double
-             * @description Share of springs in which a freeze after planting is accepted, between 0 and 1.
-             */
+            /** Format: double */
             acceptedRisk: number;
-            /**
-             * Format: double
-             * @description Chance of a freeze after the nights that are known, 0–1.
-             */
+            /** Format: double */
             freezeRiskAfter: number;
-            /** @description Lows of the nights ahead at screen height, tonight first, 7–10, °C. */
             nightsC: number[];
-            /** @description Highs of the same days, as many, °C. */
             daysHighC: number[];
-            /**
-             * Format: double
-             * @description Morning soil at 10 cm, °C; null where not known.
-             */
+            /** Format: double */
             soilMorningC?: null | number;
             /**
              * Format: double
-             * @description How much warmer nights are at the plant: a tunnel, a bed that holds warmth, °C.
              * @default 0
              */
             gainC?: number;
-            /**
-             * Format: double
-             * @description Share of the fortnight's nights after those that were too cold in past years, 0–1; null where not
-             *                 known.
-             */
+            /** Format: double */
             chillShare?: null | number;
-            /** @description Strongest gusts ahead, km/h; null where not known. */
             gustsKmh?: null | number[];
             /**
              * Format: int32
-             * @description Rungs of the hardening ladder that are done, from 0.
              * @default 0
              */
             rungsDone?: number;
             /**
              * Format: int32
-             * @description Rungs by the house rule, from 1.
              * @default 10
              */
             rungsNeeded?: number;
             /**
              * Format: double
-             * @description Nights for peppers, °C.
              * @default 13
              */
             pepperNightC?: number;
             /**
              * Format: double
-             * @description Morning soil for peppers, °C.
              * @default 18
              */
             pepperSoilC?: number;
         };
-        /** @description Do they go out? One sheet with all that it rests on. */
         GoSheetAnswer: {
             verdict: null | components["schemas"]["GoVerdict"];
-            /** @description "Hold Lantern Row 26-03". */
             title: string;
-            /** @description How many factors say no, in words; or why it cannot be told. */
             text: string;
-            /** @description Where they are to go. */
             bed: string;
             factors: components["schemas"]["GoFactorAnswer"][];
-            /** @description What waiting costs, in sentences. */
             waiting: string[];
-            /** @description The forecast's nights at the plants; those that never fail are told apart. */
             nights: components["schemas"]["GoNightAnswer"][];
         };
-        /**
-         * @description Whether plants go out.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         GoVerdict: "go" | "go-with-cover" | "hold";
-        /** @description A group as it stands: where, in what, how many. */
         GroupAnswer: {
-            /**
-             * Format: uuid
-             * @description Its name: what is done with it says it.
-             */
+            /** Format: uuid */
             id: string;
             /** Format: uuid */
             containerId: null | string;
@@ -3650,31 +3006,20 @@ export interface components {
             /** Format: int32 */
             containers: number;
             reached: components["schemas"]["StepName"];
-            /** @description What it has behind it, in words: since when it stands in this pot, and hardens off. */
             state: string;
-            /** @description Plants of unlike state were set together before groups had names. */
             merged: boolean;
-            /**
-             * Format: double
-             * @description From the middle of one pot to that of the next, cm; null where nobody said.
-             */
+            /** Format: double */
             spacedCm: null | number;
-            /** @description The batches that they may be of; empty: nobody knows. Null: they are sure. */
             oneOf: null | components["schemas"]["KinBatch"][];
-            /**
-             * Format: int32
-             * @description The moves that they have still to do, of those that are planned.
-             */
+            /** Format: int32 */
             movesLeft: number;
         };
-        /** @description In what, and where. Which of the groups that stand there is said beside it. */
         GroupInput: {
             /** Format: uuid */
             containerId: null | string;
             /** Format: uuid */
             placeId: string;
         };
-        /** @description A group of a batch, by their ids. */
         GroupOfInput: {
             /** Format: uuid */
             batch: string;
@@ -3682,7 +3027,6 @@ export interface components {
             group: string;
         };
         /**
-         * @description How the plant grows; the trade's "determinate" is Habit.Bush, "indeterminate" is Habit.Tall.
          * @default tall
          * @enum {unknown}
          */
@@ -3698,82 +3042,50 @@ export interface components {
          * @enum {unknown}
          */
         Hemisphere: "north" | "south";
-        /** @description Where hardened plants are held until they are wanted. */
         HoldInput: {
-            /**
-             * Format: uuid
-             * @description A cool house, a frame.
-             */
+            /** Format: uuid */
             placeId: string;
-            /**
-             * Format: int32
-             * @description How long, 1–120; shorter where they are late.
-             */
+            /** Format: int32 */
             days: number;
         };
-        /** @description The practices on which growers differ, as this house has settled them. HouseRules HouseRules.Default is the common choice. */
         HouseRules: {
-            /** @description Stage of the first move. */
             prickOut: components["schemas"]["PrickOutStage"];
-            /** @description What becomes of two seedlings in a cell. */
             twins: components["schemas"]["Twins"];
-            /** @description When peppers follow tomatoes. */
             pepperTiming: components["schemas"]["PepperTiming"];
-            /**
-             * Format: int32
-             * @description 2–4, for PepperTiming.AfterAverageFrost.
-             */
+            /** Format: int32 */
             pepperWeeksAfterFrost: number;
-            /**
-             * Format: double
-             * @description Share of springs in which a freeze after planting is accepted: 0.05, 0.1, 0.2 or 0.5.
-             */
+            /** Format: double */
             acceptedRisk: number;
-            /**
-             * Format: int32
-             * @description 7, 10 or 14.
-             */
+            /** Format: int32 */
             hardeningDays: number;
-            /**
-             * Format: double
-             * @description Morning soil for peppers at 10 cm: 18 or 13 °C.
-             */
+            /** Format: double */
             pepperSoilC: number;
-            /**
-             * Format: double
-             * @description Nights of the week ahead that peppers go out into, 13 or 10 °C; 3 lower, never under 8, with cover.
-             */
+            /** Format: double */
             pepperNightC: number;
-            /** @description When they are pinched off. */
             seedLeaves: components["schemas"]["SeedLeaves"];
-            /** @description From below or from above. */
             watering: components["schemas"]["Watering"];
-            /** @description What becomes of those that are left over. */
             spares?: components["schemas"]["Spares"];
-            /** @description How deep tomatoes are set. */
             tomatoDepth?: components["schemas"]["TomatoSetting"];
-            /** @description How deep peppers are set. */
             pepperDepth?: components["schemas"]["PepperDepth"];
-            /** @description What is done with the ball at a move: it sets the days lost, and the minutes. */
             rootBall?: components["schemas"]["RootBall"];
-            /** @description Wet or drying. */
             beforeParting?: components["schemas"]["BeforeParting"];
-            /** @description When they are fed, and how strong. */
             feeding?: components["schemas"]["FeedingRule"];
-            /**
-             * Format: double
-             * @description True leaves at the first move.
-             */
+            topping?: components["schemas"]["Topping"];
+            flowers?: components["schemas"]["FlowersRule"];
+            sideShoots?: components["schemas"]["SideShoots"];
+            howDry?: components["schemas"]["HowDry"];
+            /** Format: double */
             prickOutLeaves?: number;
         };
+        /**
+         * @default by-crop
+         * @enum {unknown}
+         */
+        HowDry: "by-crop" | "half-dry" | "daily";
         /** Format: binary */
         IFormFile: string;
-        /** @description Plants that were brought in for the night and are still in. */
         InForNightAnswer: {
-            /**
-             * Format: uuid
-             * @description The act that brought them in.
-             */
+            /** Format: uuid */
             night: string;
             /** Format: uuid */
             placeId: string;
@@ -3787,150 +3099,89 @@ export interface components {
             madeAt: string;
             /** Format: date-time */
             expiresAt: string;
-            /** @description Who came by it, by name. */
             usedBy: null | string;
-            /** @description It can still be used. */
             open: boolean;
         };
         InvitationAnswer: {
             nursery: string;
             role: components["schemas"]["Role"];
         };
-        /** @description The link, shown this once. */
         InvitationLink: {
-            /** @description From the server's address on, with the secret behind the #. */
             path: string;
-            /**
-             * Format: date-time
-             * @description It works once, and until then.
-             */
+            /** Format: date-time */
             expiresAt: string;
         };
         InviteInput: {
             role: components["schemas"]["Role"];
         };
         JoinInput: {
-            /** @description What stands behind the # of the link. */
             secret: string;
-            /** @description Of a new account; null joins with the one that is signed in. */
             name: null | string;
-            /** @description Of a new account. */
             password: null | string;
         };
         KeepInput: {
-            /**
-             * Format: uuid
-             * @description Made by the client (UUIDv7).
-             */
+            /** Format: uuid */
             id: string;
-            /** @description The choices. */
             input: components["schemas"]["BatchInput"];
-            /** @description Version of the plan that was shown. */
             shown: string;
             standing?: null | components["schemas"]["StandingInput"];
-            /**
-             * Format: uuid
-             * @description The batch it is sown again for, where too few came up.
-             */
+            /** Format: uuid */
             againOf?: null | string;
         };
         KeepSeveralInput: {
-            /** @description Kept together, or none of them. */
             batches: components["schemas"]["KeepInput"][];
         };
         Kept: {
             /** Format: uuid */
             id: string;
         };
-        /** @description A batch that this one was split off from, or that was split off from this one. */
         KinBatch: {
             /** Format: uuid */
             id: string;
             code: string;
         };
-        /** @description A sheet or roll of labels, in mm. */
         LabelFormat: {
-            /** @description Stable. */
             code: string;
-            /** @description For people. */
             name: string;
-            /**
-             * Format: double
-             * @description Of the sheet; of a roll: of one tag.
-             */
+            /** Format: double */
             pageWidth: number;
-            /**
-             * Format: double
-             * @description As above.
-             */
+            /** Format: double */
             pageHeight: number;
-            /**
-             * Format: int32
-             * @description Labels across.
-             */
+            /** Format: int32 */
             columns: number;
-            /**
-             * Format: int32
-             * @description Labels down.
-             */
+            /** Format: int32 */
             rows: number;
-            /**
-             * Format: double
-             * @description Of a label.
-             */
+            /** Format: double */
             width: number;
-            /**
-             * Format: double
-             * @description Of a label.
-             */
+            /** Format: double */
             height: number;
-            /**
-             * Format: double
-             * @description To the first label.
-             */
+            /** Format: double */
             left: number;
-            /**
-             * Format: double
-             * @description To the first label.
-             */
+            /** Format: double */
             top: number;
             /**
              * Format: double
-             * @description Between labels.
              * @default 0
              */
             gapX?: number;
             /**
              * Format: double
-             * @description Between labels.
              * @default 0
              */
             gapY?: number;
             /** Format: int32 */
             perPage?: number;
         };
-        /** @description The light of a day under lamps. */
         LampLight: {
-            /**
-             * Format: double
-             * @description Daily light integral, mol/m²·d.
-             */
+            /** Format: double */
             dli: number;
-            /**
-             * Format: double
-             * @description Lamps on, h.
-             */
+            /** Format: double */
             hours: number;
-            /** @description Over 18 hours: tomatoes yellow without a night. [common practice, no source] */
             tooLong: boolean;
         };
-        /** @description How trays are to be filled. */
         LayoutInput: {
-            /** @description Not yet sown, in the order they are to lie. */
             batches: string[];
-            /** @description Batches share trays, by whole rows. */
             share: boolean;
-            /** @description Cells that are left over. */
             extra: components["schemas"]["ExtraCells"];
         };
         LeftOutAnswer: {
@@ -3946,6 +3197,10 @@ export interface components {
             /** Format: double */
             targetDli?: null | number;
         };
+        LightSaid: {
+            /** Format: double */
+            ppfd: number;
+        };
         /** @enum {unknown} */
         Likelihood: "unlikely" | "possible" | "likely";
         LineErrorAnswer: {
@@ -3954,91 +3209,44 @@ export interface components {
             sentence: string;
         };
         LockInput: {
-            /**
-             * Format: int32
-             * @description The batch's version that was seen.
-             */
+            /** Format: int32 */
             version: number;
-            /**
-             * Format: date
-             * @description Null frees it.
-             */
+            /** Format: date */
             day: null | string;
         };
         LookInput: {
-            /** @description What stands behind the # of the link. */
             secret: string;
         };
-        /** @description A packet, and what it can promise. */
         LotAnswer: {
-            /** @description As stored. */
             lot: components["schemas"]["SeedLotRow"];
-            /**
-             * Format: int32
-             * @description Seeds when it came; null where not known.
-             */
+            /** Format: int32 */
             held: null | number;
-            /**
-             * Format: int32
-             * @description Taken by batches.
-             */
+            /** Format: int32 */
             sown: number;
-            /**
-             * Format: int32
-             * @description That planned batches will take.
-             */
+            /** Format: int32 */
             planned: number;
-            /**
-             * Format: int32
-             * @description Now; null where not known.
-             */
+            /** Format: int32 */
             left: null | number;
-            /**
-             * Format: int32
-             * @description Left, less what is planned; below 0 the plans want more than there is.
-             */
+            /** Format: int32 */
             free: null | number;
-            /**
-             * Format: double
-             * @description To sow by.
-             */
+            /** Format: double */
             germination: number;
-            /**
-             * Format: double
-             * @description Of what lies within 90 % of it.
-             */
+            /** Format: double */
             lower: number;
-            /**
-             * Format: double
-             * @description As above.
-             */
+            /** Format: double */
             upper: number;
-            /**
-             * Format: double
-             * @description It is known as from so many seeds.
-             */
+            /** Format: double */
             weight: number;
-            /** @description Tested, or what the assumption rests on. */
             why: components["schemas"]["Why"];
-            /** @description Past its storage life and untested. */
             testFirst: boolean;
-            /** @description Of what is free, for one and two in a cell. */
             promises: components["schemas"]["PacketPromise"][];
-            /** @description Left is counted; else reckoned by weight. */
             counted: boolean;
-            /** @description Tests, seeds that went elsewhere, recounts; newest first. */
             book: components["schemas"]["LotEntryAnswer"][];
-            /**
-             * Format: int32
-             * @description Seeds to a cell, by price and germination.
-             */
+            /** Format: int32 */
             perCell: number;
-            /** @description What decided it. */
             perCellWhy: components["schemas"]["Why"];
-            /** @description Of own seed: what is to be known of it; null of what was bought. */
             own: null | string;
         };
-        /** @description A line of a packet's book. */
         LotEntryAnswer: {
             /** Format: uuid */
             id: string;
@@ -4049,57 +3257,31 @@ export interface components {
             seeds: number;
             /** Format: int32 */
             up: null | number;
-            /**
-             * Format: double
-             * @description Of a test's 90 % interval.
-             */
+            /** Format: double */
             lower: null | number;
-            /**
-             * Format: double
-             * @description As above.
-             */
+            /** Format: double */
             upper: null | number;
             note: null | string;
             takenBack: boolean;
             by: null | string;
         };
         LotEntryInput: {
-            /**
-             * Format: uuid
-             * @description Made by the client: sent twice, it has one effect.
-             */
+            /** Format: uuid */
             id: string;
-            /** @description What happened. */
             kind: components["schemas"]["LotEntryKind"];
-            /**
-             * Format: date
-             * @description Today or earlier.
-             */
+            /** Format: date */
             happenedOn: string;
-            /**
-             * Format: int32
-             * @description Laid out, gone, or left in the packet; 0 for an undo.
-             */
+            /** Format: int32 */
             seeds: number;
-            /**
-             * Format: int32
-             * @description Of a test's, came up.
-             */
+            /** Format: int32 */
             up?: null | number;
-            /** @description As one likes. */
             note?: null | string;
-            /**
-             * Format: uuid
-             * @description Undo: which line.
-             */
+            /** Format: uuid */
             corrects?: null | string;
         };
         /** @enum {unknown} */
         LotEntryKind: "test" | "gone" | "recount" | "undo";
-        /**
-         * @description How far a figure can be trusted.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         Mark: "published" | "common-practice" | "model";
         MemberAnswer: {
             /** Format: uuid */
@@ -4108,10 +3290,8 @@ export interface components {
             role: components["schemas"]["Role"];
             /** Format: date-time */
             since: string;
-            /** @description The one who asks. */
             you: boolean;
         };
-        /** @description The mix it takes. */
         MixAnswer: {
             /** Format: double */
             litres: number;
@@ -4133,43 +3313,26 @@ export interface components {
                 [key: string]: number;
             };
         };
-        /** @description Mix for a number of containers, by a recipe. */
         MixOrder: {
-            /**
-             * Format: double
-             * @description Loose, L.
-             */
+            /** Format: double */
             totalL: number;
-            /** @description Of each part of the recipe, L. */
             componentsL: {
                 [key: string]: number;
             };
-            /** @description To open, of each part whose bag is known, rounded up; null where none is. */
             bags: null | {
                 [key: string]: number;
             };
         };
-        /** @description A part of a mix. */
         MixPart: {
-            /** @description As the bag says, 1–60 characters. */
             name: string;
-            /**
-             * Format: double
-             * @description By volume, above 0 to 1,000.
-             */
+            /** Format: double */
             parts: number;
-            /**
-             * Format: double
-             * @description What a bag holds, 0.1–10,000 L; null: not said.
-             */
+            /** Format: double */
             bagL?: null | number;
         };
         MixRecipeAnswer: {
             use: components["schemas"]["MixUse"];
-            /**
-             * Format: int32
-             * @description Send it back with a change; 0: the usual one.
-             */
+            /** Format: int32 */
             version: number;
             parts: components["schemas"]["MixPart"][];
         };
@@ -4177,75 +3340,40 @@ export interface components {
             use: components["schemas"]["MixUse"];
             /** Format: int32 */
             version: number;
-            /** @description 1–12, by volume. */
             parts: components["schemas"]["MixPart"][];
         };
         MixShare: {
             name: string;
-            /**
-             * Format: double
-             * @description Loose, L.
-             */
+            /** Format: double */
             litres: number;
-            /**
-             * Format: int32
-             * @description To open, rounded up; null where nobody said what one holds.
-             */
+            /** Format: int32 */
             bags: null | number;
         };
-        /**
-         * @description What a mix is for.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         MixUse: "sowing" | "first-move" | "tomato" | "pepper";
-        /** @description Labels were mixed up or lost: each of these plants may be of any of the batches. */
         MixedInput: {
-            /**
-             * Format: uuid
-             * @description Made by the client.
-             */
+            /** Format: uuid */
             id: string;
-            /**
-             * Format: date
-             * @description The day, today or earlier.
-             */
+            /** Format: date */
             on: string;
-            /** @description 1–12; one alone: nobody knows what it is. */
             groups: components["schemas"]["GroupOfInput"][];
         };
-        /** @description A day of the season. */
         MonthDay: {
             /** Format: int32 */
             month: number;
             /** Format: int32 */
             day: number;
         };
-        /** @description A move into another container. */
         MoveInput: {
-            /**
-             * Format: uuid
-             * @description Into what.
-             */
+            /** Format: uuid */
             containerId: string;
-            /**
-             * Format: uuid
-             * @description Where the plants stand then.
-             */
+            /** Format: uuid */
             placeId: string;
-            /**
-             * Format: uuid
-             * @description Names the move for good: a move that is given the same name again is the same, wherever it comes. Null: the one that
-             *                 stands there in
-             *                 the path now, or a new one.
-             */
+            /** Format: uuid */
             id?: null | string;
-            /**
-             * Format: date
-             * @description The day the grower fixed.
-             */
+            /** Format: date */
             lockedOn?: null | string;
         };
-        /** @description A step whose day has moved since the grower was last told. */
         MovedAnswer: {
             /** Format: uuid */
             batchId: string;
@@ -4257,67 +3385,38 @@ export interface components {
             was: string;
             /** Format: date */
             is: string;
-            /** @description Why it has the day it has now. */
             because: null | string;
         };
-        /** @description Whether plants move on, how deep, into what and with which mix. */
         MovingAnswer: {
             task: null | components["schemas"]["TaskAnswer"];
             call: null | components["schemas"]["ReadyCall"];
-            /** @description "Wait until Tue 21 Apr". */
             title: string;
-            /** @description What decides. */
             why: components["schemas"]["Why"][];
-            /** @description What the model alone holds, in a sentence. */
             guess: null | string;
-            /** @description What was seen says another thing than the model. */
             differs: boolean;
-            /**
-             * Format: double
-             * @description True leaves by the model.
-             */
+            /** Format: double */
             guessLeaves: null | number;
-            /** @description They stand in cells: whether the plug holds is asked. */
             asksPlug: boolean;
             setting: null | components["schemas"]["SettingAnswer"];
-            /** @description Larger ones, the smallest first; what the plan takes among them. */
             pots: components["schemas"]["PotAnswer"][];
-            /** @description A larger pot that the days to planting ask for; null where the planned one holds. */
             proposal: null | string;
-            /** @description The dullest of the days that are left for it, by the forecast; null where it is not known, or does not matter. */
             dull: null | string;
             mix: null | components["schemas"]["MixAnswer"];
-            /** @description Cooler places to hold them back in, each with its price. */
             holding: string[];
-            /** @description Three steps of the hands, a few words each. */
             how: string[];
         };
-        /** @description What was seen at the bench, and what is tried; nothing of it is kept. */
         MovingQuestion: {
-            /**
-             * Format: uuid
-             * @description Which plants; null: those whose turn is first.
-             */
+            /** Format: uuid */
             group?: null | string;
-            /**
-             * Format: double
-             * @description True leaves, 0–30; null: not counted.
-             */
+            /** Format: double */
             leaves?: null | number;
             roots?: null | components["schemas"]["RootsSeen"];
             plug?: null | components["schemas"]["PlugSeen"];
-            /**
-             * Format: double
-             * @description From the mix to the tip, above 0 to 300; null: as reckoned.
-             */
+            /** Format: double */
             heightCm?: null | number;
-            /**
-             * Format: uuid
-             * @description Into another container than the plan's; null: as planned.
-             */
+            /** Format: uuid */
             containerId?: null | string;
         };
-        /** @description A batch that is not ended, by its name. */
         NamedBatch: {
             /** Format: uuid */
             id: string;
@@ -4327,154 +3426,90 @@ export interface components {
             /** Format: int32 */
             standing: number;
         };
-        /** @description Something to have by a day. */
         Need: {
-            /** @description What of. */
             kind: components["schemas"]["NeedKind"];
-            /** @description Of the seed, the container or the part of a mix; null where the kind says it. */
             name: null | string;
-            /**
-             * Format: double
-             * @description Pieces; of mix L.
-             */
+            /** Format: double */
             amount: number;
-            /**
-             * Format: date
-             * @description The first day it is asked for.
-             */
+            /** Format: date */
             by: string;
-            /**
-             * Format: int32
-             * @description Of mix, bags to open; null where nobody said what one holds.
-             */
+            /** Format: int32 */
             bags?: null | number;
         };
-        /**
-         * @description What is needed of.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         NeedKind: "seed" | "trays" | "pots" | "mix" | "labels";
-        /** @description The next job of a batch: that which the Round asks for next. */
         NextAnswer: {
             step: components["schemas"]["StepName"];
-            /** @description In words, as on the Round. */
             title: string;
-            /**
-             * Format: date
-             * @description The day it is due: put off, where it was.
-             */
+            /** Format: date */
             day: string;
         };
-        /** @description A night ahead, as it is expected at the site. */
         NightAnswer: {
             /** Format: date */
             evening: string;
             /** Format: double */
             lowC: number;
         };
-        /**
-         * @description What a night means for plants that are out in it.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         NightCall: "fine" | "slow" | "act" | "bring-in";
-        /**
-         * @description What was done for a night.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         NightDid: "covered" | "brought-in" | "left-out" | "open";
-        /** @description Done for the night. */
         NightInput: {
-            /**
-             * Format: uuid
-             * @description Made by the client; of the carrying too.
-             */
+            /** Format: uuid */
             id: string;
             did: components["schemas"]["NightDid"];
             /** Format: date */
             evening: string;
-            /**
-             * Format: uuid
-             * @description Brought in: where to.
-             */
+            /** Format: uuid */
             to?: null | string;
         };
-        /** @description A place that is out in the night. */
         NightPlaceAnswer: {
             /** Format: uuid */
             placeId: string;
             place: string;
-            /**
-             * Format: double
-             * @description Expected at the plants, °C.
-             */
+            /** Format: double */
             lowC: number;
-            /**
-             * Format: double
-             * @description Below which the tenderest there are brought in or covered, °C.
-             */
+            /** Format: double */
             limitC: number;
-            /** @description What it means for the tenderest. */
             call: components["schemas"]["NightCall"];
-            /** @description Who, how many, and what to do, in words. */
             text: string;
-            /** @description They can be carried; else they stand in a bed. */
             pots: boolean;
-            /** @description What was done for this night; open: nothing yet. */
             done: components["schemas"]["NightDid"];
-            /** @description Who said so. */
             by: null | string;
             shelter: null | components["schemas"]["ShelterAnswer"];
         };
         NightsAnswer: {
-            /** @description By a forecast, by the record's cold night, or not at all. */
             known: components["schemas"]["NightsFrom"];
             /** Format: date */
             madeOn: null | string;
-            /** @description Tonight first. */
             nights: components["schemas"]["NightAnswer"][];
         };
-        /**
-         * @description Where the nights ahead are known from.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         NightsFrom: "nowhere" | "forecast" | "record";
-        /** @description A note, as a batch shows it. */
         NoteAnswer: {
             /** Format: uuid */
             id: string;
             sign: null | components["schemas"]["Sign"];
-            /** @description The sign in words; null: words alone. */
             title: null | string;
             words: string;
             /** Format: date */
             on: string;
             by: null | string;
-            /** @description It is asked after. */
             open: boolean;
             looks: components["schemas"]["NoteLook"][];
             answers: components["schemas"]["Said"][];
         };
         /** @enum {unknown} */
         NoteHow: "still" | "better" | "gone" | null;
-        /** @description What was seen on a batch. */
         NoteInput: {
-            /**
-             * Format: uuid
-             * @description Made by the client.
-             */
+            /** Format: uuid */
             id: string;
             sign?: null | components["schemas"]["Sign"];
-            /** @description The grower's own, up to 500 characters. */
             words?: null | string;
-            /** @description What was looked at. */
             answers?: null | components["schemas"]["Said"][];
-            /**
-             * Format: date
-             * @description The day it was seen; null: today.
-             */
+            /** Format: date */
             on?: null | string;
         };
-        /** @description A look at what was noted. */
         NoteLook: {
             /** Format: uuid */
             id: string;
@@ -4483,19 +3518,14 @@ export interface components {
             on: string;
             by: null | string;
         };
-        /** @description How it is by now. */
         NoteLookInput: {
-            /**
-             * Format: uuid
-             * @description Made by the client.
-             */
+            /** Format: uuid */
             id: string;
             how: components["schemas"]["NoteHow"];
         };
         NurseryInput: {
             name: string;
         };
-        /** @description A nursery that someone may enter, and as what. */
         NurseryOf: {
             /** Format: uuid */
             id: string;
@@ -4507,65 +3537,38 @@ export interface components {
             id: string;
         };
         OutAgainInput: {
-            /**
-             * Format: uuid
-             * @description Made by the client.
-             */
+            /** Format: uuid */
             id: string;
             /** Format: date */
             on: string;
         };
-        /** @description Plants that left: how, to whom, at what price each. */
         OutInput: {
             way: components["schemas"]["Way"];
             whom?: null | string;
             /** Format: double */
             priceEach?: null | number;
         };
-        /**
-         * @description How emergence goes.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         Pace: "waiting" | "on-time" | "slow" | "late" | "up" | "fewer";
-        /** @description What a number of seeds promises. */
         PacketPromise: {
-            /**
-             * Format: int32
-             * @description Seeds in a cell.
-             */
+            /** Format: int32 */
             perCell: number;
-            /**
-             * Format: int32
-             * @description That can be sown.
-             */
+            /** Format: int32 */
             cells: number;
-            /**
-             * Format: int32
-             * @description Reached in 9 cases of 10.
-             */
+            /** Format: int32 */
             plants: number;
-            /**
-             * Format: double
-             * @description On average.
-             */
+            /** Format: double */
             expected: number;
         };
         PasswordInput: {
             current: string;
             next: string;
         };
-        /** @description A year as it was: each list from 1 January, as long as the others, 232–366 days. */
         PastYear: {
-            /**
-             * Format: int32
-             * @description Which.
-             */
+            /** Format: int32 */
             year: number;
-            /** @description Lows at screen height, °C. */
             minimumC: number[];
-            /** @description Highs, °C. */
             maximumC: number[];
-            /** @description Morning soil at 10 cm, °C; null where not known. */
             soilMorningC?: null | number[];
         };
         PeopleAnswer: {
@@ -4573,23 +3576,18 @@ export interface components {
             invitations: components["schemas"]["Invitation"][];
         };
         /**
-         * @description How deep peppers are set. [common practice, no source]
          * @default old-level
          * @enum {unknown}
          */
         PepperDepth: "old-level" | "finger" | "seed-leaves";
         /** @enum {unknown} */
         PepperTiming: "after-tomatoes" | "after-average-frost" | "by-soil-and-nights";
-        /** @description To fetch from the store. */
         PickAnswer: {
             what: string;
             /** Format: double */
             amount: number;
             unit: string;
-            /**
-             * Format: int32
-             * @description Of mix: bags to open; null where nobody said what one holds.
-             */
+            /** Format: int32 */
             bags?: null | number;
         };
         PickLine: {
@@ -4598,246 +3596,133 @@ export interface components {
             amount: number;
             unit: string;
         };
-        /**
-         * @description What a place is.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         PlaceKind: "mat" | "lamps" | "house" | "stand" | "open-bed" | "tunnel-bed" | "pair" | "sill" | "room" | "frame" | "tunnel";
-        /** @description What usually comes with a kind of place. */
         PlaceKindAnswer: {
             kind: components["schemas"]["PlaceKind"];
-            /**
-             * Format: double
-             * @description By day where it is kept warm, °C; null where it never is.
-             */
+            /** Format: double */
             dayC: null | number;
-            /**
-             * Format: double
-             * @description By night, °C.
-             */
+            /** Format: double */
             nightC: null | number;
-            /**
-             * Format: double
-             * @description At sowing depth, °C; null: as the air.
-             */
+            /** Format: double */
             soilC: null | number;
-            /** @description It can be left to the weather. */
             follows: boolean;
-            /** @description Lamps can stand over it. */
             lamps: boolean;
-            /** @description It can be shut, and gets hot in the sun then. */
             shuts: boolean;
         };
-        /** @description The light that plants get in a place: lamps and sky add up. */
         PlaceLight: {
-            /**
-             * Format: double
-             * @description Of the lamps in a day, mol/m²·d, from 0.
-             */
+            /** Format: double */
             lampsMol: number;
-            /**
-             * Format: double
-             * @description Share of the sky's light, 0–1.
-             */
+            /** Format: double */
             daylight: number;
+        };
+        PlaceLightAnswer: {
+            /** Format: uuid */
+            placeId: string;
+            /** Format: double */
+            mol: null | number;
+            short: boolean;
+            text: null | string;
+            mends: string[];
         };
         PlaceReadingsAnswer: {
             /** Format: date */
             today: string;
-            /** @description Of the weeks that count, the oldest first. */
             readings: components["schemas"]["ReadingRow"][];
-            /** @description What they come to, in words. */
             text: string;
         };
         PlaceRow: {
-            /**
-             * Format: uuid
-             * @description Made by the client.
-             */
+            /** Format: uuid */
             id: string;
-            /**
-             * Format: int32
-             * @description Rises with each change; 0 in a new row.
-             */
+            /** Format: int32 */
             version: number;
-            /** @description As the grower calls it. */
             name: string;
-            /** @description What it is; a bed has no temperatures of its own. */
             kind: components["schemas"]["PlaceKind"];
-            /**
-             * Format: int32
-             * @description Where it comes in the round.
-             */
+            /** Format: int32 */
             walkOrder: number;
-            /**
-             * Format: double
-             * @description °C by day.
-             */
+            /** Format: double */
             dayC: null | number;
-            /**
-             * Format: double
-             * @description °C by night.
-             */
+            /** Format: double */
             nightC: null | number;
-            /**
-             * Format: double
-             * @description °C at sowing depth, where a mat or cable warms it.
-             */
+            /** Format: double */
             soilC: null | number;
             surface?: null | components["schemas"]["Surface"];
-            /**
-             * Format: uuid
-             * @description Pair: where they stand by day, from where DayC comes.
-             */
+            /** Format: uuid */
             dayPlaceId?: null | string;
-            /**
-             * Format: uuid
-             * @description Pair: where they stand by night.
-             */
+            /** Format: uuid */
             nightPlaceId?: null | string;
             nightKind?: null | components["schemas"]["PlaceKind"];
-            /**
-             * @description A stand, or a house without heat: its warmth follows the weather. Of a pair: that of the place by day.
-             * @default false
-             */
+            /** @default false */
             follows?: boolean;
-            /**
-             * Format: double
-             * @description Heat keeps it above this, °C; null: there is none. Of a pair: that of the place by day.
-             */
+            /** Format: double */
             floorC?: null | number;
             dayKind?: null | components["schemas"]["PlaceKind"];
-            /**
-             * @description Pair: whether the place by night follows the weather; the store says it.
-             * @default false
-             */
+            /** @default false */
             nightFollows?: boolean;
-            /**
-             * Format: double
-             * @description Pair: its floor; the store says it.
-             */
+            /** Format: double */
             nightFloorC?: null | number;
-            /**
-             * Format: double
-             * @description Of lamps over it, at the leaves, µmol/m²·s; null: none, or not known. Of a pair: of the place by day.
-             */
+            /** Format: double */
             lampUmol?: null | number;
-            /**
-             * Format: double
-             * @description They are on, h in a day.
-             */
+            /** Format: double */
             lampHours?: null | number;
-            /**
-             * @description Its vents open by themselves.
-             * @default false
-             */
+            /** @default false */
             opensItself?: boolean;
-            /** @description How it follows the weather by day; null: it is kept. */
+            /** Format: double */
+            lampWatts?: null | number;
+            /** Format: double */
+            lampM2?: null | number;
             byDay?: components["schemas"]["UnderTheSky"];
-            /** @description The same by night. */
             byNight?: components["schemas"]["UnderTheSky"];
-            /** @description Under the sky by day: plants harden there. */
             outdoors?: boolean;
-            /** @description Its light; null where nothing is known of it. */
             light?: components["schemas"]["PlaceLight"];
         };
-        /** @description A plan to look at before it is kept. */
         PlanAnswer: {
-            /** @description Send it with "keep": what was shown. */
             version: string;
-            /** @description When the bed opens. */
             window: components["schemas"]["WindowSpan"];
-            /** @description In order. */
             steps: components["schemas"]["StepAnswer"][];
-            /** @description How much to sow. */
             quantity: components["schemas"]["QuantityAnswer"];
-            /**
-             * Format: date
-             * @description See the sow step's reasons.
-             */
+            /** Format: date */
             sowNoEarlier: string;
-            /**
-             * Format: date
-             * @description See the sow step's reasons.
-             */
+            /** Format: date */
             sowNoLater: string;
-            /**
-             * Format: double
-             * @description True leaves.
-             */
+            /** Format: double */
             leavesAtPlanting: number;
-            /**
-             * Format: double
-             * @description At planting, in good light.
-             */
+            /** Format: double */
             heightCm: number;
-            /** @description To know before keeping. */
             warnings: components["schemas"]["Why"][];
-            /** @description Ways out where it is late. */
             choices: components["schemas"]["ChoiceAnswer"][];
-            /** @description What each way of sowing gives where the seed is too little. */
             shortWays: components["schemas"]["ShortAnswer"][];
         };
-        /** @description How far the plans have followed a change. */
         PlanningAnswer: {
-            /**
-             * Format: int32
-             * @description Plans that are still being made anew: their old days are shown.
-             */
+            /** Format: int32 */
             waiting: number;
-            /** @description What moved since the grower was last told; as long as any wait, nothing is said. */
             moved: components["schemas"]["ShiftAnswer"][];
         };
-        /** @description What raising plants costs, in the nursery's money. */
         PlantCost: {
-            /**
-             * Format: double
-             * @description Things and work.
-             */
+            /** Format: double */
             total: number;
-            /**
-             * Format: double
-             * @description Of each plant that was raised.
-             */
+            /** Format: double */
             perPlant: number;
-            /**
-             * Format: double
-             * @description Against buying; below 0 where buying is cheaper, null where its price is not known.
-             */
+            /** Format: double */
             savingPerPlant: null | number;
         };
-        /** @description How many plants a bed takes. */
         PlantsInBed: {
-            /**
-             * Format: int32
-             * @description Along the bed.
-             */
+            /** Format: int32 */
             rows: number;
-            /**
-             * Format: int32
-             * @description Plants in each.
-             */
+            /** Format: int32 */
             perRow: number;
-            /**
-             * Format: int32
-             * @description Rows × plants.
-             */
+            /** Format: int32 */
             plants: number;
         };
         /** @enum {unknown} */
         PlugSeen: "holds" | "falls-apart" | null;
-        /** @description A container that they may go into. */
         PotAnswer: {
             /** Format: uuid */
             containerId: string;
             name: string;
-            /** @description "until Tue 2 Jun", or that it is their last. */
             holds: string;
-            /** @description A jump, or too shallow; null: nothing to say. */
             note: null | string;
-            /** @description The plan's. */
             planned: boolean;
-            /** @description The days to planting ask for it. */
             proposed: boolean;
         };
         PotDaysInput: {
@@ -4859,21 +3744,21 @@ export interface components {
             /** Format: double */
             edgeCm: number;
         };
-        /**
-         * @description How pressing a task is.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         Press: "coming" | "look" | "due" | "overdue";
-        /**
-         * @description The stage at which seedlings leave the tray.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
+        PriceOf: "mix" | "label" | "hour" | "kwh" | "plant" | "container";
+        PriceRow: {
+            what: components["schemas"]["PriceOf"];
+            /** Format: uuid */
+            container: null | string;
+            /** Format: double */
+            amount: null | number;
+        };
+        /** @enum {unknown} */
         PrickOutStage: "first-true-leaves" | "seed-leaves" | "second-true-leaves";
         PromiseAnswer: {
-            /**
-             * Format: double
-             * @description Of the lot on average, 0–1.
-             */
+            /** Format: double */
             germination: number;
             /** Format: int32 */
             cells: number;
@@ -4923,110 +3808,53 @@ export interface components {
             seedsAvailable?: null | number;
         };
         ProspectAnswer: {
-            /**
-             * Format: int32
-             * @description Plants that count now.
-             */
+            /** Format: int32 */
             usable: number;
-            /**
-             * Format: double
-             * @description At planting.
-             */
+            /** Format: double */
             expected: number;
-            /**
-             * Format: double
-             * @description 0–1.
-             */
+            /** Format: double */
             probabilityOfEnough: number;
-            /**
-             * Format: int32
-             * @description As many could go, and the rest would still be enough.
-             */
+            /** Format: int32 */
             spare: number;
         };
-        /** @description A QR code to draw. */
         QrAnswer: {
-            /**
-             * Format: int32
-             * @description Its width and height in squares, the quiet zone included.
-             */
+            /** Format: int32 */
             size: number;
-            /** @description An SVG path of its dark squares. */
             path: string;
         };
         QrInput: {
             text: string;
         };
         QuantityAnswer: {
-            /**
-             * Format: int32
-             * @description To sow.
-             */
+            /** Format: int32 */
             cells: number;
-            /**
-             * Format: int32
-             * @description Cells × seeds per cell.
-             */
+            /** Format: int32 */
             seeds: number;
-            /**
-             * Format: int32
-             * @description Rounded up; null where it is sown in pots.
-             */
+            /** Format: int32 */
             trays: null | number;
-            /**
-             * Format: double
-             * @description Plants, on average.
-             */
+            /** Format: double */
             expected: number;
-            /**
-             * Format: double
-             * @description 0–1.
-             */
+            /** Format: double */
             probabilityOfEnough: number;
-            /**
-             * Format: double
-             * @description Seed mix for the cells.
-             */
+            /** Format: double */
             mixLitres: number;
         };
-        /**
-         * @description What only a look can tell: yes or no.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         Question: "leaves-touch" | "mix-wet" | "mix-dry" | "fed-lately" | "fed-strong" | "from-shop" | "new-to-sun" | "roots-matted" | "roots-brown" | "insects-below" | "flies-over-mix" | "neck-rotten" | "seed-firm" | "seed-soft" | "dried-once" | "sown-deep" | "sown-shallow" | "air-dry" | "dug" | "slime" | "pecked" | "air-still" | "surface-wet" | "lamp-close" | "new-under-lamp" | "dull-before" | "flowers-early" | "pot-much-bigger" | "grub" | "carried-out-at-once" | "hard-water" | "water-uneven" | "whole-mix-alike" | "one-here-one-there" | "hot-at-noon" | "moved-lately" | "seed-leaves-alone" | "tall-by-nature" | "cold-at-night" | "warm-at-night" | "light-weak";
         /** @enum {unknown} */
         Raised: "warm" | "cool" | "outdoors" | null;
-        /** @description Warmth read in a place: at the seed, or of the air; one of them at least. */
         ReadingRow: {
-            /**
-             * Format: uuid
-             * @description Made by the client.
-             */
+            /** Format: uuid */
             id: string;
-            /**
-             * Format: uuid
-             * @description Where.
-             */
+            /** Format: uuid */
             placeId: string;
-            /**
-             * Format: date
-             * @description Today or earlier.
-             */
+            /** Format: date */
             day: string;
-            /**
-             * Format: double
-             * @description At sowing depth, °C, −30 to 60.
-             */
+            /** Format: double */
             soilC?: null | number;
-            /**
-             * Format: double
-             * @description Lowest of the air in the night before, °C, −70 to 60.
-             */
+            /** Format: double */
             lowC?: null | number;
-            /**
-             * Format: double
-             * @description Highest of the air on the day before, °C, −70 to 70.
-             */
+            /** Format: double */
             highC?: null | number;
         };
         /** @enum {unknown} */
@@ -5044,10 +3872,7 @@ export interface components {
             yearsLeftOut: number;
             climate: boolean;
         };
-        /**
-         * @description What becomes of the plants that a move leaves behind.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         Rest: "stays" | "snipped" | "lost" | "sold" | "given" | "discarded";
         RiskPoint: {
             /** Format: date */
@@ -5055,16 +3880,12 @@ export interface components {
             /** Format: double */
             risk: number;
         };
-        /**
-         * @description What someone may do in a nursery; each may do all that the one before may.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         Role: "helper" | "grower" | "owner";
         RoleInput: {
             role: null | components["schemas"]["Role"];
         };
         /**
-         * @description What is done with the ball at a move.
          * @default whole
          * @enum {unknown}
          */
@@ -5072,95 +3893,50 @@ export interface components {
         /** @enum {unknown} */
         RootsSeen: "none" | "showing" | "circling" | "matted" | null;
         RoundAnswer: {
-            /**
-             * Format: date
-             * @description The nursery's day.
-             */
+            /** Format: date */
             today: string;
-            /**
-             * Format: int32
-             * @description What is due, or may be, on all pages.
-             */
+            /** Format: int32 */
             jobs: number;
-            /**
-             * Format: int32
-             * @description How many of them come before the next page; null where there is none.
-             */
+            /** Format: int32 */
             next: null | number;
-            /** @description In walking order; only places that this page has something of. */
             stops: components["schemas"]["StopAnswer"][];
-            /** @description The next days' work, soonest first. */
             coming: components["schemas"]["TaskAnswer"][];
-            /** @description For what is due. */
             pickList: components["schemas"]["PickAnswer"][];
-            /**
-             * Format: int32
-             * @description For what is due.
-             */
+            /** Format: int32 */
             minutes: number;
-            /**
-             * Format: int32
-             * @description How many batches there are.
-             */
+            /** Format: int32 */
             batches: number;
-            /** @description What to set up first: site, places, cultivars, batch; null when nothing is. */
             missing: null | string;
-            /** @description The nights ahead, for every role. */
             nights: components["schemas"]["NightsAnswer"];
-            /** @description Batches whose work cannot be shown. */
             troubled: components["schemas"]["TroubledAnswer"][];
-            /**
-             * Format: int32
-             * @description Plans that are being made anew: their jobs have the days of before.
-             */
+            /** Format: int32 */
             waiting: number;
-            /** @description What was logged today and stands, the last first. */
             done: components["schemas"]["DoneAnswer"][];
-            /** @description Days that moved since the grower was last told, the soonest first. */
             moved: components["schemas"]["MovedAnswer"][];
-            /** @description What stands where, in walking order. */
             standing: components["schemas"]["StandingAnswer"][];
             tonight: null | components["schemas"]["TonightAnswer"];
-            /** @description Places to open this morning, in walking order. */
             airing: components["schemas"]["AiringAnswer"][];
-            /**
-             * Format: double
-             * @description Hours of work on a usual day, of all hands together; null: nobody said.
-             */
+            /** Format: double */
             handsHours: null | number;
-            /**
-             * Format: int32
-             * @description Of Minutes, what those hours leave time for.
-             */
+            /** Format: int32 */
             fitsMinutes: number;
             walked: null | components["schemas"]["WalkedRow"];
-            /** @description How quick these hands are, of what is usual, by kind of work that was timed; all minutes go by it. */
             pace: string[];
             feeding: null | components["schemas"]["FeedingAnswer"];
-            /** @description What is wrong to see, and asked after; their places come last on the walk. */
             troubles: components["schemas"]["TroubleAnswer"][];
         };
-        /** @description A practice on which growers differ. */
         Rule: {
-            /** @description As reasons carry it (RuleCodes). */
             name: string;
-            /** @description Field of the rules it sets. */
             code: string;
-            /** @description In the grower's words. */
             title: string;
-            /** @description What it changes. */
             changes: string;
-            /** @description The default first. */
             options: components["schemas"]["RuleOption"][];
         };
-        /** @description One way to do it, and why people hold it. */
         RuleOption: {
-            /** @description As it is stored and sent. */
             value: string;
             label: string;
             why: string;
         };
-        /** @description A day that moved with a change. */
         RulesAnswer: {
             /** Format: int32 */
             version: number;
@@ -5172,19 +3948,11 @@ export interface components {
             version: number;
             rules: components["schemas"]["HouseRules"];
         };
-        /** @description What plants have behind them. */
         RungsDone: {
-            /** @description Done after each day. */
             rungs: number[];
-            /**
-             * Format: int32
-             * @description After all of them.
-             */
+            /** Format: int32 */
             done: number;
-            /**
-             * Format: double
-             * @description Sun that dull days left out, and later ones have not made up, h.
-             */
+            /** Format: double */
             sunOwedHours: number;
         };
         RungsInput: {
@@ -5196,170 +3964,94 @@ export interface components {
              */
             length?: number;
         };
-        /** @description A look: yes or no. */
         Said: {
             question: components["schemas"]["Question"];
             yes: boolean;
         };
-        /**
-         * @description The half of a season that a freeze belongs to.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         SeasonHalf: "spring" | "autumn";
-        /**
-         * @description When the seed leaves are pinched off.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         SeedLeaves: "second-move" | "first-move" | "second-leaves" | "leave";
         SeedLotRow: {
-            /**
-             * Format: uuid
-             * @description Made by the client.
-             */
+            /** Format: uuid */
             id: string;
-            /**
-             * Format: int32
-             * @description Rises with each change; 0 in a new row.
-             */
+            /** Format: int32 */
             version: number;
-            /**
-             * Format: uuid
-             * @description Of which cultivar.
-             */
+            /** Format: uuid */
             cultivarId: string;
-            /** @description What stands on the packet. */
             name: string;
-            /**
-             * Format: int32
-             * @description Year; null where not known.
-             */
+            /** Format: int32 */
             packed: null | number;
-            /**
-             * Format: int32
-             * @description It held when it came; null: by weight, or not known.
-             */
+            /** Format: int32 */
             seeds: null | number;
-            /**
-             * Format: double
-             * @description It weighed.
-             */
+            /** Format: double */
             grams: null | number;
-            /** @description Hybrid or not. */
             origin: components["schemas"]["SeedOrigin"];
-            /**
-             * Format: double
-             * @description Paid for it.
-             */
+            /** Format: double */
             price: null | number;
-            /** @description As one likes. */
             note: null | string;
-            /**
-             * Format: uuid
-             * @description Own seed: of which batch; null: bought, or not known.
-             */
+            /** Format: uuid */
             fromBatchId?: null | string;
-            /** @description Own seed: its mother was kept apart in flower; null: not known. */
             isolated?: null | boolean;
         };
         /** @enum {unknown} */
         SeedOrigin: "unknown" | "open-pollinated" | "hybrid";
         SeedReadingInput: {
-            /**
-             * Format: uuid
-             * @description Made by the client.
-             */
+            /** Format: uuid */
             id: string;
-            /**
-             * Format: uuid
-             * @description Where.
-             */
+            /** Format: uuid */
             placeId: string;
-            /**
-             * Format: date
-             * @description Today or earlier.
-             */
+            /** Format: date */
             day: string;
-            /**
-             * Format: double
-             * @description At sowing depth, °C, −30 to 60.
-             */
+            /** Format: double */
             soilC: number;
         };
-        /** @description What was seen at the bench, on two or three plants: one of these at least. */
         SeenInput: {
-            /**
-             * Format: double
-             * @description True leaves, 0–30.
-             */
+            /** Format: double */
             leaves?: null | number;
             roots?: null | components["schemas"]["RootsSeen"];
-            /**
-             * Format: double
-             * @description From the mix to the tip, above 0 to 300.
-             */
+            /** Format: double */
             heightCm?: null | number;
         };
         SeenStepsInput: {
-            /** @description Whose new days were seen. */
             steps: string[];
         };
-        /** @description What the page needs before anything else. */
         Session: {
-            /** @description Signed in as; null when signed out. */
             name: null | string;
-            /** @description Those one may enter. */
             nurseries: components["schemas"]["NurseryOf"][];
-            /** @description To be sent back with every write; another one after each sign-in. */
             token: string;
-            /** @description The made-up nursery: anyone on this machine enters as they like. */
             demo: boolean;
-            /** @description Anyone may make an account here. */
             signUp: boolean;
-            /** @description May open another nursery. */
             mayOpen: boolean;
         };
         SetUpAnswer: {
-            /** @description Their ids, in the order they were given. */
             cultivars: string[];
         };
-        /** @description What is grown; days to ripe come with the kind. */
         SetUpCultivar: {
             name: string;
             group: components["schemas"]["SpeciesGroup"];
             habit: components["schemas"]["Habit"];
             fruit?: null | components["schemas"]["Fruit"];
         };
-        /** @description The first evening: where, in what, what. Each may be left out and come later. */
         SetUpInput: {
             site: null | components["schemas"]["SiteInput"];
-            /** @description In the order of the walk; those whose name is there already stay as they are. */
             places: components["schemas"]["SetUpPlace"][];
-            /** @description As above. */
             cultivars: components["schemas"]["SetUpCultivar"][];
         };
-        /** @description A place to grow in: its warmth comes with its kind. */
         SetUpPlace: {
             name: string;
             kind: components["schemas"]["PlaceKind"];
-            /**
-             * @description Of what can be kept warm or left to the weather: it is left.
-             * @default false
-             */
+            /** @default false */
             unheated?: boolean;
             surface?: null | components["schemas"]["Surface"];
         };
-        /** @description How they are set, for a drawing to scale; all in cm. */
         SettingAnswer: {
             /** Format: double */
             heightCm: number;
             /** Format: double */
             seedLeavesCm: number;
-            /** @description Of each true leaf above the old level, the lowest first. */
             leavesCm: number[];
-            /**
-             * Format: int32
-             * @description The lowest, taken off.
-             */
+            /** Format: int32 */
             stripLeaves: number;
             pinchSeedLeaves: boolean;
             /** Format: double */
@@ -5378,51 +4070,33 @@ export interface components {
             buryCm: number;
             /** Format: double */
             underCm: number;
-            /**
-             * Format: double
-             * @description Of a graft, above the old level.
-             */
+            /** Format: double */
             unionCm: null | number;
             tooShallow: boolean;
-            /** @description The same in sentences. */
             text: string[];
-            /** @description What decides the depth. */
             why: components["schemas"]["Why"][];
         };
         SeveralInput: {
-            /** @description A batch each, up to int SeveralEndpoints.Most. */
             inputs: components["schemas"]["BatchInput"][];
         };
-        /** @description One of several plans, in a line. */
         SeveralLine: {
-            /** @description Send it with "keep": what was shown; null where it cannot be planned. */
             version: null | string;
-            /**
-             * Format: date
-             * @description The day to sow; null where it cannot be planned.
-             */
+            /** Format: date */
             sow: null | string;
             /** Format: int32 */
             cells: number;
             /** Format: int32 */
             seeds: number;
-            /**
-             * Format: double
-             * @description Plants, on average.
-             */
+            /** Format: double */
             expected: number;
-            /** @description The seed is enough for what is wanted. */
             enough: boolean;
             /** Format: date */
             plantOut: null | string;
             /** Format: date */
             ripe: null | string;
-            /** @description To know before keeping. */
             warnings: string[];
-            /** @description Why it cannot be planned. */
             failures: string[];
         };
-        /** @description A place under a roof that keeps the night off. */
         ShelterAnswer: {
             /** Format: uuid */
             placeId: string;
@@ -5438,45 +4112,28 @@ export interface components {
             /** Format: date */
             is: string;
         };
-        /** @description A way of sowing a packet that is too small. */
         ShortAnswer: {
             way: components["schemas"]["ShortWay"];
-            /** @description What is done, and what else it takes. */
             text: string;
-            /**
-             * Format: int32
-             * @description Sown of this packet.
-             */
+            /** Format: int32 */
             cells: number;
-            /**
-             * Format: double
-             * @description Plants on average.
-             */
+            /** Format: double */
             expected: number;
-            /**
-             * Format: int32
-             * @description Plants there are at least, at the confidence; null where another sowing makes up for the rest.
-             */
+            /** Format: int32 */
             promised: null | number;
-            /**
-             * Format: int32
-             * @description To take it.
-             */
+            /** Format: int32 */
             seedsPerCell: number;
         };
-        /**
-         * @description A way to sow a packet that is too small for what is wanted.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         ShortWay: "one-a-cell" | "two-a-cell" | "two-separated" | "test-first" | "second-sowing";
         /**
-         * @description What a grower sees on a plant, or in its tray. [common practice, no source]
+         * @default tall-only
          * @enum {unknown}
          */
+        SideShoots: "tall-only" | "all" | "none";
+        /** @enum {unknown} */
         Sign: "leggy" | "pale" | "lower-leaves-yellow" | "purple" | "blisters" | "curled" | "limp-wet" | "limp-dry" | "limp-at-noon" | "fallen" | "nothing-up" | "coat-stuck" | "bitten" | "cut-in-bed" | "scorched-tops" | "white-patches" | "nothing-new" | "stays-short" | "brown-roots" | "green-mix" | "white-crust" | "insects" | "flowers" | "twisted";
-        /** @description Likely causes of a sign; never one certain answer. */
         SignAnswer: {
-            /** @description What is seen. */
             title: string;
             causes: components["schemas"]["CauseAnswer"][];
             tells: null | components["schemas"]["AskAnswer"];
@@ -5485,12 +4142,10 @@ export interface components {
             name: string;
             password: string;
         };
-        /** @description Something that can be wrong to see. */
         SignName: {
             sign: components["schemas"]["Sign"];
             title: string;
         };
-        /** @description What is seen, and what was looked at. */
         SignQuestion: {
             sign: components["schemas"]["Sign"];
             answers?: null | components["schemas"]["Said"][];
@@ -5498,66 +4153,40 @@ export interface components {
         SignUpInput: {
             name: string;
             password: string;
-            /** @description What the new nursery is called. */
             nursery: string;
         };
         SiteAnswer: {
-            /** @description As stored. */
             input: components["schemas"]["SiteInput"];
-            /**
-             * Format: date
-             * @description The nursery's day.
-             */
+            /** Format: date */
             today: string;
-            /**
-             * Format: int32
-             * @description The season that day belongs to.
-             */
+            /** Format: int32 */
             season: number;
-            /** @description True where the day can be wound forward. */
             demoClock: boolean;
-            /** @description By typed dates or a record: plans can be made. */
             freezeKnown: boolean;
-            /** @description What is usual here, and no plan rests on. */
             usual: components["schemas"]["UsualInput"];
         };
         SiteInput: {
-            /**
-             * Format: int32
-             * @description Send it back with a change.
-             */
+            /** Format: int32 */
             version: number;
-            /** @description IANA name. */
             timeZone: string;
-            /**
-             * Format: double
-             * @description Degrees, south negative.
-             */
+            /** Format: double */
             latitude: number;
             averageFrost: null | components["schemas"]["MonthDay"];
             safeFrost: null | components["schemas"]["MonthDay"];
-            /** @description On screen. */
             units: components["schemas"]["UnitSystem"];
             /**
              * Format: double
-             * @description Added to the record's minima, −10 to 10 °C: a frost hollow below 0.
              * @default 0
              */
             offsetC?: number;
-            /** @description What the plans take the last freeze from. */
             freezeFrom?: components["schemas"]["FreezeFrom"];
             averageAutumn?: null | components["schemas"]["MonthDay"];
             safeAutumn?: null | components["schemas"]["MonthDay"];
             devices?: null | components["schemas"]["DeviceChoice"];
         };
-        /** @description The Site view, whole. */
         SiteViewAnswer: {
-            /**
-             * Format: double
-             * @description The accepted risk it is drawn for.
-             */
+            /** Format: double */
             risk: number;
-            /** @description True until a frost date or a record is there. */
             missing: boolean;
             record: null | components["schemas"]["RecordAnswer"];
             curves: components["schemas"]["FreezeCurve"][];
@@ -5567,51 +4196,26 @@ export interface components {
             soil: null | components["schemas"]["SoilAnswer"];
             forecast: components["schemas"]["ForecastAnswer"][];
             ends: components["schemas"]["EndAnswer"][];
-            /** @description What went wrong with readings the last time; null where nothing did. */
             deviceNote: null | string;
-            /** @description Where readings may be dropped. */
             folder: string;
         };
-        /** @description The soil at 10 cm under one surface. */
         SoilAnswer: {
             surface: components["schemas"]["Surface"];
-            /**
-             * Format: double
-             * @description What the surface adds to bare soil, on the mean of three weeks; of bare soil to the air.
-             */
+            /** Format: double */
             addsC: number;
-            /**
-             * Format: double
-             * @description How much warmer than reckoned it was read.
-             */
+            /** Format: double */
             correctionC: number;
-            /**
-             * Format: int32
-             * @description Of the last three weeks, that say so; 0: the model says so.
-             */
+            /** Format: int32 */
             readings: number;
-            /**
-             * Format: int32
-             * @description Under other surfaces: they set the model right.
-             */
+            /** Format: int32 */
             otherReadings: number;
-            /** @description Mornings as reckoned and set right, as far as the forecast looks. */
             line: components["schemas"]["SoilPoint"][];
-            /** @description Morning soil of the mean year, on the same days. */
             meanYear: components["schemas"]["SoilMorning"][];
-            /** @description Readings. */
             read: components["schemas"]["SoilReadingAnswer"][];
-            /**
-             * Format: double
-             * @description The latest: a reading of the last two days, else as reckoned; null without either.
-             */
+            /** Format: double */
             now: null | number;
-            /** @description It was read. */
             nowRead: boolean;
-            /**
-             * Format: date
-             * @description Up to here from readings; after it from the forecast.
-             */
+            /** Format: date */
             lastReckoned: null | string;
         };
         SoilInput: {
@@ -5628,7 +4232,6 @@ export interface components {
              */
             hour?: number;
         };
-        /** @description The mean year's morning, and between what 8 years of 10 keep. */
         SoilMorning: {
             /** Format: date */
             day: string;
@@ -5650,19 +4253,12 @@ export interface components {
             id: string;
             /** Format: date */
             day: string;
-            /**
-             * Format: double
-             * @description As it was read.
-             */
+            /** Format: double */
             celsius: number;
             /** Format: double */
             hour: number;
-            /**
-             * Format: double
-             * @description What that comes to at 8 o'clock, to be held against the line.
-             */
+            /** Format: double */
             morningC: number;
-            /** @description Typed; it can be taken back. */
             hand: boolean;
         };
         SoilTemperatureAnswer: {
@@ -5692,14 +4288,10 @@ export interface components {
         SowingAnswer: {
             /** Format: date */
             today: string;
-            /** @description By tray and place. */
             groups: components["schemas"]["BenchGroup"][];
-            /** @description Where the work can hurt someone. */
             cautions: string[];
-            /** @description Labels that can be printed. */
             formats: components["schemas"]["LabelFormat"][];
         };
-        /** @description How much to sow, and what that promises. */
         SowingQuantity: {
             /** Format: int32 */
             cells: number;
@@ -5744,17 +4336,12 @@ export interface components {
             seedsAvailable?: null | number;
         };
         /**
-         * @description What becomes of plants that are left when as many as are wanted are planted.
          * @default plant
          * @enum {unknown}
          */
         Spares: "plant" | "keep" | "give" | "sell" | "discard";
-        /**
-         * @description The group of species that a cultivar's timing follows.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         SpeciesGroup: "tomato" | "annuum" | "chinense";
-        /** @description Part of a batch goes on as a batch of its own. */
         SplitInput: {
             /** Format: uuid */
             id: string;
@@ -5786,7 +4373,6 @@ export interface components {
             /** Format: double */
             minimumC: null | number;
         };
-        /** @description What stands in a place in containers. */
         StandingAnswer: {
             /** Format: uuid */
             placeId: string;
@@ -5798,147 +4384,67 @@ export interface components {
             /** Format: int32 */
             containers: number;
         };
-        /** @description Plants that stand already, in the container and the place that the batch begins in. */
         StandingInput: {
-            /**
-             * Format: int32
-             * @description How many.
-             */
+            /** Format: int32 */
             seedlings: number;
-            /**
-             * Format: int32
-             * @description In how many containers.
-             */
+            /** Format: int32 */
             containers: number;
-            /**
-             * Format: date
-             * @description Since when in these.
-             */
+            /** Format: date */
             potSince: string;
-            /**
-             * Format: date
-             * @description Since when they harden off; null: not yet.
-             */
+            /** Format: date */
             hardenedSince?: null | string;
         };
-        /**
-         * @description What a batch begins with.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         Start: "seed" | "plants" | "cuttings" | "grafts" | "standing";
-        /** @description A beginning that is not seed. */
         StartInput: {
-            /** @description With what. */
             kind: components["schemas"]["Start"];
-            /**
-             * Format: double
-             * @description True leaves it begins with, 0–12.
-             */
+            /** Format: double */
             leaves: number;
-            /**
-             * Format: double
-             * @description Paid for a bought-in plant.
-             */
+            /** Format: double */
             priceEach?: null | number;
-            /**
-             * Format: uuid
-             * @description Batch the rootstocks come from; grafts only.
-             */
+            /** Format: uuid */
             rootstockId?: null | string;
-            /**
-             * Format: uuid
-             * @description Batch the scions come from; grafts only.
-             */
+            /** Format: uuid */
             scionId?: null | string;
-            /**
-             * Format: double
-             * @description Height of the union above the ball, cm, 1–60; of grafts, also of those that were bought.
-             */
+            /** Format: double */
             unionCm?: null | number;
-            /**
-             * Format: uuid
-             * @description Batch the side shoots are cut from; cuttings only.
-             */
+            /** Format: uuid */
             motherId?: null | string;
             raised?: null | components["schemas"]["Raised"];
-            /**
-             * @description Bought plants flowered when they came.
-             * @default false
-             */
+            /** @default false */
             inFlower?: boolean;
         };
-        /** @description A step with its day. */
         StepAnswer: {
-            /** @description Which. */
             step: components["schemas"]["StepName"];
-            /**
-             * Format: date
-             * @description 10 %.
-             */
+            /** Format: date */
             low: string;
-            /**
-             * Format: date
-             * @description The day to plan for.
-             */
+            /** Format: date */
             mid: string;
-            /**
-             * Format: date
-             * @description 90 %.
-             */
+            /** Format: date */
             high: string;
-            /**
-             * Format: date
-             * @description The day it was due, even if that is past.
-             */
+            /** Format: date */
             due: string;
-            /**
-             * Format: date
-             * @description The day it happened.
-             */
+            /** Format: date */
             doneOn: null | string;
-            /**
-             * Format: date
-             * @description The day the grower fixed.
-             */
+            /** Format: date */
             lockedOn: null | string;
-            /**
-             * Format: date
-             * @description The day it was put off to.
-             */
+            /** Format: date */
             putOffTo: null | string;
-            /** @description Why. */
             putOffReason: null | string;
-            /** @description Where the plants stand after it. */
             place: string;
-            /** @description What they stand in after it; null in a bed. */
             container: null | string;
-            /**
-             * Format: int32
-             * @description To have ready; 0 where none is filled.
-             */
+            /** Format: int32 */
             containers: number;
-            /**
-             * Format: double
-             * @description For them.
-             */
+            /** Format: double */
             mixLitres: number;
-            /**
-             * Format: double
-             * @description True leaves expected on that day.
-             */
+            /** Format: double */
             leaves: null | number;
-            /** @description The deciding reason first. */
             why: components["schemas"]["Why"][];
-            /** @description One standard deviation from each source, days. */
             spread: components["schemas"]["SpreadAnswer"][];
-            /** @description What contradicts a fixed day. */
             conflict: null | string;
-            /** @description Plants went past it on that day without doing it. */
             skipped: boolean;
-            /** @description How many have done it, where some have and others have not: “20 of 36”. */
             progress?: null | string;
         };
-        /** @description As much of a step as a small stem-line needs. */
         StepDayAnswer: {
             step: components["schemas"]["StepName"];
             /** Format: date */
@@ -5953,61 +4459,54 @@ export interface components {
             lockedOn: null | string;
             skipped: boolean;
         };
-        /**
-         * @description What is done at a step, in the order of the work.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         StepKind: "begin" | "up" | "move" | "harden" | "hold" | "plant-out" | "ripe";
-        /** @description A step of a batch as it is named. */
         StepName: {
-            /**
-             * Format: uuid
-             * @description What is done, fixed or put off says it.
-             */
+            /** Format: uuid */
             id: string;
-            /** @description What is done. */
             kind: components["schemas"]["StepKind"];
-            /**
-             * Format: int32
-             * @description Of a move: which, from 1; 0 for the others.
-             */
+            /** Format: int32 */
             number: number;
-            /** @description In words. */
             title: string;
         };
-        /** @description A place on the walk. */
         StopAnswer: {
             /** Format: uuid */
             placeId: string;
             place: string;
             kind: components["schemas"]["PlaceKind"];
-            /**
-             * Format: int32
-             * @description All that there is to do there.
-             */
+            /** Format: int32 */
             jobs: number;
-            /** @description Those of them that this page has. */
             tasks: components["schemas"]["TaskAnswer"][];
         };
-        /** @description A sum of the bench, explained. */
+        StoreCountInput: {
+            /** Format: uuid */
+            id: string;
+            kind: components["schemas"]["StoreKind"];
+            /** Format: uuid */
+            container: null | string;
+            /** Format: double */
+            amount: number;
+        };
+        /** @enum {unknown} */
+        StoreKind: "mix" | "labels" | "feed" | "containers";
+        StoreLeft: {
+            kind: components["schemas"]["StoreKind"];
+            /** Format: uuid */
+            container: null | string;
+            /** Format: double */
+            left: null | number;
+            /** Format: date */
+            countedOn: null | string;
+        };
         SumText: {
-            /** @description Of the calculator. */
             name: string;
-            /** @description As a question. */
             title: string;
-            /** @description How it is reckoned. */
             formula: string;
-            /** @description Where that comes from. */
             source: string;
-            /** @description What can hurt; null where nothing does. */
             caution?: null | string;
         };
-        /**
-         * @description What lies on a bed: it decides how warm the soil under it is.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         Surface: "bare" | "mulch" | "film" | "raised" | "tunnel";
-        /** @description A piece of work. */
         TaskAnswer: {
             /** Format: uuid */
             batchId: string;
@@ -6016,7 +4515,6 @@ export interface components {
             crop: components["schemas"]["Crop"];
             step: components["schemas"]["StepName"];
             press: components["schemas"]["Press"];
-            /** @description What to do, in words. */
             title: string;
             /** Format: date */
             due: string;
@@ -6024,15 +4522,9 @@ export interface components {
             low: string;
             /** Format: date */
             high: string;
-            /**
-             * Format: int32
-             * @description What "done" would say: cells, seedlings up so far, or plants.
-             */
+            /** Format: int32 */
             count: number;
-            /**
-             * Format: int32
-             * @description The most that can be said.
-             */
+            /** Format: int32 */
             most: number;
             /** Format: int32 */
             seedlings: number;
@@ -6046,57 +4538,34 @@ export interface components {
             mixLitres: number;
             /** Format: int32 */
             minutes: number;
-            /** @description What becomes of the rest by the house rule. */
             leftover: components["schemas"]["Rest"];
             from: null | components["schemas"]["GroupInput"];
-            /**
-             * Format: uuid
-             * @description Which group it is about: "done" says it.
-             */
+            /** Format: uuid */
             group: null | string;
             /** Format: uuid */
             placeId: string;
             place: string;
             container: null | string;
-            /** @description Emergence: where the tray goes on to; null where it stays. */
             carryTo: null | string;
-            /** @description Where it leads by the plan, and in what. */
             to: components["schemas"]["GroupInput"];
             toPlace: string;
             conflict: null | string;
             putOffReason: null | string;
-            /** @description Where the work can hurt someone. */
             cautions: string[];
-            /** @description What the batch begins with. */
             start: components["schemas"]["Start"];
-            /** @description It is a thinning: done as shown; the count is the seedlings to snip. */
             thinning: boolean;
-            /** @description Its cells can be counted on the tray map. */
             hasTrays: boolean;
-            /** @description What else to do and to look after, by the house rules. */
             checks: string[];
             cold: null | components["schemas"]["ColdAnswer"];
-            /**
-             * Format: int32
-             * @description Sowing: seeds that the packet lacks, others that are sown before served first.
-             */
+            /** Format: int32 */
             lacking: number;
-            /**
-             * Format: int32
-             * @description Of those that stand, as many are more than are wanted: by the house rule they are not planted.
-             */
+            /** Format: int32 */
             spare: number;
-            /** @description What tells it from others of its batch in the same place and pot; null where there are none. */
             state: null | string;
-            /**
-             * Format: int32
-             * @description How many of int TaskAnswer.Count the hours of today leave time for; null: all of them, or nobody said how many hours
-             *         there are.
-             */
+            /** Format: int32 */
             fits?: null | number;
         };
         ThinAnswer: {
-            /** @description Cells with more than one, and what becomes of them. */
             crowded: components["schemas"]["CrowdedCell"][];
             /** Format: int32 */
             needed: number;
@@ -6108,7 +4577,6 @@ export interface components {
             separated: number;
             /** Format: int32 */
             minutes: number;
-            /** @description What to do, in words. */
             text: string;
         };
         ThinInput: {
@@ -6116,13 +4584,9 @@ export interface components {
             id: string;
             /** Format: date */
             happenedOn: string;
-            /**
-             * Format: int32
-             * @description As it was shown: another plan is refused.
-             */
+            /** Format: int32 */
             snips: number;
         };
-        /** @description A threshold's dates; null where fewer than ten years have a freeze. */
         ThresholdAnswer: {
             half: components["schemas"]["SeasonHalf"];
             /** Format: double */
@@ -6138,66 +4602,43 @@ export interface components {
             /** Format: date */
             nineInTen: null | string;
         };
-        /** @description How long work took. */
         TimedInput: {
-            /**
-             * Format: double
-             * @description All hands together, above 0 to 12,000; null: nobody timed it.
-             */
+            /** Format: double */
             minutes: null | number;
         };
-        /** @description Somebody looked: what these plants are. */
         ToldInput: {
-            /**
-             * Format: uuid
-             * @description Made by the client.
-             */
+            /** Format: uuid */
             id: string;
-            /**
-             * Format: date
-             * @description The day, today or earlier.
-             */
+            /** Format: date */
             on: string;
-            /**
-             * Format: uuid
-             * @description Where they were counted.
-             */
+            /** Format: uuid */
             batch: string;
-            /**
-             * Format: uuid
-             * @description Which of its groups.
-             */
+            /** Format: uuid */
             group: string;
-            /**
-             * Format: uuid
-             * @description The batch they are of: the same, or another that has begun.
-             */
+            /** Format: uuid */
             really: string;
         };
         /**
-         * @description How deep tomatoes are set. [common practice, no source]
          * @default lowest-kept-leaves
          * @enum {unknown}
          */
         TomatoDepth: "lowest-kept-leaves" | "half-stem";
         /**
-         * @description How deep tomatoes are set, at each move and at planting.
          * @default lowest-kept-leaves
          * @enum {unknown}
          */
         TomatoSetting: "lowest-kept-leaves" | "half-stem" | "top-tuft";
-        /** @description Tonight, for every role; on top of the Round. */
         TonightAnswer: {
-            /** @description "Tonight −0.4 °C on Hardening stand, about 05:30". */
             title: null | string;
-            /** @description Where the numbers are not of a fresh forecast. */
             note: null | string;
-            /** @description Those to act on and those where growth slows, the tenderest first; none: the night does not matter. */
             places: components["schemas"]["NightPlaceAnswer"][];
-            /** @description Brought in for a night, to go out again. */
             in: components["schemas"]["InForNightAnswer"][];
         };
-        /** @description A tray as it lies. */
+        /**
+         * @default no
+         * @enum {unknown}
+         */
+        Topping: "no" | "leaves" | "fork";
         TrayAnswer: {
             /** Format: uuid */
             id: string;
@@ -6205,33 +4646,19 @@ export interface components {
             container: string;
             /** Format: int32 */
             rowCount: number;
-            /**
-             * Format: int32
-             * @description Cells in a row.
-             */
+            /** Format: int32 */
             rowCells: number;
-            /** @description Rows of seed without cells: counted by the row. */
             drills: boolean;
             rows: components["schemas"]["TrayRowAnswer"][];
-            /**
-             * @description A sign a cell, in the tray's order: a digit as last counted, 0 where nothing was, a dot where this batch has
-             *         none.
-             */
             cells: string;
-            /**
-             * Format: date
-             * @description Null where it was not counted.
-             */
+            /** Format: date */
             countedOn: null | string;
         };
-        /** @description The cells of a tray as they are now. */
         TrayCellsInput: {
             /** Format: uuid */
             trayId: string;
-            /** @description A sign a cell, in the tray's order: a digit, or a dot where the batch has none. */
             cells: string;
         };
-        /** @description The trays of a batch. */
         TrayMapAnswer: {
             /** Format: uuid */
             batchId: string;
@@ -6246,38 +4673,22 @@ export interface components {
             seeds: number;
             /** Format: int32 */
             emerged: number;
-            /**
-             * Format: int32
-             * @description Seedlings in them by the ledger.
-             */
+            /** Format: int32 */
             standing: number;
-            /** @description False once they have been moved on. */
             inTrays: boolean;
-            /** @description Whether the counted cells hold every seedling of the ledger. */
             current: boolean;
-            /**
-             * Format: int32
-             * @description Seedlings that a cell can have.
-             */
+            /** Format: int32 */
             most: number;
-            /**
-             * Format: int32
-             * @description Cells that were sown but lie in no tray yet.
-             */
+            /** Format: int32 */
             unlaid: number;
-            /**
-             * Format: int32
-             * @description Seedlings at which emergence has taken place: half of those expected.
-             */
+            /** Format: int32 */
             half: number;
             tally: null | components["schemas"]["CellTally"];
-            /** @description Where the trays go on to once they are up; null where they are there. */
             carryTo: null | string;
             thin: null | components["schemas"]["ThinAnswer"];
             course: null | components["schemas"]["CourseAnswer"];
             trays: components["schemas"]["TrayAnswer"][];
         };
-        /** @description A row of a tray. */
         TrayRowAnswer: {
             /** Format: int32 */
             row: number;
@@ -6286,26 +4697,15 @@ export interface components {
             code: string;
             cultivar: string;
             crop: components["schemas"]["Crop"];
-            /**
-             * Format: int32
-             * @description Sown, from its beginning.
-             */
+            /** Format: int32 */
             cells: number;
         };
-        /** @description Seeds that were tried. */
         Trial: {
-            /**
-             * Format: int32
-             * @description 0–10,000,000.
-             */
+            /** Format: int32 */
             sown: number;
-            /**
-             * Format: int32
-             * @description Of them came up.
-             */
+            /** Format: int32 */
             up: number;
         };
-        /** @description A trouble that the Round asks after, where the batch stands. */
         TroubleAnswer: {
             /** Format: uuid */
             note: string;
@@ -6315,18 +4715,12 @@ export interface components {
             cultivar: string;
             crop: components["schemas"]["Crop"];
             places: string[];
-            /** @description “Lower leaves yellow since Tue 14 Apr; better on Thu 16 Apr” */
             text: string;
-            /** @description Today; a day or two after a look it is not asked again. */
             ask: boolean;
-            /**
-             * Format: uuid
-             * @description Today's, which can be taken back; null: none.
-             */
+            /** Format: uuid */
             look: null | string;
             how: null | components["schemas"]["NoteHow"];
         };
-        /** @description A batch whose work cannot be shown: it is said, and the others are shown. */
         TroubledAnswer: {
             /** Format: uuid */
             batchId: string;
@@ -6338,37 +4732,22 @@ export interface components {
          * @enum {unknown}
          */
         Twins: "snip" | "separate";
-        /** @description How a place under the sky, or under glass without heat, follows the weather. [model] */
         UnderTheSky: {
-            /**
-             * Format: double
-             * @description Its lows are so much warmer than outdoors, °C.
-             */
+            /** Format: double */
             nightGainC: number;
-            /**
-             * Format: double
-             * @description Its highs rise by so much for each MJ/m²·d of sun, °C.
-             */
+            /** Format: double */
             sunGain: number;
-            /**
-             * Format: double
-             * @description From there on it is vented: it warms no further than outdoors, °C.
-             */
+            /** Format: double */
             ventC: number;
-            /**
-             * Format: double
-             * @description Heat keeps it above this, °C; null: there is none.
-             */
+            /** Format: double */
             floorC?: null | number;
             /**
              * Format: double
-             * @description Its lows are so much warmer than all that, by its own thermometer, °C.
              * @default 0
              */
             lowShiftC?: number;
             /**
              * Format: double
-             * @description Its highs are, °C.
              * @default 0
              */
             highShiftC?: number;
@@ -6382,69 +4761,37 @@ export interface components {
             to: string;
         };
         UsualInput: {
-            /**
-             * Format: double
-             * @description Hours of work on a usual day, of all hands together, above 0 to 200; null: not said.
-             */
+            /** Format: double */
             handsHours: null | number;
-            /** @description Sign that prices are shown with, 1–4 characters; null: none. */
             currency: null | string;
         };
-        /** @description All was well today. */
         WalkedInput: {
-            /**
-             * Format: uuid
-             * @description Made by the client.
-             */
+            /** Format: uuid */
             id: string;
         };
-        /** @description Somebody walked, and all was well. */
         WalkedRow: {
-            /**
-             * Format: uuid
-             * @description Made by the client.
-             */
+            /** Format: uuid */
             id: string;
-            /** @description Who said so. */
             by: null | string;
-            /**
-             * Format: date-time
-             * @description UTC.
-             */
+            /** Format: date-time */
             writtenAt: string;
         };
-        /**
-         * @description How seedlings are watered.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         Watering: "below" | "above";
-        /**
-         * @description How plants left the nursery.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         Way: "sold" | "given" | "discarded";
         WeatherKept: {
-            /**
-             * Format: int32
-             * @description Days that are new or other than before.
-             */
+            /** Format: int32 */
             changed: number;
-            /** @description How far the plans have followed. */
             plans: components["schemas"]["PlanningAnswer"];
         };
-        /** @description A file looked through before it is kept. */
         WeatherPreview: {
-            /** @description In words. */
             format: string;
-            /** @description Say whether the day or the month comes first. */
             askDates: boolean;
-            /** @description Say whether it is °C or °F. */
             askScale: boolean;
-            /** @description Say which; empty where there is one. */
             stations: string[];
             /** Format: int32 */
             errorCount: number;
-            /** @description Lines that cannot be read; with any, nothing can be kept. */
             errors: components["schemas"]["LineErrorAnswer"][];
             /** Format: date */
             first: null | string;
@@ -6452,42 +4799,26 @@ export interface components {
             last: null | string;
             /** Format: int32 */
             days: number;
-            /**
-             * Format: int32
-             * @description Years with ten days missing at most.
-             */
+            /** Format: int32 */
             yearsCovered: number;
             /** Format: int32 */
             flagged: number;
             /** Format: int32 */
             leftOutCount: number;
-            /** @description What is not believed, and why; the first two hundred. */
             leftOut: components["schemas"]["LeftOutAnswer"][];
             /** Format: int32 */
             missingDays: number;
             gaps: components["schemas"]["Gap"][];
-            /**
-             * Format: double
-             * @description °C.
-             */
+            /** Format: double */
             coldest: null | number;
-            /**
-             * Format: double
-             * @description °C.
-             */
+            /** Format: double */
             hottest: null | number;
         };
-        /** @description A reason in words. */
         Why: {
-            /** @description One sentence. */
             text: string;
-            /** @description The house rule behind it, in words; null where there is none. */
             rule: null | string;
-            /** @description Where the figure comes from; null where it is the grower's own. */
             source: null | string;
-            /** @description How it was reckoned, with its numbers; null where there is nothing to reckon. */
             formula?: null | string;
-            /** @description In a word, how far the figure can be trusted; null where it is the grower's own. */
             mark?: null | string;
         };
         WindInput: {
@@ -6497,7 +4828,6 @@ export interface components {
         WindowAnswer: {
             crop: components["schemas"]["Crop"];
             surface: components["schemas"]["Surface"];
-            /** @description Names of the beds that have this surface. */
             beds: string[];
             /** Format: date */
             low: string;
@@ -6505,23 +4835,13 @@ export interface components {
             opens: string;
             /** Format: date */
             high: string;
-            /**
-             * Format: int32
-             * @description Of the record; null where only freeze dates are known.
-             */
+            /** Format: int32 */
             springs: null | number;
-            /**
-             * Format: int32
-             * @description Of those, that never open.
-             */
+            /** Format: int32 */
             never: number;
-            /** @description More than half never open. */
             mostNever: boolean;
-            /** @description More than half are open from mid-winter on. */
             allWinter: boolean;
-            /** @description The window in one sentence. */
             sentence: string;
-            /** @description The one that was last most often first. */
             gates: components["schemas"]["GateAnswer"][];
             why: components["schemas"]["Why"][];
         };
@@ -6534,7 +4854,6 @@ export interface components {
             high: string;
             why: components["schemas"]["Why"][];
         };
-        /** @description Ids of the entries that were written, the last one first: for undoing. */
         Written: {
             entries: string[];
         };
@@ -9467,6 +7786,190 @@ export interface operations {
                 id: string;
                 note: string;
                 look: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    placesLight: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceLightAnswer"][];
+                };
+            };
+        };
+    };
+    lightAtLeaves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LightInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LightSaid"];
+                };
+            };
+        };
+    };
+    batchCare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchCareAnswer"];
+                };
+            };
+        };
+    };
+    prices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PriceRow"][];
+                };
+            };
+        };
+    };
+    putPrice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PriceRow"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    store: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoreLeft"][];
+                };
+            };
+        };
+    };
+    countStore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StoreCountInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeBackCount: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
             };
             cookie?: never;
         };

@@ -93,6 +93,7 @@ function Signs({ signs, onChoose }: { signs: Schemas['SignName'][]; onChoose: (s
             borderRadius: 1,
             bgcolor: 'background.paper',
             textAlign: { xs: 'center', sm: 'left' },
+            font: 'inherit',
             fontSize: '1.05rem',
             lineHeight: 1.25,
             '&:hover': { borderColor: 'text.primary' },
