@@ -94,7 +94,7 @@ public class CareTests(House house) : IClassFixture<House>
         var light = await LightAsync((Guid)place["id"]!);
         // 1.5 · 120 / 1.5 = 120 µmol for 14 h: 6.05 mol.
         Assert.Equal(6.05, (double)light["mol"]!, 2);
-        Assert.Equal((true, "About 6 mol of light a day; 12 are wanted."), ((bool)light["short"]!, (string)light["text"]!));
+        Assert.Equal((true, "About 6 mol of light a day; 12 are wanted."), ((bool)light["tooLittle"]!, (string)light["text"]!));
         // 18 h of them are 7.8 mol: longer does not do, stronger does.
         Assert.Equal("Or lower them, to 208 µmol at the leaves instead of 120, 16 h.", (string)Assert.Single(light["mends"]!.AsArray())!);
 

@@ -1,7 +1,5 @@
 using Juvenal.Core.Care;
-using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
-using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
 

@@ -14,7 +14,7 @@ namespace Juvenal.Web.Care;
 /// <param name="Mol">A usual day now, mol/m²·d; null: nobody said what lamps there are, or the sky is not known.</param>
 /// <param name="Text">In a sentence; null where it is not known.</param>
 /// <param name="Mends">What would mend too little.</param>
-public sealed record PlaceLightAnswer(Guid PlaceId, double? Mol, bool Short, string? Text, IReadOnlyList<string> Mends);
+public sealed record PlaceLightAnswer(Guid PlaceId, double? Mol, bool TooLittle, string? Text, IReadOnlyList<string> Mends);
 
 /// <summary>What a batch cost so far.</summary>
 /// <param name="Plants">That were raised: they stand, or went on.</param>

@@ -2,7 +2,6 @@ using Juvenal.Core.Care;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Rules;
-using Juvenal.Store.Site;
 using Juvenal.Web.Accounts;
 
 namespace Juvenal.Web.Care;
@@ -14,7 +13,7 @@ public sealed record StoreCountInput(Guid Id, StoreKind Kind, Guid? Container, d
 
 /// <summary>Light at the leaves without a meter: watts and area, or a phone's lux.</summary>
 /// <param name="Sun">Lux in daylight; else under white LEDs.</param>
-public sealed record LightInput(double? Watts = null, double? M2 = null, double? Lux = null, bool Sun = false);
+public sealed record LeafLightInput(double? Watts = null, double? M2 = null, double? Lux = null, bool Sun = false);
 
 /// <summary>Light, prices, the store, and what a batch took.</summary>
 internal static class CareEndpoints
@@ -37,7 +36,7 @@ internal static class CareEndpoints
         nursery
             .MapPost(
                 "/light-at-leaves",
-                ([AsParameters] Here here, LightInput input) =>
+                ([AsParameters] Here here, LeafLightInput input) =>
                 {
                     var outcome = input.Lux is { } lux
                         ? LightAtLeaves.OfLux(lux, input.Sun)

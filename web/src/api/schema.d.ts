@@ -1864,93 +1864,191 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description One entry of an act; its day is that of the act. */
         ActEntryInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Whose ledger.
+             */
             batch: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Corrected: the entry whose numbers or day were wrong. Those of one act are put right together.
+             */
             corrects?: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client (UUIDv7): sent twice, it has one effect.
+             */
             id: string;
+            /** @description What happened. */
             kind: components["schemas"]["EntryKind"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The step it does or puts off, by its id.
+             */
             step?: null | string;
             from?: null | components["schemas"]["GroupInput"];
             to?: null | components["schemas"]["GroupInput"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Sown.
+             */
             seeds?: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Emerged: total to date. Lost, snipped, moved, out: how many.
+             */
             seedlings?: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Sown: filled; else: fewer at "from". Null: not counted, they follow from the seedlings.
+             */
             containers?: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Moved: more at "to"; null as above.
+             */
             containersTo?: null | number;
+            /** @description Lost, not yet. */
             reason?: null | string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Not yet; corrected: the day it really happened.
+             */
             newDay?: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Which group of those that stand at "from"; null where only one does. The group that a move makes has the move's id.
+             */
             group?: null | string;
             out?: null | components["schemas"]["OutInput"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Spaced: from the middle of one pot to that of the next, cm, above 0 to 300.
+             */
             spacedCm?: null | number;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Together: the group that it stands as one with.
+             */
             with?: null | string;
             seen?: null | components["schemas"]["SeenInput"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many days the day may be off: 3 or 10; null: it is that day.
+             */
             about?: null | number;
+            /** @description Doubts that were asked (`doubts` of the answer) and that the grower says are so. */
             sure?: null | string[];
         };
+        /** @description What was done in one go: all of it counts, or nothing. */
         ActInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client (UUIDv7): sent twice, it has one effect.
+             */
             id: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The day, today or earlier.
+             */
             on: string;
+            /**
+             * @description Judged in order: one may name a group that one before it makes. 1–100; none where an act is only taken
+             *         back.
+             */
             entries: components["schemas"]["ActEntryInput"][];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description An act that this one takes back, and holds all of anew.
+             */
             corrects?: null | string;
         };
+        /** @description What a batch is raised for; the plan is counted back from there. */
         Aim: {
+            /** @description What for. */
             kind: components["schemas"]["AimKind"];
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Sale: the day they are to be ready by.
+             */
             day?: null | string;
-            /** @default false */
+            /**
+             * @description Pot: it goes outdoors in the end, hardened, when the nights allow it.
+             * @default false
+             */
             outdoors?: boolean;
         };
+        /** @description What a batch is raised for. */
         AimInput: {
+            /** @description A bed, a pot to end in, or a sale. */
             kind: components["schemas"]["AimKind"];
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Sale: the day they are to be ready by.
+             */
             day?: null | string;
-            /** @default false */
+            /**
+             * @description Pot: it goes outdoors in the end.
+             * @default false
+             */
             outdoors?: boolean;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What plants are raised for.
+         * @enum {unknown}
+         */
         AimKind: "bed" | "pot" | "sale";
         AirInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
             id: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description It was read on, in the morning.
+             */
             day: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Lowest of the night before, °C; null: not read.
+             */
             lowC?: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Highest of the day before, °C; null: not read.
+             */
             highC?: null | number;
         };
+        /** @description Places that are to be opened this morning. */
         AiringAnswer: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Their high were they left shut, °C.
+             */
             shutC: number;
+            /** @description It is too hot even when they are open. */
             shade: boolean;
+            /** @description Which, by when, and what else. */
             text: string;
         };
+        /** @description What to look at next. */
         AskAnswer: {
             question: components["schemas"]["Question"];
             text: string;
+            /** @description What was said; null: not yet. */
             yes: null | boolean;
         };
         AuditAnswer: {
             /** Format: date-time */
             at: string;
             by: string;
+            /** @description What was done, in words. */
             sentence: string;
         };
+        /** @description A batch with plan, counts and ledger. */
         BatchAnswer: {
             /** Format: uuid */
             id: string;
@@ -1980,20 +2078,34 @@ export interface components {
             snipped: number;
             /** Format: int32 */
             used: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Sold, given away or discarded.
+             */
             gone: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Went on as batches of their own: Children.
+             */
             parted: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What was paid for those that were sold, in the nursery's currency.
+             */
             sold: number;
             parent: null | components["schemas"]["KinBatch"];
             children: components["schemas"]["KinBatch"][];
             againOf: null | components["schemas"]["KinBatch"];
+            /** @description Batches that were sown again for it. */
             sownAgain: components["schemas"]["KinBatch"][];
             /** Format: int32 */
             standing: number;
+            /** @description It is sown in trays, whose cells can be counted. */
             hasTrays: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What its plants cost; null where they were not bought in.
+             */
             bought: null | number;
             window: components["schemas"]["WindowSpan"];
             steps: components["schemas"]["StepAnswer"][];
@@ -2015,71 +2127,143 @@ export interface components {
             /** Format: date */
             endedOn: null | string;
             endReason: null | string;
+            /** @description How it comes up, in words; null where it has left its trays. */
             emergence: null | string;
+            /** @description It is slow, late, or fewer than the packet let expect. */
             emergenceTroubled: boolean;
+            /** @description Its plan is being made anew: the days are those of before. */
             outOfDate: boolean;
         };
+        /** @description How a batch is looked after. */
         BatchCareAnswer: {
+            /** @description When it was fed, and when it is next, or why not. */
             feed: string;
+            /** @description Where it stands; null: not known. */
             light: null | string;
             mends: string[];
             cost: components["schemas"]["BatchCostAnswer"];
         };
+        /** @description What a batch cost so far. */
         BatchCostAnswer: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description That were raised: they stand, or went on.
+             */
             plants: number;
+            /** @description In money, in words; null where no plant stands yet, or nothing has a price. */
             perPlant: null | string;
+            /** @description Against buying: “0.80 less than bought”; null where that has no price. */
             saving: null | string;
+            /** @description Each with how much of it, and its cost. */
             items: components["schemas"]["CostAnswer"][];
+            /** @description What has no price yet. */
             missing: string[];
         };
+        /** @description What the grower chooses for a batch. Preview, keeping and changing all take this. */
         BatchInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Which cultivar.
+             */
             cultivarId: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Label of the season.
+             */
             season: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 1–1,000,000.
+             */
             plantsWanted: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the lot, above 0 to 1.
+             */
             germination: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From emergence to planting, above 0 to 1.
+             */
             survival: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Between 0 and 1.
+             */
             confidence: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 1–5.
+             */
             seedsPerCell: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Null where that is no limit.
+             */
             seedsAvailable: null | number;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description What it is sown in.
+             */
             trayId: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Where the tray stands until emergence.
+             */
             germinationPlaceId: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Where it stands until the first move; plants that are bought in stand where they came to.
+             */
             seedlingPlaceId: string;
+            /** @description 0–6, in order. */
             moves: components["schemas"]["MoveInput"][];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The hardening stand.
+             */
             hardeningPlaceId: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Where it ends.
+             */
             bedId: string;
+            /** @description Days the grower fixed. */
             locks: components["schemas"]["FixedDays"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The packet it is sown from; null where not said.
+             */
             lotId?: null | string;
             start?: null | components["schemas"]["StartInput"];
             aim?: null | components["schemas"]["AimInput"];
             hold?: null | components["schemas"]["HoldInput"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The germination is known as from so many seeds, 1–100,000; null: as an assumption.
+             */
             germinationWeight?: null | number;
+            /** @description The lot's germination as it is known. */
             lot?: components["schemas"]["Germinability"];
             begins?: components["schemas"]["Beginning"];
+            /** @description What it is raised for. */
             ends?: components["schemas"]["Aim"];
         };
         BatchPageAnswer: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of all that were asked for, on this page or not.
+             */
             total: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description That stand of them.
+             */
             plants: number;
+            /** @description Those with work next first, by its day; then those without, then the ended ones. */
             batches: components["schemas"]["BatchRowAnswer"][];
         };
+        /** @description A batch in a list. */
         BatchRowAnswer: {
             /** Format: uuid */
             id: string;
@@ -2105,32 +2289,51 @@ export interface components {
             conflict: boolean;
             /** Format: date */
             endedOn: null | string;
+            /** @description Its plan is being made anew: the days are those of before. */
             outOfDate: boolean;
         };
         /**
+         * @description How roots are parted.
          * @default water
          * @enum {unknown}
          */
         BeforeParting: "water" | "dry";
+        /** @description How a batch begins: with what, and how far that has grown. */
         Beginning: {
+            /** @description With what. */
             kind: components["schemas"]["Start"];
             /**
              * Format: double
+             * @description True leaves it begins with, 0–12; 0 for seed.
              * @default 0
              */
             leaves?: number;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Of plants that stand already: since when in their pot; null where that is not known yet.
+             */
             potSince?: null | string;
+            /** @description Grown plants: nothing of them has to come up. */
             grown?: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Days until it stands as a plant; null for seed, which depends on the soil.
+             */
             days?: null | number;
         };
         BeginningAnswer: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of seed that germinates; of plants that arrive sound, side shoots that root, grafts that take.
+             */
             share: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description True leaves it begins with.
+             */
             leaves: number;
         };
+        /** @description What is sown of one batch. */
         BenchBatch: {
             /** Format: uuid */
             batchId: string;
@@ -2138,22 +2341,36 @@ export interface components {
             cultivar: string;
             crop: components["schemas"]["Crop"];
             press: components["schemas"]["Press"];
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The day to sow.
+             */
             due: string;
             /** Format: int32 */
             wanted: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description By the layout.
+             */
             cells: number;
             /** Format: int32 */
             seedsPerCell: number;
             /** Format: int32 */
             seeds: number;
+            /** @description Packet; null where not said. */
             lot: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description In it; null where not known.
+             */
             seedsLeft: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Seeds that the packet lacks.
+             */
             lacking: number;
         };
+        /** @description Batches that are sown in the same trays, in the same place. */
         BenchGroup: {
             /** Format: uuid */
             containerId: string;
@@ -2166,21 +2383,35 @@ export interface components {
             place: string;
             batches: components["schemas"]["BenchBatch"][];
             trays: components["schemas"]["BenchTray"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Loose mix; 0 where none goes in.
+             */
             mixLitres: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description To wet it, to swell, to soak.
+             */
             waterLitres: number;
+            /** @description How it is done, in order. */
             steps: string[];
             pickList: components["schemas"]["PickLine"][];
+            /** @description Whether this layout is stored. */
             kept: boolean;
+            /** @description That a whole tray is taken for a few cells, and what to do instead; null where it is not. */
             spill: null | string;
         };
+        /** @description A tray to fill. */
         BenchTray: {
+            /** @description Null until the layout is kept. */
             code: null | string;
             rows: components["schemas"]["TrayRowAnswer"][];
         };
         BleachAnswer: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description To one part of bleach.
+             */
             partsWater: number;
             /** Format: double */
             bleachL: number;
@@ -2191,81 +2422,150 @@ export interface components {
         BleachInput: {
             /** Format: double */
             volumeL: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description On the bottle's label; null: there is none.
+             */
             strengthPercent: null | number;
         };
+        /** @description All that stands in a place is carried to another. */
         CarryInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Which place.
+             */
             to: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The day.
+             */
             on: string;
-            /** @default false */
+            /**
+             * @description Out although the nights say hold, or under cover.
+             * @default false
+             */
             myCall?: boolean;
         };
+        /** @description What there is to plan with. */
         CatalogueAnswer: {
             places: components["schemas"]["PlaceRow"][];
             containers: components["schemas"]["ContainerRow"][];
             cultivars: components["schemas"]["CultivarRow"][];
+            /** @description By container: the one that usually comes next; a container that has none is missing. */
             next: {
                 [key: string]: string;
             };
+            /** @description By what a batch begins with: what is taken of it until the grower knows better. */
             beginnings: {
                 [key: string]: components["schemas"]["BeginningAnswer"];
             };
+            /** @description By cultivar: germination where no packet is named, as of seed whose age nobody knows. */
             assumed: {
                 [key: string]: number;
             };
+            /** @description By cultivar: days from planting to ripe, typed or as its kind usually takes. */
             ripe: {
                 [key: string]: number;
             };
         };
+        /** @description A cause, with what speaks for and against it. */
         CauseAnswer: {
             title: string;
+            /** @description By that: the first is the likeliest. */
             rank: components["schemas"]["Likelihood"];
+            /** @description likely, possible, less likely; in words. */
             how: string;
+            /** @description In sentences, without a full stop. */
             for: string[];
+            /** @description The same. */
             against: string[];
+            /** @description What only a look can tell. */
             asks: components["schemas"]["AskAnswer"][];
+            /** @description What to do about it. */
             do: string;
         };
+        /** @description Cells by how many stand in them. */
         CellTally: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of the batch.
+             */
             cells: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description With none.
+             */
             blank: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description With one.
+             */
             one: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description With two.
+             */
             twins: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description With three or more.
+             */
             more: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description In all of them.
+             */
             seedlings: number;
             /** Format: int32 */
             occupied?: number;
         };
         CellsInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Of the entry, made by the client: sent twice, it has one effect.
+             */
             id: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Today or earlier.
+             */
             happenedOn: string;
+            /** @description Those that were counted or changed. */
             trays: components["schemas"]["TrayCellsInput"][];
+            /** @description What the difference is. */
             means: components["schemas"]["CellsMean"];
+            /** @description Of a loss. */
             reason?: null | string;
-            /** @default false */
+            /**
+             * @description Counted: the trays go on to where seedlings stand.
+             * @default false
+             */
             carryOn?: boolean;
+            /** @description Doubts that were asked and that the grower says are so. */
             sure?: null | string[];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a new state of the cells means.
+         * @enum {unknown}
+         */
         CellsMean: "counted" | "miscounted" | "snipped" | "lost";
         ChangeInput: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The batch's version that was seen.
+             */
             version: number;
+            /** @description The choices. */
             input: components["schemas"]["BatchInput"];
+            /** @description Version of the plan that was shown. */
             shown: string;
         };
+        /** @description A way out of being late. */
         ChoiceAnswer: {
             code: string;
             text: string;
@@ -2274,28 +2574,56 @@ export interface components {
             /** Format: date */
             ripe: string;
         };
+        /** @description What the nights say, beside work that goes outdoors. */
         ColdAnswer: {
+            /** @description Where it is not go, the work is never a plain "done". */
             verdict: components["schemas"]["ColdVerdict"];
+            /** @description It kills: shown as danger. */
             freezes: boolean;
+            /** @description In one sentence, the coldest nights first named. */
             text: string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What the nights say to plants that are to go out.
+         * @enum {unknown}
+         */
         ColdVerdict: "unknown" | "go" | "go-with-cover" | "hold";
-        /** @enum {unknown} */
+        /**
+         * @description What kind of thing a plant stands in. It sets the materials, what to look after, and the first move.
+         * @enum {unknown}
+         */
         ContainerForm: "tray" | "row-tray" | "pot" | "pellet" | "wool" | "net-cup";
         ContainerRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
             id: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Rises with each change; 0 in a new row.
+             */
             version: number;
+            /** @description As the grower calls it. */
             name: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of one cell or pot, 0.005–100.
+             */
             litres: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Cells of a tray; null for a single pot.
+             */
             cells: null | number;
+            /** @description Plants are meant to end in it. */
             final: boolean;
+            /** @description What it is; its cells are those of a tray, the seeds of a row tray, the pellets or plugs of a sheet. */
             form: components["schemas"]["ContainerForm"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Cells in a row; null: as usual for that many.
+             */
             rowCells: null | number;
         };
         Converted: {
@@ -2307,6 +2635,7 @@ export interface components {
             amount: string;
             cost: string;
         };
+        /** @description Something that was paid for, in the nursery's money. */
         CostItem: {
             name: string;
             /** Format: double */
@@ -2329,28 +2658,54 @@ export interface components {
             /** Format: int32 */
             total: number;
         };
+        /** @description Emergence against what is expected. */
         CourseAnswer: {
             pace: components["schemas"]["Pace"];
+            /** @description The judgement, in words. */
             text: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Half expected up by then.
+             */
             halfBy: null | string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Under half up after it is late.
+             */
             lateAfter: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Up of what was sown, with its 90 % interval.
+             */
             share: null | number;
             /** Format: double */
             lower: null | number;
             /** Format: double */
             upper: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Seedlings still expected.
+             */
             coming: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Plants expected at planting.
+             */
             plants: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Probability that they are enough.
+             */
             enough: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Plants to sow again for; 0 where there are enough.
+             */
             missing: number;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The last day on which that is in time; null where it is not called for.
+             */
             sowAgainBy: null | string;
             checks: components["schemas"]["Why"][];
             days: components["schemas"]["CourseDayAnswer"][];
@@ -2363,69 +2718,125 @@ export interface components {
         CourseDayAnswer: {
             /** Format: date */
             day: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Seedlings expected up by the end of the day.
+             */
             expected: number;
             /** Format: double */
             soilC: number;
+            /** @description Whether its warmth was read; else it is what the place is set to. */
             read: boolean;
         };
         /** @enum {unknown} */
         Crop: "tomato" | "pepper";
+        /** @description A crowded cell and what becomes of it. */
         CrowdedCell: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Which tray.
+             */
             trayId: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description From 0, in the tray's order.
+             */
             cell: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description From 2.
+             */
             seedlings: number;
+            /** @description Snip or separate. */
             fate: components["schemas"]["Fate"];
         };
         CultivarFile: {
+            /** @description Of the file, at most 200,000 letters. */
             text: string;
+            /** @description False: only look. */
             keep: boolean;
         };
+        /** @description What a file would do. */
         CultivarFileAnswer: {
             new: string[];
             changed: string[];
             same: string[];
         };
         CultivarRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
             id: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Rises with each change; 0 in a new row.
+             */
             version: number;
+            /** @description As on the packet. */
             name: string;
+            /** @description Tomato or pepper. */
             crop: components["schemas"]["Crop"];
+            /** @description Species group, of the same crop. */
             group: components["schemas"]["SpeciesGroup"];
+            /** @description Growth habit. */
             habit: components["schemas"]["Habit"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description From planting out, 30–200; null: as its kind usually takes.
+             */
             daysToRipe: null | number;
+            /** @description Open-pollinated or hybrid. */
             origin: components["schemas"]["SeedOrigin"];
+            /** @description As one likes. */
             note: null | string;
+            /** @description Resistances and other marks. */
             tags: string[];
             fruit?: null | components["schemas"]["Fruit"];
         };
+        /** @description A day outdoors as it was. */
         DayOut: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0–24.
+             */
             hoursOut: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of them in sun, 0–24.
+             */
             hoursSun: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of that night at screen height, °C.
+             */
             lowC: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the day, °C.
+             */
             highC: number;
-            /** @default false */
+            /**
+             * @description They stayed out the night after.
+             * @default false
+             */
             nightOut?: boolean;
             /**
              * Format: double
+             * @description What a cover kept off, °C, from 0.
              * @default 0
              */
             coverC?: number;
-            /** @default false */
+            /**
+             * @description There was no sun to be had.
+             * @default false
+             */
             overcast?: boolean;
+            /** @description How they came through. */
             outcome?: components["schemas"]["DayOutcome"];
         };
         /**
+         * @description How plants came through a day outdoors.
          * @default fine
          * @enum {unknown}
          */
@@ -2441,26 +2852,51 @@ export interface components {
             /** Format: double */
             stemLeftCm: number;
             containerTooShallow: boolean;
+            /** @description What decided it, in sentences, the first thing first. */
             why: string[];
         };
+        /** @description A plant, its ball, and the container it goes into; all in cm. */
         DepthWish: {
+            /** @description Tomato or pepper. */
             crop: components["schemas"]["Crop"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the top of the ball, 0–300.
+             */
             stemToLowestKeptLeavesCm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Above 0 to 100.
+             */
             ballHeightCm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Above 0 to 200.
+             */
             containerDepthCm: number;
+            /** @description Dwarfs are set hardly deeper. */
             habit?: components["schemas"]["Habit"];
-            /** @default false */
+            /**
+             * @description The union then stays above the mix.
+             * @default false
+             */
             grafted?: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0–300; asked where grafted.
+             */
             unionAboveBallCm?: null | number;
+            /** @description House rule. */
             tomatoDepth?: components["schemas"]["TomatoDepth"];
+            /** @description House rule. */
             pepperDepth?: components["schemas"]["PepperDepth"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0–300; asked by the rule that goes by them.
+             */
             seedLeavesAboveBallCm?: null | number;
         };
+        /** @description Where readings and forecasts come from. */
         DeviceChoice: {
             station: components["schemas"]["DeviceSource"];
             probe: components["schemas"]["DeviceSource"];
@@ -2489,8 +2925,12 @@ export interface components {
              */
             partsWater?: number;
         };
+        /** @description Work that was logged today, in words; undone by undoing Entry. */
         DoneAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description One of what was written: taken back, all of it is.
+             */
             entry: string;
             /** Format: uuid */
             batchId: string;
@@ -2501,42 +2941,83 @@ export interface components {
             happenedOn: string;
             /** Format: date-time */
             writtenAt: string;
+            /** @description What was written, in order. */
             texts: string[];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many other batches it is about too.
+             */
             others: number;
+            /** @description Who logged it. */
             by: null | string;
+            /** @description Helpers undo what is their own. */
             canUndo: boolean;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description That it usually takes; null: it is no work that is timed.
+             */
             reckonedMinutes: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description That it took; null: nobody said.
+             */
             tookMinutes: null | number;
         };
+        /** @description "Done", said of a piece of work in the Round. */
         DoneInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Of the entry it makes.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Of the second one: the tray carried on, or the rest.
+             */
             extraId: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Today or earlier.
+             */
             happenedOn: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Sow: cells; emerge: up to date; moves: plants moved.
+             */
             count: number;
             from?: null | components["schemas"]["GroupInput"];
-            /** @default false */
+            /**
+             * @description Emerge: the tray goes on to where seedlings stand.
+             * @default false
+             */
             carryOn?: boolean;
+            /** @description Moves: what becomes of those left behind. */
             rest?: components["schemas"]["Rest"];
+            /** @description Of the loss. */
             reason?: null | string;
             /**
              * Format: int32
+             * @description Moves: unequal pairs that go on as one, to be separated at the next move.
              * @default 0
              */
             pairs?: number;
-            /** @default false */
+            /**
+             * @description Out although the nights say hold, or under cover.
+             * @default false
+             */
             myCall?: boolean;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Which of those that stand there; null where only one does.
+             */
             group?: null | string;
             to?: null | components["schemas"]["GroupInput"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many days the day may be off: 3 or 10; null: it is that day.
+             */
             about?: null | number;
+            /** @description Doubts that were asked and that the grower says are so. */
             sure?: null | string[];
         };
         Emergence: {
@@ -2555,12 +3036,22 @@ export interface components {
              */
             daysFactor?: number;
         };
+        /** @description What a germination test says: the share that came up, and between what shares the lot's own lies. */
         EmergenceTest: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Emerged of sown.
+             */
             fraction: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the interval.
+             */
             lower: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the interval.
+             */
             upper: number;
         };
         EmergenceTestInput: {
@@ -2571,19 +3062,29 @@ export interface components {
             /** Format: double */
             confidence: number;
         };
+        /** @description The end of a cultivar's season. */
         EndAnswer: {
             cultivar: string;
             crop: components["schemas"]["Crop"];
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Planted until then it bears four weeks.
+             */
             safe: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Three weeks.
+             */
             last: string;
             tooLate: boolean;
+            /** @description Bush types are planted again; others once. */
             plantings: string[];
         };
         EndInput: {
+            /** @description Why it ends; null takes the end back. */
             reason: null | string;
         };
+        /** @description A line of the ledger. */
         EntryAnswer: {
             /** Format: uuid */
             id: string;
@@ -2599,94 +3100,202 @@ export interface components {
             canUndo: boolean;
             by: null | string;
             canCorrect: boolean;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description As they count now: with the last correction.
+             */
             seeds: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description As above.
+             */
             seedlings: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description As above.
+             */
             containers: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description As above.
+             */
             containersTo: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many days the day may be off; null: it is that day.
+             */
             about: null | number;
+            /** @description The grower was asked whether it is so, and said yes. */
             sure: boolean;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The number that a correction gave it; null where it was right.
+             */
             corrected: null | number;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description What was said in one go with it shares this; null where it was said alone.
+             */
             act: null | string;
         };
+        /** @description A ledger entry as it is written. */
         EntryInput: {
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Today or earlier.
+             */
             happenedOn: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Undo; corrected: the entry whose numbers were wrong.
+             */
             corrects?: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client (UUIDv7): sent twice, it has one effect.
+             */
             id: string;
+            /** @description What happened. */
             kind: components["schemas"]["EntryKind"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The step it does or puts off, by its id.
+             */
             step?: null | string;
             from?: null | components["schemas"]["GroupInput"];
             to?: null | components["schemas"]["GroupInput"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Sown.
+             */
             seeds?: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Emerged: total to date. Lost, snipped, moved, out: how many.
+             */
             seedlings?: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Sown: filled; else: fewer at "from". Null: not counted, they follow from the seedlings.
+             */
             containers?: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Moved: more at "to"; null as above.
+             */
             containersTo?: null | number;
+            /** @description Lost, not yet. */
             reason?: null | string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Not yet; corrected: the day it really happened.
+             */
             newDay?: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Which group of those that stand at "from"; null where only one does. The group that a move makes has the move's id.
+             */
             group?: null | string;
             out?: null | components["schemas"]["OutInput"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Spaced: from the middle of one pot to that of the next, cm, above 0 to 300.
+             */
             spacedCm?: null | number;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Together: the group that it stands as one with.
+             */
             with?: null | string;
             seen?: null | components["schemas"]["SeenInput"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many days the day may be off: 3 or 10; null: it is that day.
+             */
             about?: null | number;
+            /** @description Doubts that were asked (`doubts` of the answer) and that the grower says are so. */
             sure?: null | string[];
         };
         /** @enum {unknown} */
         EntryKind: "sown" | "emerged" | "lost" | "snipped" | "moved" | "not-yet" | "undo" | "received" | "separated" | "used" | "corrected" | "out" | "parted" | "spaced" | "together" | "identity" | "checked";
-        /** @enum {unknown} */
+        /**
+         * @description What becomes of cells that a batch does not need in its last row.
+         * @enum {unknown}
+         */
         ExtraCells: "left" | "row" | "tray";
-        /** @enum {unknown} */
+        /**
+         * @description How a factor stands to its limit.
+         * @enum {unknown}
+         */
         FactorResult: "pass" | "near" | "fail" | "unknown";
-        /** @enum {unknown} */
+        /**
+         * @description What becomes of a cell with more than one seedling.
+         * @enum {unknown}
+         */
         Fate: "snip" | "separate";
+        /** @description A place was fed. */
         FedInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
             id: string;
         };
+        /** @description Fertiliser for a nutrient solution. */
         Feed: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description g in each litre.
+             */
             gramsPerL: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description For the whole volume, g.
+             */
             grams: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The same strength in avoirdupois ounces for 100 US gallons.
+             */
             ouncesPer100UsGallons: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description P₂O₅ that comes with it, mg/L; null where the label's share was not given.
+             */
             phosphatePpm: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description K₂O that comes with it, mg/L; null where the label's share was not given.
+             */
             potashPpm: null | number;
         };
+        /** @description A place whose plants are fed. */
         FeedAnswer: {
             /** Format: uuid */
             placeId: string;
             place: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description That are fed there.
+             */
             plants: number;
+            /** @description How strong and how much, by strength. */
             text: string[];
+            /** @description What stands there and is not fed, and why; null: nothing. */
             note: null | string;
+            /** @description Today. */
             due: boolean;
+            /** @description "fed on Sat 11 Apr"; null: never. */
             last: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Done today: its id takes it back; null: not yet.
+             */
             fed: null | string;
-            /** Format: date-time */
+            /**
+             * Format: date-time
+             * @description When, UTC.
+             */
             fedAt: null | string;
         };
         FeedInput: {
@@ -2701,30 +3310,51 @@ export interface components {
             /** Format: double */
             potashPercent?: null | number;
         };
+        /** @description The morning's feed. */
         FeedingAnswer: {
+            /** @description That are due or were fed today, in walking order. */
             places: components["schemas"]["FeedAnswer"][];
+            /** @description It is reckoned with; null: nobody said what there is. */
             fertiliser: null | string;
+            /** @description Where the work is. */
             caution: string;
         };
         /**
+         * @description How plants are fed.
          * @default weekly
          * @enum {unknown}
          */
         FeedingRule: "each-watering" | "weekly" | "fortnightly" | "with-move" | "in-mix";
+        /** @description A fertiliser as its label has it. */
         FertiliserRow: {
             /** Format: uuid */
             id: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Send it back with a change; 0: new.
+             */
             version: number;
+            /** @description As the grower calls it. */
             name: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description N, % by weight, 0.01–100.
+             */
             nitrogenPercent: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description P₂O₅, % by weight; null: not said.
+             */
             phosphatePercent: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description K₂O, % by weight; null: not said.
+             */
             potashPercent: null | number;
+            /** @description Today's feed is reckoned with it: one at most. */
             inUse: boolean;
         };
+        /** @description A figure that the plans rest on. */
         FigureAnswer: {
             stage: string;
             what: string;
@@ -2734,16 +3364,30 @@ export interface components {
             mark: components["schemas"]["Mark"];
             source: string;
         };
+        /** @description Containers of one kind to be filled. */
         Filled: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 0–1,000,000.
+             */
             count: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of each, above 0 to 1,000 L.
+             */
             volumeL: number;
         };
+        /** @description The first day of a year on which plants would have gone out. */
         FirstDay: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Which.
+             */
             year: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 1 is 1 January; null: there was none.
+             */
             day: null | number;
         };
         FirstDaysInput: {
@@ -2767,18 +3411,34 @@ export interface components {
              */
             pepperSoilC?: number;
         };
+        /** @description First days of past years, and how they spread. */
         FirstDaysOfYears: {
+            /** @description In the order of the years. */
             days: components["schemas"]["FirstDay"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The tenth part of the years is open by then; null where that falls among years that never open.
+             */
             lowDay: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Half of them.
+             */
             midDay: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Nine tenths.
+             */
             highDay: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Years without such a day.
+             */
             never: number;
+            /** @description More than half of the years are open on 1 January. */
             openAllWinter: boolean;
         };
+        /** @description Days the grower fixed, of the steps that every path has; those of moves stand with the moves. */
         FixedDays: {
             /** Format: date */
             begin?: null | string;
@@ -2792,6 +3452,7 @@ export interface components {
             hold?: null | string;
         };
         /**
+         * @description What is done with flowers before planting.
          * @default remove
          * @enum {unknown}
          */
@@ -2804,27 +3465,43 @@ export interface components {
             /** Format: double */
             maximumC: number;
         };
+        /** @description How likely it still freezes (spring) or has frozen (autumn), day by day. */
         FreezeCurve: {
             half: components["schemas"]["SeasonHalf"];
+            /** @description From the record; else from typed dates. */
             recorded: boolean;
+            /** @description The plans rest on it. */
             inUse: boolean;
+            /** @description What it rests on, in a sentence. */
             assumes: string;
             /** Format: date */
             mean: string;
             /** Format: double */
             deviationDays: number;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The day at the accepted risk; null where no day has it.
+             */
             atRisk: null | string;
             points: components["schemas"]["RiskPoint"][];
-            /** @default false */
+            /**
+             * @description Of a bed in a tunnel, whose nights are warmer; else of open ground.
+             * @default false
+             */
             tunnel?: boolean;
         };
         FreezeDate: {
             /** Format: double */
             probability: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From 1 January (1) on 365 days, not rounded; null where no day has that probability.
+             */
             dayNumber: null | number;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Rounded to the safe side, in a common year.
+             */
             date: null | string;
         };
         FreezeDatesAnswer: {
@@ -2857,22 +3534,35 @@ export interface components {
             season: number;
             /** Format: date */
             date: null | string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Its day in this season, to draw it.
+             */
             onThisSeason: null | string;
             state: components["schemas"]["FreezeYearState"];
             /** Format: int32 */
             missingDays: number;
         };
         FreezeYearInput: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The season's label: in the south the year it ends in.
+             */
             year: number;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Null: a year without a freeze.
+             */
             date: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a year says of the freeze.
+         * @enum {unknown}
+         */
         FreezeYearState: "counted" | "freeze-free" | "left-out" | "not-over";
         /** @enum {unknown} */
         Fruit: "small" | "medium" | "large" | "coloured" | "green" | "hot" | null;
+        /** @description A hole in a record. */
         Gap: {
             /** Format: date */
             first: string;
@@ -2881,7 +3571,9 @@ export interface components {
             /** Format: int32 */
             days?: number;
         };
+        /** @description One thing that a window waits for. */
         GateAnswer: {
+            /** @description freeze, pepper-timing, nights, days or soil. */
             code: string;
             /** Format: date */
             low: null | string;
@@ -2889,48 +3581,95 @@ export interface components {
             opens: null | string;
             /** Format: date */
             high: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description °C for nights, days and soil, a share of springs for the others.
+             */
             limit: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description By how far it falls short at the warmest, °C; null where it opens.
+             */
             shortByC: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Share of the springs that open in which it came right last, 0–1; null where only freeze dates are known.
+             */
             last: null | number;
             sentence: string;
         };
+        /** @description What is known of the share of a lot that germinates: a beta distribution, as if so many seeds had been tried. */
         Germinability: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Weight of those that came up, above 0.
+             */
             up?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Weight of those that did not, above 0.
+             */
             not?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description On average, 0–1.
+             */
             mean?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The weight of so many seeds.
+             */
             weight?: number;
         };
+        /** @description The decision with all that it rests on. */
         GoDecision: {
             verdict: components["schemas"]["GoVerdict"];
             factors: components["schemas"]["GoFactor"][];
         };
+        /** @description One factor side by side with its limit. */
         GoFactor: {
+            /** @description freeze-risk, freeze, nights, days, heat, soil, chill, wind, hardening. */
             name: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What is there; null where not known.
+             */
             value: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description That it has to reach, or not to pass.
+             */
             limit: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Within this it is near; null where there is no near.
+             */
             near: null | number;
+            /** @description How it stands. */
             result: components["schemas"]["FactorResult"];
         };
+        /** @description A factor of go or hold, side by side with its limit. */
         GoFactorAnswer: {
+            /** @description Stable: freeze-risk, freeze, nights, days, heat, soil, chill, wind, hardening. */
             name: string;
+            /** @description In words. */
             label: string;
+            /** @description What it has to be. */
             note: string;
+            /** @description What it is; null where it is not known. */
             value: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Where the value lies on its scale, 0–1; null where it is not known.
+             */
             bar: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Where the limit lies on it, 0–1.
+             */
             tick: number;
             result: components["schemas"]["FactorResult"];
+            /** @description Where it is from. */
             source: string;
         };
         GoNightAnswer: {
@@ -2940,60 +3679,97 @@ export interface components {
             lowC: number;
             /** Format: double */
             highC: null | number;
+            /** @description Beyond the week that is asked: shown, and never a fail but for frost. */
             far: boolean;
         };
+        /** @description What is known on a day on which plants may go out. */
         GoQuestion: {
+            /** @description Tomato or pepper. */
             crop: components["schemas"]["Crop"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Share of springs in which a freeze after planting is accepted, between 0 and 1.
+             */
             acceptedRisk: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Chance of a freeze after the nights that are known, 0–1.
+             */
             freezeRiskAfter: number;
+            /** @description Lows of the nights ahead at screen height, tonight first, 7–10, °C. */
             nightsC: number[];
+            /** @description Highs of the same days, as many, °C. */
             daysHighC: number[];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Morning soil at 10 cm, °C; null where not known.
+             */
             soilMorningC?: null | number;
             /**
              * Format: double
+             * @description How much warmer nights are at the plant: a tunnel, a bed that holds warmth, °C.
              * @default 0
              */
             gainC?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Share of the fortnight's nights after those that were too cold in past years, 0–1; null where not
+             *                 known.
+             */
             chillShare?: null | number;
+            /** @description Strongest gusts ahead, km/h; null where not known. */
             gustsKmh?: null | number[];
             /**
              * Format: int32
+             * @description Rungs of the hardening ladder that are done, from 0.
              * @default 0
              */
             rungsDone?: number;
             /**
              * Format: int32
+             * @description Rungs by the house rule, from 1.
              * @default 10
              */
             rungsNeeded?: number;
             /**
              * Format: double
+             * @description Nights for peppers, °C.
              * @default 13
              */
             pepperNightC?: number;
             /**
              * Format: double
+             * @description Morning soil for peppers, °C.
              * @default 18
              */
             pepperSoilC?: number;
         };
+        /** @description Do they go out? One sheet with all that it rests on. */
         GoSheetAnswer: {
             verdict: null | components["schemas"]["GoVerdict"];
+            /** @description "Hold Lantern Row 26-03". */
             title: string;
+            /** @description How many factors say no, in words; or why it cannot be told. */
             text: string;
+            /** @description Where they are to go. */
             bed: string;
             factors: components["schemas"]["GoFactorAnswer"][];
+            /** @description What waiting costs, in sentences. */
             waiting: string[];
+            /** @description The forecast's nights at the plants; those that never fail are told apart. */
             nights: components["schemas"]["GoNightAnswer"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description Whether plants go out.
+         * @enum {unknown}
+         */
         GoVerdict: "go" | "go-with-cover" | "hold";
+        /** @description A group as it stands: where, in what, how many. */
         GroupAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its name: what is done with it says it.
+             */
             id: string;
             /** Format: uuid */
             containerId: null | string;
@@ -3006,20 +3782,31 @@ export interface components {
             /** Format: int32 */
             containers: number;
             reached: components["schemas"]["StepName"];
+            /** @description What it has behind it, in words: since when it stands in this pot, and hardens off. */
             state: string;
+            /** @description Plants of unlike state were set together before groups had names. */
             merged: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the middle of one pot to that of the next, cm; null where nobody said.
+             */
             spacedCm: null | number;
+            /** @description The batches that they may be of; empty: nobody knows. Null: they are sure. */
             oneOf: null | components["schemas"]["KinBatch"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The moves that they have still to do, of those that are planned.
+             */
             movesLeft: number;
         };
+        /** @description In what, and where. Which of the groups that stand there is said beside it. */
         GroupInput: {
             /** Format: uuid */
             containerId: null | string;
             /** Format: uuid */
             placeId: string;
         };
+        /** @description A group of a batch, by their ids. */
         GroupOfInput: {
             /** Format: uuid */
             batch: string;
@@ -3027,6 +3814,7 @@ export interface components {
             group: string;
         };
         /**
+         * @description How the plant grows; the trade's "determinate" is Habit.Bush, "indeterminate" is Habit.Tall.
          * @default tall
          * @enum {unknown}
          */
@@ -3042,50 +3830,96 @@ export interface components {
          * @enum {unknown}
          */
         Hemisphere: "north" | "south";
+        /** @description Where hardened plants are held until they are wanted. */
         HoldInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description A cool house, a frame.
+             */
             placeId: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How long, 1–120; shorter where they are late.
+             */
             days: number;
         };
+        /** @description The practices on which growers differ, as this house has settled them. HouseRules HouseRules.Default is the common choice. */
         HouseRules: {
+            /** @description Stage of the first move. */
             prickOut: components["schemas"]["PrickOutStage"];
+            /** @description What becomes of two seedlings in a cell. */
             twins: components["schemas"]["Twins"];
+            /** @description When peppers follow tomatoes. */
             pepperTiming: components["schemas"]["PepperTiming"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 2–4, for PepperTiming.AfterAverageFrost.
+             */
             pepperWeeksAfterFrost: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Share of springs in which a freeze after planting is accepted: 0.05, 0.1, 0.2 or 0.5.
+             */
             acceptedRisk: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 7, 10 or 14.
+             */
             hardeningDays: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Morning soil for peppers at 10 cm: 18 or 13 °C.
+             */
             pepperSoilC: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Nights of the week ahead that peppers go out into, 13 or 10 °C; 3 lower, never under 8, with cover.
+             */
             pepperNightC: number;
+            /** @description When they are pinched off. */
             seedLeaves: components["schemas"]["SeedLeaves"];
+            /** @description From below or from above. */
             watering: components["schemas"]["Watering"];
+            /** @description What becomes of those that are left over. */
             spares?: components["schemas"]["Spares"];
+            /** @description How deep tomatoes are set. */
             tomatoDepth?: components["schemas"]["TomatoSetting"];
+            /** @description How deep peppers are set. */
             pepperDepth?: components["schemas"]["PepperDepth"];
+            /** @description What is done with the ball at a move: it sets the days lost, and the minutes. */
             rootBall?: components["schemas"]["RootBall"];
+            /** @description Wet or drying. */
             beforeParting?: components["schemas"]["BeforeParting"];
+            /** @description When they are fed, and how strong. */
             feeding?: components["schemas"]["FeedingRule"];
+            /** @description Whether peppers are topped, and where. */
             topping?: components["schemas"]["Topping"];
+            /** @description Before planting. */
             flowers?: components["schemas"]["FlowersRule"];
+            /** @description Of tomatoes. */
             sideShoots?: components["schemas"]["SideShoots"];
+            /** @description Between two waterings. */
             howDry?: components["schemas"]["HowDry"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description True leaves at the first move.
+             */
             prickOutLeaves?: number;
         };
         /**
+         * @description How dry mix gets between two waterings.
          * @default by-crop
          * @enum {unknown}
          */
         HowDry: "by-crop" | "half-dry" | "daily";
         /** Format: binary */
         IFormFile: string;
+        /** @description Plants that were brought in for the night and are still in. */
         InForNightAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act that brought them in.
+             */
             night: string;
             /** Format: uuid */
             placeId: string;
@@ -3099,90 +3933,165 @@ export interface components {
             madeAt: string;
             /** Format: date-time */
             expiresAt: string;
+            /** @description Who came by it, by name. */
             usedBy: null | string;
+            /** @description It can still be used. */
             open: boolean;
         };
         InvitationAnswer: {
             nursery: string;
             role: components["schemas"]["Role"];
         };
+        /** @description The link, shown this once. */
         InvitationLink: {
+            /** @description From the server's address on, with the secret behind the #. */
             path: string;
-            /** Format: date-time */
+            /**
+             * Format: date-time
+             * @description It works once, and until then.
+             */
             expiresAt: string;
         };
         InviteInput: {
             role: components["schemas"]["Role"];
         };
         JoinInput: {
+            /** @description What stands behind the # of the link. */
             secret: string;
+            /** @description Of a new account; null joins with the one that is signed in. */
             name: null | string;
+            /** @description Of a new account. */
             password: null | string;
         };
         KeepInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client (UUIDv7).
+             */
             id: string;
+            /** @description The choices. */
             input: components["schemas"]["BatchInput"];
+            /** @description Version of the plan that was shown. */
             shown: string;
             standing?: null | components["schemas"]["StandingInput"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The batch it is sown again for, where too few came up.
+             */
             againOf?: null | string;
         };
         KeepSeveralInput: {
+            /** @description Kept together, or none of them. */
             batches: components["schemas"]["KeepInput"][];
         };
         Kept: {
             /** Format: uuid */
             id: string;
         };
+        /** @description A batch that this one was split off from, or that was split off from this one. */
         KinBatch: {
             /** Format: uuid */
             id: string;
             code: string;
         };
+        /** @description A sheet or roll of labels, in mm. */
         LabelFormat: {
+            /** @description Stable. */
             code: string;
+            /** @description For people. */
             name: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the sheet; of a roll: of one tag.
+             */
             pageWidth: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description As above.
+             */
             pageHeight: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Labels across.
+             */
             columns: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Labels down.
+             */
             rows: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of a label.
+             */
             width: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of a label.
+             */
             height: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description To the first label.
+             */
             left: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description To the first label.
+             */
             top: number;
             /**
              * Format: double
+             * @description Between labels.
              * @default 0
              */
             gapX?: number;
             /**
              * Format: double
+             * @description Between labels.
              * @default 0
              */
             gapY?: number;
             /** Format: int32 */
             perPage?: number;
         };
+        /** @description The light of a day under lamps. */
         LampLight: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Daily light integral, mol/m²·d.
+             */
             dli: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Lamps on, h.
+             */
             hours: number;
+            /** @description Over 18 hours: tomatoes yellow without a night. [common practice, no source] */
             tooLong: boolean;
         };
+        /** @description How trays are to be filled. */
         LayoutInput: {
+            /** @description Not yet sown, in the order they are to lie. */
             batches: string[];
+            /** @description Batches share trays, by whole rows. */
             share: boolean;
+            /** @description Cells that are left over. */
             extra: components["schemas"]["ExtraCells"];
+        };
+        /** @description Light at the leaves without a meter: watts and area, or a phone's lux. */
+        LeafLightInput: {
+            /** Format: double */
+            watts?: null | number;
+            /** Format: double */
+            m2?: null | number;
+            /** Format: double */
+            lux?: null | number;
+            /**
+             * @description Lux in daylight; else under white LEDs.
+             * @default false
+             */
+            sun?: boolean;
         };
         LeftOutAnswer: {
             /** Format: date */
@@ -3197,8 +4106,12 @@ export interface components {
             /** Format: double */
             targetDli?: null | number;
         };
+        /** @description Light at the leaves. */
         LightSaid: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description µmol/m²·s.
+             */
             ppfd: number;
         };
         /** @enum {unknown} */
@@ -3209,44 +4122,91 @@ export interface components {
             sentence: string;
         };
         LockInput: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The batch's version that was seen.
+             */
             version: number;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Null frees it.
+             */
             day: null | string;
         };
         LookInput: {
+            /** @description What stands behind the # of the link. */
             secret: string;
         };
+        /** @description A packet, and what it can promise. */
         LotAnswer: {
+            /** @description As stored. */
             lot: components["schemas"]["SeedLotRow"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Seeds when it came; null where not known.
+             */
             held: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Taken by batches.
+             */
             sown: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description That planned batches will take.
+             */
             planned: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Now; null where not known.
+             */
             left: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Left, less what is planned; below 0 the plans want more than there is.
+             */
             free: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description To sow by.
+             */
             germination: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of what lies within 90 % of it.
+             */
             lower: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description As above.
+             */
             upper: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description It is known as from so many seeds.
+             */
             weight: number;
+            /** @description Tested, or what the assumption rests on. */
             why: components["schemas"]["Why"];
+            /** @description Past its storage life and untested. */
             testFirst: boolean;
+            /** @description Of what is free, for one and two in a cell. */
             promises: components["schemas"]["PacketPromise"][];
+            /** @description Left is counted; else reckoned by weight. */
             counted: boolean;
+            /** @description Tests, seeds that went elsewhere, recounts; newest first. */
             book: components["schemas"]["LotEntryAnswer"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Seeds to a cell, by price and germination.
+             */
             perCell: number;
+            /** @description What decided it. */
             perCellWhy: components["schemas"]["Why"];
+            /** @description Of own seed: what is to be known of it; null of what was bought. */
             own: null | string;
         };
+        /** @description A line of a packet's book. */
         LotEntryAnswer: {
             /** Format: uuid */
             id: string;
@@ -3257,31 +4217,57 @@ export interface components {
             seeds: number;
             /** Format: int32 */
             up: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of a test's 90 % interval.
+             */
             lower: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description As above.
+             */
             upper: null | number;
             note: null | string;
             takenBack: boolean;
             by: null | string;
         };
         LotEntryInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client: sent twice, it has one effect.
+             */
             id: string;
+            /** @description What happened. */
             kind: components["schemas"]["LotEntryKind"];
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Today or earlier.
+             */
             happenedOn: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Laid out, gone, or left in the packet; 0 for an undo.
+             */
             seeds: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of a test's, came up.
+             */
             up?: null | number;
+            /** @description As one likes. */
             note?: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Undo: which line.
+             */
             corrects?: null | string;
         };
         /** @enum {unknown} */
         LotEntryKind: "test" | "gone" | "recount" | "undo";
-        /** @enum {unknown} */
+        /**
+         * @description How far a figure can be trusted.
+         * @enum {unknown}
+         */
         Mark: "published" | "common-practice" | "model";
         MemberAnswer: {
             /** Format: uuid */
@@ -3290,8 +4276,10 @@ export interface components {
             role: components["schemas"]["Role"];
             /** Format: date-time */
             since: string;
+            /** @description The one who asks. */
             you: boolean;
         };
+        /** @description The mix it takes. */
         MixAnswer: {
             /** Format: double */
             litres: number;
@@ -3313,26 +4301,43 @@ export interface components {
                 [key: string]: number;
             };
         };
+        /** @description Mix for a number of containers, by a recipe. */
         MixOrder: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Loose, L.
+             */
             totalL: number;
+            /** @description Of each part of the recipe, L. */
             componentsL: {
                 [key: string]: number;
             };
+            /** @description To open, of each part whose bag is known, rounded up; null where none is. */
             bags: null | {
                 [key: string]: number;
             };
         };
+        /** @description A part of a mix. */
         MixPart: {
+            /** @description As the bag says, 1–60 characters. */
             name: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description By volume, above 0 to 1,000.
+             */
             parts: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What a bag holds, 0.1–10,000 L; null: not said.
+             */
             bagL?: null | number;
         };
         MixRecipeAnswer: {
             use: components["schemas"]["MixUse"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Send it back with a change; 0: the usual one.
+             */
             version: number;
             parts: components["schemas"]["MixPart"][];
         };
@@ -3340,40 +4345,75 @@ export interface components {
             use: components["schemas"]["MixUse"];
             /** Format: int32 */
             version: number;
+            /** @description 1–12, by volume. */
             parts: components["schemas"]["MixPart"][];
         };
         MixShare: {
             name: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Loose, L.
+             */
             litres: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description To open, rounded up; null where nobody said what one holds.
+             */
             bags: null | number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a mix is for.
+         * @enum {unknown}
+         */
         MixUse: "sowing" | "first-move" | "tomato" | "pepper";
+        /** @description Labels were mixed up or lost: each of these plants may be of any of the batches. */
         MixedInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
             id: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The day, today or earlier.
+             */
             on: string;
+            /** @description 1–12; one alone: nobody knows what it is. */
             groups: components["schemas"]["GroupOfInput"][];
         };
+        /** @description A day of the season. */
         MonthDay: {
             /** Format: int32 */
             month: number;
             /** Format: int32 */
             day: number;
         };
+        /** @description A move into another container. */
         MoveInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Into what.
+             */
             containerId: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Where the plants stand then.
+             */
             placeId: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Names the move for good: a move that is given the same name again is the same, wherever it comes. Null: the one that
+             *                 stands there in
+             *                 the path now, or a new one.
+             */
             id?: null | string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The day the grower fixed.
+             */
             lockedOn?: null | string;
         };
+        /** @description A step whose day has moved since the grower was last told. */
         MovedAnswer: {
             /** Format: uuid */
             batchId: string;
@@ -3385,38 +4425,67 @@ export interface components {
             was: string;
             /** Format: date */
             is: string;
+            /** @description Why it has the day it has now. */
             because: null | string;
         };
+        /** @description Whether plants move on, how deep, into what and with which mix. */
         MovingAnswer: {
             task: null | components["schemas"]["TaskAnswer"];
             call: null | components["schemas"]["ReadyCall"];
+            /** @description "Wait until Tue 21 Apr". */
             title: string;
+            /** @description What decides. */
             why: components["schemas"]["Why"][];
+            /** @description What the model alone holds, in a sentence. */
             guess: null | string;
+            /** @description What was seen says another thing than the model. */
             differs: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description True leaves by the model.
+             */
             guessLeaves: null | number;
+            /** @description They stand in cells: whether the plug holds is asked. */
             asksPlug: boolean;
             setting: null | components["schemas"]["SettingAnswer"];
+            /** @description Larger ones, the smallest first; what the plan takes among them. */
             pots: components["schemas"]["PotAnswer"][];
+            /** @description A larger pot that the days to planting ask for; null where the planned one holds. */
             proposal: null | string;
+            /** @description The dullest of the days that are left for it, by the forecast; null where it is not known, or does not matter. */
             dull: null | string;
             mix: null | components["schemas"]["MixAnswer"];
+            /** @description Cooler places to hold them back in, each with its price. */
             holding: string[];
+            /** @description Three steps of the hands, a few words each. */
             how: string[];
         };
+        /** @description What was seen at the bench, and what is tried; nothing of it is kept. */
         MovingQuestion: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Which plants; null: those whose turn is first.
+             */
             group?: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description True leaves, 0–30; null: not counted.
+             */
             leaves?: null | number;
             roots?: null | components["schemas"]["RootsSeen"];
             plug?: null | components["schemas"]["PlugSeen"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the mix to the tip, above 0 to 300; null: as reckoned.
+             */
             heightCm?: null | number;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Into another container than the plan's; null: as planned.
+             */
             containerId?: null | string;
         };
+        /** @description A batch that is not ended, by its name. */
         NamedBatch: {
             /** Format: uuid */
             id: string;
@@ -3426,90 +4495,154 @@ export interface components {
             /** Format: int32 */
             standing: number;
         };
+        /** @description Something to have by a day. */
         Need: {
+            /** @description What of. */
             kind: components["schemas"]["NeedKind"];
+            /** @description Of the seed, the container or the part of a mix; null where the kind says it. */
             name: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Pieces; of mix L.
+             */
             amount: number;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The first day it is asked for.
+             */
             by: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of mix, bags to open; null where nobody said what one holds.
+             */
             bags?: null | number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What is needed of.
+         * @enum {unknown}
+         */
         NeedKind: "seed" | "trays" | "pots" | "mix" | "labels";
+        /** @description The next job of a batch: that which the Round asks for next. */
         NextAnswer: {
             step: components["schemas"]["StepName"];
+            /** @description In words, as on the Round. */
             title: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The day it is due: put off, where it was.
+             */
             day: string;
         };
+        /** @description A night ahead, as it is expected at the site. */
         NightAnswer: {
             /** Format: date */
             evening: string;
             /** Format: double */
             lowC: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a night means for plants that are out in it.
+         * @enum {unknown}
+         */
         NightCall: "fine" | "slow" | "act" | "bring-in";
-        /** @enum {unknown} */
+        /**
+         * @description What was done for a night.
+         * @enum {unknown}
+         */
         NightDid: "covered" | "brought-in" | "left-out" | "open";
+        /** @description Done for the night. */
         NightInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client; of the carrying too.
+             */
             id: string;
             did: components["schemas"]["NightDid"];
             /** Format: date */
             evening: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Brought in: where to.
+             */
             to?: null | string;
         };
+        /** @description A place that is out in the night. */
         NightPlaceAnswer: {
             /** Format: uuid */
             placeId: string;
             place: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Expected at the plants, °C.
+             */
             lowC: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Below which the tenderest there are brought in or covered, °C.
+             */
             limitC: number;
+            /** @description What it means for the tenderest. */
             call: components["schemas"]["NightCall"];
+            /** @description Who, how many, and what to do, in words. */
             text: string;
+            /** @description They can be carried; else they stand in a bed. */
             pots: boolean;
+            /** @description What was done for this night; open: nothing yet. */
             done: components["schemas"]["NightDid"];
+            /** @description Who said so. */
             by: null | string;
             shelter: null | components["schemas"]["ShelterAnswer"];
         };
         NightsAnswer: {
+            /** @description By a forecast, by the record's cold night, or not at all. */
             known: components["schemas"]["NightsFrom"];
             /** Format: date */
             madeOn: null | string;
+            /** @description Tonight first. */
             nights: components["schemas"]["NightAnswer"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description Where the nights ahead are known from.
+         * @enum {unknown}
+         */
         NightsFrom: "nowhere" | "forecast" | "record";
+        /** @description A note, as a batch shows it. */
         NoteAnswer: {
             /** Format: uuid */
             id: string;
             sign: null | components["schemas"]["Sign"];
+            /** @description The sign in words; null: words alone. */
             title: null | string;
             words: string;
             /** Format: date */
             on: string;
             by: null | string;
+            /** @description It is asked after. */
             open: boolean;
             looks: components["schemas"]["NoteLook"][];
             answers: components["schemas"]["Said"][];
         };
         /** @enum {unknown} */
         NoteHow: "still" | "better" | "gone" | null;
+        /** @description What was seen on a batch. */
         NoteInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
             id: string;
             sign?: null | components["schemas"]["Sign"];
+            /** @description The grower's own, up to 500 characters. */
             words?: null | string;
+            /** @description What was looked at. */
             answers?: null | components["schemas"]["Said"][];
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The day it was seen; null: today.
+             */
             on?: null | string;
         };
+        /** @description A look at what was noted. */
         NoteLook: {
             /** Format: uuid */
             id: string;
@@ -3518,14 +4651,19 @@ export interface components {
             on: string;
             by: null | string;
         };
+        /** @description How it is by now. */
         NoteLookInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
             id: string;
             how: components["schemas"]["NoteHow"];
         };
         NurseryInput: {
             name: string;
         };
+        /** @description A nursery that someone may enter, and as what. */
         NurseryOf: {
             /** Format: uuid */
             id: string;
@@ -3537,38 +4675,65 @@ export interface components {
             id: string;
         };
         OutAgainInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
             id: string;
             /** Format: date */
             on: string;
         };
+        /** @description Plants that left: how, to whom, at what price each. */
         OutInput: {
             way: components["schemas"]["Way"];
             whom?: null | string;
             /** Format: double */
             priceEach?: null | number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How emergence goes.
+         * @enum {unknown}
+         */
         Pace: "waiting" | "on-time" | "slow" | "late" | "up" | "fewer";
+        /** @description What a number of seeds promises. */
         PacketPromise: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Seeds in a cell.
+             */
             perCell: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description That can be sown.
+             */
             cells: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Reached in 9 cases of 10.
+             */
             plants: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description On average.
+             */
             expected: number;
         };
         PasswordInput: {
             current: string;
             next: string;
         };
+        /** @description A year as it was: each list from 1 January, as long as the others, 232–366 days. */
         PastYear: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Which.
+             */
             year: number;
+            /** @description Lows at screen height, °C. */
             minimumC: number[];
+            /** @description Highs, °C. */
             maximumC: number[];
+            /** @description Morning soil at 10 cm, °C; null where not known. */
             soilMorningC?: null | number[];
         };
         PeopleAnswer: {
@@ -3576,18 +4741,23 @@ export interface components {
             invitations: components["schemas"]["Invitation"][];
         };
         /**
+         * @description How deep peppers are set. [common practice, no source]
          * @default old-level
          * @enum {unknown}
          */
         PepperDepth: "old-level" | "finger" | "seed-leaves";
         /** @enum {unknown} */
         PepperTiming: "after-tomatoes" | "after-average-frost" | "by-soil-and-nights";
+        /** @description To fetch from the store. */
         PickAnswer: {
             what: string;
             /** Format: double */
             amount: number;
             unit: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of mix: bags to open; null where nobody said what one holds.
+             */
             bags?: null | number;
         };
         PickLine: {
@@ -3596,133 +4766,265 @@ export interface components {
             amount: number;
             unit: string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a place is.
+         * @enum {unknown}
+         */
         PlaceKind: "mat" | "lamps" | "house" | "stand" | "open-bed" | "tunnel-bed" | "pair" | "sill" | "room" | "frame" | "tunnel";
+        /** @description What usually comes with a kind of place. */
         PlaceKindAnswer: {
             kind: components["schemas"]["PlaceKind"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description By day where it is kept warm, °C; null where it never is.
+             */
             dayC: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description By night, °C.
+             */
             nightC: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description At sowing depth, °C; null: as the air.
+             */
             soilC: null | number;
+            /** @description It can be left to the weather. */
             follows: boolean;
+            /** @description Lamps can stand over it. */
             lamps: boolean;
+            /** @description It can be shut, and gets hot in the sun then. */
             shuts: boolean;
         };
+        /** @description The light that plants get in a place: lamps and sky add up. */
         PlaceLight: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the lamps in a day, mol/m²·d, from 0.
+             */
             lampsMol: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Share of the sky's light, 0–1.
+             */
             daylight: number;
         };
+        /** @description Light of a place. */
         PlaceLightAnswer: {
             /** Format: uuid */
             placeId: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description A usual day now, mol/m²·d; null: nobody said what lamps there are, or the sky is not known.
+             */
             mol: null | number;
-            short: boolean;
+            tooLittle: boolean;
+            /** @description In a sentence; null where it is not known. */
             text: null | string;
+            /** @description What would mend too little. */
             mends: string[];
         };
         PlaceReadingsAnswer: {
             /** Format: date */
             today: string;
+            /** @description Of the weeks that count, the oldest first. */
             readings: components["schemas"]["ReadingRow"][];
+            /** @description What they come to, in words. */
             text: string;
         };
         PlaceRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
             id: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Rises with each change; 0 in a new row.
+             */
             version: number;
+            /** @description As the grower calls it. */
             name: string;
+            /** @description What it is; a bed has no temperatures of its own. */
             kind: components["schemas"]["PlaceKind"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Where it comes in the round.
+             */
             walkOrder: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description °C by day.
+             */
             dayC: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description °C by night.
+             */
             nightC: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description °C at sowing depth, where a mat or cable warms it.
+             */
             soilC: null | number;
             surface?: null | components["schemas"]["Surface"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Pair: where they stand by day, from where DayC comes.
+             */
             dayPlaceId?: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Pair: where they stand by night.
+             */
             nightPlaceId?: null | string;
             nightKind?: null | components["schemas"]["PlaceKind"];
-            /** @default false */
+            /**
+             * @description A stand, or a house without heat: its warmth follows the weather. Of a pair: that of the place by day.
+             * @default false
+             */
             follows?: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Heat keeps it above this, °C; null: there is none. Of a pair: that of the place by day.
+             */
             floorC?: null | number;
             dayKind?: null | components["schemas"]["PlaceKind"];
-            /** @default false */
+            /**
+             * @description Pair: whether the place by night follows the weather; the store says it.
+             * @default false
+             */
             nightFollows?: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Pair: its floor; the store says it.
+             */
             nightFloorC?: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of lamps over it, at the leaves, µmol/m²·s; null: none, or not known. Of a pair: of the place by day.
+             */
             lampUmol?: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description They are on, h in a day.
+             */
             lampHours?: null | number;
-            /** @default false */
+            /**
+             * @description Its vents open by themselves.
+             * @default false
+             */
             opensItself?: boolean;
             /** Format: double */
             lampWatts?: null | number;
             /** Format: double */
             lampM2?: null | number;
+            /** @description How it follows the weather by day; null: it is kept. */
             byDay?: components["schemas"]["UnderTheSky"];
+            /** @description The same by night. */
             byNight?: components["schemas"]["UnderTheSky"];
+            /** @description Under the sky by day: plants harden there. */
             outdoors?: boolean;
+            /** @description Its light; null where nothing is known of it. */
             light?: components["schemas"]["PlaceLight"];
         };
+        /** @description A plan to look at before it is kept. */
         PlanAnswer: {
+            /** @description Send it with "keep": what was shown. */
             version: string;
+            /** @description When the bed opens. */
             window: components["schemas"]["WindowSpan"];
+            /** @description In order. */
             steps: components["schemas"]["StepAnswer"][];
+            /** @description How much to sow. */
             quantity: components["schemas"]["QuantityAnswer"];
-            /** Format: date */
+            /**
+             * Format: date
+             * @description See the sow step's reasons.
+             */
             sowNoEarlier: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description See the sow step's reasons.
+             */
             sowNoLater: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description True leaves.
+             */
             leavesAtPlanting: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description At planting, in good light.
+             */
             heightCm: number;
+            /** @description To know before keeping. */
             warnings: components["schemas"]["Why"][];
+            /** @description Ways out where it is late. */
             choices: components["schemas"]["ChoiceAnswer"][];
+            /** @description What each way of sowing gives where the seed is too little. */
             shortWays: components["schemas"]["ShortAnswer"][];
         };
+        /** @description How far the plans have followed a change. */
         PlanningAnswer: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Plans that are still being made anew: their old days are shown.
+             */
             waiting: number;
+            /** @description What moved since the grower was last told; as long as any wait, nothing is said. */
             moved: components["schemas"]["ShiftAnswer"][];
         };
+        /** @description What raising plants costs, in the nursery's money. */
         PlantCost: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Things and work.
+             */
             total: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of each plant that was raised.
+             */
             perPlant: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Against buying; below 0 where buying is cheaper, null where its price is not known.
+             */
             savingPerPlant: null | number;
         };
+        /** @description How many plants a bed takes. */
         PlantsInBed: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Along the bed.
+             */
             rows: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Plants in each.
+             */
             perRow: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Rows × plants.
+             */
             plants: number;
         };
         /** @enum {unknown} */
         PlugSeen: "holds" | "falls-apart" | null;
+        /** @description A container that they may go into. */
         PotAnswer: {
             /** Format: uuid */
             containerId: string;
             name: string;
+            /** @description "until Tue 2 Jun", or that it is their last. */
             holds: string;
+            /** @description A jump, or too shallow; null: nothing to say. */
             note: null | string;
+            /** @description The plan's. */
             planned: boolean;
+            /** @description The days to planting ask for it. */
             proposed: boolean;
         };
         PotDaysInput: {
@@ -3744,21 +5046,40 @@ export interface components {
             /** Format: double */
             edgeCm: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How pressing a task is.
+         * @enum {unknown}
+         */
         Press: "coming" | "look" | "due" | "overdue";
-        /** @enum {unknown} */
+        /**
+         * @description What has a price.
+         * @enum {unknown}
+         */
         PriceOf: "mix" | "label" | "hour" | "kwh" | "plant" | "container";
+        /** @description What something costs. */
         PriceRow: {
             what: components["schemas"]["PriceOf"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Which, where it is one.
+             */
             container: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description In the nursery's money, 0–1,000,000; null: not known.
+             */
             amount: null | number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description The stage at which seedlings leave the tray.
+         * @enum {unknown}
+         */
         PrickOutStage: "first-true-leaves" | "seed-leaves" | "second-true-leaves";
         PromiseAnswer: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the lot on average, 0–1.
+             */
             germination: number;
             /** Format: int32 */
             cells: number;
@@ -3808,53 +5129,110 @@ export interface components {
             seedsAvailable?: null | number;
         };
         ProspectAnswer: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Plants that count now.
+             */
             usable: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description At planting.
+             */
             expected: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0–1.
+             */
             probabilityOfEnough: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description As many could go, and the rest would still be enough.
+             */
             spare: number;
         };
+        /** @description A QR code to draw. */
         QrAnswer: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its width and height in squares, the quiet zone included.
+             */
             size: number;
+            /** @description An SVG path of its dark squares. */
             path: string;
         };
         QrInput: {
             text: string;
         };
         QuantityAnswer: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description To sow.
+             */
             cells: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Cells × seeds per cell.
+             */
             seeds: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Rounded up; null where it is sown in pots.
+             */
             trays: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Plants, on average.
+             */
             expected: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0–1.
+             */
             probabilityOfEnough: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Seed mix for the cells.
+             */
             mixLitres: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What only a look can tell: yes or no.
+         * @enum {unknown}
+         */
         Question: "leaves-touch" | "mix-wet" | "mix-dry" | "fed-lately" | "fed-strong" | "from-shop" | "new-to-sun" | "roots-matted" | "roots-brown" | "insects-below" | "flies-over-mix" | "neck-rotten" | "seed-firm" | "seed-soft" | "dried-once" | "sown-deep" | "sown-shallow" | "air-dry" | "dug" | "slime" | "pecked" | "air-still" | "surface-wet" | "lamp-close" | "new-under-lamp" | "dull-before" | "flowers-early" | "pot-much-bigger" | "grub" | "carried-out-at-once" | "hard-water" | "water-uneven" | "whole-mix-alike" | "one-here-one-there" | "hot-at-noon" | "moved-lately" | "seed-leaves-alone" | "tall-by-nature" | "cold-at-night" | "warm-at-night" | "light-weak";
         /** @enum {unknown} */
         Raised: "warm" | "cool" | "outdoors" | null;
+        /** @description Warmth read in a place: at the seed, or of the air; one of them at least. */
         ReadingRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Where.
+             */
             placeId: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Today or earlier.
+             */
             day: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description At sowing depth, °C, −30 to 60.
+             */
             soilC?: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Lowest of the air in the night before, °C, −70 to 60.
+             */
             lowC?: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Highest of the air on the day before, °C, −70 to 70.
+             */
             highC?: null | number;
         };
         /** @enum {unknown} */
@@ -3872,7 +5250,10 @@ export interface components {
             yearsLeftOut: number;
             climate: boolean;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What becomes of the plants that a move leaves behind.
+         * @enum {unknown}
+         */
         Rest: "stays" | "snipped" | "lost" | "sold" | "given" | "discarded";
         RiskPoint: {
             /** Format: date */
@@ -3880,12 +5261,16 @@ export interface components {
             /** Format: double */
             risk: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What someone may do in a nursery; each may do all that the one before may.
+         * @enum {unknown}
+         */
         Role: "helper" | "grower" | "owner";
         RoleInput: {
             role: null | components["schemas"]["Role"];
         };
         /**
+         * @description What is done with the ball at a move.
          * @default whole
          * @enum {unknown}
          */
@@ -3893,50 +5278,95 @@ export interface components {
         /** @enum {unknown} */
         RootsSeen: "none" | "showing" | "circling" | "matted" | null;
         RoundAnswer: {
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The nursery's day.
+             */
             today: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description What is due, or may be, on all pages.
+             */
             jobs: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many of them come before the next page; null where there is none.
+             */
             next: null | number;
+            /** @description In walking order; only places that this page has something of. */
             stops: components["schemas"]["StopAnswer"][];
+            /** @description The next days' work, soonest first. */
             coming: components["schemas"]["TaskAnswer"][];
+            /** @description For what is due. */
             pickList: components["schemas"]["PickAnswer"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description For what is due.
+             */
             minutes: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many batches there are.
+             */
             batches: number;
+            /** @description What to set up first: site, places, cultivars, batch; null when nothing is. */
             missing: null | string;
+            /** @description The nights ahead, for every role. */
             nights: components["schemas"]["NightsAnswer"];
+            /** @description Batches whose work cannot be shown. */
             troubled: components["schemas"]["TroubledAnswer"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Plans that are being made anew: their jobs have the days of before.
+             */
             waiting: number;
+            /** @description What was logged today and stands, the last first. */
             done: components["schemas"]["DoneAnswer"][];
+            /** @description Days that moved since the grower was last told, the soonest first. */
             moved: components["schemas"]["MovedAnswer"][];
+            /** @description What stands where, in walking order. */
             standing: components["schemas"]["StandingAnswer"][];
             tonight: null | components["schemas"]["TonightAnswer"];
+            /** @description Places to open this morning, in walking order. */
             airing: components["schemas"]["AiringAnswer"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Hours of work on a usual day, of all hands together; null: nobody said.
+             */
             handsHours: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of Minutes, what those hours leave time for.
+             */
             fitsMinutes: number;
             walked: null | components["schemas"]["WalkedRow"];
+            /** @description How quick these hands are, of what is usual, by kind of work that was timed; all minutes go by it. */
             pace: string[];
             feeding: null | components["schemas"]["FeedingAnswer"];
+            /** @description What is wrong to see, and asked after; their places come last on the walk. */
             troubles: components["schemas"]["TroubleAnswer"][];
         };
+        /** @description A practice on which growers differ. */
         Rule: {
+            /** @description As reasons carry it (RuleCodes). */
             name: string;
+            /** @description Field of the rules it sets. */
             code: string;
+            /** @description In the grower's words. */
             title: string;
+            /** @description What it changes. */
             changes: string;
+            /** @description The default first. */
             options: components["schemas"]["RuleOption"][];
         };
+        /** @description One way to do it, and why people hold it. */
         RuleOption: {
+            /** @description As it is stored and sent. */
             value: string;
             label: string;
             why: string;
         };
+        /** @description A day that moved with a change. */
         RulesAnswer: {
             /** Format: int32 */
             version: number;
@@ -3948,11 +5378,19 @@ export interface components {
             version: number;
             rules: components["schemas"]["HouseRules"];
         };
+        /** @description What plants have behind them. */
         RungsDone: {
+            /** @description Done after each day. */
             rungs: number[];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description After all of them.
+             */
             done: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Sun that dull days left out, and later ones have not made up, h.
+             */
             sunOwedHours: number;
         };
         RungsInput: {
@@ -3964,94 +5402,170 @@ export interface components {
              */
             length?: number;
         };
+        /** @description A look: yes or no. */
         Said: {
             question: components["schemas"]["Question"];
             yes: boolean;
         };
-        /** @enum {unknown} */
+        /**
+         * @description The half of a season that a freeze belongs to.
+         * @enum {unknown}
+         */
         SeasonHalf: "spring" | "autumn";
-        /** @enum {unknown} */
+        /**
+         * @description When the seed leaves are pinched off.
+         * @enum {unknown}
+         */
         SeedLeaves: "second-move" | "first-move" | "second-leaves" | "leave";
         SeedLotRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
             id: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Rises with each change; 0 in a new row.
+             */
             version: number;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Of which cultivar.
+             */
             cultivarId: string;
+            /** @description What stands on the packet. */
             name: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Year; null where not known.
+             */
             packed: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description It held when it came; null: by weight, or not known.
+             */
             seeds: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description It weighed.
+             */
             grams: null | number;
+            /** @description Hybrid or not. */
             origin: components["schemas"]["SeedOrigin"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Paid for it.
+             */
             price: null | number;
+            /** @description As one likes. */
             note: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Own seed: of which batch; null: bought, or not known.
+             */
             fromBatchId?: null | string;
+            /** @description Own seed: its mother was kept apart in flower; null: not known. */
             isolated?: null | boolean;
         };
         /** @enum {unknown} */
         SeedOrigin: "unknown" | "open-pollinated" | "hybrid";
         SeedReadingInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Where.
+             */
             placeId: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Today or earlier.
+             */
             day: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description At sowing depth, °C, −30 to 60.
+             */
             soilC: number;
         };
+        /** @description What was seen at the bench, on two or three plants: one of these at least. */
         SeenInput: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description True leaves, 0–30.
+             */
             leaves?: null | number;
             roots?: null | components["schemas"]["RootsSeen"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the mix to the tip, above 0 to 300.
+             */
             heightCm?: null | number;
         };
         SeenStepsInput: {
+            /** @description Whose new days were seen. */
             steps: string[];
         };
+        /** @description What the page needs before anything else. */
         Session: {
+            /** @description Signed in as; null when signed out. */
             name: null | string;
+            /** @description Those one may enter. */
             nurseries: components["schemas"]["NurseryOf"][];
+            /** @description To be sent back with every write; another one after each sign-in. */
             token: string;
+            /** @description The made-up nursery: anyone on this machine enters as they like. */
             demo: boolean;
+            /** @description Anyone may make an account here. */
             signUp: boolean;
+            /** @description May open another nursery. */
             mayOpen: boolean;
         };
         SetUpAnswer: {
+            /** @description Their ids, in the order they were given. */
             cultivars: string[];
         };
+        /** @description What is grown; days to ripe come with the kind. */
         SetUpCultivar: {
             name: string;
             group: components["schemas"]["SpeciesGroup"];
             habit: components["schemas"]["Habit"];
             fruit?: null | components["schemas"]["Fruit"];
         };
+        /** @description The first evening: where, in what, what. Each may be left out and come later. */
         SetUpInput: {
             site: null | components["schemas"]["SiteInput"];
+            /** @description In the order of the walk; those whose name is there already stay as they are. */
             places: components["schemas"]["SetUpPlace"][];
+            /** @description As above. */
             cultivars: components["schemas"]["SetUpCultivar"][];
         };
+        /** @description A place to grow in: its warmth comes with its kind. */
         SetUpPlace: {
             name: string;
             kind: components["schemas"]["PlaceKind"];
-            /** @default false */
+            /**
+             * @description Of what can be kept warm or left to the weather: it is left.
+             * @default false
+             */
             unheated?: boolean;
             surface?: null | components["schemas"]["Surface"];
         };
+        /** @description How they are set, for a drawing to scale; all in cm. */
         SettingAnswer: {
             /** Format: double */
             heightCm: number;
             /** Format: double */
             seedLeavesCm: number;
+            /** @description Of each true leaf above the old level, the lowest first. */
             leavesCm: number[];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The lowest, taken off.
+             */
             stripLeaves: number;
             pinchSeedLeaves: boolean;
             /** Format: double */
@@ -4070,33 +5584,51 @@ export interface components {
             buryCm: number;
             /** Format: double */
             underCm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of a graft, above the old level.
+             */
             unionCm: null | number;
             tooShallow: boolean;
+            /** @description The same in sentences. */
             text: string[];
+            /** @description What decides the depth. */
             why: components["schemas"]["Why"][];
         };
         SeveralInput: {
+            /** @description A batch each, up to int SeveralEndpoints.Most. */
             inputs: components["schemas"]["BatchInput"][];
         };
+        /** @description One of several plans, in a line. */
         SeveralLine: {
+            /** @description Send it with "keep": what was shown; null where it cannot be planned. */
             version: null | string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The day to sow; null where it cannot be planned.
+             */
             sow: null | string;
             /** Format: int32 */
             cells: number;
             /** Format: int32 */
             seeds: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Plants, on average.
+             */
             expected: number;
+            /** @description The seed is enough for what is wanted. */
             enough: boolean;
             /** Format: date */
             plantOut: null | string;
             /** Format: date */
             ripe: null | string;
+            /** @description To know before keeping. */
             warnings: string[];
+            /** @description Why it cannot be planned. */
             failures: string[];
         };
+        /** @description A place under a roof that keeps the night off. */
         ShelterAnswer: {
             /** Format: uuid */
             placeId: string;
@@ -4112,28 +5644,51 @@ export interface components {
             /** Format: date */
             is: string;
         };
+        /** @description A way of sowing a packet that is too small. */
         ShortAnswer: {
             way: components["schemas"]["ShortWay"];
+            /** @description What is done, and what else it takes. */
             text: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Sown of this packet.
+             */
             cells: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Plants on average.
+             */
             expected: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Plants there are at least, at the confidence; null where another sowing makes up for the rest.
+             */
             promised: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description To take it.
+             */
             seedsPerCell: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description A way to sow a packet that is too small for what is wanted.
+         * @enum {unknown}
+         */
         ShortWay: "one-a-cell" | "two-a-cell" | "two-separated" | "test-first" | "second-sowing";
         /**
+         * @description Which side shoots of tomatoes are taken out.
          * @default tall-only
          * @enum {unknown}
          */
         SideShoots: "tall-only" | "all" | "none";
-        /** @enum {unknown} */
+        /**
+         * @description What a grower sees on a plant, or in its tray. [common practice, no source]
+         * @enum {unknown}
+         */
         Sign: "leggy" | "pale" | "lower-leaves-yellow" | "purple" | "blisters" | "curled" | "limp-wet" | "limp-dry" | "limp-at-noon" | "fallen" | "nothing-up" | "coat-stuck" | "bitten" | "cut-in-bed" | "scorched-tops" | "white-patches" | "nothing-new" | "stays-short" | "brown-roots" | "green-mix" | "white-crust" | "insects" | "flowers" | "twisted";
+        /** @description Likely causes of a sign; never one certain answer. */
         SignAnswer: {
+            /** @description What is seen. */
             title: string;
             causes: components["schemas"]["CauseAnswer"][];
             tells: null | components["schemas"]["AskAnswer"];
@@ -4142,10 +5697,12 @@ export interface components {
             name: string;
             password: string;
         };
+        /** @description Something that can be wrong to see. */
         SignName: {
             sign: components["schemas"]["Sign"];
             title: string;
         };
+        /** @description What is seen, and what was looked at. */
         SignQuestion: {
             sign: components["schemas"]["Sign"];
             answers?: null | components["schemas"]["Said"][];
@@ -4153,40 +5710,66 @@ export interface components {
         SignUpInput: {
             name: string;
             password: string;
+            /** @description What the new nursery is called. */
             nursery: string;
         };
         SiteAnswer: {
+            /** @description As stored. */
             input: components["schemas"]["SiteInput"];
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The nursery's day.
+             */
             today: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The season that day belongs to.
+             */
             season: number;
+            /** @description True where the day can be wound forward. */
             demoClock: boolean;
+            /** @description By typed dates or a record: plans can be made. */
             freezeKnown: boolean;
+            /** @description What is usual here, and no plan rests on. */
             usual: components["schemas"]["UsualInput"];
         };
         SiteInput: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Send it back with a change.
+             */
             version: number;
+            /** @description IANA name. */
             timeZone: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees, south negative.
+             */
             latitude: number;
             averageFrost: null | components["schemas"]["MonthDay"];
             safeFrost: null | components["schemas"]["MonthDay"];
+            /** @description On screen. */
             units: components["schemas"]["UnitSystem"];
             /**
              * Format: double
+             * @description Added to the record's minima, −10 to 10 °C: a frost hollow below 0.
              * @default 0
              */
             offsetC?: number;
+            /** @description What the plans take the last freeze from. */
             freezeFrom?: components["schemas"]["FreezeFrom"];
             averageAutumn?: null | components["schemas"]["MonthDay"];
             safeAutumn?: null | components["schemas"]["MonthDay"];
             devices?: null | components["schemas"]["DeviceChoice"];
         };
+        /** @description The Site view, whole. */
         SiteViewAnswer: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The accepted risk it is drawn for.
+             */
             risk: number;
+            /** @description True until a frost date or a record is there. */
             missing: boolean;
             record: null | components["schemas"]["RecordAnswer"];
             curves: components["schemas"]["FreezeCurve"][];
@@ -4196,26 +5779,51 @@ export interface components {
             soil: null | components["schemas"]["SoilAnswer"];
             forecast: components["schemas"]["ForecastAnswer"][];
             ends: components["schemas"]["EndAnswer"][];
+            /** @description What went wrong with readings the last time; null where nothing did. */
             deviceNote: null | string;
+            /** @description Where readings may be dropped. */
             folder: string;
         };
+        /** @description The soil at 10 cm under one surface. */
         SoilAnswer: {
             surface: components["schemas"]["Surface"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What the surface adds to bare soil, on the mean of three weeks; of bare soil to the air.
+             */
             addsC: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How much warmer than reckoned it was read.
+             */
             correctionC: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of the last three weeks, that say so; 0: the model says so.
+             */
             readings: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Under other surfaces: they set the model right.
+             */
             otherReadings: number;
+            /** @description Mornings as reckoned and set right, as far as the forecast looks. */
             line: components["schemas"]["SoilPoint"][];
+            /** @description Morning soil of the mean year, on the same days. */
             meanYear: components["schemas"]["SoilMorning"][];
+            /** @description Readings. */
             read: components["schemas"]["SoilReadingAnswer"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The latest: a reading of the last two days, else as reckoned; null without either.
+             */
             now: null | number;
+            /** @description It was read. */
             nowRead: boolean;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Up to here from readings; after it from the forecast.
+             */
             lastReckoned: null | string;
         };
         SoilInput: {
@@ -4232,6 +5840,7 @@ export interface components {
              */
             hour?: number;
         };
+        /** @description The mean year's morning, and between what 8 years of 10 keep. */
         SoilMorning: {
             /** Format: date */
             day: string;
@@ -4253,12 +5862,19 @@ export interface components {
             id: string;
             /** Format: date */
             day: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description As it was read.
+             */
             celsius: number;
             /** Format: double */
             hour: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What that comes to at 8 o'clock, to be held against the line.
+             */
             morningC: number;
+            /** @description Typed; it can be taken back. */
             hand: boolean;
         };
         SoilTemperatureAnswer: {
@@ -4288,10 +5904,14 @@ export interface components {
         SowingAnswer: {
             /** Format: date */
             today: string;
+            /** @description By tray and place. */
             groups: components["schemas"]["BenchGroup"][];
+            /** @description Where the work can hurt someone. */
             cautions: string[];
+            /** @description Labels that can be printed. */
             formats: components["schemas"]["LabelFormat"][];
         };
+        /** @description How much to sow, and what that promises. */
         SowingQuantity: {
             /** Format: int32 */
             cells: number;
@@ -4336,12 +5956,17 @@ export interface components {
             seedsAvailable?: null | number;
         };
         /**
+         * @description What becomes of plants that are left when as many as are wanted are planted.
          * @default plant
          * @enum {unknown}
          */
         Spares: "plant" | "keep" | "give" | "sell" | "discard";
-        /** @enum {unknown} */
+        /**
+         * @description The group of species that a cultivar's timing follows.
+         * @enum {unknown}
+         */
         SpeciesGroup: "tomato" | "annuum" | "chinense";
+        /** @description Part of a batch goes on as a batch of its own. */
         SplitInput: {
             /** Format: uuid */
             id: string;
@@ -4373,6 +5998,7 @@ export interface components {
             /** Format: double */
             minimumC: null | number;
         };
+        /** @description What stands in a place in containers. */
         StandingAnswer: {
             /** Format: uuid */
             placeId: string;
@@ -4384,67 +6010,147 @@ export interface components {
             /** Format: int32 */
             containers: number;
         };
+        /** @description Plants that stand already, in the container and the place that the batch begins in. */
         StandingInput: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many.
+             */
             seedlings: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description In how many containers.
+             */
             containers: number;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Since when in these.
+             */
             potSince: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Since when they harden off; null: not yet.
+             */
             hardenedSince?: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a batch begins with.
+         * @enum {unknown}
+         */
         Start: "seed" | "plants" | "cuttings" | "grafts" | "standing";
+        /** @description A beginning that is not seed. */
         StartInput: {
+            /** @description With what. */
             kind: components["schemas"]["Start"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description True leaves it begins with, 0–12.
+             */
             leaves: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Paid for a bought-in plant.
+             */
             priceEach?: null | number;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Batch the rootstocks come from; grafts only.
+             */
             rootstockId?: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Batch the scions come from; grafts only.
+             */
             scionId?: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Height of the union above the ball, cm, 1–60; of grafts, also of those that were bought.
+             */
             unionCm?: null | number;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Batch the side shoots are cut from; cuttings only.
+             */
             motherId?: null | string;
             raised?: null | components["schemas"]["Raised"];
-            /** @default false */
+            /**
+             * @description Bought plants flowered when they came.
+             * @default false
+             */
             inFlower?: boolean;
         };
+        /** @description A step with its day. */
         StepAnswer: {
+            /** @description Which. */
             step: components["schemas"]["StepName"];
-            /** Format: date */
+            /**
+             * Format: date
+             * @description 10 %.
+             */
             low: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The day to plan for.
+             */
             mid: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description 90 %.
+             */
             high: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The day it was due, even if that is past.
+             */
             due: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The day it happened.
+             */
             doneOn: null | string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The day the grower fixed.
+             */
             lockedOn: null | string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The day it was put off to.
+             */
             putOffTo: null | string;
+            /** @description Why. */
             putOffReason: null | string;
+            /** @description Where the plants stand after it. */
             place: string;
+            /** @description What they stand in after it; null in a bed. */
             container: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description To have ready; 0 where none is filled.
+             */
             containers: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description For them.
+             */
             mixLitres: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description True leaves expected on that day.
+             */
             leaves: null | number;
+            /** @description The deciding reason first. */
             why: components["schemas"]["Why"][];
+            /** @description One standard deviation from each source, days. */
             spread: components["schemas"]["SpreadAnswer"][];
+            /** @description What contradicts a fixed day. */
             conflict: null | string;
+            /** @description Plants went past it on that day without doing it. */
             skipped: boolean;
+            /** @description How many have done it, where some have and others have not: “20 of 36”. */
             progress?: null | string;
         };
+        /** @description As much of a step as a small stem-line needs. */
         StepDayAnswer: {
             step: components["schemas"]["StepName"];
             /** Format: date */
@@ -4459,54 +6165,98 @@ export interface components {
             lockedOn: null | string;
             skipped: boolean;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What is done at a step, in the order of the work.
+         * @enum {unknown}
+         */
         StepKind: "begin" | "up" | "move" | "harden" | "hold" | "plant-out" | "ripe";
+        /** @description A step of a batch as it is named. */
         StepName: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description What is done, fixed or put off says it.
+             */
             id: string;
+            /** @description What is done. */
             kind: components["schemas"]["StepKind"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of a move: which, from 1; 0 for the others.
+             */
             number: number;
+            /** @description In words. */
             title: string;
         };
+        /** @description A place on the walk. */
         StopAnswer: {
             /** Format: uuid */
             placeId: string;
             place: string;
             kind: components["schemas"]["PlaceKind"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description All that there is to do there.
+             */
             jobs: number;
+            /** @description Those of them that this page has. */
             tasks: components["schemas"]["TaskAnswer"][];
         };
+        /** @description Counted by hand. */
         StoreCountInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
             id: string;
             kind: components["schemas"]["StoreKind"];
             /** Format: uuid */
             container: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description L of mix, g of feed, pieces of the rest; from 0.
+             */
             amount: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What is kept in the store.
+         * @enum {unknown}
+         */
         StoreKind: "mix" | "labels" | "feed" | "containers";
+        /** @description What the store holds of something. */
         StoreLeft: {
             kind: components["schemas"]["StoreKind"];
             /** Format: uuid */
             container: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description L, g or pieces; null: nobody has counted it.
+             */
             left: null | number;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The last time by hand.
+             */
             countedOn: null | string;
         };
+        /** @description A sum of the bench, explained. */
         SumText: {
+            /** @description Of the calculator. */
             name: string;
+            /** @description As a question. */
             title: string;
+            /** @description How it is reckoned. */
             formula: string;
+            /** @description Where that comes from. */
             source: string;
+            /** @description What can hurt; null where nothing does. */
             caution?: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What lies on a bed: it decides how warm the soil under it is.
+         * @enum {unknown}
+         */
         Surface: "bare" | "mulch" | "film" | "raised" | "tunnel";
+        /** @description A piece of work. */
         TaskAnswer: {
             /** Format: uuid */
             batchId: string;
@@ -4515,6 +6265,7 @@ export interface components {
             crop: components["schemas"]["Crop"];
             step: components["schemas"]["StepName"];
             press: components["schemas"]["Press"];
+            /** @description What to do, in words. */
             title: string;
             /** Format: date */
             due: string;
@@ -4522,9 +6273,15 @@ export interface components {
             low: string;
             /** Format: date */
             high: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description What "done" would say: cells, seedlings up so far, or plants.
+             */
             count: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The most that can be said.
+             */
             most: number;
             /** Format: int32 */
             seedlings: number;
@@ -4538,34 +6295,57 @@ export interface components {
             mixLitres: number;
             /** Format: int32 */
             minutes: number;
+            /** @description What becomes of the rest by the house rule. */
             leftover: components["schemas"]["Rest"];
             from: null | components["schemas"]["GroupInput"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Which group it is about: "done" says it.
+             */
             group: null | string;
             /** Format: uuid */
             placeId: string;
             place: string;
             container: null | string;
+            /** @description Emergence: where the tray goes on to; null where it stays. */
             carryTo: null | string;
+            /** @description Where it leads by the plan, and in what. */
             to: components["schemas"]["GroupInput"];
             toPlace: string;
             conflict: null | string;
             putOffReason: null | string;
+            /** @description Where the work can hurt someone. */
             cautions: string[];
+            /** @description What the batch begins with. */
             start: components["schemas"]["Start"];
+            /** @description It is a thinning: done as shown; the count is the seedlings to snip. */
             thinning: boolean;
+            /** @description Its cells can be counted on the tray map. */
             hasTrays: boolean;
+            /** @description What else to do and to look after, by the house rules. */
             checks: string[];
             cold: null | components["schemas"]["ColdAnswer"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Sowing: seeds that the packet lacks, others that are sown before served first.
+             */
             lacking: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of those that stand, as many are more than are wanted: by the house rule they are not planted.
+             */
             spare: number;
+            /** @description What tells it from others of its batch in the same place and pot; null where there are none. */
             state: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many of int TaskAnswer.Count the hours of today leave time for; null: all of them, or nobody said how many hours
+             *         there are.
+             */
             fits?: null | number;
         };
         ThinAnswer: {
+            /** @description Cells with more than one, and what becomes of them. */
             crowded: components["schemas"]["CrowdedCell"][];
             /** Format: int32 */
             needed: number;
@@ -4577,6 +6357,7 @@ export interface components {
             separated: number;
             /** Format: int32 */
             minutes: number;
+            /** @description What to do, in words. */
             text: string;
         };
         ThinInput: {
@@ -4584,9 +6365,13 @@ export interface components {
             id: string;
             /** Format: date */
             happenedOn: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description As it was shown: another plan is refused.
+             */
             snips: number;
         };
+        /** @description A threshold's dates; null where fewer than ten years have a freeze. */
         ThresholdAnswer: {
             half: components["schemas"]["SeasonHalf"];
             /** Format: double */
@@ -4602,43 +6387,72 @@ export interface components {
             /** Format: date */
             nineInTen: null | string;
         };
+        /** @description How long work took. */
         TimedInput: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description All hands together, above 0 to 12,000; null: nobody timed it.
+             */
             minutes: null | number;
         };
+        /** @description Somebody looked: what these plants are. */
         ToldInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
             id: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The day, today or earlier.
+             */
             on: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Where they were counted.
+             */
             batch: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Which of its groups.
+             */
             group: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The batch they are of: the same, or another that has begun.
+             */
             really: string;
         };
         /**
+         * @description How deep tomatoes are set. [common practice, no source]
          * @default lowest-kept-leaves
          * @enum {unknown}
          */
         TomatoDepth: "lowest-kept-leaves" | "half-stem";
         /**
+         * @description How deep tomatoes are set, at each move and at planting.
          * @default lowest-kept-leaves
          * @enum {unknown}
          */
         TomatoSetting: "lowest-kept-leaves" | "half-stem" | "top-tuft";
+        /** @description Tonight, for every role; on top of the Round. */
         TonightAnswer: {
+            /** @description "Tonight −0.4 °C on Hardening stand, about 05:30". */
             title: null | string;
+            /** @description Where the numbers are not of a fresh forecast. */
             note: null | string;
+            /** @description Those to act on and those where growth slows, the tenderest first; none: the night does not matter. */
             places: components["schemas"]["NightPlaceAnswer"][];
+            /** @description Brought in for a night, to go out again. */
             in: components["schemas"]["InForNightAnswer"][];
         };
         /**
+         * @description Whether peppers are topped.
          * @default no
          * @enum {unknown}
          */
         Topping: "no" | "leaves" | "fork";
+        /** @description A tray as it lies. */
         TrayAnswer: {
             /** Format: uuid */
             id: string;
@@ -4646,19 +6460,33 @@ export interface components {
             container: string;
             /** Format: int32 */
             rowCount: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Cells in a row.
+             */
             rowCells: number;
+            /** @description Rows of seed without cells: counted by the row. */
             drills: boolean;
             rows: components["schemas"]["TrayRowAnswer"][];
+            /**
+             * @description A sign a cell, in the tray's order: a digit as last counted, 0 where nothing was, a dot where this batch has
+             *         none.
+             */
             cells: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Null where it was not counted.
+             */
             countedOn: null | string;
         };
+        /** @description The cells of a tray as they are now. */
         TrayCellsInput: {
             /** Format: uuid */
             trayId: string;
+            /** @description A sign a cell, in the tray's order: a digit, or a dot where the batch has none. */
             cells: string;
         };
+        /** @description The trays of a batch. */
         TrayMapAnswer: {
             /** Format: uuid */
             batchId: string;
@@ -4673,22 +6501,38 @@ export interface components {
             seeds: number;
             /** Format: int32 */
             emerged: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Seedlings in them by the ledger.
+             */
             standing: number;
+            /** @description False once they have been moved on. */
             inTrays: boolean;
+            /** @description Whether the counted cells hold every seedling of the ledger. */
             current: boolean;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Seedlings that a cell can have.
+             */
             most: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Cells that were sown but lie in no tray yet.
+             */
             unlaid: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Seedlings at which emergence has taken place: half of those expected.
+             */
             half: number;
             tally: null | components["schemas"]["CellTally"];
+            /** @description Where the trays go on to once they are up; null where they are there. */
             carryTo: null | string;
             thin: null | components["schemas"]["ThinAnswer"];
             course: null | components["schemas"]["CourseAnswer"];
             trays: components["schemas"]["TrayAnswer"][];
         };
+        /** @description A row of a tray. */
         TrayRowAnswer: {
             /** Format: int32 */
             row: number;
@@ -4697,15 +6541,26 @@ export interface components {
             code: string;
             cultivar: string;
             crop: components["schemas"]["Crop"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Sown, from its beginning.
+             */
             cells: number;
         };
+        /** @description Seeds that were tried. */
         Trial: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 0–10,000,000.
+             */
             sown: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of them came up.
+             */
             up: number;
         };
+        /** @description A trouble that the Round asks after, where the batch stands. */
         TroubleAnswer: {
             /** Format: uuid */
             note: string;
@@ -4715,12 +6570,18 @@ export interface components {
             cultivar: string;
             crop: components["schemas"]["Crop"];
             places: string[];
+            /** @description “Lower leaves yellow since Tue 14 Apr; better on Thu 16 Apr” */
             text: string;
+            /** @description Today; a day or two after a look it is not asked again. */
             ask: boolean;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Today's, which can be taken back; null: none.
+             */
             look: null | string;
             how: null | components["schemas"]["NoteHow"];
         };
+        /** @description A batch whose work cannot be shown: it is said, and the others are shown. */
         TroubledAnswer: {
             /** Format: uuid */
             batchId: string;
@@ -4732,22 +6593,37 @@ export interface components {
          * @enum {unknown}
          */
         Twins: "snip" | "separate";
+        /** @description How a place under the sky, or under glass without heat, follows the weather. [model] */
         UnderTheSky: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Its lows are so much warmer than outdoors, °C.
+             */
             nightGainC: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Its highs rise by so much for each MJ/m²·d of sun, °C.
+             */
             sunGain: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From there on it is vented: it warms no further than outdoors, °C.
+             */
             ventC: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Heat keeps it above this, °C; null: there is none.
+             */
             floorC?: null | number;
             /**
              * Format: double
+             * @description Its lows are so much warmer than all that, by its own thermometer, °C.
              * @default 0
              */
             lowShiftC?: number;
             /**
              * Format: double
+             * @description Its highs are, °C.
              * @default 0
              */
             highShiftC?: number;
@@ -4761,37 +6637,69 @@ export interface components {
             to: string;
         };
         UsualInput: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Hours of work on a usual day, of all hands together, above 0 to 200; null: not said.
+             */
             handsHours: null | number;
+            /** @description Sign that prices are shown with, 1–4 characters; null: none. */
             currency: null | string;
         };
+        /** @description All was well today. */
         WalkedInput: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
             id: string;
         };
+        /** @description Somebody walked, and all was well. */
         WalkedRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
             id: string;
+            /** @description Who said so. */
             by: null | string;
-            /** Format: date-time */
+            /**
+             * Format: date-time
+             * @description UTC.
+             */
             writtenAt: string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How seedlings are watered.
+         * @enum {unknown}
+         */
         Watering: "below" | "above";
-        /** @enum {unknown} */
+        /**
+         * @description How plants left the nursery.
+         * @enum {unknown}
+         */
         Way: "sold" | "given" | "discarded";
         WeatherKept: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Days that are new or other than before.
+             */
             changed: number;
+            /** @description How far the plans have followed. */
             plans: components["schemas"]["PlanningAnswer"];
         };
+        /** @description A file looked through before it is kept. */
         WeatherPreview: {
+            /** @description In words. */
             format: string;
+            /** @description Say whether the day or the month comes first. */
             askDates: boolean;
+            /** @description Say whether it is °C or °F. */
             askScale: boolean;
+            /** @description Say which; empty where there is one. */
             stations: string[];
             /** Format: int32 */
             errorCount: number;
+            /** @description Lines that cannot be read; with any, nothing can be kept. */
             errors: components["schemas"]["LineErrorAnswer"][];
             /** Format: date */
             first: null | string;
@@ -4799,26 +6707,42 @@ export interface components {
             last: null | string;
             /** Format: int32 */
             days: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Years with ten days missing at most.
+             */
             yearsCovered: number;
             /** Format: int32 */
             flagged: number;
             /** Format: int32 */
             leftOutCount: number;
+            /** @description What is not believed, and why; the first two hundred. */
             leftOut: components["schemas"]["LeftOutAnswer"][];
             /** Format: int32 */
             missingDays: number;
             gaps: components["schemas"]["Gap"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description °C.
+             */
             coldest: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description °C.
+             */
             hottest: null | number;
         };
+        /** @description A reason in words. */
         Why: {
+            /** @description One sentence. */
             text: string;
+            /** @description The house rule behind it, in words; null where there is none. */
             rule: null | string;
+            /** @description Where the figure comes from; null where it is the grower's own. */
             source: null | string;
+            /** @description How it was reckoned, with its numbers; null where there is nothing to reckon. */
             formula?: null | string;
+            /** @description In a word, how far the figure can be trusted; null where it is the grower's own. */
             mark?: null | string;
         };
         WindInput: {
@@ -4828,6 +6752,7 @@ export interface components {
         WindowAnswer: {
             crop: components["schemas"]["Crop"];
             surface: components["schemas"]["Surface"];
+            /** @description Names of the beds that have this surface. */
             beds: string[];
             /** Format: date */
             low: string;
@@ -4835,13 +6760,23 @@ export interface components {
             opens: string;
             /** Format: date */
             high: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of the record; null where only freeze dates are known.
+             */
             springs: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of those, that never open.
+             */
             never: number;
+            /** @description More than half never open. */
             mostNever: boolean;
+            /** @description More than half are open from mid-winter on. */
             allWinter: boolean;
+            /** @description The window in one sentence. */
             sentence: string;
+            /** @description The one that was last most often first. */
             gates: components["schemas"]["GateAnswer"][];
             why: components["schemas"]["Why"][];
         };
@@ -4854,6 +6789,7 @@ export interface components {
             high: string;
             why: components["schemas"]["Why"][];
         };
+        /** @description Ids of the entries that were written, the last one first: for undoing. */
         Written: {
             entries: string[];
         };
@@ -7833,7 +9769,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LightInput"];
+                "application/json": components["schemas"]["LeafLightInput"];
             };
         };
         responses: {

@@ -27,6 +27,7 @@ import { Ledger } from './Ledger';
 import { LogForm } from './LogForm';
 import { figures, groupName } from './model';
 import { useBatch, useEnd, useLock, type Batch } from '../data/useBatch';
+import { Care } from './Care';
 import { End } from './End';
 import { Split } from './Split';
 import { Notes } from '../troubles/Notes';
@@ -312,6 +313,7 @@ function Whole({ batch }: { batch: Batch }) {
             </>
           )}
           <Notes batch={batch} />
+          {batch.seedsSown > 0 && <Care batch={batch.id} />}
           <Typography variant="h2" sx={{ mb: 0.75 }}>
             Ledger
           </Typography>

@@ -1,9 +1,13 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
+import { useState } from 'react';
 import { v7 } from 'uuid';
-import { api, unwrap, type Schemas } from '../api/client';
+import { api, Problem, unwrap, type Schemas } from '../api/client';
 import { useNursery } from '../data/nursery';
 import { isBed, usePlaceKinds } from '../data/places';
+import { useLight, useLux } from '../data/useCare';
 import { Choose, NumberField } from '../ui/Field';
 import { surfaceName, surfaces } from '../ui/surfaces';
 import { number, temperature, type UnitSystem } from '../ui/units';
@@ -58,6 +62,8 @@ interface Form {
   floor: string;
   lamps: string;
   lampHours: string;
+  watts: string;
+  m2: string;
   opensItself: boolean;
   surface: Schemas['Surface'];
   dayPlaceId: string;
@@ -72,6 +78,7 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
   const nursery = useNursery();
   const path = { nursery };
   const types = usePlaceKinds();
+  const light = useLight();
   const nameOf = (id: string | null | undefined) => rows.find((p) => p.id === id)?.name ?? '';
   const shown = (c: number | null) => (c === null ? '' : String(temperature.shown(c, units)));
   const house = usual(types, 'house');
@@ -94,6 +101,13 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
                   ? `follows the weather${(p.floorC ?? null) === null ? '' : `, never under ${shown(p.floorC ?? null)} ${temperature.unit(units)}`}`
                   : `${shown(p.dayC)} ${temperature.unit(units)} by day, ${shown(p.nightC)} by night${p.soilC === null ? '' : `, mix ${shown(p.soilC)}`}`}
             {p.lampUmol != null && p.kind !== 'pair' && `, lamps ${String(p.lampHours)} h`}
+            {light.data
+              ?.filter((l) => l.placeId === p.id && l.text)
+              .map((l) => (
+                <Box key={p.id} component="span" sx={{ display: 'block', ...(l.tooLittle && { color: 'text.primary' }) }}>
+                  {[l.text, ...(l.tooLittle ? l.mends : [])].join(' ')}
+                </Box>
+              ))}
           </Typography>
         </>
       )}
@@ -106,6 +120,8 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         floor: '',
         lamps: '',
         lampHours: '',
+        watts: '',
+        m2: '',
         opensItself: false,
         surface: 'bare',
         dayPlaceId: '',
@@ -125,6 +141,8 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         floor: shown(p.floorC ?? null),
         lamps: p.lampUmol == null ? '' : String(p.lampUmol),
         lampHours: p.lampHours == null ? '' : String(p.lampHours),
+        watts: p.lampWatts == null ? '' : String(p.lampWatts),
+        m2: p.lampM2 == null ? '' : String(p.lampM2),
         opensItself: p.opensItself === true,
         surface: p.surface ?? 'bare',
         dayPlaceId: p.dayPlaceId ?? '',
@@ -165,6 +183,8 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
             soilC: follows(form) ? null : degrees(form.soil, 'soilC', row?.soilC ?? null),
             lampUmol: plain(form.lamps, 'lampUmol'),
             lampHours: plain(form.lampHours, 'lampHours'),
+            lampWatts: plain(form.watts, 'lampWatts'),
+            lampM2: plain(form.m2, 'lampM2'),
             opensItself: form.opensItself && shuts(form),
             surface: form.kind === 'open-bed' ? form.surface : null,
             dayPlaceId: (form.kind === 'pair' && form.dayPlaceId) || null,
@@ -176,6 +196,35 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
       remove={(id) => unwrap(api.DELETE('/api/nurseries/{nursery}/places/{id}', { params: { path: { nursery, id } } }))}
       Form={PlaceForm}
     />
+  );
+}
+
+/** A phone's lux, where nobody has a meter. */
+function Lux({ onPpfd }: { onPpfd: (umol: string) => void }) {
+  const [text, setText] = useState('');
+  const lux = useLux();
+  const typed = number(text);
+  const problem = lux.error instanceof Problem ? lux.error.at('lux') : undefined;
+  return (
+    <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start' }}>
+      <NumberField
+        label="Or by a phone"
+        unit="lux"
+        value={text}
+        onChange={setText}
+        error={problem ?? lux.error?.message}
+        help="Held where the leaves are, lamps on, at night."
+      />
+      <Button
+        variant="outlined"
+        disabled={typed === null}
+        loading={lux.isPending}
+        onClick={() => lux.mutate({ lux: typed ?? 0, sun: false }, { onSuccess: ({ ppfd }) => onPpfd(String(Math.round(ppfd))) })}
+        sx={{ minHeight: 44 }}
+      >
+        Reckon
+      </Button>
+    </Box>
   );
 }
 
@@ -275,6 +324,22 @@ function PlaceForm({ form, set, error }: FormProps<Form>) {
             onChange={(lamps) => set({ lamps })}
             error={error('lampUmol')}
             help="Light at the leaves, µmol/m²·s, as a meter or the lamp’s sheet says. Daylight through the glass is added by itself."
+          />
+          <Lux onPpfd={(lamps) => set({ lamps })} />
+          <NumberField
+            label="They draw (optional)"
+            unit="W"
+            value={form.watts}
+            onChange={(watts) => set({ watts })}
+            error={error('lampWatts')}
+            help="All lamps together. With the area they light it tells the light, where that is left empty, and what it costs. Add up the watts against the circuit."
+          />
+          <NumberField
+            label="They light (optional)"
+            unit="m²"
+            value={form.m2}
+            onChange={(m2) => set({ m2 })}
+            error={error('lampM2')}
           />
           <NumberField
             label="Lamps on (optional)"

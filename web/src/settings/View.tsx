@@ -14,14 +14,16 @@ import { Mixes } from './Mixes';
 import { Numbers } from './Numbers';
 import { People } from './People';
 import { Places } from './Places';
+import { Prices } from './Prices';
 import { Rules } from './Rules';
 
-const parts = ['places', 'containers', 'mixes', 'feed', 'cultivars', 'rules', 'people', 'export', 'numbers'] as const;
+const parts = ['places', 'containers', 'mixes', 'feed', 'prices', 'cultivars', 'rules', 'people', 'export', 'numbers'] as const;
 const names = {
   places: 'Places',
   containers: 'Containers',
   mixes: 'Mixes',
   feed: 'Feed',
+  prices: 'Prices',
   cultivars: 'Cultivars',
   rules: 'House rules',
   people: 'People',
@@ -100,6 +102,7 @@ export function HouseView() {
         {part === 'numbers' && <Numbers />}
         {part === 'mixes' && <Mixes />}
         {part === 'feed' && <Fertilisers />}
+        {part === 'prices' && <Prices containers={catalogue.data.containers} units={units} />}
       </Box>
     </Box>
   );
