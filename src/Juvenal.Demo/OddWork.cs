@@ -1,11 +1,14 @@
+using Juvenal.Core.Care;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Season;
+using Juvenal.Core.Troubles;
 using Juvenal.Store;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
+using Juvenal.Store.Rules;
 
 namespace Juvenal.Demo;
 
@@ -45,13 +48,56 @@ internal sealed class OddWork(Database database, TimeProvider clock, Guid nurser
                 break;
             case (4, 15):
                 await CarriedAsync("Glasshouse", "Hardening stand", day, cancel, Lintel);
+                await NotedAsync(Lantern, Sign.Blisters, "the ones by the door", day, cancel);
                 break;
             case (4, 16):
                 // Under a lamp that hangs too high.
                 await MeasuredAsync(LanternRow, 11, day, cancel);
+                await NotedAsync(Furnace, Sign.Insects, "below the young leaves", day, cancel);
+                break;
+            case (4, 17):
+                await CountedAsync(day, cancel);
                 break;
         }
     }
+
+    private async Task NotedAsync(string code, Sign sign, string words, DateOnly day, CancellationToken cancel)
+    {
+        if (await BatchAsync(code, cancel) is not { } batch)
+            return;
+        await WriteAsync(
+            n => new NoteStore(n).PutAsync(Id(), batch.Id, sign, words, new Dictionary<Question, bool>(), day, day, cancel),
+            cancel
+        );
+    }
+
+    /// <summary>What lay in the store that evening.</summary>
+    private Task CountedAsync(DateOnly day, CancellationToken cancel) =>
+        WriteAsync(
+            async n =>
+            {
+                var catalogue = await Catalogue.LoadAsync(n, clock, cancel);
+                var pot = catalogue.Containers.Values.Single(c => c.Name == "9 cm pot").Id;
+                var room = new StoreRoom(n);
+                await room.CountAsync(Id(), new(StoreKind.Mix, null, 360, day), catalogue.Containers.ContainsKey, cancel);
+                await room.CountAsync(Id(), new(StoreKind.Labels, null, 500, day), catalogue.Containers.ContainsKey, cancel);
+                await room.CountAsync(Id(), new(StoreKind.Containers, pot, 800, day), catalogue.Containers.ContainsKey, cancel);
+                var prices = new PriceStore(n);
+                foreach (
+                    var (what, amount) in new[]
+                    {
+                        (PriceOf.Mix, 0.18),
+                        (PriceOf.Label, 0.03),
+                        (PriceOf.Hour, 15),
+                        (PriceOf.Kwh, 0.3),
+                        (PriceOf.Plant, 3.5),
+                    }
+                )
+                    await prices.PutAsync(new(what, null, amount), catalogue.Containers.ContainsKey, cancel);
+                await prices.PutAsync(new(PriceOf.Container, pot, 0.08), catalogue.Containers.ContainsKey, cancel);
+            },
+            cancel
+        );
 
     private async Task SpacedAsync(string code, double cm, DateOnly day, CancellationToken cancel)
     {

@@ -36,6 +36,8 @@ public static class WindlassYard
         {
             LampUmol = 230,
             LampHours = 16,
+            LampWatts = 370,
+            LampM2 = 2.4,
         },
         Place(3, "Warm bench", PlaceKind.House, 30, 21, 16),
         Place(4, "Glasshouse", PlaceKind.House, 40, 18, 11),

@@ -30,6 +30,11 @@ public class CareTests(House house) : IClassFixture<House>
         var total = (72 * cell * 1.15 * 0.5) + 1.2 + (72 * 0.1 / 60 * 20);
         Assert.Equal(FormattableString.Invariant($"{total / 60:0.00}"), (string)cost["perPlant"]!);
         Assert.Equal(FormattableString.Invariant($"{2 - (total / 60):0.00} less than bought"), (string)cost["saving"]!);
+        // Up for 17 days in its tray, and never fed.
+        Assert.Equal(
+            "Not fed yet, by the record. Its strength is 75 ppm nitrogen, due today.",
+            (string)(await house.GetAsync($"batches/{batch}/care"))["feed"]!
+        );
         await PriceAsync("mix", null);
         Assert.Contains(
             (await house.GetAsync($"batches/{batch}/care"))["cost"]!["missing"]!.AsArray(),

@@ -19,6 +19,12 @@ public sealed record Feed(double GramsPerL, double Grams, double OuncesPer100UsG
     /// <summary>The most that plants growing on are fed, mg/L. [extension]</summary>
     public const double StrongestPpm = 200;
 
+    /// <summary>A stock that is easily dissolved and measured, g/L. [common practice, no source]</summary>
+    public const double StockGramsPerL = 100;
+
+    /// <summary>Of that stock, L.</summary>
+    public double StockL() => Grams / StockGramsPerL;
+
     /// <summary>Less than this no fertiliser has, %.</summary>
     public const double LeastPercent = 0.01;
 

@@ -28,7 +28,8 @@ internal static class FeedWords
     private static string Amount(double ppm, double litres, FertiliserRow? fertiliser, Measures measures) =>
         fertiliser is null || !(Feed.For(ppm, fertiliser.NitrogenPercent, litres) is { Succeeded: true, Value: var feed })
             ? $"{measures.Volume(litres)} of water"
-            : $"{measures.Grams(feed.Grams)} in {measures.Volume(litres)}";
+            : $"{measures.Grams(feed.Grams)} in {measures.Volume(litres)}"
+                + Invariant($" (or {feed.StockL() * 1000:0} mL of a stock of {Feed.StockGramsPerL:0} g in a litre)");
 
     /// <summary>"42 hardening off: no feed"; null where all are fed.</summary>
     public static string? Not(IEnumerable<(FedGroup Group, FeedShare Share)> shares)
@@ -55,7 +56,7 @@ internal static class FeedWords
     public static string OfBatch(FeedShare? share, DateOnly? last, FeedingRule rule, string place, DateOnly today)
     {
         var was = last is { } on ? $"{place} was fed on {Days.Say(on)}. " : "Not fed yet, by the record. ";
-        if (share is not { Not: null } and { } fed)
+        if (share is { Not: null } fed)
             return was
                 + Invariant($"Its strength is {fed.Ppm:0} ppm nitrogen")
                 + (

@@ -29,6 +29,15 @@ describe('to have ready', () => {
     expect(of('Made-up Red seed')?.store).toBeNull();
   });
 
+  it('counts what is sown into and what is moved into as one heap', () => {
+    const rows = listed(
+      [...needs, { kind: 'trays', name: '9 cm pot', amount: 14, by: '2026-04-24', bags: null }],
+      [{ kind: 'containers', container: 'p9', left: 40, countedOn: '2026-04-18' }],
+      [pot],
+    );
+    expect(rows.filter((r) => r.name === '9 cm pot')).toMatchObject([{ amount: 114, by: '2026-04-24', have: 40, buy: 74 }]);
+  });
+
   it('writes a table that no program takes for a formula', () => {
     const rows = listed([{ kind: 'pots', name: '=1+1, "x"', amount: 3, by: '2026-05-03', bags: null }], [], []);
     expect(csv(rows, 'metric')).toBe(`what,unit,needed,by,in store,to buy\n"'=1+1, ""x""",,3,2026-05-03,,\n`);

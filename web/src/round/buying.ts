@@ -40,15 +40,13 @@ export function listed(needs: Need[], left: Left[], containers: { id: string; na
   const whole = mixes.reduce((sum, n) => sum + n.amount, 0);
   const first = mixes.map((n) => n.by).sort()[0];
   return [
-    ...needs
-      .filter((n) => n.kind !== 'mix')
-      .map((n) => {
-        if (n.kind === 'labels') return row(n, 'Labels', { kind: 'labels', container: null });
-        const container = containers.find((c) => c.name === n.name);
-        return n.kind === 'seed' || !container
-          ? row(n, [n.name, n.kind === 'seed' ? 'seed' : ''].filter(Boolean).join(' '), null)
-          : row(n, container.name, { kind: 'containers', container: container.id });
-      }),
+    ...together(needs.filter((n) => n.kind !== 'mix')).map((n) => {
+      if (n.kind === 'labels') return row(n, 'Labels', { kind: 'labels', container: null });
+      const container = containers.find((c) => c.name === n.name);
+      return n.kind === 'seed' || !container
+        ? row(n, [n.name, n.kind === 'seed' ? 'seed' : ''].filter(Boolean).join(' '), null)
+        : row(n, container.name, { kind: 'containers', container: container.id });
+    }),
     ...(first
       ? [
           row({ kind: 'mix', name: null, amount: whole, by: first, bags: null }, 'Mix, all parts', {
@@ -59,6 +57,17 @@ export function listed(needs: Need[], left: Left[], containers: { id: string; na
       : []),
     ...mixes.map((n) => row(n, `– ${n.name ?? ''}`, null)),
   ];
+}
+
+/** Pots that are sown into and pots that are moved into lie in one heap. */
+function together(needs: Need[]): Need[] {
+  const heaps = new Map<string, Need>();
+  for (const n of needs) {
+    const key = n.kind === 'trays' || n.kind === 'pots' ? `container ${n.name ?? ''}` : `${n.kind} ${n.name ?? ''}`;
+    const heap = heaps.get(key);
+    heaps.set(key, heap ? { ...heap, amount: heap.amount + n.amount, by: heap.by < n.by ? heap.by : n.by } : n);
+  }
+  return [...heaps.values()];
 }
 
 /** The list for a table program. */
