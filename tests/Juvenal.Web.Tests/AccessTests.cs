@@ -41,6 +41,7 @@ public class AccessTests(OwnHouse house) : IClassFixture<OwnHouse>
         "/api/nurseries/{nursery:guid}/places/{id:guid}/fed/{fed:guid}",
         "/api/nurseries/{nursery:guid}/nights/{id:guid}/out",
         "/api/nurseries/{nursery:guid}/round/timed/{entry:guid}",
+        "/api/nurseries/{nursery:guid}/round/opened",
         "/api/nurseries/{nursery:guid}/round/walked",
         "/api/nurseries/{nursery:guid}/round/walked/{id:guid}",
         "/api/nurseries/{nursery:guid}/leave",

@@ -119,6 +119,21 @@ public class CareTests(House house) : IClassFixture<House>
         Assert.NotNull(House.Sentence((await house.PostAsync("light-at-leaves", new JsonObject { ["lux"] = -5 })).Body, "lux"));
     }
 
+    [Fact]
+    public async Task What_was_to_be_opened_is_said_once_and_is_no_walk()
+    {
+        await house.WindToAsync(House.Today);
+        var id = Guid.CreateVersion7();
+        Assert.Equal(204, (await house.PostAsync("round/opened", new JsonObject { ["id"] = id })).Status);
+        var round = await house.GetAsync("round");
+        Assert.Equal((id, (JsonNode?)null), ((Guid)round["opened"]!["id"]!, round["walked"]));
+        await house.WindToAsync(House.Today.AddDays(1));
+        Assert.Null((await house.GetAsync("round"))["opened"]);
+        await house.WindToAsync(House.Today);
+        await house.Client.DeleteAsync(house.Path($"round/walked/{id}"));
+        Assert.Null((await house.GetAsync("round"))["opened"]);
+    }
+
     private async Task<JsonNode> LightAsync(Guid place) =>
         (await house.GetAsync("places/light")).AsArray().Single(l => (Guid)l!["placeId"]! == place)!;
 

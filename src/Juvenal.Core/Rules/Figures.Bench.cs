@@ -55,6 +55,8 @@ public static partial class Figures
             Ours("Light", "White LEDs, for each watt over what they light", LightAtLeaves.UmolPerWatt, "µmol/s"),
             Practice("Light", "Lux of a phone under white LEDs, for each µmol", LightAtLeaves.LuxPerUmolLed, "lux"),
             Practice("Light", "Lux of a phone in sun, for each µmol", LightAtLeaves.LuxPerUmolSun, "lux"),
+            Practice("Water", "Looked for twice a day above", WaterLook.HotC, "°C"),
+            Practice("Water", "And for cells under lamps smaller than", WaterLook.SmallCellLitres, "L"),
             Practice("Feeding", "Stock solution", Feed.StockGramsPerL, "g/L"),
             Practice("Light", "Lamps are usually on", LightAtLeaves.UsualHours, "h"),
             Ours("Leaves", "Warmer than this brings no more leaves", LeafModel.FlatFromCelsius, "°C"),

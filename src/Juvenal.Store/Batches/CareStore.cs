@@ -2,7 +2,17 @@ using Juvenal.Store.Nurseries;
 
 namespace Juvenal.Store.Batches;
 
-/// <summary>Somebody walked, and all was well.</summary>
+/// <summary>What is done for all places at once.</summary>
+public enum CareKind
+{
+    /// <summary>All was well.</summary>
+    Walked,
+
+    /// <summary>What was to be opened that morning is open.</summary>
+    Opened,
+}
+
+/// <summary>Somebody walked, and all was well; or opened what was to be opened.</summary>
 /// <param name="Id">Made by the client.</param>
 /// <param name="By">Who said so.</param>
 /// <param name="WrittenAt">UTC.</param>
@@ -16,7 +26,7 @@ public sealed class CareStore(NurseryTransaction nursery)
         select id, by_name, written_at
         from care
         where on_day = $1
-          and kind = 'walked'
+          and kind = $2
           and not taken_back
         order by written_at desc
         limit 1
@@ -25,7 +35,7 @@ public sealed class CareStore(NurseryTransaction nursery)
     private const string Insert = """
         -- Walked, all well; the same one sent again is there already.
         insert into care (nursery_id, id, on_day, kind, by_name)
-        values ($1, $2, $3, 'walked', $4)
+        values ($1, $2, $3, $5, $4)
         on conflict (nursery_id, id) do nothing
         """;
 
@@ -38,17 +48,26 @@ public sealed class CareStore(NurseryTransaction nursery)
           and place_id is not distinct from $3
         """;
 
-    public Task<WalkedRow?> WalkedAsync(DateOnly day, CancellationToken cancel) =>
+    public Task<WalkedRow?> WalkedAsync(DateOnly day, CancellationToken cancel, CareKind kind = CareKind.Walked) =>
         nursery.OneAsync(
             Walked,
             r => new WalkedRow(r.GetGuid(0), r.IsDBNull(1) ? null : r.GetString(1), r.GetDateTime(2)),
             cancel,
-            Sql.Of(day)
+            Sql.Of(day),
+            Sql.Of(kind.Word())
         );
 
-    /// <summary>All was well today.</summary>
-    public Task WalkAsync(Guid id, DateOnly today, CancellationToken cancel) =>
-        nursery.ExecuteAsync(Insert, cancel, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of(today), Sql.OfNull(nursery.By));
+    /// <summary>It was done today, everywhere.</summary>
+    public Task WalkAsync(Guid id, DateOnly today, CancellationToken cancel, CareKind kind = CareKind.Walked) =>
+        nursery.ExecuteAsync(
+            Insert,
+            cancel,
+            Sql.Of(nursery.Nursery),
+            Sql.Of(id),
+            Sql.Of(today),
+            Sql.OfNull(nursery.By),
+            Sql.Of(kind.Word())
+        );
 
     /// <param name="id">Of a walk, or of what was fed.</param>
     /// <param name="place">That was fed; null: it is a walk.</param>

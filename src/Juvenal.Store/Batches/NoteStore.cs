@@ -11,6 +11,9 @@ public enum NoteHow
     Still,
     Better,
 
+    /// <summary>Something was done about it.</summary>
+    Treated,
+
     /// <summary>It is asked after no more.</summary>
     Gone,
 }

@@ -154,7 +154,8 @@ public sealed record DoneAnswer(
 public sealed record TimedInput(double? Minutes);
 
 /// <summary>What stands in a place in containers.</summary>
-public sealed record StandingAnswer(Guid PlaceId, string Place, int Batches, int Seedlings, int Containers);
+/// <param name="Water">Twice a day, and why; null: the daily look does.</param>
+public sealed record StandingAnswer(Guid PlaceId, string Place, int Batches, int Seedlings, int Containers, string? Water);
 
 /// <summary>All that stands in a place is carried to another.</summary>
 /// <param name="Id">Made by the client.</param>
@@ -200,6 +201,7 @@ public sealed record PickAnswer(string What, double Amount, string Unit, int? Ba
 /// <param name="Missing">What to set up first: site, places, cultivars, batch; null when nothing is.</param>
 /// <param name="Tonight">Who is out tonight; null on further pages.</param>
 /// <param name="Airing">Places to open this morning, in walking order.</param>
+/// <param name="Opened">Somebody did today; null: not yet.</param>
 /// <param name="HandsHours">Hours of work on a usual day, of all hands together; null: nobody said.</param>
 /// <param name="FitsMinutes">Of <paramref name="Minutes"/>, what those hours leave time for.</param>
 /// <param name="Walked">Somebody walked today, and all was well; null: not yet, or on further pages.</param>
@@ -224,6 +226,7 @@ public sealed record RoundAnswer(
     IReadOnlyList<StandingAnswer> Standing,
     TonightAnswer? Tonight,
     IReadOnlyList<AiringAnswer> Airing,
+    WalkedRow? Opened,
     double? HandsHours,
     int FitsMinutes,
     WalkedRow? Walked,

@@ -87,6 +87,25 @@ internal static class RoundEndpoints
             .For(Role.Helper);
 
         nursery
+            .MapPost(
+                "/round/opened",
+                ([AsParameters] Here here, WalkedInput opened, TimeProvider clock, CancellationToken cancel) =>
+                    here.DoAsync(
+                        Touches.Work,
+                        async writing =>
+                            await new CareStore(writing).WalkAsync(
+                                opened.Id,
+                                (await new SiteStore(writing).GetAsync(cancel)).Today(clock),
+                                cancel,
+                                CareKind.Opened
+                            ),
+                        cancel
+                    )
+            )
+            .WithName("opened")
+            .For(Role.Helper);
+
+        nursery
             .MapDelete(
                 "/round/walked/{id:guid}",
                 ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
@@ -234,6 +253,7 @@ internal static class RoundEndpoints
         var ahead = await NightsAhead.LoadAsync(reading, catalogue.Site, today, cancel);
         var timed = await new PaceStore(reading).LatestAsync(cancel);
         var pace = new Pace(timed.Select(t => t.Timed));
+        var measures = new Measures(catalogue.Site.UsUnits);
         var troubles = await TroubleAnswers.OpenAsync(reading, catalogue, cancel);
         var walk = Walk(heads, catalogue, pace, troubles.SelectMany(t => t.Places).ToHashSet());
         var page = walk.Skip(skip).Take(take).Select(w => w.Head).ToList();
@@ -302,10 +322,18 @@ internal static class RoundEndpoints
                 .. from s in skip > 0 ? [] : await CarryStore.StandingAsync(reading, cancel)
                 let place = catalogue.Places[s.PlaceId]
                 orderby place.WalkOrder, place.Name
-                select new StandingAnswer(place.Id, place.Name, s.Batches, s.Seedlings, s.Containers),
+                select new StandingAnswer(
+                    place.Id,
+                    place.Name,
+                    s.Batches,
+                    s.Seedlings,
+                    s.Containers,
+                    CareWords.Water(place, s.SmallestCellLitres, Store.Plans.PlaceNow.Days(catalogue, place, 1), measures)
+                ),
             ],
             skip > 0 ? null : await Tonights.OfAsync(reading, catalogue, ahead, cancel),
             skip > 0 ? [] : await Airings.OfAsync(reading, catalogue, ahead, cancel),
+            skip > 0 ? null : await new CareStore(reading).WalkedAsync(today, cancel, CareKind.Opened),
             handsHours,
             fits.Values.Sum(f => f.Minutes),
             skip > 0 ? null : await new CareStore(reading).WalkedAsync(today, cancel),

@@ -50,6 +50,23 @@ internal static class CareWords
     public static string Money(double amount, string? currency) =>
         Invariant($"{amount:0.00}") + (string.IsNullOrEmpty(currency) ? "" : " " + currency);
 
+    /// <summary>“Water: look twice, small cells under lamps.” Null where the daily look does.</summary>
+    public static string? Water(
+        PlaceRow place,
+        double? smallestCell,
+        IReadOnlyList<(DateOnly Day, double LowC, double HighC)> today,
+        Measures m
+    )
+    {
+        double? high = today.Count > 0 ? today[0].HighC : null;
+        var lamps = place.LampUmol is > 0;
+        if (WaterLook.ADay(high, smallestCell, lamps) == 1)
+            return null;
+        return high > WaterLook.HotC
+            ? $"Water: look twice, up to {m.Temperature(high.Value)} there."
+            : "Water: look twice, small cells under lamps.";
+    }
+
     public static string Of(PriceOf what) =>
         what switch
         {

@@ -234,6 +234,7 @@ internal static class TroubleWords
         {
             NoteHow.Still => "Still so",
             NoteHow.Better => "Better",
+            NoteHow.Treated => "Treated",
             NoteHow.Gone => "Gone",
             _ => throw new ArgumentOutOfRangeException(nameof(how), how, null),
         };

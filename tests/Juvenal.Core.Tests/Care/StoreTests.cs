@@ -89,6 +89,15 @@ public class StoreTests
         Assert.Equal(0, BatchCost.Kwh(entries, Of, _ => null, Counted.AddDays(7)));
     }
 
+    [Theory]
+    [InlineData(27.0, null, false, 1)]
+    [InlineData(27.1, null, false, 2)]
+    [InlineData(null, 0.049, true, 2)]
+    [InlineData(null, 0.05, true, 1)]
+    [InlineData(20.0, 0.02, false, 1)]
+    public void Water_is_looked_for_twice_where_it_is_hot_or_cells_are_small(double? high, double? cell, bool lamps, int times) =>
+        Assert.Equal(times, WaterLook.ADay(high, cell, lamps));
+
     [Fact]
     public void Light_without_a_meter_is_by_watts_or_by_a_phone()
     {

@@ -23,6 +23,21 @@ export function useWalked() {
   return { walk, back };
 }
 
+/** What was to be opened this morning is open; taken back where it was said by mistake. */
+export function useOpened() {
+  const nursery = useNursery();
+  const refresh = useRefresh();
+  const { complain } = useSay();
+  const { back } = useWalked();
+  const open = useMutation({
+    mutationFn: () =>
+      unwrap(api.POST('/api/nurseries/{nursery}/round/opened', { params: { path: { nursery } }, body: { id: v7() } })),
+    onSuccess: () => refresh(),
+    onError: (e: Error) => complain(e.message),
+  });
+  return { open, back };
+}
+
 /** How long a job of today took; nothing: nobody timed it. */
 export function useTimed() {
   const nursery = useNursery();

@@ -31,6 +31,11 @@ export function Standing({ standing, today }: { standing: Stands[]; today: strin
               {s.place}
               <Typography variant="body2" color="textSecondary">
                 {s.seedlings > 0 ? counted(s.seedlings, 'plant') : `${many(s.containers)} sown`}
+                {s.water && (
+                  <Box component="span" sx={{ display: 'block', color: 'text.primary' }}>
+                    {s.water}
+                  </Box>
+                )}
               </Typography>
             </Box>
             <Button variant="text" onClick={() => setReading(s)} aria-label={`Thermometer in ${s.place}`}>

@@ -9,7 +9,8 @@ import type { Schemas } from '../api/client';
 import { lastFormat, printLabels } from '../data/labels';
 import { useNursery, useUnits } from '../data/nursery';
 import { useMay } from '../data/session';
-import { day, roughly } from '../ui/dates';
+import { useOpened } from '../data/useMorning';
+import { clock, day, roughly } from '../ui/dates';
 import { Empty, Waiting } from '../ui/Page';
 import { useSay } from '../ui/Say';
 import { Warning } from '../ui/Warning';
@@ -66,7 +67,7 @@ export function RoundView() {
         </Box>
         <Hours round={first} />
         {first.tonight && <Tonight tonight={first.tonight} today={today} />}
-        <Airing places={first.airing} />
+        <Airing places={first.airing} opened={first.opened} />
         <Nights nights={nights} today={today} />
         {waiting > 0 && (
           <Typography color="textSecondary" sx={{ mb: 1.5 }}>
@@ -258,15 +259,40 @@ function Alike({ tasks, today, onDone }: { tasks: Task[]; today: string; onDone:
 }
 
 /** What is to be opened before the sun is on it, and shaded. */
-function Airing({ places }: { places: Schemas['AiringAnswer'][] }) {
+function Airing({ places, opened }: { places: Schemas['AiringAnswer'][]; opened: Schemas['WalkedRow'] | null }) {
+  const { open, back } = useOpened();
   if (places.length === 0) return null;
   return (
-    <Box component="section" aria-label="This morning" sx={{ mb: 1.5 }}>
-      {places.map((p) => (
-        <Typography key={p.text} sx={{ fontWeight: 600 }}>
-          {p.text}
+    <Box
+      component="section"
+      aria-label="This morning"
+      sx={{ mb: 1.5, display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2 }}
+    >
+      <Box sx={{ flex: '1 1 260px' }}>
+        {places.map((p) => (
+          <Typography key={p.text} sx={opened ? { color: 'text.secondary' } : { fontWeight: 600 }}>
+            {p.text}
+          </Typography>
+        ))}
+      </Box>
+      {opened ? (
+        <Typography className="no-print">
+          Opened, {clock(opened.writtenAt)}
+          <Button variant="text" aria-label="Undo: opened" loading={back.isPending} onClick={() => back.mutate(opened.id)}>
+            Undo
+          </Button>
         </Typography>
-      ))}
+      ) : (
+        <Button
+          className="no-print"
+          variant="outlined"
+          loading={open.isPending}
+          onClick={() => open.mutate()}
+          sx={{ minHeight: 48, minWidth: 96 }}
+        >
+          Opened
+        </Button>
+      )}
     </Box>
   );
 }

@@ -5,6 +5,7 @@ import { Pick } from '../ui/Pick';
 const hows: { value: Said; label: string }[] = [
   { value: 'still', label: 'Still so' },
   { value: 'better', label: 'Better' },
+  { value: 'treated', label: 'Treated' },
   { value: 'gone', label: 'Gone' },
 ];
 

@@ -13,7 +13,7 @@ import { Wrong } from '../ui/Wrong';
 import { How } from './How';
 import { SignPicture } from './pictures';
 
-const words = { still: 'still so', better: 'better', gone: 'gone' } as const;
+const words = { still: 'still so', better: 'better', treated: 'treated', gone: 'gone' } as const;
 
 /** What was seen on a batch, and a line for what is seen now. */
 export function Notes({ batch }: { batch: Batch }) {
