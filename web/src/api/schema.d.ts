@@ -1332,6 +1332,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/round/opened": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["opened"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/round/walked/{id}": {
         parameters: {
             query?: never;
@@ -4623,7 +4639,7 @@ export interface components {
             answers: components["schemas"]["Said"][];
         };
         /** @enum {unknown} */
-        NoteHow: "still" | "better" | "gone" | null;
+        NoteHow: "still" | "better" | "treated" | "gone" | null;
         /** @description What was seen on a batch. */
         NoteInput: {
             /**
@@ -5329,6 +5345,7 @@ export interface components {
             tonight: null | components["schemas"]["TonightAnswer"];
             /** @description Places to open this morning, in walking order. */
             airing: components["schemas"]["AiringAnswer"][];
+            opened: null | components["schemas"]["WalkedRow"];
             /**
              * Format: double
              * @description Hours of work on a usual day, of all hands together; null: nobody said.
@@ -6009,6 +6026,8 @@ export interface components {
             seedlings: number;
             /** Format: int32 */
             containers: number;
+            /** @description Twice a day, and why; null: the daily look does. */
+            water: null | string;
         };
         /** @description Plants that stand already, in the container and the place that the batch begins in. */
         StandingInput: {
@@ -6653,7 +6672,7 @@ export interface components {
              */
             id: string;
         };
-        /** @description Somebody walked, and all was well. */
+        /** @description Somebody walked, and all was well; or opened what was to be opened. */
         WalkedRow: {
             /**
              * Format: uuid
@@ -8995,6 +9014,30 @@ export interface operations {
         };
     };
     walked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WalkedInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    opened: {
         parameters: {
             query?: never;
             header?: never;
