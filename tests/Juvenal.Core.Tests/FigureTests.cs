@@ -16,6 +16,7 @@ public class FigureTests
     private static readonly string[] NotCraft =
     [
         "DayLoad.MostHours",
+        "TypedForecast.MostNights",
         "LightAtLeaves.MostWatts",
         "LightAtLeaves.MostM2",
         "LightAtLeaves.MostLux",

@@ -36,8 +36,8 @@ public class FeedTests(House house) : IClassFixture<House>
         Assert.Equal("Label 20", (string)feeding["fertiliser"]!);
         // 75 ppm of 20 % N: 0.375 g/L.
         var grams = FormattableString.Invariant($"{0.375 * Math.Round(litres, 2):0.00} g");
-        var stock = FormattableString.Invariant($"{0.375 * Math.Round(litres, 2) / 100 * 1000:0} mL of a stock of 100 g in a litre");
-        Assert.Equal($"60 plants: 75 ppm nitrogen, {grams} in {water} (or {stock})", (string)Line(feeding, place)["text"]![0]!);
+        var stock = FormattableString.Invariant($"{0.375 * Math.Round(litres, 2) / 100 * 1000:0} mL of stock");
+        Assert.Equal($"60 plants: 75 ppm nitrogen, {grams} in {water}, or {stock}", (string)Line(feeding, place)["text"]![0]!);
 
         var id = Guid.CreateVersion7();
         Assert.Equal(204, (await FedAsync(place, id)).Status);

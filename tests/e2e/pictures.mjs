@@ -12,7 +12,6 @@ const pictures = [
   { name: 'round', path: 'round', size: desk, scheme: 'light' },
   { name: 'round-phone', path: 'round', size: phone, scheme: 'light' },
   { name: 'plan', path: 'plan', size: desk, scheme: 'light', cultivar: 'Saltglass' },
-  { name: 'plan-phone', path: 'plan', size: phone, scheme: 'light', cultivar: 'Saltglass' },
   { name: 'batch', path: 'batches/019c0de0-0003-7000-8000-000000000003', size: desk, scheme: 'light' },
   { name: 'several', path: 'plan/several', size: desk, scheme: 'light', press: '8 of each' },
   { name: 'go-dark', path: 'batches/019c0de0-0003-7000-8000-000000000002/go', size: desk, scheme: 'dark' },
@@ -25,7 +24,14 @@ const pictures = [
   { name: 'sowing', path: 'sowing', size: desk, scheme: 'light' },
   { name: 'seeds', path: 'seeds', size: desk, scheme: 'light' },
   { name: 'sums', path: 'sums/disinfectant', size: desk, scheme: 'light' },
-  { name: 'people', path: 'house?part=people', size: desk, scheme: 'light' },
+  { name: 'signs', path: 'batches/019c0de0-0003-7000-8000-000000000006/signs', size: desk, scheme: 'light' },
+  {
+    name: 'causes',
+    path: 'batches/019c0de0-0003-7000-8000-000000000006/signs',
+    size: { width: 1280, height: 1000 },
+    scheme: 'light',
+    press: 'Pale or yellow all over',
+  },
   {
     name: 'moving',
     path: 'batches/019c0de0-0003-7000-8000-000000000006/moving',
@@ -59,7 +65,7 @@ for (const { name, path, size, scheme, press, cultivar } of pictures) {
   if (press) {
     await page.getByRole('button', { name: press }).click();
     await page
-      .getByText(/^Sow .* cells|^Yes, |^Wait until /)
+      .getByText(/^Sow .* cells|^Yes, |^Wait until |^Hungry$/)
       .first()
       .waitFor();
   }

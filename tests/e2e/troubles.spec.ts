@@ -90,3 +90,22 @@ test('a batch says its light and what a plant of it cost', async ({ page }) => {
   await expect(page.getByText(/About [\d.]+ mol of light a day; 12 are enough\./)).toBeVisible();
   await expect(page.getByText(/each, for \d+ plants: [\d.]+ less than bought/)).toBeVisible();
 });
+
+test('who has no forecast types one: ten nights, or the coldest for the week', async ({ page }) => {
+  await page.goto('/n/019c0de0-0000-7000-8000-000000000002/round');
+  await page.getByRole('button', { name: 'Type the forecast' }).click();
+  const form = page.getByRole('form', { name: 'The forecast' });
+  await form.getByRole('button', { name: 'Keep' }).click();
+  await expect(form.getByText('Type degrees.')).toBeVisible();
+  await form.getByLabel(/^Tonight/).fill('99');
+  await form.getByRole('button', { name: 'Keep' }).click();
+  await expect(form.getByText(/-?70 to 60/)).toBeVisible();
+  await expect(form.getByLabel(/^Tonight/)).toHaveValue('99');
+  await form.getByLabel(/^Tonight/).fill('1');
+  await form.getByRole('button', { name: 'Tonight’s for the week' }).click();
+  await form.getByRole('button', { name: 'Keep' }).click();
+  const nights = page.getByRole('region', { name: 'Nights ahead' });
+  await expect(nights).toContainText(/Tonight 1/);
+  await expect(nights.getByRole('listitem')).toHaveCount(8);
+  await expect(nights.getByRole('button', { name: 'Type the forecast anew' })).toBeVisible();
+});

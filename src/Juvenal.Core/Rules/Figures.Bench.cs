@@ -4,6 +4,7 @@ using Juvenal.Core.Growth;
 using Juvenal.Core.Hardening;
 using Juvenal.Core.Places;
 using Juvenal.Core.Seeds;
+using Juvenal.Core.Site;
 using Juvenal.Core.Troubles;
 
 namespace Juvenal.Core.Rules;
@@ -55,6 +56,7 @@ public static partial class Figures
             Ours("Light", "White LEDs, for each watt over what they light", LightAtLeaves.UmolPerWatt, "µmol/s"),
             Practice("Light", "Lux of a phone under white LEDs, for each µmol", LightAtLeaves.LuxPerUmolLed, "lux"),
             Practice("Light", "Lux of a phone in sun, for each µmol", LightAtLeaves.LuxPerUmolSun, "lux"),
+            Ours("Forecast", "A day whose high nobody typed is warmer than its night by", TypedForecast.UsualRiseC, "°C"),
             Practice("Water", "Looked for twice a day above", WaterLook.HotC, "°C"),
             Practice("Water", "And for cells under lamps smaller than", WaterLook.SmallCellLitres, "L"),
             Practice("Feeding", "Stock solution", Feed.StockGramsPerL, "g/L"),

@@ -64,6 +64,10 @@ public sealed record RulesInput(int Version, HouseRules Rules);
 
 public sealed record WindInput(int Days);
 
+/// <summary>A forecast by hand.</summary>
+/// <param name="Nights">1 to 10, tonight first, without a gap.</param>
+public sealed record TypedForecastInput(IReadOnlyList<TypedNight> Nights);
+
 internal static class SiteEndpoints
 {
     public static void MapSite(this RouteGroupBuilder nursery)
@@ -107,6 +111,43 @@ internal static class SiteEndpoints
                 }
             )
             .WithName("changeSite")
+            .TakesLong()
+            .For(Role.Grower);
+
+        nursery
+            .MapPut(
+                "/forecast",
+                async (
+                    [AsParameters] Here here,
+                    TypedForecastInput input,
+                    Planning planning,
+                    TimeProvider clock,
+                    CancellationToken cancel
+                ) =>
+                {
+                    await here.DoAsync(
+                        Touches.Inputs,
+                        async writing =>
+                        {
+                            var site = await new SiteStore(writing).GetAsync(cancel);
+                            if (site.Devices is { Forecast: not DeviceSource.None })
+                                throw new RefusedException(new Failure("forecast-by-device", "nights"));
+                            var today = site.Today(clock);
+                            var typed = TypedForecast.Of(input.Nights, today);
+                            if (!typed.Succeeded)
+                                throw new RefusedException(typed.Failures);
+                            await new RecordStore(writing).PutForecastAsync(
+                                [.. typed.Value.Days.Select(d => new ForecastRow(d.Day, today, d.MinimumC!.Value, d.MaximumC!.Value))],
+                                cancel
+                            );
+                            await new RecordWriter(writing).RecomputeAsync(site, cancel);
+                        },
+                        cancel
+                    );
+                    return await planning.FollowAsync(here, cancel);
+                }
+            )
+            .WithName("typeForecast")
             .TakesLong()
             .For(Role.Grower);
 

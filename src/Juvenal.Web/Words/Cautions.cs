@@ -8,7 +8,9 @@ internal static class Cautions
 {
     public const string PepperSeed = "Seed of hot peppers: gloves, keep it off your eyes.";
     public const string Mat = "Electricity near water: use a protected socket, a drip loop, and a mat rated for it.";
-    public const string Feed = Solution + " Never on dry mix: water first.";
+    public static readonly string Feed =
+        Solution
+        + Invariant($" Never on dry mix: water first. Stock is {Core.Care.Feed.StockGramsPerL:0} g in a litre, kept dark, shaken first.");
     public const string Solution = "Nutrient solution: the label's rate, gloves, no food containers.";
     public const string Blade = "Grafting blade: cut away from the hand, clean it between plants.";
 

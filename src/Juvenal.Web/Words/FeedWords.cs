@@ -28,8 +28,7 @@ internal static class FeedWords
     private static string Amount(double ppm, double litres, FertiliserRow? fertiliser, Measures measures) =>
         fertiliser is null || !(Feed.For(ppm, fertiliser.NitrogenPercent, litres) is { Succeeded: true, Value: var feed })
             ? $"{measures.Volume(litres)} of water"
-            : $"{measures.Grams(feed.Grams)} in {measures.Volume(litres)}"
-                + Invariant($" (or {feed.StockL() * 1000:0} mL of a stock of {Feed.StockGramsPerL:0} g in a litre)");
+            : $"{measures.Grams(feed.Grams)} in {measures.Volume(litres)}" + Invariant($", or {feed.StockL() * 1000:0} mL of stock");
 
     /// <summary>"42 hardening off: no feed"; null where all are fed.</summary>
     public static string? Not(IEnumerable<(FedGroup Group, FeedShare Share)> shares)

@@ -628,6 +628,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/forecast": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["typeForecast"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/site/usual": {
         parameters: {
             query?: never;
@@ -6612,6 +6628,29 @@ export interface components {
          * @enum {unknown}
          */
         Twins: "snip" | "separate";
+        /** @description A forecast by hand. */
+        TypedForecastInput: {
+            /** @description 1 to 10, tonight first, without a gap. */
+            nights: components["schemas"]["TypedNight"][];
+        };
+        /** @description A night of a forecast that somebody typed. */
+        TypedNight: {
+            /**
+             * Format: date
+             * @description It begins on.
+             */
+            evening: string;
+            /**
+             * Format: double
+             * @description Expected, °C.
+             */
+            lowC: number;
+            /**
+             * Format: double
+             * @description Of the day after it, °C; null: not typed.
+             */
+            highC?: null | number;
+        };
         /** @description How a place under the sky, or under glass without heat, follows the weather. [model] */
         UnderTheSky: {
             /**
@@ -7735,6 +7774,41 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["SiteInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanningAnswer"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanningAnswer"];
+                };
+            };
+        };
+    };
+    typeForecast: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedForecastInput"];
             };
         };
         responses: {

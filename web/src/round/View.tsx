@@ -26,6 +26,7 @@ import { ToHave } from './ToHave';
 import { Troubles } from './Troubles';
 import { Tonight } from './Tonight';
 import { TaskCard } from './TaskCard';
+import { TypeForecast } from './TypeForecast';
 import { Walked } from './Walked';
 import { useRound, type Task } from '../data/useRound';
 
@@ -300,7 +301,7 @@ function Airing({ places, opened }: { places: Schemas['AiringAnswer'][]; opened:
 /** The nights ahead, for every role: what they allow stands on the cards. */
 function Nights({ nights, today }: { nights: Schemas['NightsAnswer']; today: string }) {
   const units = useUnits();
-  if (nights.known === 'nowhere') return null;
+  if (nights.known === 'nowhere') return <TypeForecast today={today} typed={false} />;
   const unit = units === 'us' ? '°F' : '°C';
   const shown = nights.known === 'record' ? nights.nights.slice(0, 1) : nights.nights.slice(0, 7);
   return (
@@ -327,6 +328,7 @@ function Nights({ nights, today }: { nights: Schemas['NightsAnswer']; today: str
           is colder than this in these weeks.
         </Typography>
       )}
+      <TypeForecast today={today} typed={nights.known === 'forecast'} />
     </Box>
   );
 }

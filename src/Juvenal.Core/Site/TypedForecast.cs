@@ -1,0 +1,55 @@
+using Juvenal.Core.Measures;
+
+namespace Juvenal.Core.Site;
+
+/// <summary>A night of a forecast that somebody typed.</summary>
+/// <param name="Evening">It begins on.</param>
+/// <param name="LowC">Expected, °C.</param>
+/// <param name="HighC">Of the day after it, °C; null: not typed.</param>
+public sealed record TypedNight(DateOnly Evening, double LowC, double? HighC = null);
+
+/// <summary>A forecast by hand: from tonight on, without a gap.</summary>
+public static class TypedForecast
+{
+    /// <summary>No forecast reaches further, nights.</summary>
+    public const int MostNights = 10;
+
+    /// <summary>A day whose high was not typed is so much warmer than its night, °C. [model]</summary>
+    public const double UsualRiseC = 10;
+
+    /// <param name="nights">1 to 10, tonight first.</param>
+    /// <param name="today">The nursery's day.</param>
+    /// <returns>Days with their low, which falls in their morning, and high; or what cannot be, at its night.</returns>
+    public static Outcome<ForecastDays> Of(IReadOnlyList<TypedNight> nights, DateOnly today)
+    {
+        ArgumentNullException.ThrowIfNull(nights);
+        if (nights.Count is < 1 or > MostNights)
+            return Failure.OutOfRange("nights", nights.Count, 1, MostNights);
+        var failures = new List<Failure>();
+        for (var i = 0; i < nights.Count; i++)
+        {
+            var night = nights[i];
+            if (night.Evening != today.AddDays(i))
+                failures.Add(new("nights-in-turn", $"nights[{i}].evening"));
+            if (!(night.LowC is >= WeatherChecks.ColdestC and <= WeatherChecks.HottestC))
+                failures.Add(Failure.OutOfRange($"nights[{i}].lowC", night.LowC, WeatherChecks.ColdestC, WeatherChecks.HottestC));
+            if (night.HighC is { } high && !(high >= WeatherChecks.ColdestC && high <= WeatherChecks.HottestC))
+                failures.Add(Failure.OutOfRange($"nights[{i}].highC", high, WeatherChecks.ColdestC, WeatherChecks.HottestC));
+            else if (night.HighC < night.LowC)
+                failures.Add(new("high-below-low", $"nights[{i}].highC"));
+        }
+
+        return failures.Count > 0
+            ? failures
+            : new ForecastDays([
+                .. nights.Select(n => new WeatherDay(
+                    n.Evening.AddDays(1),
+                    n.LowC,
+                    n.HighC ?? Math.Min(WeatherChecks.HottestC, n.LowC + UsualRiseC)
+                )),
+            ]);
+    }
+}
+
+/// <summary>Days of a forecast, tomorrow first.</summary>
+public sealed record ForecastDays(IReadOnlyList<WeatherDay> Days);

@@ -1,0 +1,37 @@
+using Juvenal.Core.Site;
+using Xunit;
+
+namespace Juvenal.Core.Tests.Site;
+
+/// <summary>A forecast that is typed: lows fall in the morning after, and what cannot be is said at its night.</summary>
+public class TypedForecastTests
+{
+    private static readonly DateOnly Today = new(2026, 4, 18);
+
+    [Fact]
+    public void The_low_of_a_night_is_that_of_the_morning_after_it()
+    {
+        var days = TypedForecast.Of([new(Today, 3), new(Today.AddDays(1), -2, 9)], Today).Value.Days;
+        Assert.Equal(
+            [(Today.AddDays(1), 3.0, 13.0), (Today.AddDays(2), -2.0, 9.0)],
+            days.Select(d => (d.Day, d.MinimumC!.Value, d.MaximumC!.Value))
+        );
+    }
+
+    [Theory]
+    [InlineData(0, 80.0, null, "nights[0].lowC")]
+    [InlineData(0, double.NaN, null, "nights[0].lowC")]
+    [InlineData(1, 5.0, null, "nights[0].evening")]
+    [InlineData(0, 5.0, 4.9, "nights[0].highC")]
+    [InlineData(0, 5.0, 80.0, "nights[0].highC")]
+    public void What_cannot_be_is_said_at_its_night(int ahead, double low, double? high, string field) =>
+        Assert.Equal(field, Assert.Single(TypedForecast.Of([new(Today.AddDays(ahead), low, high)], Today).Failures).Field);
+
+    [Fact]
+    public void No_night_and_eleven_are_no_forecast()
+    {
+        Assert.False(TypedForecast.Of([], Today).Succeeded);
+        Assert.False(TypedForecast.Of([.. Enumerable.Range(0, 11).Select(i => new TypedNight(Today.AddDays(i), 5))], Today).Succeeded);
+        Assert.True(TypedForecast.Of([.. Enumerable.Range(0, 10).Select(i => new TypedNight(Today.AddDays(i), 5))], Today).Succeeded);
+    }
+}

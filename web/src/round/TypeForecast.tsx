@@ -1,0 +1,118 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, Problem, unwrap } from '../api/client';
+import { useNursery, useRefresh, useSite, useUnits } from '../data/nursery';
+import { useMay } from '../data/session';
+import { plusDays } from '../ui/dates';
+import { NumberField } from '../ui/Field';
+import { useSay } from '../ui/Say';
+import { number, temperature } from '../ui/units';
+import { Wrong } from '../ui/Wrong';
+import { nightName } from './model';
+
+const nights = 10;
+
+/** Who has no forecast that comes by itself types one: ten nights, or the coldest for all. */
+export function TypeForecast({ today, typed }: { today: string; typed: boolean }) {
+  const site = useSite();
+  const may = useMay('grower');
+  const [open, setOpen] = useState(false);
+  if (!may || (site.data?.input.devices?.forecast ?? 'none') !== 'none') return null;
+  return open ? (
+    <Form today={today} onClose={() => setOpen(false)} />
+  ) : (
+    <Button className="no-print" variant="text" onClick={() => setOpen(true)} sx={{ px: 0 }}>
+      {typed ? 'Type the forecast anew' : 'Type the forecast'}
+    </Button>
+  );
+}
+
+function Form({ today, onClose }: { today: string; onClose: () => void }) {
+  const nursery = useNursery();
+  const refresh = useRefresh();
+  const units = useUnits();
+  const { say } = useSay();
+  const [lows, setLows] = useState<string[]>(Array.from({ length: nights }, () => ''));
+  const [wrong, setWrong] = useState<Record<number, string>>({});
+  const keep = useMutation({
+    mutationFn: (typed: number[]) =>
+      unwrap(
+        api.PUT('/api/nurseries/{nursery}/forecast', {
+          params: { path: { nursery } },
+          body: {
+            nights: typed.map((low, i) => ({ evening: plusDays(today, i), lowC: temperature.typed(low, units), highC: null })),
+          },
+        }),
+      ),
+    onSuccess: async () => {
+      await refresh();
+      say('Forecast kept.');
+      onClose();
+    },
+  });
+  const problem = keep.error instanceof Problem ? keep.error : null;
+  const send = () => {
+    // What comes after the last night that was typed is not known.
+    const last = lows.findLastIndex((t) => t.trim() !== '');
+    const typed = lows.slice(0, last + 1).map(number);
+    const errors: Record<number, string> = {};
+    typed.forEach((t, i) => {
+      if (t === null) errors[i] = 'Type degrees.';
+    });
+    if (last < 0) errors[0] = 'Type degrees.';
+    setWrong(errors);
+    if (Object.keys(errors).length === 0) keep.mutate(typed as number[]);
+  };
+  return (
+    <Box
+      component="form"
+      noValidate
+      className="no-print"
+      aria-label="The forecast"
+      onSubmit={(e) => {
+        e.preventDefault();
+        send();
+      }}
+      sx={{ mt: 1 }}
+    >
+      <Typography color="textSecondary" sx={{ mb: 1 }}>
+        Lows, as your forecast has them, from tonight on. Know only the coldest? Type it for tonight, and take it for the whole
+        week: the careful side.
+      </Typography>
+      <Box sx={{ display: 'grid', gap: 1.25, gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(5, 1fr)' }, mb: 1.25 }}>
+        {lows.map((low, i) => (
+          <NumberField
+            key={plusDays(today, i)}
+            label={nightName(plusDays(today, i), today)}
+            unit={temperature.unit(units)}
+            autoFocus={i === 0}
+            value={low}
+            onChange={(text) => setLows(lows.map((t, j) => (j === i ? text : t)))}
+            error={wrong[i] ?? problem?.at(`nights[${i}].lowC`)}
+          />
+        ))}
+      </Box>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+        <Button type="submit" variant="contained" loading={keep.isPending} sx={{ minHeight: 48 }}>
+          Keep
+        </Button>
+        <Button
+          variant="outlined"
+          color="inherit"
+          onClick={() => setLows(lows.map((t, i) => (i < 7 ? (lows[0] ?? '') : t)))}
+          sx={{ minHeight: 48 }}
+        >
+          Tonight’s for the week
+        </Button>
+        <Button variant="text" onClick={onClose}>
+          Cancel
+        </Button>
+      </Box>
+      {keep.error && !problem && <Wrong>{keep.error.message}</Wrong>}
+      {problem?.at('nights') && <Wrong>{problem.at('nights')}</Wrong>}
+    </Box>
+  );
+}
