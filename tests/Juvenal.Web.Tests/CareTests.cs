@@ -78,6 +78,13 @@ public class CareTests(House house) : IClassFixture<House>
         Assert.Equal(100, await LeftAsync("mix"));
         await house.Client.DeleteAsync(house.Path($"store/{id}"));
         Assert.Null(await LeftAsync("mix"));
+        // A pot that nothing uses goes with its price and its count.
+        var spare = (Guid)
+            (await house.GetAsync("catalogue"))["containers"]!.AsArray().Single(c => (string)c!["name"]! == "12 L tub")!["id"]!;
+        await PriceAsync("container", 2, spare);
+        Assert.Equal(204, (await CountAsync(Guid.CreateVersion7(), "containers", 3, spare)).Status);
+        Assert.Equal(System.Net.HttpStatusCode.NoContent, (await house.Client.DeleteAsync(house.Path($"containers/{spare}"))).StatusCode);
+        Assert.Null(await LeftAsync("containers", spare));
         Assert.Equal(422, (await CountAsync(Guid.CreateVersion7(), "mix", -1)).Status);
         Assert.Equal(422, (await CountAsync(Guid.CreateVersion7(), "containers", 1)).Status);
         Assert.Equal(422, (await CountAsync(Guid.CreateVersion7(), "mix", 1, house.Tray)).Status);

@@ -8,14 +8,17 @@ comment on column place.lamp_m2 is 'Area they light, m²; empty: not said';
 
 create table price (
   nursery_id uuid not null references nursery (id) on delete restrict,
+  id uuid not null default gen_random_uuid(),
   what text not null check (what in ('mix', 'label', 'hour', 'kwh', 'plant', 'container')),
   container_id uuid,
   amount float8 not null check (amount >= 0 and amount <= 1000000),
+  primary key (nursery_id, id),
   unique nulls not distinct (nursery_id, what, container_id),
   check ((what = 'container') = (container_id is not null)),
-  foreign key (nursery_id, container_id) references container_kind (nursery_id, id) on delete cascade
+  foreign key (nursery_id, container_id) references container_kind (nursery_id, id) on delete restrict
 );
 comment on table price is 'What things cost, in the nursery''s money';
+comment on column price.id is 'Names the row';
 comment on column price.what is 'mix: a litre; label; hour: of work; kwh: of power; plant: bought ready; container: one pot or tray';
 comment on column price.container_id is 'container: which';
 comment on column price.amount is 'In the nursery''s money';
@@ -32,7 +35,7 @@ create table store_count (
   taken_back boolean not null default false,
   primary key (nursery_id, id),
   check ((what = 'containers') = (container_id is not null)),
-  foreign key (nursery_id, container_id) references container_kind (nursery_id, id) on delete cascade
+  foreign key (nursery_id, container_id) references container_kind (nursery_id, id) on delete restrict
 );
 comment on table store_count is 'What lay in the store, counted by hand; what work takes since is taken from it';
 comment on column store_count.id is 'Made by the client';

@@ -61,7 +61,9 @@ public sealed class ContainerStore(NurseryTransaction nursery)
         """;
 
     private const string Delete = """
-        -- Remove a kind of container that nothing uses.
+        -- Remove a kind of container that nothing uses, with its price and what was counted of it.
+        with priced as (delete from price where container_id = $1),
+          counted as (delete from store_count where container_id = $1)
         delete from container_kind
         where id = $1
         """;
