@@ -30,7 +30,7 @@ test('a sign is looked into, noted with the batch, and taken back', async ({ pag
   const note = page.getByRole('listitem').filter({ hasText: 'Fallen over in the tray' });
   await expect(note).toContainText('after the can');
   await note.getByRole('button', { name: 'Better' }).click();
-  await expect(note).toContainText('better on Sat 18 Apr');
+  await expect(note).toContainText(/better on \w+ \d/);
   await note.getByRole('button', { name: /^Take back/ }).click();
   await expect(note).not.toContainText('better on');
   await note.getByRole('button', { name: /^Take back/ }).click();
@@ -42,7 +42,7 @@ test('what was noted is asked after on the Round until it is gone', async ({ pag
   const asked = page.getByRole('region', { name: 'How are they now?' });
   await expect(asked).toContainText('Sticky, insects, small flies since Thu 16 Apr: below the young leaves.');
   await asked.getByRole('group').first().getByRole('button', { name: 'Treated' }).click();
-  await expect(asked.getByText(/Treated on Sat 18 Apr/)).toBeVisible();
+  await expect(asked.getByText(/Treated on \w+ \d/)).toBeVisible();
   await asked.getByRole('button', { name: /^Undo/ }).click();
   await expect(asked.getByRole('button', { name: /^Undo/ })).toHaveCount(0);
 });
