@@ -48,7 +48,7 @@ function cpu() {
 const memory = () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server}/status`, 'utf8'))[1]) / 1024;
 
 // A server runs for weeks: what it is asked for has been asked for before, and its code is compiled.
-async function measure(name, times, act, warm = 20) {
+async function measure(name, times, act, warm = 60) {
   let first = await act(-1);
   for (let i = 1; i < warm; i++) first = await act(-1 - i);
   if (first.status >= 300) {
