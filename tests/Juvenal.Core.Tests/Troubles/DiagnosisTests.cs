@@ -106,6 +106,9 @@ public class DiagnosisTests
         Assert.Contains(Question.FedLately, silent.Single(r => r.Cause == Cause.Hungry).Open);
         var logged = Ranked(Sign.Pale, Plain with { DaysInPot = 40, FeedLogged = true });
         Assert.Equal((Cause.Hungry, Likelihood.Likely), (logged[0].Cause, logged[0].How));
+        // Far ahead of the next: no look is named, though there is one.
+        Assert.NotEmpty(logged[1].Open);
+        Assert.Null(Diagnosis.Tells(logged));
     }
 
     [Fact]
