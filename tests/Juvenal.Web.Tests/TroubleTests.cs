@@ -47,6 +47,10 @@ public class TroubleTests(House house) : IClassFixture<House>
         );
         Assert.True((bool)(await TroubleAsync(batch))!["ask"]!);
 
+        // A helper takes back what is the helper's own.
+        var helper = await house.EnterAsync(await house.AddAsync($"Helper {Guid.NewGuid():N}"[..20], Store.Accounts.Role.Helper));
+        Assert.Equal(HttpStatusCode.NotFound, (await helper.DeleteAsync(house.Path($"batches/{batch}/notes/{note}"))).StatusCode);
+
         var gone = await LookAsync(batch, note, "gone");
         Assert.Null(await TroubleAsync(batch));
         await house.Client.DeleteAsync(house.Path($"batches/{batch}/notes/{note}/looks/{gone}"));

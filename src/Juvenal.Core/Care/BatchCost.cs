@@ -93,7 +93,7 @@ public static class BatchCost
             kind.TakesMix ? kind.Litres : 0
         );
 
-    /// <summary>Power for the bench it took under lamps, kWh: by where most of it stood, from one entry to the next.</summary>
+    /// <summary>Power for the bench it took under lamps, kWh: by what stood where from one entry to the next.</summary>
     /// <param name="entries">Effective ones, in order.</param>
     /// <param name="container">By id; null where it is gone.</param>
     /// <param name="lamps">By place; null where there are none, or nobody said what they draw.</param>
@@ -102,22 +102,31 @@ public static class BatchCost
     {
         ArgumentNullException.ThrowIfNull(entries);
         ArgumentNullException.ThrowIfNull(lamps);
-        var came = (
-            from e in entries
-            where e.To is not null && e.Kind is EntryKind.Sown or EntryKind.Received or EntryKind.Moved
-            let count = e.Kind == EntryKind.Moved ? e.ContainersTo : e.Containers
-            orderby e.HappenedOn
-            select (On: e.HappenedOn, At: e.To!.Value, Count: count)
-        ).ToList();
-        var kwh = 0.0;
-        for (var i = 0; i < came.Count; i++)
+        var (kwh, stands, since) = (0.0, new Dictionary<Spot, int>(), DateOnly.MinValue);
+        foreach (var entry in entries.Where(e => e.From is not null || e.To is not null).OrderBy(e => e.HappenedOn))
         {
-            var (on, at, count) = came[i];
-            var leaves = i + 1 < came.Count ? came[i + 1].On : until.AddDays(1);
-            if (at.Container is { } id && container(id) is { } kind && lamps(at.Place) is { } lit)
-                kwh += Math.Max(0, leaves.DayNumber - on.DayNumber) * lit.KwhPerDayAndM2 * AreaM2(kind, count);
+            Burn(entry.HappenedOn);
+            // Twins that are separated take more containers; whatever else is taken from a group leaves some.
+            if (entry.From is { } from)
+                Add(from, entry.Kind == EntryKind.Separated ? entry.Containers : -entry.Containers);
+            if (entry is { To: { } to, Kind: EntryKind.Sown or EntryKind.Received or EntryKind.Moved })
+                Add(to, entry.Kind == EntryKind.Moved ? entry.ContainersTo : entry.Containers);
         }
 
+        Burn(until.AddDays(1));
         return kwh;
+
+        void Add(Spot at, int containers) => stands[at] = Math.Max(0, stands.GetValueOrDefault(at) + containers);
+
+        void Burn(DateOnly day)
+        {
+            foreach (var (at, count) in stands)
+            {
+                if (at.Container is { } id && container(id) is { } kind && lamps(at.Place) is { } lit)
+                    kwh += Math.Max(0, day.DayNumber - since.DayNumber) * lit.KwhPerDayAndM2 * AreaM2(kind, count);
+            }
+
+            since = day;
+        }
     }
 }

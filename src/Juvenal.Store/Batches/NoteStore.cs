@@ -126,6 +126,7 @@ public sealed class NoteStore(NurseryTransaction nursery)
         set taken_back = true
         where id = $1
           and batch_id = $2
+          and ($3::text is null or by_name = $3)
         """;
 
     private const string TakeBackLook = """
@@ -134,6 +135,7 @@ public sealed class NoteStore(NurseryTransaction nursery)
         set taken_back = true
         where id = $1
           and note_id = $2
+          and ($3::text is null or by_name = $3)
         """;
 
     public Task<List<NoteRow>> OfAsync(Guid batch, CancellationToken cancel) => nursery.ListAsync(OfBatch, Read, cancel, Sql.Of(batch));
@@ -204,14 +206,20 @@ public sealed class NoteStore(NurseryTransaction nursery)
         );
     }
 
+    /// <param name="batch">Whose.</param>
+    /// <param name="note">Of it.</param>
+    /// <param name="look">At it; null: the note itself.</param>
+    /// <param name="own">Only what the same person said: helpers.</param>
+    /// <param name="cancel">Cancels.</param>
     /// <exception cref="NotFoundException">Nothing of that batch has that id.</exception>
-    public async Task TakeBackAsync(Guid batch, Guid note, Guid? look, CancellationToken cancel)
+    public async Task TakeBackAsync(Guid batch, Guid note, Guid? look, bool own, CancellationToken cancel)
     {
+        var only = Sql.OfNull(own ? nursery.By ?? "" : null);
         var changed = look is { } id
             ? (await nursery.ListAsync(IsOpen, r => r.GetInt32(0), cancel, Sql.Of(note), Sql.Of(batch))).Count == 0
                 ? 0
-                : await nursery.ExecuteAsync(TakeBackLook, cancel, Sql.Of(id), Sql.Of(note))
-            : await nursery.ExecuteAsync(TakeBackNote, cancel, Sql.Of(note), Sql.Of(batch));
+                : await nursery.ExecuteAsync(TakeBackLook, cancel, Sql.Of(id), Sql.Of(note), only)
+            : await nursery.ExecuteAsync(TakeBackNote, cancel, Sql.Of(note), Sql.Of(batch), only);
         if (changed == 0)
             throw new NotFoundException("note");
     }

@@ -78,7 +78,11 @@ internal static class TroubleEndpoints
             .MapDelete(
                 "/batches/{id:guid}/notes/{note:guid}",
                 ([AsParameters] Here here, Guid id, Guid note, CancellationToken cancel) =>
-                    here.DoAsync(Touches.Work, writing => new NoteStore(writing).TakeBackAsync(id, note, null, cancel), cancel)
+                    here.DoAsync(
+                        Touches.Work,
+                        writing => new NoteStore(writing).TakeBackAsync(id, note, null, here.Membership.Role == Role.Helper, cancel),
+                        cancel
+                    )
             )
             .WithName("takeBackNote")
             .For(Role.Helper);
@@ -108,7 +112,11 @@ internal static class TroubleEndpoints
             .MapDelete(
                 "/batches/{id:guid}/notes/{note:guid}/looks/{look:guid}",
                 ([AsParameters] Here here, Guid id, Guid note, Guid look, CancellationToken cancel) =>
-                    here.DoAsync(Touches.Work, writing => new NoteStore(writing).TakeBackAsync(id, note, look, cancel), cancel)
+                    here.DoAsync(
+                        Touches.Work,
+                        writing => new NoteStore(writing).TakeBackAsync(id, note, look, here.Membership.Role == Role.Helper, cancel),
+                        cancel
+                    )
             )
             .WithName("takeBackLook")
             .For(Role.Helper);

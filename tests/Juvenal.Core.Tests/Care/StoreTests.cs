@@ -87,6 +87,22 @@ public class StoreTests
         Assert.InRange(area, 0.07, 0.16);
         Assert.Equal(8 * area, BatchCost.Kwh(entries, Of, p => p == Bench ? lamps : null, Counted.AddDays(7)), 9);
         Assert.Equal(0, BatchCost.Kwh(entries, Of, _ => null, Counted.AddDays(7)));
+        // Half of it goes elsewhere after four days: the other half burns on.
+        LedgerEntry[] half =
+        [
+            .. entries,
+            new(
+                Guid.NewGuid(),
+                1,
+                Counted.AddDays(4),
+                EntryKind.Moved,
+                From: new(Tray, Bench),
+                To: new(Pot, Guid.NewGuid()),
+                Containers: 36,
+                ContainersTo: 36
+            ),
+        ];
+        Assert.Equal(6 * area, BatchCost.Kwh(half, Of, p => p == Bench ? lamps : null, Counted.AddDays(7)), 9);
     }
 
     [Theory]
