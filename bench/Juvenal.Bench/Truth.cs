@@ -228,7 +228,11 @@ internal static class Truth
 
             string Days(Crop crop, bool nights)
             {
-                var ladder = weather.Ladder(UnderTheSky.Stand, crop, Ladder.Usual, nights)!;
+                var ladder = weather.Ladder(
+                    UnderTheSky.Stand,
+                    crop,
+                    Ladder.Of(Ladder.Usual, nights ? HardeningBy.Hours : HardeningBy.OutAndIn)
+                )!;
                 var from = new DateOnly(2026, 5, 1).DayNumber;
                 var all = Enumerable.Range(0, ladder.Springs).Select(y => ladder.Of(y, from)).Order().ToList();
                 return $"{all[all.Count / 10]} – **{all[all.Count / 2]}** – {all[all.Count * 9 / 10]} d";

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Juvenal.Core.Hardening;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Season;
 using Juvenal.Core.Sowing;
@@ -209,8 +210,42 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
 
         foreach (var (batch, work) in await WorkAsync(cancel))
             await DoAsync(batch, work, day, last, cancel);
+        if (!last)
+            await AirAsync(day, cancel);
         await _odd.LiveAsync(day, cancel);
     }
+
+    /// <summary>What hardens off is out as the ladder asks; once it was forgotten to say so.</summary>
+    private async Task AirAsync(DateOnly day, CancellationToken cancel)
+    {
+        List<GroupOf> out_;
+        await using (var nursery = await database.ReadAsync(nurseryId, cancel))
+        {
+            var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
+            out_ =
+            [
+                .. from g in await LadderStore.ListAsync(nursery, cancel)
+                let crop = catalogue.Cultivars[g.CultivarId].Crop
+                let stand = catalogue.Places[g.Stand]
+                let credit = catalogue.RungsOf(g.Standing(), crop, g.Stand)
+                where credit is not null
+                let rung = TodaysRung.Of(
+                    crop,
+                    catalogue.RungsIn(stand),
+                    catalogue.Rules.Rules.HardeningBy,
+                    credit,
+                    catalogue.WeatherAt(day, stand)
+                )
+                where rung is not null && rung.Call != RungCall.StayIn
+                select new GroupOf(g.BatchId, g.Id.Value),
+            ];
+        }
+
+        if (out_.Count > 0 && day != Forgotten)
+            await WriteAsync(n => new LadderStore(n, clock).AirAsync(new(Id(), out_, [day], null), cancel), cancel);
+    }
+
+    private static readonly DateOnly Forgotten = Day(4, 17);
 
     private async Task KeepAsync(int index, CancellationToken cancel)
     {

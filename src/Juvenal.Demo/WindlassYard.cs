@@ -146,6 +146,10 @@ public static class WindlassYard
             var cultivars = new CultivarStore(nursery);
             foreach (var cultivar in Cultivars)
                 await cultivars.PutAsync(cultivar, cancel);
+            // Two people and a thousand pots: they are carried once, and covered where they stand.
+            var rules = new Store.Rules.RulesStore(nursery);
+            var house = await rules.GetAsync(cancel);
+            await rules.ChangeAsync(house with { Rules = house.Rules with { HardeningBy = Core.Rules.HardeningBy.Shade } }, cancel);
             var feeds = new Store.Rules.FertiliserStore(nursery);
             await feeds.PutAsync(new(Numbered(7, 1), 0, "Bench feed", 15, 5, 20, InUse: true), cancel);
             await feeds.PutAsync(new(Numbered(7, 2), 0, "Fruit feed", 8, 8, 24, InUse: false), cancel);

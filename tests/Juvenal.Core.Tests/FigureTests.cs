@@ -94,6 +94,7 @@ public class FigureTests
         "EntryDetail.LongestWhom",
         "EntryDetail.HighestPrice",
         "EntryDetail.WidestCm",
+        "EntryDetail.WarmestCoverC",
         "EntryDetail.MostMixed",
         "EmergenceTest.MostSeeds",
         "SowingQuantity.MostPlants",

@@ -27,6 +27,7 @@ public class AccessTests(OwnHouse house) : IClassFixture<OwnHouse>
         // It only reads: what was looked at is asked about.
         "/api/nurseries/{nursery:guid}/batches/{id:guid}/signs",
         "/api/nurseries/{nursery:guid}/batches/{id:guid}/thin",
+        "/api/nurseries/{nursery:guid}/round/aired",
         "/api/nurseries/{nursery:guid}/batches/{id:guid}/trays",
         "/api/nurseries/{nursery:guid}/readings",
         "/api/nurseries/{nursery:guid}/readings/{id:guid}",

@@ -36,6 +36,19 @@ public class CalcTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task Lamps_of_several_strengths_add_up_and_what_is_missing_is_still_missing()
+    {
+        var (status, body) = await AskAsync("light", """{"levels":[{"ppfd":200,"hours":12},{"ppfd":80,"hours":4}]}""");
+        Assert.Equal((200, 9.792, 16.0, false), (status, (double)body["dli"]!, (double)body["hours"]!, (bool)body["tooLong"]!));
+        (status, body) = await AskAsync("light", """{"hours":12}""");
+        Assert.Equal((400, "$.ppfd"), (status, (string)body["path"]!));
+        (status, body) = await AskAsync("light", """{"ppfd":200,"hours":12,"levels":[{"ppfd":80,"hours":4}]}""");
+        Assert.Equal((422, true), (status, body["errors"]!["levels"] is not null));
+        (status, body) = await AskAsync("light", """{"levels":[{"ppfd":200,"hours":20},{"ppfd":80,"hours":5}]}""");
+        Assert.Equal((422, true), (status, body["errors"]!["levels"] is not null));
+    }
+
+    [Fact]
     public async Task First_days_of_past_years_are_told_with_their_spread()
     {
         var years = string.Join(

@@ -58,6 +58,35 @@ public class CareTests(House house) : IClassFixture<House>
         await house.LogAsync(batch, sown);
         Assert.Equal(9, await LeftAsync("containers", house.Tray));
         Assert.True(await LeftAsync("mix") < 100);
+        // It was the day of the count, after all: what was counted then is what was left of it.
+        var right = new JsonObject
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["kind"] = "corrected",
+            ["corrects"] = (Guid)sown["id"]!,
+            ["happenedOn"] = House.Today.AddDays(1).ToString("yyyy-MM-dd"),
+            ["newDay"] = House.Today.ToString("yyyy-MM-dd"),
+            ["seeds"] = (int)sown["seeds"]!,
+            ["containers"] = 72,
+        };
+        var (status, body) = await house.LogAsync(batch, right);
+        Assert.True(status == 200, body.ToJsonString());
+        Assert.Equal((10, 100), (await LeftAsync("containers", house.Tray), await LeftAsync("mix")));
+        var undone = (JsonObject)right.DeepClone();
+        (undone["id"], undone["kind"], undone["corrects"]) = (Guid.CreateVersion7(), "undo", (Guid)right["id"]!);
+        foreach (var field in new[] { "newDay", "seeds", "containers" })
+            undone.Remove(field);
+        Assert.Equal(200, (await house.LogAsync(batch, undone)).Status);
+        Assert.Equal(9, await LeftAsync("containers", house.Tray));
+        // What work to come takes stands beside it, as a table too.
+        var pots = (await house.GetAsync("needs"))["list"]!.AsArray().Single(n => (Guid?)n!["container"] == house.Pot)!;
+        Assert.Null((double?)pots["have"]);
+        Assert.Equal(204, (await CountAsync(Guid.CreateVersion7(), "containers", 3, house.Pot)).Status);
+        pots = (await house.GetAsync("needs"))["list"]!.AsArray().Single(n => (Guid?)n!["container"] == house.Pot)!;
+        Assert.Equal((double)pots["amount"]! - 3, (double)pots["buy"]!);
+        var table = (await house.Client.GetStringAsync(house.Path("needs.csv"))).Split("\r\n");
+        Assert.Equal("what,unit,needed,by,in store,to buy", table[0]);
+        Assert.Contains(table, line => line.StartsWith((string)pots["name"]! + ",", StringComparison.Ordinal) && line.Contains(",3,"));
         // Taken back, it lies there again.
         Assert.Equal(
             200,
@@ -76,6 +105,8 @@ public class CareTests(House house) : IClassFixture<House>
         );
         Assert.Equal(10, await LeftAsync("containers", house.Tray));
         Assert.Equal(100, await LeftAsync("mix"));
+        var helper = await house.EnterAsync(await house.AddAsync("Store helper", Juvenal.Store.Accounts.Role.Helper));
+        Assert.Equal(System.Net.HttpStatusCode.NotFound, (await helper.DeleteAsync(house.Path($"store/{id}"))).StatusCode);
         await house.Client.DeleteAsync(house.Path($"store/{id}"));
         Assert.Null(await LeftAsync("mix"));
         // A pot that nothing uses goes with its price and its count.

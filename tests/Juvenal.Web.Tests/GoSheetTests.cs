@@ -27,7 +27,7 @@ public class GoSheetTests(House house) : IClassFixture<House>
         );
         // They have not been outdoors yet.
         var tender = Of(mild, "hardening");
-        Assert.Equal(("fail", "0 of 10 days"), ((string)tender["result"]!, (string)tender["value"]!));
+        Assert.Equal(("fail", "0 of 10 rungs"), ((string)tender["result"]!, (string)tender["value"]!));
         Assert.Contains(mild["waiting"]!.AsArray(), w => ((string)w!).StartsWith("The plan has ", StringComparison.Ordinal));
 
         await ForecastAsync(house, Day, 12, 8, 12, 12, 12, 12, 12, 12, 12, 12);

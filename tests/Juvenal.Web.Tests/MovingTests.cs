@@ -119,7 +119,7 @@ public class MovingTests(House house) : IClassFixture<House>
         Assert.Equal((double)parts[0]!["litres"]!, 3 * (double)parts[1]!["litres"]!, 6);
         Assert.Equal(1, (int)parts[0]!["bags"]!);
         Assert.Contains((await house.GetAsync("round"))["pickList"]!.AsArray(), p => (string)p!["what"]! == "Leafmould");
-        Assert.Contains((await house.GetAsync("needs")).AsArray(), p => (string?)p!["name"] == "Leafmould");
+        Assert.Contains((await house.GetAsync("needs"))["list"]!.AsArray(), p => (string?)p!["name"] == "Leafmould");
 
         Assert.Equal(409, (await house.PutAsync("mixes", Mix(0, ("Loam", 1, null)))).Status);
         Assert.Equal(409, (await house.PutAsync("mixes", Mix(7, ("Loam", 1, null)))).Status);

@@ -101,6 +101,7 @@ public partial class SentenceTests
                 "remove",
                 "tall-only",
                 "10",
+                "hours",
                 "plant",
             ],
             RuleBook.All.Select(r => r.Options[0].Value)
@@ -125,6 +126,7 @@ public partial class SentenceTests
             RuleCodes.Flowers,
             RuleCodes.SideShoots,
             RuleCodes.HowDry,
+            RuleCodes.HardeningBy,
         ];
         Assert.All(codes, c => Assert.NotNull(RuleBook.Title(c)));
     }

@@ -125,7 +125,7 @@ public class StartTests(House house) : IClassFixture<House>
         var (status, kept) = await KeepAsync((string)lines[0]!["version"]!, (string)lines[1]!["version"]!);
         Assert.True(status == 200, kept.ToJsonString());
         Assert.Equal(before + 2, (int)(await house.GetAsync("batches"))["total"]!);
-        var needs = (await house.GetAsync("needs")).AsArray();
+        var needs = (await house.GetAsync("needs"))["list"]!.AsArray();
         Assert.Contains(needs, n => (string)n!["kind"]! == "pots");
         Assert.Contains(needs, n => (string)n!["kind"]! == "seed");
 

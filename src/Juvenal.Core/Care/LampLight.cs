@@ -2,6 +2,11 @@ using Juvenal.Core.Measures;
 
 namespace Juvenal.Core.Care;
 
+/// <summary>Lamps at one strength for some hours of the day.</summary>
+/// <param name="Ppfd">At the leaves, above 0 to 3,000 µmol/m²·s.</param>
+/// <param name="Hours">Above 0 to 24 h.</param>
+public sealed record LampLevel(double Ppfd, double Hours);
+
 /// <summary>The light of a day under lamps.</summary>
 /// <param name="Dli">Daily light integral, mol/m²·d.</param>
 /// <param name="Hours">Lamps on, h.</param>
@@ -16,6 +21,27 @@ public sealed record LampLight(double Dli, double Hours, bool TooLong)
 
     /// <summary>Light of a day, mol/m²·d.</summary>
     public static double DliOf(double ppfd, double hours) => ppfd * hours * SecondsPerHour / 1e6;
+
+    /// <summary>Levels in a day are no more than this. [model]</summary>
+    public const int MostLevels = 6;
+
+    /// <summary>Light of a day whose lamps burn at several strengths, one after the other: the sum over its levels.</summary>
+    /// <param name="levels">1 to 6, together at most 24 h.</param>
+    public static Outcome<LampLight> Of(IReadOnlyList<LampLevel> levels)
+    {
+        ArgumentNullException.ThrowIfNull(levels);
+        var ranges = new Ranges();
+        if (levels.Count is 0 or > MostLevels)
+            ranges.Add(Failure.OutOfRange("levels", levels.Count, 1, MostLevels));
+        for (var i = 0; i < levels.Count && ranges.Hold; i++)
+            ranges.Above($"levels[{i}].ppfd", levels[i].Ppfd, 0, MostPpfd).Above($"levels[{i}].hours", levels[i].Hours, 0, 24);
+        if (!ranges.Hold)
+            return ranges.Failures;
+        var hours = levels.Sum(l => l.Hours);
+        return hours > 24
+            ? Failure.OutOfRange("levels", hours, 0, 24)
+            : new LampLight(levels.Sum(l => DliOf(l.Ppfd, l.Hours)), hours, hours > LongestHours);
+    }
 
     /// <summary>DLI = PPFD · hours · 3600 / 10⁶, exact by definition of the mole of photons.</summary>
     /// <param name="ppfd">At the leaves, above 0 to 3,000 µmol/m²·s.</param>

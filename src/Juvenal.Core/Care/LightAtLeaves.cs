@@ -1,5 +1,4 @@
 using Juvenal.Core.Measures;
-using Juvenal.Core.Troubles;
 
 namespace Juvenal.Core.Care;
 
@@ -17,6 +16,12 @@ public static class LightAtLeaves
 
     /// <summary>A usual day of lamps where more is wanted, h. [common practice, no source]</summary>
     public const double UsualHours = 16;
+
+    /// <summary>The sun of so many days is a place's usual light, days. [model]</summary>
+    public const int UsualDays = 14;
+
+    /// <summary>Light below which plants stretch, mol/m²·d: the least that is wanted. [Knott's, from memory]</summary>
+    public const double LeastMol = 12;
 
     private const double MostWatts = 100_000;
     private const double MostM2 = 10_000;
@@ -48,7 +53,7 @@ public static class LightAtLeaves
     public static double? HoursWanted(double mol, double umol, double hours)
     {
         var sky = mol - LampLight.DliOf(umol, hours);
-        var wanted = (Diagnosis.LeastLightMol - sky) / LampLight.DliOf(umol, 1);
+        var wanted = (LightAtLeaves.LeastMol - sky) / LampLight.DliOf(umol, 1);
         return wanted <= LampLight.LongestHours ? Math.Max(hours, wanted) : null;
     }
 
@@ -57,7 +62,7 @@ public static class LightAtLeaves
     /// <param name="umol">Of the lamps, µmol/m²·s, or 0.</param>
     /// <param name="hours">They are on now.</param>
     public static double UmolWanted(double mol, double umol, double hours) =>
-        (Diagnosis.LeastLightMol - (mol - LampLight.DliOf(umol, hours))) / LampLight.DliOf(1, UsualHours);
+        (LightAtLeaves.LeastMol - (mol - LampLight.DliOf(umol, hours))) / LampLight.DliOf(1, UsualHours);
 }
 
 /// <summary>Light at the leaves.</summary>

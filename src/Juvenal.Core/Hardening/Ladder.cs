@@ -1,5 +1,6 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Measures;
+using Juvenal.Core.Rules;
 
 namespace Juvenal.Core.Hardening;
 
@@ -8,7 +9,8 @@ namespace Juvenal.Core.Hardening;
 /// <param name="Hours">Outdoors.</param>
 /// <param name="SunHours">Of them in sun.</param>
 /// <param name="Night">The night after it too.</param>
-public sealed record Rung(int Step, double Hours, double SunHours, bool Night);
+/// <param name="InHouse">In a vented house: whatever the day outdoors is like.</param>
+public sealed record Rung(int Step, double Hours, double SunHours, bool Night, bool InHouse = false);
 
 /// <summary>How plants came through a day outdoors.</summary>
 public enum DayOutcome
@@ -107,6 +109,30 @@ public static class Ladder
         return [.. Enumerable.Range(0, length).Select(i => Steps[((2 * 9 * i) + length - 1) / (2 * (length - 1))])];
     }
 
+    /// <summary>So many days outdoors end a ladder that is climbed in a vented house. [common practice, no source]</summary>
+    public const int DaysOutAfterHouse = 3;
+
+    /// <summary>The rungs by the house rule.</summary>
+    /// <param name="length">5–21.</param>
+    /// <param name="by">What they ask.</param>
+    public static IReadOnlyList<Rung> Of(int length, HardeningBy by)
+    {
+        var usual = Of(length);
+        return by switch
+        {
+            HardeningBy.Shade => [.. usual.Select(r => r with { Hours = DayHours })],
+            HardeningBy.VentedHouse =>
+            [
+                .. usual
+                    .Take(length - DaysOutAfterHouse)
+                    .Select(r => r with { Hours = DayHours, SunHours = 0, Night = false, InHouse = true }),
+                .. Steps[^DaysOutAfterHouse..],
+            ],
+            HardeningBy.OutAndIn => [.. usual.Select(r => r with { Night = false })],
+            _ => usual,
+        };
+    }
+
     /// <summary>The least night at the plant for a rung, °C: the first night asks more than those after it.</summary>
     public static double NightC(Crop crop, IReadOnlyList<Rung> ladder, int rung)
     {
@@ -173,7 +199,7 @@ public static class Ladder
         var counts =
             done < ladder.Count
             && day.HoursOut >= (ShareThatCounts * rung.Hours) - 1e-9
-            && day.HighC >= HighC(crop)
+            && (rung.InHouse || day.HighC >= HighC(crop))
             && (day.Overcast || day.HoursSun >= (ShareThatCounts * rung.SunHours) - 1e-9)
             && (!rung.Night || (day.NightOut && day.LowC + day.CoverC >= NightC(crop, ladder, done)));
         if (counts && day.Overcast)

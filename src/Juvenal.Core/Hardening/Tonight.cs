@@ -92,11 +92,10 @@ public static class Tonight
 
     /// <summary>How used to the cold a group is.</summary>
     /// <param name="today">The evening.</param>
-    /// <param name="hardenedSince">Since when it is on the ladder; null: never.</param>
-    /// <param name="rungs">Days of the ladder, by the house rule.</param>
+    /// <param name="rungs">Behind it; null: it has not begun.</param>
     /// <param name="plantedOn">Null: in a pot.</param>
-    public static Tenderness Of(DateOnly today, DateOnly? hardenedSince, int rungs, DateOnly? plantedOn) =>
+    public static Tenderness Of(DateOnly today, RungCredit? rungs, DateOnly? plantedOn) =>
         plantedOn is { } planted && today.DayNumber - planted.DayNumber >= SettledDays ? Tenderness.Settled
-        : plantedOn is not null || (hardenedSince is { } since && today.DayNumber - since.DayNumber >= rungs) ? Tenderness.Hardened
+        : plantedOn is not null || (rungs is not null && rungs.Done >= rungs.Needed) ? Tenderness.Hardened
         : Tenderness.Tender;
 }

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Juvenal.Core.Hardening;
 using Juvenal.Core.MovingUp;
 
 namespace Juvenal.Core.Ledger;
@@ -23,6 +24,8 @@ public enum Way
 [JsonDerivedType(typeof(Together), "together")]
 [JsonDerivedType(typeof(Identity), "identity")]
 [JsonDerivedType(typeof(Checked), "checked")]
+[JsonDerivedType(typeof(Pinched), "pinched")]
+[JsonDerivedType(typeof(Aired), "aired")]
 public abstract record EntryDetail
 {
     /// <summary>Who got them is no longer than this, characters.</summary>
@@ -36,6 +39,9 @@ public abstract record EntryDetail
 
     /// <summary>More batches than this nobody mixes up, and still knows which.</summary>
     public const int MostMixed = 12;
+
+    /// <summary>No cover keeps off more than this, °C: a typing error.</summary>
+    public const double WarmestCoverC = 30;
 
     private EntryDetail() { }
 
@@ -52,7 +58,15 @@ public abstract record EntryDetail
     /// <param name="PotSince">Since when they stand in their container, on or before the day of the entry.</param>
     /// <param name="HardenedSince">Since when they harden off; null: not yet.</param>
     /// <param name="From">The batch they were parted from.</param>
-    public sealed record Stood(DateOnly PotSince, DateOnly? HardenedSince = null, Guid? From = null) : EntryDetail;
+    /// <param name="Had">What they had of their hardening there.</param>
+    /// <param name="ToppedOn">When they were topped there.</param>
+    public sealed record Stood(
+        DateOnly PotSince,
+        DateOnly? HardenedSince = null,
+        Guid? From = null,
+        Outdoors? Had = null,
+        DateOnly? ToppedOn = null
+    ) : EntryDetail;
 
     /// <summary>Of plants that went on as a batch of their own.</summary>
     /// <param name="Into">Which.</param>
@@ -80,6 +94,26 @@ public abstract record EntryDetail
     /// <param name="Roots">At the wall of one that was tipped out.</param>
     public sealed record Checked(double? Leaves, RootsSeen? Roots, double? HeightCm = null) : EntryDetail;
 
+    /// <summary>Of plants that something was taken off.</summary>
+    /// <param name="What">Tops, flowers, seed leaves or side shoots.</param>
+    public sealed record Pinched(Care.Pinched What) : EntryDetail;
+
+    /// <summary>Of plants that were out on the day of the entry.</summary>
+    /// <param name="HoursOut">0–24.</param>
+    /// <param name="HoursSun">Of them in sun, no more than those.</param>
+    /// <param name="NightOut">They stayed out the night after.</param>
+    /// <param name="CoverC">What a cover kept off that night, °C, 0–30.</param>
+    /// <param name="Overcast">There was no sun to be had.</param>
+    /// <param name="Outcome">How they came through.</param>
+    public sealed record Aired(
+        double HoursOut,
+        double HoursSun,
+        bool NightOut = false,
+        double CoverC = 0,
+        bool Overcast = false,
+        DayOutcome Outcome = DayOutcome.Fine
+    ) : EntryDetail;
+
     /// <summary>Whether an entry of a kind says this: some must, some may.</summary>
     internal static bool Fits(EntryKind kind, EntryDetail? said) =>
         (kind, said) switch
@@ -92,14 +126,20 @@ public abstract record EntryDetail
             (EntryKind.Together, Together)
             or
             (EntryKind.Identity, Identity)
-            or (EntryKind.Checked, Checked) => true,
+            or
+            (EntryKind.Checked, Checked)
+            or
+            (EntryKind.Pinched, Pinched)
+            or (EntryKind.Aired, Aired) => true,
             (
                 EntryKind.Out
                     or EntryKind.Parted
                     or EntryKind.Spaced
                     or EntryKind.Together
                     or EntryKind.Identity
-                    or EntryKind.Checked,
+                    or EntryKind.Checked
+                    or EntryKind.Pinched
+                    or EntryKind.Aired,
                 null
             ) => false,
             (_, null) => true,

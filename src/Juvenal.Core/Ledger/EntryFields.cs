@@ -145,6 +145,16 @@ public static class EntryFields
             case EntryKind.Spaced or EntryKind.Together or EntryKind.Identity or EntryKind.Checked:
                 Needs(entry.From is not null, "from");
                 break;
+            case EntryKind.Pinched:
+                Needs(entry.From is not null, "from");
+                if (entry.Seedlings < 1)
+                    failures.Add(Failure.OutOfRange("seedlings", entry.Seedlings, 1, MostAtOnce));
+                break;
+            case EntryKind.Aired:
+                Needs(entry.From is not null, "from");
+                if (entry.To is { } out_ && facts.CanHarden?.Invoke(out_.Place) == false)
+                    failures.Add(new("no-hardening-there", "to.placeId", Subject: facts.Place(out_.Place)?.Name));
+                break;
             case EntryKind.NotYet:
                 Needs(entry.Step is not null, "step");
                 Needs(entry.NewDay is not null, "newDay");
@@ -215,6 +225,19 @@ public static class EntryFields
                 break;
             case EntryDetail.Checked { Leaves: { } leaves } when !(leaves is >= 0 and <= Looked.MostLeaves):
                 yield return Failure.OutOfRange("said.leaves", leaves, 0, Looked.MostLeaves);
+                break;
+            case EntryDetail.Pinched { What: var what } when !Enum.IsDefined(what):
+                yield return new("not-chosen", "said.what");
+                break;
+            case EntryDetail.Aired aired:
+                if (!(aired.HoursOut is >= 0 and <= 24))
+                    yield return Failure.OutOfRange("said.hoursOut", aired.HoursOut, 0, 24);
+                else if (!(aired.HoursSun >= 0 && aired.HoursSun <= aired.HoursOut))
+                    yield return Failure.OutOfRange("said.hoursSun", aired.HoursSun, 0, aired.HoursOut);
+                if (!(aired.CoverC is >= 0 and <= EntryDetail.WarmestCoverC))
+                    yield return Failure.OutOfRange("said.coverC", aired.CoverC, 0, EntryDetail.WarmestCoverC);
+                if (!Enum.IsDefined(aired.Outcome))
+                    yield return new("not-chosen", "said.outcome");
                 break;
             case EntryDetail.Split { Wanted: < 0 or > MostAtOnce } split:
                 yield return Failure.OutOfRange("said.wanted", split.Wanted, 0, MostAtOnce);

@@ -154,6 +154,24 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
                 }
 
                 break;
+            case EntryKind.Pinched:
+                if (Of(entry) is { } pinched && entry.Said is EntryDetail.Pinched { What: Care.Pinched.Tops })
+                {
+                    var topped = Math.Min(pinched.Seedlings, pinched.Topped + entry.Seedlings);
+                    Keep(
+                        pinched with
+                        {
+                            Topped = topped,
+                            ToppedOn = pinched.ToppedOn ?? (topped * 2 >= pinched.Seedlings ? entry.HappenedOn : null),
+                        }
+                    );
+                }
+
+                break;
+            case EntryKind.Aired:
+                if (Of(entry) is { } aired && entry.Said is EntryDetail.Aired out_)
+                    Air(entry, aired, out_);
+                break;
             case EntryKind.Together:
                 Join(Of(entry)!, Other(entry)!);
                 break;
@@ -167,7 +185,16 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
                 break;
         }
 
-        if (entry.Kind is EntryKind.Moved or EntryKind.Lost or EntryKind.Snipped or EntryKind.Used or EntryKind.Out or EntryKind.Parted)
+        if (
+            entry.Kind
+            is EntryKind.Aired
+                or EntryKind.Moved
+                or EntryKind.Lost
+                or EntryKind.Snipped
+                or EntryKind.Used
+                or EntryKind.Out
+                or EntryKind.Parted
+        )
             Reach(entry);
     }
 
@@ -191,7 +218,7 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
             return entry.Seedlings < _emerged ? new(entry, "emerged-goes-back", "seedlings", entry.Seedlings, _emerged, _countedOn) : null;
         }
 
-        if (entry.Kind is EntryKind.Spaced or EntryKind.Identity or EntryKind.Checked)
+        if (entry.Kind is EntryKind.Spaced or EntryKind.Identity or EntryKind.Checked or EntryKind.Aired)
             return Of(entry) is null ? new(entry, "group-gone", "group", 0, 0, entry.HappenedOn) : null;
         if (entry.Kind == EntryKind.Together)
         {
@@ -212,6 +239,8 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
                 : null;
         }
 
+        if (entry.Kind == EntryKind.Pinched && Of(entry) is null)
+            return new(entry, "group-gone", "group", 0, 0, entry.HappenedOn);
         if (entry.Seedlings > seedlings)
             return new(entry, "more-than-standing", "seedlings", entry.Seedlings, seedlings, entry.HappenedOn);
         return entry.Containers > containers
@@ -259,7 +288,14 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
     {
         // A miscount that was put right to nothing takes nothing, from whatever stands there or not.
         if (Of(entry) is { } group)
-            Keep(group with { Seedlings = group.Seedlings - entry.Seedlings, Containers = group.Containers - entry.Containers });
+            Keep(
+                group with
+                {
+                    Seedlings = group.Seedlings - entry.Seedlings,
+                    Containers = group.Containers - entry.Containers,
+                    Topped = group.Topped - ToppedOf(group, entry.Seedlings),
+                }
+            );
     }
 
     /// <summary>What is sown, comes up or comes in: into the group it is about, or into a new one.</summary>
@@ -289,7 +325,26 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
         // What turns out to be of this batch has done moves elsewhere, under another label.
         var before = entry.Step is { } did && route.Find(did) is { } step ? step : route.Standing;
         var reached = stood.HardenedSince is null ? before : route.Harden;
-        Open(entry, new(new(entry.Id), entry.To!.Value, entry.Seedlings, entry.Containers, reached, stood.PotSince, stood.HardenedSince));
+        var at = new Stay(entry.To!.Value.Place, entry.HappenedOn);
+        Open(
+            entry,
+            new(new(entry.Id), entry.To!.Value, entry.Seedlings, entry.Containers, reached, stood.PotSince, stood.HardenedSince)
+            {
+                // What was not recorded is taken as it was said: a rung for each day of it.
+                Outdoors =
+                    stood.Had?.To(at)
+                    ?? (
+                        stood.HardenedSince is { } began
+                            ? Outdoors.From(at) with
+                            {
+                                Before = entry.HappenedOn.DayNumber - began.DayNumber,
+                            }
+                            : null
+                    ),
+                ToppedOn = stood.ToppedOn,
+                Topped = stood.ToppedOn is null ? 0 : entry.Seedlings,
+            }
+        );
         if (stood.HardenedSince is { } since)
         {
             Date(route.Harden, since, null);
@@ -309,12 +364,22 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
             entry.ContainersTo,
             done ?? from.Reached,
             to.Container == from.At.Container ? from.InPotSince : entry.HappenedOn,
-            done?.Kind == StepKind.Harden ? entry.HappenedOn : from.HardenedSince,
+            // Said again, it begins again; days that were had already go on counting.
+            done?.Kind == StepKind.Harden
+            && from.Outdoors is not { Days.Count: > 0 }
+                ? entry.HappenedOn
+                : from.HardenedSince,
             from.Id,
             from.Merged,
             OneOf: from.OneOf,
             Seen: to.Container == from.At.Container ? from.Seen : from.Seen?.AfterMove(),
-            HereSince: to.Place == from.At.Place ? from.HereSince : entry.HappenedOn
+            HereSince: to.Place == from.At.Place ? from.HereSince : entry.HappenedOn,
+            // Planted, the ladder is behind them.
+            Outdoors: to.Container is null ? null
+                : done?.Kind == StepKind.Harden ? (from.Outdoors ?? Outdoors.From(Before(from))).To(new(to.Place, entry.HappenedOn))
+                : from.Outdoors?.To(new(to.Place, entry.HappenedOn)),
+            ToppedOn: from.ToppedOn,
+            Topped: ToppedOf(from, entry.Seedlings)
         );
         if (entry.Group is not null)
         {
@@ -340,8 +405,41 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
                 Reached = moved.Reached > there.Reached ? moved.Reached : there.Reached,
                 HardenedSince = Later(there.HardenedSince, moved.HardenedSince, entry.HappenedOn),
                 Merged = there.Merged || !there.HasDoneAs(moved),
+                Outdoors = there.Outdoors ?? moved.Outdoors,
             }
         );
+    }
+
+    /// <summary>Where they stood before they began to harden, as far as it is known.</summary>
+    private static Stay Before(Group group) => new(group.At.Place, group.HereSince ?? group.InPotSince);
+
+    /// <summary>Of those that were topped, as many as go: topped ones and others are not told apart.</summary>
+    private static int ToppedOf(Group from, int go) => from.Seedlings == 0 ? 0 : (int)Math.Round((double)from.Topped * go / from.Seedlings);
+
+    /// <summary>A day out. The first is where hardening begins, whether they were carried to the stand for good or not.</summary>
+    private void Air(LedgerEntry entry, Group group, EntryDetail.Aired said)
+    {
+        var day = new AiredDay(
+            entry.HappenedOn,
+            said.HoursOut,
+            said.HoursSun,
+            said.NightOut,
+            said.CoverC,
+            said.Overcast,
+            said.Outcome,
+            entry.To?.Place
+        );
+        var begins = entry.Step is { } step && route.Find(step) is { Kind: StepKind.Harden } harden && harden > group.Reached;
+        Keep(
+            group with
+            {
+                HardenedSince = group.HardenedSince ?? entry.HappenedOn,
+                Reached = begins ? route.Harden : group.Reached,
+                Outdoors = (group.Outdoors ?? Outdoors.From(Before(group))).With(day),
+            }
+        );
+        if (begins)
+            _done.Add(route.Harden.Id);
     }
 
     private void Open(LedgerEntry entry, Group group)

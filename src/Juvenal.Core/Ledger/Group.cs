@@ -28,6 +28,9 @@ public readonly record struct Spot(Guid? Container, Guid Place);
 /// <param name="SpacedCm">From the middle of one pot to that of the next, cm; null where nobody said.</param>
 /// <param name="Seen">What was seen of them last; null: nobody looked.</param>
 /// <param name="HereSince">The day they were carried to where they stand; null: they came there first.</param>
+/// <param name="Outdoors">What they had of their hardening; null where they have not begun.</param>
+/// <param name="ToppedOn">The day at least half of them were topped; null: they were not.</param>
+/// <param name="Topped">How many were, so far.</param>
 /// <param name="OneOf">Batches that they may be of where that is not sure; empty: nobody knows. Null: they are sure.</param>
 public sealed record Group(
     GroupId Id,
@@ -42,7 +45,10 @@ public sealed record Group(
     double? SpacedCm = null,
     IReadOnlyList<Guid>? OneOf = null,
     Looked? Seen = null,
-    DateOnly? HereSince = null
+    DateOnly? HereSince = null,
+    Outdoors? Outdoors = null,
+    DateOnly? ToppedOn = null,
+    int Topped = 0
 )
 {
     /// <summary>Equal where everything of them is, the batches that they may be of whatever their order.</summary>
@@ -51,7 +57,8 @@ public sealed record Group(
         && (Id, At, Seedlings, Containers, Reached, InPotSince)
             == (other.Id, other.At, other.Seedlings, other.Containers, other.Reached, other.InPotSince)
         && (HardenedSince, From, Merged, SpacedCm) == (other.HardenedSince, other.From, other.Merged, other.SpacedCm)
-        && (Seen, HereSince) == (other.Seen, other.HereSince)
+        && (Seen, HereSince, Outdoors) == (other.Seen, other.HereSince, other.Outdoors)
+        && (ToppedOn, Topped) == (other.ToppedOn, other.Topped)
         && IsSureAs(other);
 
     public override int GetHashCode() => HashCode.Combine(Id, At, Seedlings, Containers, Reached, InPotSince);
@@ -105,9 +112,12 @@ public sealed record Group(
         (HardenedSince, other.HardenedSince) switch
         {
             (null, null) => true,
-            ({ } a, { } b) => Near(a, b),
+            ({ } a, { } b) => Near(a, b) && (Outdoors?.Before ?? 0) == (other.Outdoors?.Before ?? 0) && AiredAs(other),
             _ => false,
         };
+
+    /// <summary>The same days out, said alike.</summary>
+    private bool AiredAs(Group other) => (Outdoors?.Days ?? []).SequenceEqual(other.Outdoors?.Days ?? []);
 
     private bool IsSureAs(Group other) =>
         (OneOf, other.OneOf) switch
@@ -129,6 +139,8 @@ public sealed record Group(
             HardenedSince = HardenedSince > other.HardenedSince ? HardenedSince : other.HardenedSince,
             Merged = Merged || other.Merged,
             SpacedCm = SpacedCm ?? other.SpacedCm,
+            Topped = Topped + other.Topped,
+            ToppedOn = (Topped + other.Topped) * 2 >= Seedlings + other.Seedlings ? ToppedOn ?? other.ToppedOn : null,
         };
     }
 

@@ -10,11 +10,13 @@ namespace Juvenal.Core.Ledger;
 /// <param name="Place">A place by its id: whether plants stand there without containers, and its name; null: there is none.</param>
 /// <param name="Container">A container by its id; null: there is none.</param>
 /// <param name="Batch">Whether there is a batch of that id; null: nobody asks.</param>
+/// <param name="CanHarden">Whether plants harden off in a place; null: nobody asks.</param>
 public sealed record LedgerFacts(
     DateOnly Today,
     Func<Guid, (bool IsBed, string Name)?> Place,
     Func<Guid, Container?> Container,
-    Func<Guid, bool>? Batch = null
+    Func<Guid, bool>? Batch = null,
+    Func<Guid, bool>? CanHarden = null
 );
 
 /// <summary>What becomes of an entry.</summary>

@@ -54,6 +54,12 @@ public enum EntryKind
 
     /// <summary>Somebody looked: leaves, roots. Nothing changes but what is known.</summary>
     Checked,
+
+    /// <summary>Tops, flowers, seed leaves or side shoots were taken off some.</summary>
+    Pinched,
+
+    /// <summary>They were out for hours of a day: a rung of the ladder, where it was enough.</summary>
+    Aired,
 }
 
 /// <summary>What stands in the cells of one tray, as counted.</summary>

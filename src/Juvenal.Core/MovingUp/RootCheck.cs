@@ -1,3 +1,6 @@
+using Juvenal.Core.Growth;
+using Juvenal.Core.Places;
+
 namespace Juvenal.Core.MovingUp;
 
 /// <summary>Roots at the wall of a plant that was tipped out.</summary>
@@ -54,6 +57,29 @@ public sealed record Looked(DateOnly On, double? Leaves, RootsSeen? Roots, doubl
 
     /// <summary>With a mat of them. [model]</summary>
     public const double MattedShare = 1.5;
+
+    /// <summary>Of its comfortable time in a container, what has passed, from 0; 1: it is full. A look tells how full the pot was on its
+    /// day, whatever was reckoned before it.</summary>
+    /// <param name="seen">The last look; null: nobody looked.</param>
+    /// <param name="leaf">The crop's leaf model.</param>
+    /// <param name="container">What they stand in.</param>
+    /// <param name="at">Where; null: not known, nothing has passed since the look.</param>
+    /// <param name="inPotSince">In it.</param>
+    /// <param name="up">When they came up; roots grow from then on. Null: elsewhere.</param>
+    /// <param name="today">Until when.</param>
+    public static double PotShare(
+        Looked? seen,
+        LeafModel leaf,
+        Container container,
+        PlaceClimate? at,
+        DateOnly inPotSince,
+        DateOnly? up,
+        DateOnly today
+    )
+    {
+        var (since, share) = seen is { Roots: { } roots } ? (seen.On, ShareOf(roots)) : (up > inPotSince ? up.Value : inPotSince, 0);
+        return share + (at is null ? 0 : PotHold.Share(leaf, container, at, since, today));
+    }
 
     /// <summary>How much of its comfortable time in the container a plant has behind it by its roots.</summary>
     public static double ShareOf(RootsSeen roots) =>

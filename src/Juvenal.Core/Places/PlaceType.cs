@@ -1,3 +1,5 @@
+using Juvenal.Core.Hardening;
+
 namespace Juvenal.Core.Places;
 
 /// <summary>What a place is.</summary>
@@ -68,6 +70,15 @@ public sealed record PlaceType(PlaceKind Kind, double? DayC, double? NightC, dou
     /// <summary>Under the sky: plants harden there.</summary>
     public bool Outdoors => Kind is PlaceKind.Stand or PlaceKind.Frame;
 
+    /// <summary>What standing there is for plants that harden off.</summary>
+    public Standing Hardens =>
+        Kind switch
+        {
+            PlaceKind.Stand or PlaceKind.Frame or PlaceKind.OpenBed => Standing.Outside,
+            PlaceKind.House or PlaceKind.Tunnel or PlaceKind.TunnelBed => Standing.Airy,
+            _ => Standing.Warm,
+        };
+
     /// <summary>It can be kept warm, and it can be left to the weather: the grower says which.</summary>
     public bool Either => DayC is not null && Sky is not null;
 }
@@ -89,10 +100,14 @@ public sealed record PlaceLight(double LampsMol, double Daylight)
     /// <param name="kind">Of the place.</param>
     /// <param name="lampUmol">At the leaves, µmol/m²·s; null: none, or not known.</param>
     /// <param name="lampHours">On, h in a day.</param>
-    public static PlaceLight? Of(PlaceKind kind, double? lampUmol, double? lampHours)
+    /// <param name="secondUmol">At a second strength, before or after: µmol/m²·s; null: there is none.</param>
+    /// <param name="secondHours">For so long, h in a day.</param>
+    public static PlaceLight? Of(PlaceKind kind, double? lampUmol, double? lampHours, double? secondUmol = null, double? secondHours = null)
     {
         var sky = PlaceType.Of(kind).Daylight;
-        var lamps = lampUmol is { } umol && lampHours is { } hours ? Care.LampLight.DliOf(umol, hours) : 0;
+        var lamps = Day(lampUmol, lampHours) + Day(secondUmol, secondHours);
         return lamps == 0 && sky == 0 ? null : new(lamps, sky);
+
+        static double Day(double? at, double? on) => at is { } umol && on is { } hours ? Care.LampLight.DliOf(umol, hours) : 0;
     }
 }

@@ -134,9 +134,8 @@ public sealed class SeasonWeather
     /// <summary>How long the ladder takes in a place under the sky; null without the springs of a record.</summary>
     /// <param name="sky">How the place follows the weather.</param>
     /// <param name="crop">Tomato or pepper.</param>
-    /// <param name="length">Rungs, by the house rule.</param>
-    /// <param name="nights">They stay out by night.</param>
-    public LadderDays? Ladder(UnderTheSky sky, Crop crop, int length, bool nights)
+    /// <param name="ladder">By the house rule.</param>
+    public LadderDays? Ladder(UnderTheSky sky, Crop crop, IReadOnlyList<Rung> ladder)
     {
         ArgumentNullException.ThrowIfNull(sky);
         return _days.Length == 1
@@ -145,8 +144,7 @@ public sealed class SeasonWeather
                 First,
                 [.. _days.SkipLast(1).Select(series => Array.ConvertAll(series, d => (sky.Low(d.Low), sky.High(d.Low, d.High, d.Sun))))],
                 crop,
-                length,
-                nights
+                ladder
             );
     }
 

@@ -31,7 +31,7 @@ public static partial class Figures
 
     private static IEnumerable<Figure> Seen() =>
         [
-            Practice("Troubles", "Light is too little below", Diagnosis.LeastLightMol, "mol/m²·d"),
+            Practice("Troubles", "Light is too little below", LightAtLeaves.LeastMol, "mol/m²·d"),
             Practice("Troubles", "Nights stretch plants in weak light above", Diagnosis.WarmNightC, "°C"),
             Practice("Troubles", "Light is weak below", Diagnosis.WeakLightMol, "mol/m²·d"),
             Practice("Troubles", "Tomatoes show cold nights below", Diagnosis.TomatoNightC, "°C"),
@@ -48,6 +48,16 @@ public static partial class Figures
             Ours("Troubles", "Seed is old where less comes up than", Diagnosis.OldSeedShare, "share"),
             Ours("Troubles", "Taller than its kind from", Diagnosis.TooTall, "×"),
             Ours("Troubles", "Cold nights and strong feed are looked for", Diagnosis.NightsBack, "d back"),
+            Ours("Troubles", "Feeding counts as logged for", Diagnosis.LoggedDays, "d back"),
+            Ours("Troubles", "Lots sown together, within", Diagnosis.SownTogetherDays, "d"),
+            Ours("Troubles", "Asked after again after", Diagnosis.AskAgainDays, "d"),
+            Practice("Troubles", "Nights that keep plants short", Diagnosis.CoolNightC, "°C"),
+            Practice("Pinching", "Flowers and buds from", Pinching.FlowersFrom, "leaves"),
+            Practice("Pinching", "Topped above leaf", Pinching.TopFrom, ""),
+            Practice("Pinching", "To leaf", Pinching.TopTo, ""),
+            Practice("Pinching", "Left below the first fork", Pinching.LeavesBelowFork, "leaves"),
+            Practice("Pinching", "A topped plant bears later by", Pinching.ToppedLaterDays, "d"),
+            Ours("Light", "Levels of lamps in a day, at most", LampLight.MostLevels, ""),
             Ours("Troubles", "Heat is looked for", Diagnosis.DaysBack, "d back"),
         ];
 
@@ -60,6 +70,7 @@ public static partial class Figures
             Practice("Water", "Looked for twice a day above", WaterLook.HotC, "°C"),
             Practice("Water", "And for cells under lamps smaller than", WaterLook.SmallCellLitres, "L"),
             Practice("Feeding", "Stock solution", Feed.StockGramsPerL, "g/L"),
+            Ours("Light", "Usual light is that of the last", LightAtLeaves.UsualDays, "d"),
             Practice("Light", "Lamps are usually on", LightAtLeaves.UsualHours, "h"),
             Ours("Leaves", "Warmer than this brings no more leaves", LeafModel.FlatFromCelsius, "°C"),
             Ours("Leaves", "Warmer than this brings fewer", LeafModel.FlatToCelsius, "°C"),
@@ -97,6 +108,15 @@ public static partial class Figures
             Ours("Hardening", "Warm nights are waited for, beyond the ladder's own days, at most", LadderDays.LongestWait, "d"),
             Ours("Hardening", "Begun sooner than the rule's days by at most", LadderDays.EarliestBegun, "d"),
             Ours("Hardening", "Fleece over plants on their first nights out, as the plan takes it", LadderDays.CoverC, "°C"),
+            Practice("Hardening", "Days outdoors after a vented house", Ladder.DaysOutAfterHouse, "d"),
+            Ours("Hardening", "In a warm place nothing is lost for", RungCredit.FadesAfterDays, "d"),
+            Ours("Hardening", "Then a rung in", RungCredit.FadeEveryDays, "d"),
+            Ours("Hardening", "But never below rung", RungCredit.FadesTo, ""),
+            Practice("Hardening", "From a vented house, rungs at most", RungCredit.MostFromHouse, "share"),
+            Ours("Hardening", "A day in a vented house", RungCredit.HouseDayRungs, "rungs"),
+            Ours("Hardening", "Days without a word are asked for", RungCredit.AsksBackDays, "d back"),
+            Practice("Hardening", "Shade above", TodaysRung.ShadeAboveC, "°C"),
+            Ours("Hardening", "Out from", TodaysRung.OutFrom, "o’clock"),
             Ours("Hardening", "Later nights may be colder by", Ladder.LaterNightC, "°C"),
         ];
 

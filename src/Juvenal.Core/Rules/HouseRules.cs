@@ -135,6 +135,22 @@ public enum HowDry
     Daily,
 }
 
+/// <summary>How plants get used to the world outside.</summary>
+public enum HardeningBy
+{
+    /// <summary>So many hours a day, sun step by step.</summary>
+    Hours,
+
+    /// <summary>All day in shade and shelter from the first day on; the sun is added.</summary>
+    Shade,
+
+    /// <summary>In a vented house, then the last days outdoors.</summary>
+    VentedHouse,
+
+    /// <summary>Out by day, in by night.</summary>
+    OutAndIn,
+}
+
 /// <summary>What becomes of plants that are left when as many as are wanted are planted.</summary>
 public enum Spares
 {
@@ -171,6 +187,7 @@ public static class RuleCodes
     public const string Flowers = "flowers";
     public const string SideShoots = "side-shoots";
     public const string HowDry = "how-dry";
+    public const string HardeningBy = "hardening-by";
 }
 
 /// <summary>The practices on which growers differ, as this house has settled them. <see cref="Default"/> is the common choice.</summary>
@@ -194,6 +211,7 @@ public static class RuleCodes
 /// <param name="Flowers">Before planting.</param>
 /// <param name="SideShoots">Of tomatoes.</param>
 /// <param name="HowDry">Between two waterings.</param>
+/// <param name="HardeningBy">What the rungs of the ladder ask.</param>
 public sealed record HouseRules(
     PrickOutStage PrickOut,
     Twins Twins,
@@ -214,7 +232,8 @@ public sealed record HouseRules(
     Topping Topping = Topping.No,
     FlowersRule Flowers = FlowersRule.Remove,
     SideShoots SideShoots = SideShoots.TallOnly,
-    HowDry HowDry = HowDry.ByCrop
+    HowDry HowDry = HowDry.ByCrop,
+    HardeningBy HardeningBy = HardeningBy.Hours
 )
 {
     public static HouseRules Default { get; } =

@@ -242,6 +242,22 @@ public static class RuleBook
             ]
         ),
         new(
+            RuleCodes.HardeningBy,
+            "hardeningBy",
+            "Hardening by",
+            "What the Round asks of each day of it.",
+            [
+                new("hours", "Hours, sun step by step", "Nothing is burned: two hours first, ten in the end."),
+                new("shade", "All day in shade, sun added", "Carried once, and covered where they stand by night."),
+                new(
+                    "vented-house",
+                    "A vented house, then three days out",
+                    "Air and light come in by the vents; no carrying until the end."
+                ),
+                new("out-and-in", "Out by day, in by night", "For cool springs: nights are not waited for."),
+            ]
+        ),
+        new(
             RuleCodes.Spares,
             "spares",
             "Plants to spare",

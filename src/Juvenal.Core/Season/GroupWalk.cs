@@ -13,8 +13,9 @@ public static class GroupWalk
     /// <param name="plan">The batch's plan.</param>
     /// <param name="group">One of its groups.</param>
     /// <param name="step">That it does next.</param>
+    /// <param name="rungs">Behind that group; null: not begun, or nobody says.</param>
     /// <returns>Null where the plan's own day holds: the group is not ahead.</returns>
-    public static StepDay? Next(PlanRequest request, Plan plan, Group group, Step step)
+    public static StepDay? Next(PlanRequest request, Plan plan, Group group, Step step, RungsSoFar? rungs = null)
     {
         ArgumentNullException.ThrowIfNull(request);
         ArgumentNullException.ThrowIfNull(plan);
@@ -32,6 +33,7 @@ public static class GroupWalk
         {
             Facts = facts,
             Stands = null,
+            Rungs = rungs,
         };
         var course = new Planner.Course(request.Path);
         var sow = own.FactsOf(StepKind.Begin).Done ?? plan.Step(StepKind.Begin).Date.Mid;

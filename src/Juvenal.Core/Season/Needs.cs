@@ -13,6 +13,7 @@ namespace Juvenal.Core.Season;
 /// <param name="Seed">What is sown, by name; null where it is no seed.</param>
 /// <param name="Seeds">How many.</param>
 /// <param name="SeedsLeft">In the packet it is planned from; null where that is not known or none is named.</param>
+/// <param name="ContainerId">Which container that is.</param>
 public sealed record WorkToCome(
     StepKind Kind,
     DateOnly On,
@@ -23,7 +24,8 @@ public sealed record WorkToCome(
     Recipe Recipe,
     string? Seed,
     int Seeds,
-    int? SeedsLeft
+    int? SeedsLeft,
+    Guid? ContainerId = null
 );
 
 /// <summary>What is needed of.</summary>
@@ -45,7 +47,8 @@ public enum NeedKind
 /// <param name="Amount">Pieces; of mix L.</param>
 /// <param name="By">The first day it is asked for.</param>
 /// <param name="Bags">Of mix, bags to open; null where nobody said what one holds.</param>
-public sealed record Need(NeedKind Kind, string? Name, double Amount, DateOnly By, int? Bags = null);
+/// <param name="Container">Which containers, where it is those.</param>
+public sealed record Need(NeedKind Kind, string? Name, double Amount, DateOnly By, int? Bags = null, Guid? Container = null);
 
 /// <summary>What work to come takes, summed up: to be had in time, whatever lies in the store.</summary>
 public static class Needs
@@ -75,12 +78,24 @@ public static class Needs
             select lacking,
             .. from s in sowing
             where s.Container is not null && s.Containers > 0
-            group s by s.Container into kind
-            select new Need(NeedKind.Trays, kind.Key, kind.Sum(s => s.Trays ?? s.Containers), kind.Min(s => s.On)),
+            group s by (s.Container, s.ContainerId) into kind
+            select new Need(
+                NeedKind.Trays,
+                kind.Key.Container,
+                kind.Sum(s => s.Trays ?? s.Containers),
+                kind.Min(s => s.On),
+                Container: kind.Key.ContainerId
+            ),
             .. from m in moves
             where m.Container is not null && m.Containers > 0
-            group m by m.Container into kind
-            select new Need(NeedKind.Pots, kind.Key, kind.Sum(m => m.Containers), kind.Min(m => m.On)),
+            group m by (m.Container, m.ContainerId) into kind
+            select new Need(
+                NeedKind.Pots,
+                kind.Key.Container,
+                kind.Sum(m => m.Containers),
+                kind.Min(m => m.On),
+                Container: kind.Key.ContainerId
+            ),
             .. from part in Recipe.Sum(near.Select(w => (w.Recipe, w.MixLitres)))
             let first = near.First(w => w.MixLitres > 0 && w.Recipe.Has(part.Name))
             select new Need(NeedKind.Mix, part.Name, part.Litres, first.On, part.Bags),

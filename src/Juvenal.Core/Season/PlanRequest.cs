@@ -82,6 +82,12 @@ public sealed record Elsewhere(PlaceClimate Place, DateOnly Since)
     public const int ShelterDays = 2;
 }
 
+/// <summary>How far up the ladder plants are.</summary>
+/// <param name="Done">Rungs behind them, from 0.</param>
+/// <param name="Needed">Of the ladder.</param>
+/// <param name="From">The day of the next.</param>
+public sealed record RungsSoFar(int Done, int Needed, DateOnly From);
+
 /// <summary>Everything a plan is computed from. Equal requests give equal plans.</summary>
 /// <param name="Cultivar">What is grown.</param>
 /// <param name="Season">Label of the season.</param>
@@ -96,6 +102,8 @@ public sealed record Elsewhere(PlaceClimate Place, DateOnly Since)
 /// <param name="Seen">What was seen of the plants that the plan walks from, since their last step; null: nobody looked.</param>
 /// <param name="NotUpOn">The last day on which somebody counted and fewer than half were up; null: nobody counted yet.</param>
 /// <param name="Stands">Where they stand, where that is not where the plan has them; null: where it has them.</param>
+/// <param name="Rungs">Of the plants that the plan walks from, where they have begun to harden off; null: not yet, or nobody says.</param>
+/// <param name="ToppedDays">So much later they bear because they are topped, days.</param>
 /// <param name="Ladder">How long hardening takes in the weather of the place it is done in; null where that is not known.</param>
 public sealed record PlanRequest(
     CultivarTraits Cultivar,
@@ -111,7 +119,9 @@ public sealed record PlanRequest(
     LadderDays? Ladder = null,
     Looked? Seen = null,
     DateOnly? NotUpOn = null,
-    Elsewhere? Stands = null
+    Elsewhere? Stands = null,
+    RungsSoFar? Rungs = null,
+    int ToppedDays = 0
 )
 {
     /// <summary>The day that hardening is counted back from: the sale, the day fixed for planting, or the window's.</summary>
@@ -126,6 +136,19 @@ public sealed record PlanRequest(
     /// <param name="from">Day number.</param>
     /// <param name="spring">Of the record; null: the middle one.</param>
     public int LadderFrom(double from, int? spring = null) => Math.Max(Rules.HardeningDays, Ladder?.Of(spring, from) ?? 0);
+
+    /// <summary>The day the last rung is done, where hardening begins on a day: by what is behind them, where that is known.</summary>
+    /// <param name="begun">Day number.</param>
+    /// <param name="spring">Of the record; null: the middle one.</param>
+    public double HardenedOn(double begun, int? spring = null)
+    {
+        if (Rungs is not { } rungs || FactsOf(StepKind.Harden).Done is null)
+            return begun + LadderFrom(begun, spring);
+        var next = rungs.From.DayNumber;
+        var left = rungs.Done >= rungs.Needed ? 0 : Ladder?.Of(spring, next, rungs.Done) ?? rungs.Needed - rungs.Done;
+        // The rule's days are the least, whatever a vented house was worth: who is ready sooner is told so, and may go sooner.
+        return Math.Max(begun + Rules.HardeningDays, next + left);
+    }
 
     /// <summary>From the day hardening begins to that of planting, or of the sale, days: the ladder, and holding where there is
     /// any.</summary>

@@ -28,7 +28,7 @@ internal static class PlanWarnings
         var aim = request.Path.Aim;
         if (aim is { Kind: AimKind.Sale, Day: { } sale })
         {
-            var ready = course.Days[request.Path.SlotOf(StepKind.Harden)] is var since ? since + request.LadderFrom(since) : 0;
+            var ready = request.HardenedOn(course.Days[request.Path.SlotOf(StepKind.Harden)]);
             if (ready > sale.DayNumber + 0.5 && request.FactsOf(StepKind.Harden).Done is null)
                 warnings.Add(new("late-for-sale", Math.Round(ready - sale.DayNumber), Unit: "d", Day: sale));
         }

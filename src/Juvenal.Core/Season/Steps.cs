@@ -86,7 +86,14 @@ internal sealed class Steps(
     private DateOnly Target => request.Target(window);
 
     /// <summary>Days that the ladder takes from the planned day on.</summary>
-    private int LadderTaken => request.LadderFrom(course.Days[_path.SlotOf(StepKind.Harden)]);
+    private int LadderTaken
+    {
+        get
+        {
+            var begun = course.Days[_path.SlotOf(StepKind.Harden)];
+            return (int)Math.Round(request.HardenedOn(begun) - begun);
+        }
+    }
 
     /// <summary>What to have ready: cells at sowing; at a move a pot for each plant that stands, or that is expected to.</summary>
     private (int Containers, double MixLitres) Materials(Step step)

@@ -220,11 +220,11 @@ internal sealed partial class Walk
 
         // Held from when they are hardened until they are wanted: shorter where they are late.
         var holding = _request.Path.Hold;
-        var ladder = _request.LadderFrom(days[harden], spring);
-        free[hold] = days[harden] + ladder;
+        var hardened = _request.HardenedOn(days[harden], spring);
+        free[hold] = hardened;
         days[hold] = holding is null ? days[harden] : Settle(hold, free[hold], off);
         leaves[hold] = count + LeavesIn(_request.Path.Hardening, days[harden], days[hold], spring);
-        var ready = Math.Max(days[harden] + ladder, days[hold]);
+        var ready = Math.Max(hardened, days[hold]);
         // The spring's own window, or the year's own last freeze, can come after the day that was planned for.
         var gate = z[Variates.Freeze] == 0 ? _window : Math.Max(_window, _over + (_strays * z[Variates.Freeze]));
         free[plant] = (_springs, spring) is ({ } springs, { } year) ? springs.NextFrom(year, ready) : Math.Max(ready, gate);
@@ -232,7 +232,7 @@ internal sealed partial class Walk
         leaves[plant] = leaves[hold] + LeavesIn(holding?.Place ?? _request.Path.Hardening, days[hold], days[plant], spring);
         // What ends in a pot indoors is not planted: from six leaves on it grows as planted ones do.
         var grows = _request.Path.Aim.Has(StepKind.PlantOut) || _request.Path.Aim.Kind == AimKind.Sale ? days[plant] : free[harden];
-        free[ripe] = grows + (_request.Cultivar.DaysToRipe * Stretch(_spreads.Ripening, z[Variates.Ripening]));
+        free[ripe] = grows + _request.ToppedDays + (_request.Cultivar.DaysToRipe * Stretch(_spreads.Ripening, z[Variates.Ripening]));
         days[ripe] = Settle(ripe, free[ripe], off);
     }
 

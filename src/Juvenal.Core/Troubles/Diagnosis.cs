@@ -41,9 +41,6 @@ public static class Diagnosis
     /// <summary>Fed stronger than this, N in mg/L, plants are soft and dark. [common practice, no source]</summary>
     public const double OverFedPpm = 150;
 
-    /// <summary>Light below which plants stretch, mol/m²·d: the least that is wanted. [Knott's, from memory]</summary>
-    public const double LeastLightMol = 12;
-
     /// <summary>Nights above this, °C, are too warm for weak light. [common practice, no source]</summary>
     public const double WarmNightC = 20;
 
@@ -70,6 +67,18 @@ public static class Diagnosis
 
     /// <summary>Sun marks leaves that are new to it within so many days. [common practice, no source]</summary>
     public const int NewToSunDays = 10;
+
+    /// <summary>Feeding counts as logged where something was fed within so many days. [model]</summary>
+    public const int LoggedDays = 60;
+
+    /// <summary>Other lots were sown with this one no further apart than so many days. [model]</summary>
+    public const int SownTogetherDays = 3;
+
+    /// <summary>After a look a sign is not asked after again for so long, days. [model]</summary>
+    public const int AskAgainDays = 2;
+
+    /// <summary>Nights that keep plants short in weak light, °C. [Knott's, from memory]</summary>
+    public const double CoolNightC = 17;
 
     /// <summary>Seed comes up late and patchy below this warmth, °C. [model, from the table of Harrington and Minges 1954]</summary>
     public const double ColdSeedC = 18;
@@ -214,7 +223,7 @@ public static class Diagnosis
         switch (cause)
         {
             case Cause.DimLight when e.LightMol is { } mol:
-                yield return new(ClueKind.Light, mol < LeastLightMol ? Strong : -Strong, mol, LeastLightMol);
+                yield return new(ClueKind.Light, mol < LightAtLeaves.LeastMol ? Strong : -Strong, mol, LightAtLeaves.LeastMol);
                 break;
             case Cause.WarmNights when e is { NightC: { } night, LightMol: { } mol }:
                 yield return new(

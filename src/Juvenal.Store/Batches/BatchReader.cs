@@ -53,7 +53,10 @@ public sealed record StoredGroup(
     double? SpacedCm = null,
     IReadOnlyList<Guid>? OneOf = null,
     Looked? Seen = null,
-    DateOnly? HereSince = null
+    DateOnly? HereSince = null,
+    Outdoors? Outdoors = null,
+    DateOnly? ToppedOn = null,
+    int Topped = 0
 )
 {
     /// <summary>The groups of batch <c>b</c>, the furthest first.</summary>
@@ -62,7 +65,7 @@ public sealed record StoredGroup(
             select jsonb_agg(jsonb_build_object('id', s.id, 'containerId', s.container_id, 'placeId', s.place_id, 'seedlings', s.seedlings,
               'containers', s.containers, 'reachedStepId', s.reached_step_id, 'inPotSince', s.in_pot_since, 'hardenedSince', s.hardened_since,
               'fromGroup', s.from_group, 'merged', s.merged, 'spacedCm', s.spaced_cm, 'oneOf', s.one_of,
-              'seen', s.seen, 'hereSince', s.here_since) order by w.ordinal desc, s.seedlings desc, s.id)
+              'seen', s.seen, 'hereSince', s.here_since, 'outdoors', s.outdoors, 'toppedOn', s.topped_on, 'topped', s.topped) order by w.ordinal desc, s.seedlings desc, s.id)
             from standing s
             join path_step w on w.nursery_id = s.nursery_id and w.id = s.reached_step_id
             where s.nursery_id = b.nursery_id
@@ -85,7 +88,10 @@ public sealed record StoredGroup(
             SpacedCm,
             OneOf,
             Seen,
-            HereSince
+            HereSince,
+            Outdoors,
+            ToppedOn,
+            Topped
         );
 }
 
@@ -161,6 +167,13 @@ public sealed record BatchView(
     /// <summary>The day a step took place for half of the plants; null where it has not.</summary>
     public DateOnly? DoneOn(Step step) =>
         StepDays is { } days ? (days.TryGetValue(step.Id, out var day) ? day : null) : Steps.FirstOrDefault(s => s.Step == step)?.DoneOn;
+
+    /// <summary>The day its plants came up; null where that has not been, or was never here: bought, or standing already.</summary>
+    public DateOnly? UpOn => Steps.FirstOrDefault(s => s.Step.Kind == StepKind.Up) is { } rising ? DoneOn(rising.Step) : null;
+
+    /// <summary>True leaves on a day, by the plan.</summary>
+    public double LeavesAt(DateOnly day) =>
+        LeavesOn.Of(Steps.Where(s => s.Leaves is not null).Select(s => (s.Mid, s.Leaves!.Value)), UpOn, day);
 
     /// <summary>The day it was begun: sown, taken in.</summary>
     public DateOnly? BegunOn => DoneOn(Route.Begin);

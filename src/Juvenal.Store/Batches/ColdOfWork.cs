@@ -1,5 +1,6 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Decision;
+using Juvenal.Core.Hardening;
 using Juvenal.Core.Places;
 using Juvenal.Core.Season;
 using Juvenal.Core.Site;
@@ -34,22 +35,38 @@ public static class ColdOfWork
     /// <param name="to">Where the plan puts them.</param>
     /// <param name="ahead">The nights.</param>
     /// <param name="catalogue">The site and the house rules.</param>
-    public static ColdFinding? Of(Crop crop, Work work, PlaceRow? from, PlaceRow to, NightsAhead ahead, Catalogue catalogue)
+    /// <param name="hardened">How far up the ladder they are; null: they have not begun, or are not to.</param>
+    public static ColdFinding? Of(
+        Crop crop,
+        Work work,
+        PlaceRow? from,
+        PlaceRow to,
+        NightsAhead ahead,
+        Catalogue catalogue,
+        RungCredit? hardened = null
+    )
     {
         ArgumentNullException.ThrowIfNull(work);
         ArgumentNullException.ThrowIfNull(ahead);
-        return work.Thin is not null || work.Step.Kind == StepKind.Begin ? null : Going(crop, from, to, ahead, catalogue);
+        return work.Thin is not null || work.Step.Kind == StepKind.Begin ? null : Going(crop, from, to, ahead, catalogue, hardened);
     }
 
     /// <summary>The same, of plants that are carried from one place to another.</summary>
-    public static ColdFinding? Going(Crop crop, PlaceRow? from, PlaceRow to, NightsAhead ahead, Catalogue catalogue)
+    public static ColdFinding? Going(
+        Crop crop,
+        PlaceRow? from,
+        PlaceRow to,
+        NightsAhead ahead,
+        Catalogue catalogue,
+        RungCredit? hardened = null
+    )
     {
         ArgumentNullException.ThrowIfNull(ahead);
         ArgumentNullException.ThrowIfNull(catalogue);
         if (Outdoors(to) is not { } out_ || (from is not null && Outdoors(from)?.Going == out_.Going))
             return null;
         var cold = ColdStop.For(crop, out_.Going, ahead.Nights, out_.GainC, catalogue.Rules.Rules.PepperNightC);
-        return out_.Going == GoingOut.Planted && Planting(crop, to, out_.GainC, ahead, catalogue) is { } decision
+        return out_.Going == GoingOut.Planted && Planting(crop, to, out_.GainC, ahead, catalogue, hardened) is { } decision
             ? cold.By(decision)
             : cold;
     }
@@ -63,8 +80,15 @@ public static class ColdOfWork
     /// <param name="gainC">Of its nights, °C.</param>
     /// <param name="ahead">The forecast.</param>
     /// <param name="catalogue">The site and the house rules.</param>
-    /// <param name="hardened">Rungs done, where that is asked too; null: hardening has a card of its own.</param>
-    public static GoDecision? Planting(Crop crop, PlaceRow bed, double gainC, NightsAhead ahead, Catalogue catalogue, int? hardened = null)
+    /// <param name="hardened">How far up the ladder they are, where that is asked too; null: it is not.</param>
+    public static GoDecision? Planting(
+        Crop crop,
+        PlaceRow bed,
+        double gainC,
+        NightsAhead ahead,
+        Catalogue catalogue,
+        RungCredit? hardened = null
+    )
     {
         ArgumentNullException.ThrowIfNull(ahead);
         ArgumentNullException.ThrowIfNull(catalogue);
@@ -84,11 +108,24 @@ public static class ColdOfWork
             catalogue.Record.SoilMorning(surface, today),
             gainC,
             site.ChillAfter(today, crop, rules.PepperNightC, surface),
-            RungsDone: hardened ?? GoQuestion.UsualRungs,
-            RungsNeeded: hardened is null ? GoQuestion.UsualRungs : rules.HardeningDays,
+            RungsDone: Math.Min(hardened?.Asked ?? GoQuestion.UsualRungs, hardened?.Needed ?? GoQuestion.UsualRungs),
+            RungsNeeded: hardened is { Asked: not null } ? hardened.Needed : GoQuestion.UsualRungs,
             PepperNightC: rules.PepperNightC,
             PepperSoilC: rules.PepperSoilC
         );
-        return PlantingDecision.Of(asked) is { Succeeded: true, Value: var decided } ? decided : null;
+        if (PlantingDecision.Of(asked) is not { Succeeded: true, Value: var decided })
+            return null;
+        // Nobody said how they were hardened: that is no "yes", and no "no".
+        return hardened is { Asked: null }
+            ? decided with
+            {
+                Factors =
+                [
+                    .. decided.Factors.Select(f =>
+                        f.Name == "hardening" ? f with { Value = null, Limit = hardened.Needed, Result = FactorResult.Unknown } : f
+                    ),
+                ],
+            }
+            : decided;
     }
 }

@@ -38,12 +38,6 @@ public sealed class EvidenceStore(NurseryTransaction nursery)
           and (o.step_days ->> f.id::text)::date between $3 and $4
         """;
 
-    /// <summary>Feeding counts as logged where something was fed in so many days.</summary>
-    private const int LoggedDays = 60;
-
-    /// <summary>Lots that came up were sown at least so many days ago.</summary>
-    private const int UpAfterDays = 3;
-
     /// <param name="batch">Which.</param>
     /// <param name="catalogue">What there is.</param>
     /// <param name="cancel">Cancels.</param>
@@ -58,11 +52,7 @@ public sealed class EvidenceStore(NurseryTransaction nursery)
         var leaf = LeafModel.For(batch.Group);
         var nights = PlaceNow.Days(catalogue, place, Diagnosis.NightsBack);
         var days = PlaceNow.Days(catalogue, place, Diagnosis.DaysBack);
-        var up = batch.Steps.FirstOrDefault(s => s.Step.Kind == StepKind.Up) is { } rising ? batch.DoneOn(rising.Step) : null;
-        double? leaves = group is null
-            ? null
-            : group.Seen?.Leaves
-                ?? LeavesOn.Of(batch.Steps.Where(s => s.Leaves is not null).Select(s => (s.Mid, s.Leaves!.Value)), up, today);
+        double? leaves = group is null ? null : group.Seen?.Leaves ?? batch.LeavesAt(today);
         var fed = await FedAsync(batch.Id, today, cancel);
         var ownFed = fed.Where(f => f.Ppm is > 0).ToList();
         return new(
@@ -99,10 +89,7 @@ public sealed class EvidenceStore(NurseryTransaction nursery)
                 || Catalogue.Of(row) is { Final: true }
             )
                 return null;
-            var (from, share) = group.Seen is { Roots: { } roots } looked
-                ? (looked.On, Looked.ShareOf(roots))
-                : (up > group.InPotSince ? up.Value : group.InPotSince, 0);
-            return share + PotHold.Share(leaf, Catalogue.Of(row), climate, from, today);
+            return Looked.PotShare(group.Seen, leaf, Catalogue.Of(row), climate, group.InPotSince, batch.UpOn, today);
         }
     }
 
@@ -112,7 +99,7 @@ public sealed class EvidenceStore(NurseryTransaction nursery)
             r => (r.GetFieldValue<DateOnly>(0), r.OrNull<double>(1)),
             cancel,
             Sql.Of(batch),
-            Sql.Of(today.AddDays(-LoggedDays))
+            Sql.Of(today.AddDays(-Diagnosis.LoggedDays))
         );
 
     private async Task<bool?> OthersUpAsync(BatchView batch, BatchState state, CancellationToken cancel)
@@ -125,8 +112,8 @@ public sealed class EvidenceStore(NurseryTransaction nursery)
             cancel,
             Sql.Of(batch.Id),
             Sql.Of(batch.Input.GerminationPlaceId),
-            Sql.Of(sown.AddDays(-UpAfterDays)),
-            Sql.Of(sown.AddDays(UpAfterDays)),
+            Sql.Of(sown.AddDays(-Diagnosis.SownTogetherDays)),
+            Sql.Of(sown.AddDays(Diagnosis.SownTogetherDays)),
             Sql.OfNull(batch.Input.LotId)
         );
         return found[0];

@@ -33,6 +33,7 @@ public sealed class FeedingStore(NurseryTransaction nursery)
         where s.seedlings > 0
           and s.container_id is not null
           and s.place_id <> all($1)
+          and ($2::uuid is null or s.id = $2)
         order by s.batch_id, s.id
         """;
 
@@ -56,7 +57,13 @@ public sealed class FeedingStore(NurseryTransaction nursery)
     /// <param name="catalogue">For containers.</param>
     /// <param name="except">Places that nobody asks about.</param>
     /// <param name="cancel">Cancels.</param>
-    public async Task<IReadOnlyList<StandsToFeed>> StandingAsync(Catalogue catalogue, IEnumerable<Guid> except, CancellationToken cancel)
+    /// <param name="only">One group; null: all of them.</param>
+    public async Task<IReadOnlyList<StandsToFeed>> StandingAsync(
+        Catalogue catalogue,
+        IEnumerable<Guid> except,
+        CancellationToken cancel,
+        Guid? only = null
+    )
     {
         ArgumentNullException.ThrowIfNull(catalogue);
         return await nursery.ListAsync(
@@ -75,7 +82,8 @@ public sealed class FeedingStore(NurseryTransaction nursery)
                 )
             ),
             cancel,
-            Sql.Of(except.ToArray())
+            Sql.Of(except.ToArray()),
+            Sql.OfNull(only)
         );
     }
 

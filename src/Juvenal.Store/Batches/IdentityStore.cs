@@ -112,7 +112,7 @@ public sealed class IdentityStore(NurseryTransaction nursery, TimeProvider clock
                 Seedlings: group.Seedlings,
                 Containers: group.Containers,
                 Act: act,
-                Said: new EntryDetail.Stood(group.InPotSince, group.HardenedSince, from)
+                Said: new EntryDetail.Stood(group.InPotSince, group.HardenedSince, from, group.Outdoors, group.ToppedOn)
             )
         );
         return stood;

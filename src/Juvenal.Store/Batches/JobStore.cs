@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Growth;
+using Juvenal.Core.Hardening;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Places;
@@ -61,7 +62,10 @@ public sealed record JobDetail(
     bool InFlower,
     string? Mother,
     int Wanted,
-    Guid? LotId
+    Guid? LotId,
+    bool Topped,
+    Outdoors? Outdoors = null,
+    Guid? Stand = null
 );
 
 /// <summary>A job with all that its card says.</summary>
@@ -81,8 +85,27 @@ public sealed record JobView(JobHead Head, JobDetail Detail)
     /// <summary>The group it is about, as it stands; null before sowing.</summary>
     public Group? Group() =>
         Head.Plain is { Group: { } id, From: { } at } job && Detail.InPotSince is { } since
-            ? new(id, at, job.FromSeedlings, job.FromContainers, Step, since, Detail.HardenedSince, OneOf: Detail.OneOf)
+            ? new(
+                id,
+                at,
+                job.FromSeedlings,
+                job.FromContainers,
+                Step,
+                since,
+                Detail.HardenedSince,
+                OneOf: Detail.OneOf,
+                Outdoors: Detail.Outdoors
+            )
             : null;
+
+    /// <summary>How far up the ladder that group is; null where it has not begun, or does not.</summary>
+    public RungCredit? Rungs(Catalogue catalogue)
+    {
+        ArgumentNullException.ThrowIfNull(catalogue);
+        return Group() is { } group && Detail.Stand is { } stand
+            ? catalogue.RungsOf(group, catalogue.Cultivars[Head.CultivarId].Crop, stand)
+            : null;
+    }
 }
 
 /// <summary>The next jobs of batches: made by the core, written with their plans, read by the Round.</summary>
@@ -129,7 +152,8 @@ public sealed class JobStore(NurseryTransaction nursery)
           coalesce(o.shared, false), case when w.kind = 'move' then {StepSql.Number} else 0 end, j.thin, s.one_of, b.raised, b.in_flower, m.code,
           greatest(0, b.plants_wanted - coalesce((
             select sum(o.seedlings) from standing o
-            where o.nursery_id = j.nursery_id and o.batch_id = j.batch_id and o.container_id is null), 0))::int, b.lot_id
+            where o.nursery_id = j.nursery_id and o.batch_id = j.batch_id and o.container_id is null), 0))::int, b.lot_id,
+          s.topped_on is not null, s.outdoors, h.place_id
         from unnest($1::uuid[]) as wanted (id)
         join job j on j.id = wanted.id
         join batch b on b.nursery_id = j.nursery_id and b.id = j.batch_id
@@ -138,6 +162,7 @@ public sealed class JobStore(NurseryTransaction nursery)
         join container_kind t on t.nursery_id = j.nursery_id and t.id = f.container_id
         left join plan_step p on p.nursery_id = j.nursery_id and p.step_id = j.step_id
         left join standing s on s.nursery_id = j.nursery_id and s.id = j.group_id
+        left join path_step h on h.nursery_id = j.nursery_id and h.batch_id = j.batch_id and h.kind = 'harden' and h.retired_on is null
         left join batch m on m.nursery_id = j.nursery_id and m.id = b.mother_id
         left join lateral (
           select true as shared
@@ -278,6 +303,9 @@ public sealed class JobStore(NurseryTransaction nursery)
             InFlower: r.GetBoolean(14),
             Mother: r.TextOrNull(15),
             Wanted: r.GetInt32(16),
-            LotId: r.OrNull<Guid>(17)
+            LotId: r.OrNull<Guid>(17),
+            Topped: r.GetBoolean(18),
+            Outdoors: r.IsDBNull(19) ? null : r.FromJson<Outdoors>(19),
+            Stand: r.OrNull<Guid>(20)
         );
 }

@@ -1,3 +1,4 @@
+using Juvenal.Core.Care;
 using Juvenal.Core.MovingUp;
 using Juvenal.Core.Season;
 using Juvenal.Store.Nurseries;
@@ -22,6 +23,14 @@ public sealed class NeedsStore(NurseryTransaction nursery)
           and (p.containers > 0 or w.kind = 'begin')
         order by p.mid, p.step_id
         """;
+
+    /// <summary>What the work to come takes, beside what the store holds.</summary>
+    public async Task<IReadOnlyList<ToHave>> BesideStoreAsync(Catalogue catalogue, CancellationToken cancel)
+    {
+        var needs = await OfAsync(catalogue, cancel);
+        var left = (await new StoreRoom(nursery).LeftAsync(catalogue, cancel)).ToDictionary(l => (l.Kind, l.Container), l => l.Left);
+        return Buying.List(needs, (kind, container) => left.GetValueOrDefault((kind, container)));
+    }
 
     /// <param name="catalogue">For names, and today.</param>
     /// <param name="cancel">Cancels.</param>
@@ -64,7 +73,8 @@ public sealed class NeedsStore(NurseryTransaction nursery)
                 r.Lot
                     is { } lot
                     ? left.GetValueOrDefault(lot) ?? int.MaxValue / 2
-                    : null
+                    : null,
+                r.Container
             ))
         );
     }

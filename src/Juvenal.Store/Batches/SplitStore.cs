@@ -123,7 +123,7 @@ public sealed class SplitStore(NurseryTransaction nursery, TimeProvider clock)
                 Seedlings: split.Seedlings,
                 Containers: containers,
                 Act: act,
-                Said: new EntryDetail.Stood(group.InPotSince, group.HardenedSince, split.Batch)
+                Said: new EntryDetail.Stood(group.InPotSince, group.HardenedSince, split.Batch, group.Outdoors, group.ToppedOn)
             )
         );
         await FollowAsync(ledgers, ledgers[split.Batch].New.Select(e => (split.Batch, e.Entry)), cancel);

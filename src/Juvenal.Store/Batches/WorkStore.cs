@@ -1,5 +1,6 @@
 using System.Security.Cryptography;
 using Juvenal.Core.Decision;
+using Juvenal.Core.Hardening;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Season;
@@ -124,7 +125,7 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
             return null;
         var ahead = await Site.NightsAhead.LoadAsync(nursery, catalogue.Site, catalogue.Today, cancel);
         if (
-            ColdOfWork.Of(batch.Crop, work, from, to, ahead, catalogue)
+            ColdOfWork.Of(batch.Crop, work, from, to, ahead, catalogue, Rungs())
             is not { Verdict: ColdVerdict.Hold or ColdVerdict.GoWithCover } finding
         )
             return null;
@@ -135,6 +136,9 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
             return $"{call}, for {string.Join(" and ", (finding.Others ?? []).Select(f => f.Name.Replace('-', ' ')))}";
         var lowest = finding.Nights.Min(n => n.LowC);
         return FormattableString.Invariant($"{call}, nights down to {lowest:0.#} °C").Replace('-', '−');
+
+        RungCredit? Rungs() =>
+            batch.State().Group(work.Group) is { } group ? catalogue.RungsOf(group, batch.Crop, batch.Input.HardeningPlaceId) : null;
     }
 
     /// <summary>Where another way may lead: to another place at every step, into another pot only at a move.</summary>

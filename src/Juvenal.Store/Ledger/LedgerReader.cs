@@ -18,7 +18,7 @@ public sealed record StoredEntry(
 internal sealed class LedgerReader(NurseryTransaction nursery)
 {
     /// <summary><see cref="Read"/> takes them in this order.</summary>
-    private const string Columns = """
+    public const string Columns = """
         batch_id, id, sequence, happened_on, kind, step_id, from_container_id, from_place_id, to_container_id, to_place_id,
           seeds, seedlings, containers, containers_to, reason, new_day, corrects, lot_id, trays, act, group_id, said, about, sure,
           written_at, payload_hash, by_name, said_on

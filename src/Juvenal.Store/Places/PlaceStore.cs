@@ -26,6 +26,10 @@ namespace Juvenal.Store.Places;
 /// <param name="NightFloorC">Pair: its floor; the store says it.</param>
 /// <param name="LampUmol">Of lamps over it, at the leaves, µmol/m²·s; null: none, or not known. Of a pair: of the place by day.</param>
 /// <param name="LampHours">They are on, h in a day.</param>
+/// <param name="SecondUmol">At a second strength, before or after those hours, µmol/m²·s; null: there is none.</param>
+/// <param name="SecondHours">For so long, h in a day.</param>
+/// <param name="LampWatts">Power of all of them at the first strength, W.</param>
+/// <param name="LampM2">That they light, m².</param>
 /// <param name="OpensItself">Its vents open by themselves.</param>
 public sealed record PlaceRow(
     Guid Id,
@@ -49,7 +53,9 @@ public sealed record PlaceRow(
     double? LampHours = null,
     bool OpensItself = false,
     double? LampWatts = null,
-    double? LampM2 = null
+    double? LampM2 = null,
+    double? SecondUmol = null,
+    double? SecondHours = null
 )
 {
     /// <summary>What its own thermometer says; the catalogue says it.</summary>
@@ -86,7 +92,13 @@ public sealed record PlaceRow(
     public bool Outdoors => PlaceType.Of(DayKind ?? Kind).Outdoors;
 
     /// <summary>Its light; null where nothing is known of it.</summary>
-    public PlaceLight? Light => PlaceLight.Of(DayKind ?? Kind, LampUmol, LampHours);
+    public PlaceLight? Light => PlaceLight.Of(DayKind ?? Kind, LampUmol, LampHours, SecondUmol, SecondHours);
+
+    /// <summary>What its lamps draw; null where there are none, or nobody said. Dimmed, they draw as much less as they give.</summary>
+    public Lamps? Draws() =>
+        this is { LampWatts: { } watts, LampM2: { } m2, LampHours: { } hours, LampUmol: { } umol }
+            ? new(watts, m2, hours + ((SecondHours ?? 0) * (SecondUmol ?? 0) / umol))
+            : null;
 
     private UnderTheSky Of(PlaceKind kind, double? floorC) =>
         (PlaceType.Of(kind).Sky ?? UnderTheSky.Stand) with
@@ -112,7 +124,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
           p.day_place_id, p.night_place_id, n.kind,
           p.follows or coalesce(d.follows, false), coalesce(p.floor_c, d.floor_c), d.kind, coalesce(n.follows, false), n.floor_c,
           coalesce(p.lamp_umol, d.lamp_umol), coalesce(p.lamp_hours, d.lamp_hours), p.opens_itself,
-          coalesce(p.lamp_watts, d.lamp_watts), coalesce(p.lamp_m2, d.lamp_m2)
+          coalesce(p.lamp_watts, d.lamp_watts), coalesce(p.lamp_m2, d.lamp_m2),
+          coalesce(p.second_umol, d.second_umol), coalesce(p.second_hours, d.second_hours)
         from place p
         left join place d on d.nursery_id = p.nursery_id and d.id = p.day_place_id
         left join place n on n.nursery_id = p.nursery_id and n.id = p.night_place_id
@@ -122,8 +135,9 @@ public sealed class PlaceStore(NurseryTransaction nursery)
     private const string Insert = """
         -- A new place.
         insert into place (nursery_id, id, name, kind, walk_order, day_c, night_c, soil_c, surface, day_place_id, night_place_id, follows,
-          floor_c, lamp_umol, lamp_hours, opens_itself, lamp_watts, lamp_m2)
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18)
+          floor_c, lamp_umol, lamp_hours, opens_itself, lamp_watts, lamp_m2, second_umol, second_hours)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19,
+          $20)
         on conflict (nursery_id, id) do nothing
         """;
 
@@ -132,7 +146,7 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         update place
         set version = version + 1, name = $4, kind = $5, walk_order = $6, day_c = $7, night_c = $8, soil_c = $9, surface = $10,
           day_place_id = $11, night_place_id = $12, follows = $13, floor_c = $14, lamp_umol = $15, lamp_hours = $16,
-          opens_itself = $17, lamp_watts = $18, lamp_m2 = $19
+          opens_itself = $17, lamp_watts = $18, lamp_m2 = $19, second_umol = $20, second_hours = $21
         where nursery_id = $1
           and id = $2
           and version = $3
@@ -177,6 +191,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             Sql.Of(row.OpensItself && Airing.ShutGainC(row.Kind) is not null),
             Sql.OfNull(pair ? null : row.LampWatts),
             Sql.OfNull(pair ? null : row.LampM2),
+            Sql.OfNull(pair ? null : row.SecondUmol),
+            Sql.OfNull(pair ? null : row.SecondHours),
         ];
         await CatalogueRows.PutAsync(
             row.Version,
@@ -246,6 +262,14 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             failures.Add(Failure.OutOfRange("lampUmol", umol, 1, LampLight.MostPpfd));
         if (row.LampHours is { } hours && !(hours is > 0 and <= 24))
             failures.Add(Failure.OutOfRange("lampHours", hours, 1, 24));
+        if ((row.SecondUmol is null) != (row.SecondHours is null))
+            failures.Add(new("lamp-both", row.SecondUmol is null ? "secondUmol" : "secondHours"));
+        else if (row is { SecondUmol: not null, LampUmol: null })
+            failures.Add(new("first-lamps", "lampUmol"));
+        if (row.SecondUmol is { } second && !(second is > 0 and <= LampLight.MostPpfd))
+            failures.Add(Failure.OutOfRange("secondUmol", second, 1, LampLight.MostPpfd));
+        if (row.SecondHours is { } more && !(more > 0 && more + (row.LampHours ?? 0) <= 24))
+            failures.Add(Failure.OutOfRange("secondHours", more, 0, 24 - (row.LampHours ?? 0)));
         if ((row.LampWatts is null) != (row.LampM2 is null))
             failures.Add(new("watts-and-area", row.LampWatts is null ? "lampWatts" : "lampM2"));
         else if (row is { LampWatts: { } watts, LampM2: { } m2 } && LightAtLeaves.OfWatts(watts, m2) is { Succeeded: false } wrong)
@@ -285,6 +309,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             r.OrNull<double>(),
             r.OrNull<double>(),
             r.Bool(),
+            r.OrNull<double>(),
+            r.OrNull<double>(),
             r.OrNull<double>(),
             r.OrNull<double>()
         );

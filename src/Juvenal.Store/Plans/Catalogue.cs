@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using System.Text.Json;
+using Juvenal.Core.Care;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Decision;
 using Juvenal.Core.Growth;
@@ -8,6 +9,7 @@ using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
 using Juvenal.Core.MovingUp;
 using Juvenal.Core.Places;
+using Juvenal.Core.Rules;
 using Juvenal.Core.Season;
 using Juvenal.Core.Site;
 using Juvenal.Core.Sowing;
@@ -201,7 +203,8 @@ public sealed class Catalogue
         new(
             day,
             id => Places.TryGetValue(id, out var place) ? (CatalogueRows.IsBed(place.Kind), place.Name) : null,
-            id => Containers.TryGetValue(id, out var container) ? Of(container) : null
+            id => Containers.TryGetValue(id, out var container) ? Of(container) : null,
+            CanHarden: id => Places.TryGetValue(id, out var at) && PlaceType.Of(at.DayKind ?? at.Kind).Hardens != Standing.Warm
         );
 
     /// <summary>What makes entries of a batch hard to believe; null where the site is not set yet.</summary>
@@ -305,7 +308,9 @@ public sealed class Catalogue
             Seen: SeenOf(state),
             Stands: ElsewhereOf(input, state),
             NotUpOn: state is { UpOn: null, BegunOn: not null } ? state.CountedOn : null,
-            Ladder: LadderOf(Places[input.HardeningPlaceId], input.Season, cultivar!.Crop)
+            Ladder: LadderOf(Places[input.HardeningPlaceId], input.Season, cultivar!.Crop),
+            Rungs: RearOf(state) is { } rear ? RungsSoFarOf(rear, cultivar.Crop, input.HardeningPlaceId) : null,
+            ToppedDays: ToppedDays(input, cultivar.Crop, state)
         );
 
         T? Find<T>(IReadOnlyDictionary<Guid, T> all, Guid id, string field)
@@ -392,6 +397,15 @@ public sealed class Catalogue
     internal static Group? RearOf(BatchState? state) =>
         state?.Groups.Where(g => g.At.Container is not null && g.Seedlings >= state.Growing * BatchState.RearShare).MinBy(g => g.Reached);
 
+    /// <summary>So much later they bear: topped, or to be topped by the house rule.</summary>
+    private int ToppedDays(BatchInput input, Crop crop, BatchState? state)
+    {
+        if (RearOf(state) is { ToppedOn: not null })
+            return Pinching.ToppedLaterDays;
+        var asked = Rules.Rules.Topping != Topping.No && crop == Crop.Pepper && input.Begins.Kind != Start.Grafts;
+        return asked && (state is null || state.DayOf(state.Route.Harden) is null) ? Pinching.ToppedLaterDays : 0;
+    }
+
     /// <summary>What was seen of the rearmost plants.</summary>
     private static Looked? SeenOf(BatchState? state) =>
         RearOf(state)?.Seen
@@ -405,11 +419,59 @@ public sealed class Catalogue
     private LadderDays? LadderOf(PlaceRow place, int season, Crop crop) =>
         _ladders.GetOrAdd(
             (place.Id, season, crop),
-            _ =>
-                place.ByDay is { } sky && place.Outdoors
-                    ? WeatherOf(season)?.Ladder(sky, crop, Rules.Rules.HardeningDays, ColdOfWork.Outdoors(place) is not null)
-                    : null
+            _ => place.ByDay is { } sky && place.Outdoors ? WeatherOf(season)?.Ladder(sky, crop, RungsIn(place)) : null
         );
+
+    /// <summary>What the house asks of each day of hardening in a place.</summary>
+    public IReadOnlyList<Rung> RungsIn(PlaceRow place)
+    {
+        var ladder = Ladder.Of(Rules.Rules.HardeningDays, Rules.Rules.HardeningBy);
+        // Carried in for the night, no night is waited for.
+        return ColdOfWork.Outdoors(place) is null ? [.. ladder.Select(r => r with { Night = false })] : ladder;
+    }
+
+    /// <summary>How far up the ladder a group is; null where it has not begun, and where it stands in a bed.</summary>
+    /// <param name="group">Of a batch.</param>
+    /// <param name="crop">Tomato or pepper.</param>
+    /// <param name="hardeningPlace">By its path.</param>
+    /// <param name="on">As of which day; null: today.</param>
+    public RungCredit? RungsOf(Group group, Crop crop, Guid hardeningPlace, DateOnly? on = null)
+    {
+        ArgumentNullException.ThrowIfNull(group);
+        if (
+            group is not { HardenedSince: { } since, Outdoors: { } had, At.Container: not null }
+            || !Places.TryGetValue(hardeningPlace, out var stand)
+        )
+            return null;
+        return RungCredit.Of(
+            crop,
+            RungsIn(stand),
+            had,
+            since,
+            on ?? Today,
+            (day, at) => WeatherAt(day, at is { } there && Places.TryGetValue(there, out var place) ? place : stand),
+            id => Places.TryGetValue(id, out var place) ? PlaceType.Of(place.DayKind ?? place.Kind).Hardens : Standing.Outside
+        );
+    }
+
+    /// <summary>The same, as a plan asks it.</summary>
+    internal RungsSoFar? RungsSoFarOf(Group group, Crop crop, Guid hardeningPlace) =>
+        RungsOf(group, crop, hardeningPlace) is { } credit
+            ? new(credit.AtMost, credit.Needed, credit.Today is null ? Today : Today.AddDays(1))
+            : null;
+
+    /// <summary>A day in a place, as it was or as it is forecast: its high, and the low of the night after it.</summary>
+    public DayThere WeatherAt(DateOnly day, PlaceRow place)
+    {
+        ArgumentNullException.ThrowIfNull(place);
+        var (was, next) = (Known.GetValueOrDefault(day), Known.GetValueOrDefault(day.AddDays(1)));
+        double? high = was is { MaximumC: { } max }
+            ? was.MinimumC is { } min && place.ByDay is { } sky
+                ? sky.High(min + Site.OffsetC, max, Sun.OnGround(min, max, Sun.AtTop(Site.Latitude, SeasonAxis.DayOfYear(day))))
+                : max
+            : null;
+        return new(next.MinimumC is { } low ? place.LowAtNight(low + Site.OffsetC) : null, high);
+    }
 
     /// <summary>Today's season.</summary>
     public PlaceClimate? ClimateOf(PlaceRow place) => ClimateOf(place, SeasonDay.SeasonOf(Today, Site.Hemisphere));

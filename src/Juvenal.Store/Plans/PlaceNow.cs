@@ -1,3 +1,4 @@
+using Juvenal.Core.Care;
 using Juvenal.Core.Site;
 using Juvenal.Store.Places;
 
@@ -6,9 +7,6 @@ namespace Juvenal.Store.Plans;
 /// <summary>What a place was like these days, by the weather and by what it is kept at.</summary>
 public static class PlaceNow
 {
-    /// <summary>The sun of so many days is its usual light, days.</summary>
-    private const int LightDays = 14;
-
     /// <summary>Light of a usual day now, mol/m²·d, from lamps and sky together; null where neither is known.</summary>
     public static double? LightMol(Catalogue catalogue, PlaceRow place)
     {
@@ -18,7 +16,7 @@ public static class PlaceNow
             return null;
         if (light.Daylight == 0)
             return light.LampsMol;
-        var suns = Weather(catalogue, LightDays)
+        var suns = Weather(catalogue, LightAtLeaves.UsualDays)
             .Select(d => Sun.OnGround(d.MinimumC, d.MaximumC, Sun.AtTop(catalogue.Site.Latitude, SeasonAxis.DayOfYear(d.Day))))
             .ToList();
         // Without a record the lamps are known, and how much comes on top is not.

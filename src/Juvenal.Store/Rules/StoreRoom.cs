@@ -1,5 +1,7 @@
 using Juvenal.Core.Care;
+using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
+using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
 
@@ -23,25 +25,17 @@ public sealed class StoreRoom(NurseryTransaction nursery)
         order by what, container_id, on_day desc, written_at desc
         """;
 
-    private const string Used = """
-        -- What sowings and moves filled since a day; undone ones left out, corrected ones as corrected.
-        select coalesce(c.happened, e.happened_on), e.to_container_id,
-          case when e.kind = 'sown' then coalesce(c.containers, e.containers) else coalesce(c.containers_to, e.containers_to) end
-        from ledger_entry e
-        left join (
-          select distinct on (k.batch_id, k.corrects) k.batch_id, k.corrects, k.containers, k.containers_to, k.new_day as happened
-          from ledger_entry k
-          where k.kind = 'corrected'
-            and k.corrects is not null
-            and not exists (select from ledger_entry u where u.nursery_id = k.nursery_id and u.batch_id = k.batch_id
-              and u.kind = 'undo' and u.corrects = k.id)
-          order by k.batch_id, k.corrects, k.sequence desc) c on c.batch_id = e.batch_id and c.corrects = e.id
-        where e.kind in ('sown', 'moved')
-          and e.to_container_id is not null
-          and e.from_container_id is distinct from e.to_container_id
-          and e.happened_on > $1
-          and not exists (select from ledger_entry u where u.nursery_id = e.nursery_id and u.batch_id = e.batch_id
-            and u.kind = 'undo' and u.corrects = e.id)
+    private const string Used = $"""
+        -- Sowings and moves of batches that did some since a day, with what took them back or put them right.
+        select {LedgerReader.Columns}
+        from ledger_entry
+        where kind in ('sown', 'moved', 'corrected', 'undo')
+          and batch_id in (
+            select batch_id
+            from ledger_entry
+            where kind in ('sown', 'moved', 'corrected')
+              and greatest(happened_on, new_day) > $1)
+        order by batch_id, happened_on, sequence
         """;
 
     private const string Fed = """
@@ -65,6 +59,7 @@ public sealed class StoreRoom(NurseryTransaction nursery)
         update store_count
         set taken_back = true
         where id = $1
+          and ($2::text is null or by_name = $2)
         """;
 
     /// <summary>What is left of everything that was counted once.</summary>
@@ -79,22 +74,15 @@ public sealed class StoreRoom(NurseryTransaction nursery)
         if (counts.Count == 0)
             return [];
         var since = counts.Min(c => c.On);
-        var (uses, fed) = (new List<StoreUse>(), new List<(DateOnly, double)>());
+        var (entries, fed) = (new List<LedgerEntry>(), new List<(DateOnly, double)>());
         await nursery.ReadTogetherAsync(
             cancel,
-            new(
-                Used,
-                r =>
-                {
-                    if (!catalogue.Containers.TryGetValue(r.GetGuid(1), out var row))
-                        return;
-                    var kind = Catalogue.Of(row);
-                    uses.Add(new(r.GetFieldValue<DateOnly>(0), row.Id, r.GetInt32(2), kind.Cells, kind.TakesMix ? kind.Litres : 0));
-                },
-                Sql.Of(since)
-            ),
+            new(Used, r => entries.Add(LedgerReader.Read(r).Entry), Sql.Of(since)),
             new(Fed, r => fed.Add((r.GetFieldValue<DateOnly>(0), r.GetDouble(1))), Sql.Of(since))
         );
+        var uses = BatchCost
+            .Uses(Fold.Effective(entries), id => catalogue.Containers.TryGetValue(id, out var row) ? Catalogue.Of(row) : null)
+            .ToList();
         return [.. counts.Select(c => new StoreLeft(c.Kind, c.Container, StoreBook.Left(c.Kind, c.Container, counts, uses, fed), c.On))];
     }
 
@@ -120,10 +108,13 @@ public sealed class StoreRoom(NurseryTransaction nursery)
         );
     }
 
+    /// <param name="id">Of the count.</param>
+    /// <param name="own">Only what the same person counted: helpers.</param>
+    /// <param name="cancel">Cancels.</param>
     /// <exception cref="NotFoundException">There is no such count.</exception>
-    public async Task TakeBackAsync(Guid id, CancellationToken cancel)
+    public async Task TakeBackAsync(Guid id, bool own, CancellationToken cancel)
     {
-        if (await nursery.ExecuteAsync(TakeBack, cancel, Sql.Of(id)) == 0)
+        if (await nursery.ExecuteAsync(TakeBack, cancel, Sql.Of(id), Sql.OfNull(own ? nursery.By ?? "" : null)) == 0)
             throw new NotFoundException("count");
     }
 }

@@ -1,5 +1,7 @@
 using Juvenal.Core.Cultivars;
+using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
+using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
 using Npgsql;
 
@@ -35,6 +37,7 @@ public sealed record NightRow(
 );
 
 /// <summary>Plants of one batch that are in one place tonight, alike in what they stand.</summary>
+/// <param name="OnLadder">How they harden off; null: they have not begun.</param>
 /// <param name="Planted">In a bed; its planting day where it is known.</param>
 public sealed record StandingOut(
     Guid BatchId,
@@ -43,7 +46,7 @@ public sealed record StandingOut(
     Crop Crop,
     Guid PlaceId,
     int Plants,
-    DateOnly? HardenedSince,
+    HardeningGroup? OnLadder,
     bool Planted,
     DateOnly? PlantedOn
 );
@@ -54,7 +57,7 @@ public sealed class NightStore(NurseryTransaction nursery)
     internal const string Out = """
         -- Who stands in these places, by batch and by how used to the cold.
         select b.id, b.code, c.name, c.crop, s.place_id, sum(s.seedlings)::int, s.hardened_since, s.container_id is null,
-          case when s.container_id is null then (
+          s.outdoors, h.place_id, case when s.container_id is null then (
             select p.done_on
             from plan_step p
             join path_step w on w.nursery_id = p.nursery_id and w.id = p.step_id and w.kind = 'plant-out'
@@ -63,9 +66,11 @@ public sealed class NightStore(NurseryTransaction nursery)
         from standing s
         join batch b on b.nursery_id = s.nursery_id and b.id = s.batch_id and b.ended_on is null
         join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
+        left join path_step h on h.nursery_id = b.nursery_id and h.batch_id = b.id and h.kind = 'harden' and h.retired_on is null
         where s.place_id = any($1)
           and s.seedlings > 0
-        group by b.nursery_id, b.id, b.code, c.name, c.crop, s.place_id, s.hardened_since, s.container_id is null
+        group by b.nursery_id, b.id, b.code, c.name, c.crop, s.place_id, s.hardened_since, s.container_id is null,
+          s.outdoors, h.place_id
         order by b.code, s.hardened_since
         """;
 
@@ -101,9 +106,21 @@ public sealed class NightStore(NurseryTransaction nursery)
                 r.Enum<Crop>(3),
                 r.GetGuid(4),
                 r.GetInt32(5),
-                r.OrNull<DateOnly>(6),
+                r.OrNull<DateOnly>(6) is { } since && !r.IsDBNull(8) && !r.IsDBNull(9)
+                    ? new(
+                        r.GetGuid(0),
+                        r.GetString(1),
+                        default,
+                        r.GetGuid(9),
+                        default,
+                        new(Guid.Empty, r.GetGuid(4)),
+                        r.GetInt32(5),
+                        since,
+                        r.FromJson<Outdoors>(8)
+                    )
+                    : null,
                 r.GetBoolean(7),
-                r.OrNull<DateOnly>(8)
+                r.OrNull<DateOnly>(10)
             ),
             cancel,
             Sql.Of(places.ToArray())

@@ -1,3 +1,5 @@
+using Juvenal.Core.Care;
+using Juvenal.Core.Hardening;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.MovingUp;
 using Juvenal.Core.Season;
@@ -20,6 +22,25 @@ public sealed record OutInput(Way Way, string? Whom = null, double? PriceEach = 
 /// <param name="Roots">At the wall of one that was tipped out.</param>
 /// <param name="HeightCm">From the mix to the tip, above 0 to 300.</param>
 public sealed record SeenInput(double? Leaves = null, RootsSeen? Roots = null, double? HeightCm = null);
+
+/// <summary>A day that plants were out.</summary>
+/// <param name="HoursOut">0–24.</param>
+/// <param name="HoursSun">Of them in sun.</param>
+/// <param name="NightOut">They stayed out the night after.</param>
+/// <param name="CoverC">What a cover kept off, °C, 0–30.</param>
+/// <param name="Overcast">There was no sun to be had.</param>
+/// <param name="Outcome">How they came through.</param>
+public sealed record AiredSaidInput(
+    double HoursOut,
+    double HoursSun = 0,
+    bool NightOut = false,
+    double CoverC = 0,
+    bool Overcast = false,
+    DayOutcome Outcome = DayOutcome.Fine
+)
+{
+    internal EntryDetail.Aired Detail => new(HoursOut, HoursSun, NightOut, CoverC, Overcast, Outcome);
+}
 
 /// <summary>What an entry of the ledger says. Which fields count depends on its kind; the others stay out.</summary>
 public abstract record EntrySaid
@@ -74,6 +95,12 @@ public abstract record EntrySaid
     /// <summary>Checked: what was seen.</summary>
     public SeenInput? Seen { get; init; }
 
+    /// <summary>Pinched: what was taken off.</summary>
+    public Pinched? Pinched { get; init; }
+
+    /// <summary>Aired: how the day was.</summary>
+    public AiredSaidInput? Aired { get; init; }
+
     /// <summary>How many days the day may be off: 3 or 10; null: it is that day.</summary>
     public int? About { get; init; }
 
@@ -105,6 +132,8 @@ public abstract record EntrySaid
                 { SpacedCm: { } cm } => new EntryDetail.Spaced(cm),
                 { With: { } with } => new EntryDetail.Together(with),
                 { Seen: { } seen } => new EntryDetail.Checked(seen.Leaves, seen.Roots, seen.HeightCm),
+                { Pinched: { } what } => new EntryDetail.Pinched(what),
+                { Aired: { } aired } => aired.Detail,
                 _ => null,
             },
             About: About,

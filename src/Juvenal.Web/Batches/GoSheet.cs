@@ -1,4 +1,5 @@
 using Juvenal.Core.Decision;
+using Juvenal.Core.Hardening;
 using Juvenal.Core.Season;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
@@ -56,13 +57,15 @@ internal static class GoSheets
         var bed = catalogue.Places[batch.Input.BedId];
         var state = batch.State();
         var group = state.Groups.Where(g => g.At.Container is not null).OrderByDescending(g => g.Seedlings).FirstOrDefault();
-        var rungs = group?.HardenedSince is { } since ? Math.Max(0, catalogue.Today.DayNumber - since.DayNumber) : 0;
         var needed = catalogue.Rules.Rules.HardeningDays;
+        var rungs =
+            (group is null ? null : catalogue.RungsOf(group, batch.Crop, batch.Input.HardeningPlaceId))
+            ?? new RungCredit(0, needed, 0, null, [], 0, AnySaid: true);
         var measures = new Measures(catalogue.Site.UsUnits);
         var who = $"{batch.Cultivar} {batch.Code}";
         if (ColdOfWork.Outdoors(bed) is not { Going: GoingOut.Planted } out_ || group is null)
             return Unknown(who, bed.Name, group is null ? GoWords.NothingStands : GoWords.NoBed);
-        if (ColdOfWork.Planting(batch.Crop, bed, out_.GainC, ahead, catalogue, Math.Min(rungs, needed)) is not { } decision)
+        if (ColdOfWork.Planting(batch.Crop, bed, out_.GainC, ahead, catalogue, rungs) is not { } decision)
             return Unknown(who, bed.Name, GoWords.NoForecast);
         var planned = batch.Steps.FirstOrDefault(s => s.Step.Kind == StepKind.PlantOut);
         return new(

@@ -202,13 +202,8 @@ internal static class MovingSheets
 
         private ReadyQuestion Question(PlaceClimate? here)
         {
-            var leaves = LeavesAt(Today);
-            // A look tells how full the pot was on its day, whatever was reckoned before it.
-            var up = UpOn;
-            var (since, share) = group.Seen is { Roots: { } roots } looked
-                ? (looked.On, Looked.ShareOf(roots))
-                : (up > group.InPotSince ? up.Value : group.InPotSince, 0);
-            var used = share + (here is null ? 0 : PotHold.Share(_leaf, _from, here, since, Today));
+            var leaves = batch.LeavesAt(Today);
+            var used = Looked.PotShare(group.Seen, _leaf, _from, here, group.InPotSince, batch.UpOn, Today);
             return new(
                 Today,
                 First || _step.Kind == StepKind.Harden,
@@ -231,13 +226,6 @@ internal static class MovingSheets
             );
         }
 
-        /// <summary>What was bought or stood already never came up here.</summary>
-        private DateOnly? UpOn =>
-            batch.Steps.FirstOrDefault(s => s.Step.Kind == StepKind.Up) is { } rising ? batch.DoneOn(rising.Step) : null;
-
-        private double LeavesAt(DateOnly day) =>
-            LeavesOn.Of(batch.Steps.Where(s => s.Leaves is not null).Select(s => (s.Mid, s.Leaves!.Value)), UpOn, day);
-
         private SettingAnswer? Set(Container into, ReadyQuestion question, PlaceClimate? here)
         {
             var cultivar = catalogue.Cultivars[batch.Input.CultivarId];
@@ -246,7 +234,7 @@ internal static class MovingSheets
                 asked.HeightCm
                 ?? (
                     group.Seen is { HeightCm: { } cm, MeasuredOn: { } on } looked
-                        ? PlantSize.GrownSince(_leaf, cm, looked.On == on && looked.Leaves is { } then ? then : LeavesAt(on), leaves)
+                        ? PlantSize.GrownSince(_leaf, cm, looked.On == on && looked.Leaves is { } then ? then : batch.LeavesAt(on), leaves)
                         : null
                 );
             var outcome = Setting.Of(

@@ -36,7 +36,14 @@ public sealed record DisinfectantInput(double VolumeL, double PartsBleach = 1, d
 
 public sealed record DisinfectantAnswer(double BleachL, double WaterL, IReadOnlyList<string> Cautions);
 
-public sealed record LightInput(double Ppfd, double? Hours = null, double? TargetDli = null);
+/// <param name="Ppfd">Light at the leaves, µmol/m²·s; left out where there are levels.</param>
+/// <param name="Levels">The lamps' strengths in a day, one after the other, instead of the others.</param>
+public sealed record LightInput(
+    double? Ppfd = null,
+    double? Hours = null,
+    double? TargetDli = null,
+    IReadOnlyList<LampLevel>? Levels = null
+);
 
 public sealed record UnitsInput(double Value, string From, string To);
 
@@ -82,7 +89,7 @@ internal static class CalcEndpoints
             .WithName("calcEmergenceTest");
         calc.MapPost("/disinfectant", (DisinfectantInput i) => Disinfect(i)).WithName("calcDisinfectant");
         calc.MapPost("/bleach", (BleachInput i) => TypedResults.Ok(Bleach(i))).WithName("calcBleach");
-        calc.MapPost("/light", (LightInput i) => Of(LampLight.For(i.Ppfd, i.Hours, i.TargetDli))).WithName("calcLight");
+        calc.MapPost("/light", Light).WithName("calcLight");
         calc.MapGet("/", () => TypedResults.Ok(SumTexts.All)).WithName("sums");
         calc.MapPost("/freeze-dates", (FreezeDatesInput i) => TypedResults.Ok(SiteCalculators.FreezeDates(i))).WithName("calcFreezeDates");
         calc.MapPost("/soil-temperature", (SoilTemperatureInput i) => TypedResults.Ok(SiteCalculators.SoilTemperature(i)))
@@ -105,6 +112,18 @@ internal static class CalcEndpoints
         return TypedResults.Ok(
             new DisinfectantAnswer(outcome.Value.BleachL, outcome.Value.WaterL, [.. outcome.Value.Cautions.Select(Cautions.Of)])
         );
+    }
+
+    private static Microsoft.AspNetCore.Http.HttpResults.Ok<LampLight> Light(LightInput input)
+    {
+        if (input.Levels is { } levels)
+            return input is { Ppfd: null, Hours: null, TargetDli: null }
+                ? Of(LampLight.Of(levels))
+                : throw new RefusedException(new Failure("levels-alone", "levels"));
+        // Without levels it is a field that is missing, as in every other sum.
+        return input.Ppfd is { } ppfd
+            ? Of(LampLight.For(ppfd, input.Hours, input.TargetDli))
+            : throw new BadHttpRequestException("ppfd", new System.Text.Json.JsonException(null, "$.ppfd", null, null));
     }
 
     private static BleachAnswer Bleach(BleachInput input)

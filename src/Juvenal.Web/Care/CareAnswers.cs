@@ -55,7 +55,7 @@ internal static class CareAnswers
             select new PlaceLightAnswer(
                 place.Id,
                 mol,
-                mol < Core.Troubles.Diagnosis.LeastLightMol,
+                mol < Core.Care.LightAtLeaves.LeastMol,
                 mol is { } known ? CareWords.Light(known) : null,
                 mol is { } known2 ? CareWords.Mends(place, known2, kwh, catalogue.Site.Currency) : []
             ),
@@ -98,7 +98,7 @@ internal static class CareAnswers
         var store = new FeedingStore(reading);
         var (rule, today) = (catalogue.Rules.Rules.Feeding, catalogue.Today);
         var last = (await store.LastAsync(cancel)).GetValueOrDefault(group.At.Place);
-        var stands = (await store.StandingAsync(catalogue, [], cancel)).FirstOrDefault(s => s.GroupId == group.Id.Value);
+        var stands = (await store.StandingAsync(catalogue, [], cancel, group.Id.Value)).SingleOrDefault();
         var share = stands is null ? null : Feeding.Of(stands.Group, rule, today);
         return FeedWords.OfBatch(share, last?.On, rule, catalogue.Places[group.At.Place].Name, today);
     }
@@ -191,9 +191,6 @@ internal static class CareAnswers
         Core.Places.Container? Container(Guid id) =>
             catalogue.Containers.TryGetValue(id, out var row) ? Store.Plans.Catalogue.Of(row) : null;
 
-        Lamps? LampsOf(Guid id) =>
-            catalogue.Places.TryGetValue(id, out var p) && p is { LampWatts: { } watts, LampM2: { } m2, LampHours: { } hours }
-                ? new(watts, m2, hours)
-                : null;
+        Lamps? LampsOf(Guid id) => catalogue.Places.TryGetValue(id, out var place) ? place.Draws() : null;
     }
 }

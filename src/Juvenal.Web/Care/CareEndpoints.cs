@@ -1,10 +1,17 @@
 using Juvenal.Core.Care;
 using Juvenal.Store.Accounts;
+using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Rules;
 using Juvenal.Web.Accounts;
+using Juvenal.Web.Hosting;
+using Juvenal.Web.Words;
 
 namespace Juvenal.Web.Care;
+
+/// <summary>What work to come takes.</summary>
+/// <param name="Days">From its first day on, so far.</param>
+public sealed record NeedsAnswer(int Days, IReadOnlyList<ToHave> List);
 
 /// <summary>Counted by hand.</summary>
 /// <param name="Id">Made by the client.</param>
@@ -90,6 +97,36 @@ internal static class CareEndpoints
 
         nursery
             .MapGet(
+                "/needs",
+                async ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
+                    return TypedResults.Ok(
+                        new NeedsAnswer(Core.Season.Needs.Ahead, await new NeedsStore(reading).BesideStoreAsync(catalogue, cancel))
+                    );
+                }
+            )
+            .WithName("needs")
+            .For(Role.Helper);
+
+        nursery
+            .MapGet(
+                "/needs.csv",
+                async ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
+                    var list = await new NeedsStore(reading).BesideStoreAsync(catalogue, cancel);
+                    var measures = new Measures(catalogue.Site.UsUnits);
+                    return Csv.Answer(BuyingCsv.Columns, list.Select(row => BuyingCsv.Row(row, measures)));
+                }
+            )
+            .WithName("needsCsv")
+            .For(Role.Helper);
+
+        nursery
+            .MapGet(
                 "/store",
                 async ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
                 {
@@ -127,7 +164,11 @@ internal static class CareEndpoints
             .MapDelete(
                 "/store/{id:guid}",
                 ([AsParameters] Here here, Guid id, CancellationToken cancel) =>
-                    here.DoAsync(Touches.Work, writing => new StoreRoom(writing).TakeBackAsync(id, cancel), cancel)
+                    here.DoAsync(
+                        Touches.Work,
+                        writing => new StoreRoom(writing).TakeBackAsync(id, here.Membership.Role == Role.Helper, cancel),
+                        cancel
+                    )
             )
             .WithName("takeBackCount")
             .For(Role.Helper);

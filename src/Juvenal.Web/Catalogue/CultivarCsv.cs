@@ -7,6 +7,7 @@ using Juvenal.Store.Cultivars;
 using Juvenal.Store.Exports;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Seeds;
+using Juvenal.Web.Hosting;
 using static System.FormattableString;
 
 namespace Juvenal.Web.Catalogue;
@@ -26,35 +27,23 @@ internal static class CultivarCsv
     private const int MostRows = 2000;
     private static readonly string[] Columns = ["name", "crop", "group", "habit", "daysToRipe", "origin", "tags", "note"];
 
-    public static string Write(IEnumerable<CultivarRow> rows)
-    {
-        using var text = new StringWriter(CultureInfo.InvariantCulture);
-        using (var csv = new CsvWriter(text, CultureInfo.InvariantCulture))
-        {
-            foreach (var column in Columns)
-                csv.WriteField(column);
-            csv.NextRecord();
-            foreach (var c in rows)
-            {
-                string[] fields =
-                [
-                    CsvText.Harmless(c.Name),
-                    Word(c.Crop),
-                    Word(c.Group),
-                    Word(c.Habit),
-                    c.DaysToRipe?.ToString(CultureInfo.InvariantCulture) ?? "",
-                    Word(c.Origin),
-                    CsvText.Harmless(string.Join("; ", c.Tags)),
-                    CsvText.Harmless(c.Note ?? ""),
-                ];
-                foreach (var field in fields)
-                    csv.WriteField(field);
-                csv.NextRecord();
-            }
-        }
-
-        return text.ToString();
-    }
+    public static string Write(IEnumerable<CultivarRow> rows) =>
+        Csv.Write(
+            Columns,
+            rows.Select(c =>
+                (IReadOnlyList<string>)
+                    [
+                        CsvText.Harmless(c.Name),
+                        Word(c.Crop),
+                        Word(c.Group),
+                        Word(c.Habit),
+                        c.DaysToRipe?.ToString(CultureInfo.InvariantCulture) ?? "",
+                        Word(c.Origin),
+                        CsvText.Harmless(string.Join("; ", c.Tags)),
+                        CsvText.Harmless(c.Note ?? ""),
+                    ]
+            )
+        );
 
     /// <summary>Rows of a file, matched to what is there by name. Columns in any order; what a file does not say stays as it is.</summary>
     /// <exception cref="RefusedException">Field "file": each line that cannot be read, with what is wrong. Nothing of the file is kept

@@ -1,3 +1,4 @@
+using Juvenal.Core.Care;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Places;
 using Juvenal.Core.Season;
@@ -92,6 +93,9 @@ public sealed record TaskAnswer
 
     /// <summary>What else to do and to look after, by the house rules.</summary>
     public required IReadOnlyList<string> Checks { get; init; }
+
+    /// <summary>What of that is pinched, so that it can be logged.</summary>
+    public required IReadOnlyList<Pinched> Pinch { get; init; }
 
     /// <summary>What the nights ahead say, where plants go out; null indoors.</summary>
     public required ColdAnswer? Cold { get; init; }
@@ -207,6 +211,7 @@ public sealed record PickAnswer(string What, double Amount, string Unit, int? Ba
 /// <param name="Walked">Somebody walked today, and all was well; null: not yet, or on further pages.</param>
 /// <param name="Pace">How quick these hands are, of what is usual, by kind of work that was timed; all minutes go by it.</param>
 /// <param name="Feeding">What is fed today; null where nothing is, or on further pages.</param>
+/// <param name="Ladder">Who hardens off, and what today's rung asks; none on further pages.</param>
 /// <param name="Troubles">What is wrong to see, and asked after; their places come last on the walk.</param>
 public sealed record RoundAnswer(
     DateOnly Today,
@@ -232,7 +237,8 @@ public sealed record RoundAnswer(
     WalkedRow? Walked,
     IReadOnlyList<string> Pace,
     FeedingAnswer? Feeding,
-    IReadOnlyList<TroubleAnswer> Troubles
+    IReadOnlyList<TroubleAnswer> Troubles,
+    IReadOnlyList<LadderAnswer> Ladder
 );
 
 /// <summary>All was well today.</summary>

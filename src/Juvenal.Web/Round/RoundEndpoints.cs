@@ -56,19 +56,6 @@ internal static class RoundEndpoints
             .For(Role.Helper);
 
         nursery
-            .MapGet(
-                "/needs",
-                async ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
-                {
-                    await using var reading = await here.ReadAsync(cancel);
-                    var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
-                    return TypedResults.Ok(await new NeedsStore(reading).OfAsync(catalogue, cancel));
-                }
-            )
-            .WithName("needs")
-            .For(Role.Helper);
-
-        nursery
             .MapPost(
                 "/round/walked",
                 ([AsParameters] Here here, WalkedInput walked, TimeProvider clock, CancellationToken cancel) =>
@@ -84,6 +71,20 @@ internal static class RoundEndpoints
                     )
             )
             .WithName("walked")
+            .For(Role.Helper);
+
+        nursery
+            .MapPost(
+                "/round/aired",
+                ([AsParameters] Here here, AiredInput aired, TimeProvider clock, CancellationToken cancel) =>
+                    here.ActAsync(
+                        Touches.Work,
+                        async writing =>
+                            TypedResults.Ok(new Written(await new LadderStore(writing, clock).AirAsync(Ladders.Of(aired), cancel))),
+                        cancel
+                    )
+            )
+            .WithName("aired")
             .For(Role.Helper);
 
         nursery
@@ -339,7 +340,8 @@ internal static class RoundEndpoints
             skip > 0 ? null : await new CareStore(reading).WalkedAsync(today, cancel),
             [.. pace.Known.Select(k => RoundWords.Pace(k.Kind, k.Share, k.Jobs))],
             skip > 0 ? null : await Feeds.OfAsync(reading, catalogue, cancel),
-            troubles
+            troubles,
+            skip > 0 ? [] : await Ladders.OfAsync(reading, catalogue, cancel)
         );
     }
 

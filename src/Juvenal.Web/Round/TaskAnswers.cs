@@ -160,7 +160,8 @@ internal static class TaskAnswers
             Thinning = work.Thin is not null,
             HasTrays = detail.HasTrays,
             Checks = RoundWords.Checks(job, work, catalogue),
-            Cold = Cold(head, work, catalogue, ahead, measures),
+            Pinch = RoundWords.Pinch(job, work, catalogue),
+            Cold = Cold(job, work, catalogue, ahead, measures),
         };
     }
 
@@ -182,12 +183,12 @@ internal static class TaskAnswers
             _ => Rest.Stays,
         };
 
-    private static ColdAnswer? Cold(JobHead job, Work work, Store.Plans.Catalogue catalogue, NightsAhead ahead, Measures measures)
+    private static ColdAnswer? Cold(JobView view, Work work, Store.Plans.Catalogue catalogue, NightsAhead ahead, Measures measures)
     {
-        var crop = catalogue.Cultivars[job.CultivarId].Crop;
-        var to = catalogue.Places[job.ToPlaceId];
+        var crop = catalogue.Cultivars[view.Head.CultivarId].Crop;
+        var to = catalogue.Places[view.Head.ToPlaceId];
         var from = work.From is { } stands ? catalogue.Places[stands.Place] : null;
-        return ColdOfWork.Of(crop, work, from, to, ahead, catalogue) is { } finding
+        return ColdOfWork.Of(crop, work, from, to, ahead, catalogue, view.Rungs(catalogue)) is { } finding
             ? new(
                 finding.Verdict,
                 finding.Freezes,

@@ -88,7 +88,8 @@ internal static class Tonights
         var places = (
             from o in await store.OutAsync(at.Keys, cancel)
             let place = at[o.PlaceId].Place
-            let state = Tonight.Of(today, o.HardenedSince, catalogue.Rules.Rules.HardeningDays, o.Planted ? o.PlantedOn ?? today : null)
+            let rungs = o.OnLadder is { } ladder ? catalogue.RungsOf(ladder.Standing(), o.Crop, ladder.Stand) : null
+            let state = Tonight.Of(today, rungs, o.Planted ? o.PlantedOn ?? today : null)
             let night = new OutTonight(o.Crop, state, at[o.PlaceId].LowC!.Value)
             group (Out: o, Night: night) by place into there
             let worst = there.Max(t => t.Night.Call)

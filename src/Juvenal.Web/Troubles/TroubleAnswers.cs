@@ -87,9 +87,6 @@ public sealed record TroubleAnswer(
 
 internal static class TroubleAnswers
 {
-    /// <summary>After a look it is not asked again for so long, days.</summary>
-    private const int AskAgainDays = 2;
-
     public static async Task<SignAnswer> OfAsync(
         NurseryTransaction reading,
         Guid id,
@@ -168,7 +165,7 @@ internal static class TroubleAnswers
                 cultivar.Crop,
                 open.Places,
                 TroubleWords.Since(open.Note),
-                open.Note.SeenOn <= catalogue.Today.AddDays(-AskAgainDays),
+                open.Note.SeenOn <= catalogue.Today.AddDays(-Diagnosis.AskAgainDays),
                 today?.Id,
                 today?.How
             ),

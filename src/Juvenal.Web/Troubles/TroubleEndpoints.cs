@@ -40,6 +40,8 @@ internal static class TroubleEndpoints
                 async ([AsParameters] Here here, Guid id, CancellationToken cancel) =>
                 {
                     await using var reading = await here.ReadAsync(cancel);
+                    // One that is not there has no notes; nothing is said of what is not there.
+                    await new BatchReader(reading).OneAsync(id, cancel);
                     return TypedResults.Ok<IReadOnlyList<NoteAnswer>>([
                         .. (await new NoteStore(reading).OfAsync(id, cancel)).Select(TroubleAnswers.Of),
                     ]);

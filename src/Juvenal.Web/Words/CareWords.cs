@@ -1,5 +1,5 @@
 using Juvenal.Core.Care;
-using Juvenal.Core.Troubles;
+using Juvenal.Core.Season;
 using Juvenal.Store.Places;
 using static System.FormattableString;
 
@@ -12,15 +12,15 @@ internal static class CareWords
     public static string Light(double mol) =>
         Invariant($"About {mol:0.#} mol of light a day; ")
         + (
-            mol < Diagnosis.LeastLightMol
-                ? Invariant($"{Diagnosis.LeastLightMol:0} are wanted.")
-                : Invariant($"{Diagnosis.LeastLightMol:0} are enough.")
+            mol < LightAtLeaves.LeastMol
+                ? Invariant($"{LightAtLeaves.LeastMol:0} are wanted.")
+                : Invariant($"{LightAtLeaves.LeastMol:0} are enough.")
         );
 
     /// <summary>What mends too little, with what it costs; empty where it is enough.</summary>
     public static IReadOnlyList<string> Mends(PlaceRow place, double mol, double? kwhPrice, string? currency)
     {
-        if (mol >= Diagnosis.LeastLightMol)
+        if (mol >= LightAtLeaves.LeastMol)
             return [];
         var (umol, hours) = (place.LampUmol ?? 0, place.LampHours ?? 0);
         var mends = new List<string>();
@@ -39,9 +39,9 @@ internal static class CareWords
         return mends;
 
         string Costs(double to) =>
-            place is { LampWatts: { } watts, LampM2: { } m2 } && kwhPrice is { } price
+            place.Draws() is { } lamps && kwhPrice is { } price
                 ? ": "
-                    + Money((new Lamps(watts, m2, to).KwhPerDay - new Lamps(watts, m2, hours).KwhPerDay) * price, currency)
+                    + Money(((lamps with { Hours = lamps.Hours + to - hours }).KwhPerDay - lamps.KwhPerDay) * price, currency)
                     + " a day more"
                 : "";
     }
@@ -66,6 +66,42 @@ internal static class CareWords
             ? $"Water: look twice, up to {m.Temperature(high.Value)} there."
             : "Water: look twice, small cells under lamps.";
     }
+
+    /// <summary>“topped”, behind a number.</summary>
+    public static string Did(Pinched what) =>
+        what switch
+        {
+            Pinched.Tops => "topped",
+            Pinched.Flowers => "with flowers pinched off",
+            Pinched.SeedLeaves => "with seed leaves off",
+            Pinched.SideShoots => "with side shoots out",
+            _ => throw new ArgumentOutOfRangeException(nameof(what), what, null),
+        };
+
+    /// <summary>What the card says of it.</summary>
+    public static string Ask(Pinched what, Core.Rules.Topping topping) =>
+        what switch
+        {
+            Pinched.Flowers => "Pinch off flowers and buds.",
+            Pinched.SideShoots => "Take out side shoots.",
+            Pinched.SeedLeaves => "Pinch off the seed leaves.",
+            Pinched.Tops => (
+                topping == Core.Rules.Topping.Fork
+                    ? $"Tip out below the first fork, with at least {Pinching.LeavesBelowFork:0} leaves left."
+                    : $"Tip out above leaf {Pinching.TopFrom:0} to {Pinching.TopTo:0}."
+            ) + " Not a limp or chilled plant.",
+            _ => throw new ArgumentOutOfRangeException(nameof(what), what, null),
+        };
+
+    /// <summary>Something to have ready: “9 cm pot”, “Lantern Row seed”, “Mix, all parts”.</summary>
+    public static string Of(ToHave what) =>
+        what.Kind switch
+        {
+            NeedKind.Seed => $"{what.Name} seed",
+            NeedKind.Mix => what.Name ?? "Mix, all parts",
+            NeedKind.Labels => "Labels",
+            _ => what.Name ?? "",
+        };
 
     public static string Of(PriceOf what) =>
         what switch

@@ -67,6 +67,7 @@ internal static class ColdWords
             "soil" =>
                 $"soil {measures.Temperature(f.Value)} at {Core.Site.SoilSeries.UsualHour} o'clock, {measures.Temperature(limit)} wanted",
             "chill" => FormattableString.Invariant($"{f.Value * 100:0} of 100 nights of the fortnight after are too cold here"),
+            "hardening" => FormattableString.Invariant($"{f.Value:0} of {f.Limit:0} rungs of hardening behind them"),
             _ => f.Name,
         };
     }

@@ -39,6 +39,11 @@ internal sealed record Measures(bool Us)
                 : string.Create(CultureInfo.InvariantCulture, $"{celsius:0.#} °C")
         );
 
+    public string VolumeUnit => Us ? "gal" : "L";
+
+    /// <summary>In that unit.</summary>
+    public double VolumeOf(double litres) => Us ? litres / Core.Measures.Units.LitresPerUsGallon : litres;
+
     /// <summary>A length at the bench, to half a centimetre or a quarter of an inch.</summary>
     public string Length(double centimetres) =>
         Us

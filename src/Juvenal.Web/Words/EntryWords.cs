@@ -37,6 +37,18 @@ internal static class EntryWords
             EntryKind.Spaced when e.Said is EntryDetail.Spaced apart => $"{Long(apart.Cm)} apart, {At(e.From)}",
             EntryKind.Checked when e.Said is EntryDetail.Checked seen =>
                 $"Looked: {LedgerWords.Seen(seen.Leaves, seen.Roots, seen.HeightCm is { } cm ? Long(cm) : null)}, {At(e.From)}",
+            EntryKind.Pinched when e.Said is EntryDetail.Pinched pinched => $"{e.Seedlings} {CareWords.Did(pinched.What)}, {At(e.From)}",
+            EntryKind.Aired when e.Said is EntryDetail.Aired out_ => "Hardening: "
+                + LadderWords.Said(
+                    out_.HoursOut,
+                    out_.HoursSun,
+                    out_.NightOut,
+                    out_.CoverC,
+                    out_.Overcast,
+                    out_.Outcome,
+                    new Measures(catalogue.Site.UsUnits)
+                )
+                + (At(e.To ?? e.From) is { Length: > 0 } at ? $", {at}" : ""),
             EntryKind.Together => $"Set together, {At(e.From)}",
             EntryKind.Identity when e.Said is EntryDetail.Identity { OneOf: var oneOf } => oneOf switch
             {

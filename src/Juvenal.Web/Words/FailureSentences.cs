@@ -22,7 +22,12 @@ internal static class FailureSentences
             "not-in-recipe" => $"{f.Subject} is no part of this mix.",
             "union-missing" => Invariant($"Say where the union is: it stays {f.Low:0.#} cm above the mix."),
             "seed-leaves-missing" => "Say how high the seed leaves are: the rule goes by them.",
+            "no-hardening-there" =>
+                $"Nothing hardens off in {f.Subject ?? "that place"}: it is warm, or under lamps. Say where they were outdoors.",
+            "hardened-in-bed" => "They are planted: the ladder is behind them.",
+            "ladder-done" => $"{f.Subject} has all its rungs behind it: nothing more is asked.",
             "nothing-seen" => "Say how many leaves they have, or how the roots are.",
+            "first-lamps" => "Type the first strength and its hours before the second.",
             "lamp-both" => "Light and hours belong together: type both, or neither.",
             "share-to-one" => $"More than 0, at most 1 (100 %){Given(f)}.",
             "share-below-one" => $"Between 0 and 1 (100 %), neither of them{Given(f)}.",
@@ -137,6 +142,7 @@ internal static class FailureSentences
             "bleach-too-strong" => Invariant(
                 $"Stronger than 1 part bleach to {Disinfectant.StrongestWaterPerBleach:0} parts water is for no pot: at least {f.Low:0.##} parts of water."
             ),
+            "levels-alone" => "Levels say light and hours themselves: leave the other fields out.",
             "one-of-two" => "Give the hours or the light that is wanted, one of the two.",
             "longer-than-a-day" => Invariant(
                 $"That would take {f.Value:0.#} hours a day. Hang the lamp lower, or take a stronger one; {f.High:0.#} mol/m²·d is the most here."

@@ -76,7 +76,7 @@ internal static class GoWords
             ),
             "chill" => Invariant($"{value * Nights:0} of {Nights}"),
             "wind" => Invariant($"{value:0} km/h"),
-            "hardening" => value < limit ? Invariant($"{value:0} of {limit:0} days") : Days.Many(limit),
+            "hardening" => Invariant($"{value:0} of {limit:0} rungs"),
             _ => m.Temperature(Math.Round(value, 1)),
         };
 
@@ -88,7 +88,7 @@ internal static class GoWords
         {
             "freeze-risk" or "chill" => "your record",
             "soil" => "readings, or as reckoned",
-            "hardening" => "days since they went out",
+            "hardening" => "days out that were logged",
             _ => "forecast",
         };
 

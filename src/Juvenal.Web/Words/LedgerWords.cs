@@ -23,6 +23,8 @@ internal static class LedgerWords
             EntryKind.Together => "set together",
             EntryKind.Identity => "labels",
             EntryKind.Checked => "looked",
+            EntryKind.Pinched => "pinched",
+            EntryKind.Aired => "out by day",
             EntryKind.Corrected => "corrected",
             _ => "undone",
         };

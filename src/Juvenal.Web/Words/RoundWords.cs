@@ -1,3 +1,4 @@
+using Juvenal.Core.Care;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.MovingUp;
 using Juvenal.Core.Places;
@@ -11,9 +12,6 @@ namespace Juvenal.Web.Words;
 /// <summary>What goes with a piece of work, in the order of the hands.</summary>
 internal static class RoundWords
 {
-    /// <summary>Fewer true leaves have no buds. [common practice, no source]</summary>
-    private const double FlowersFrom = 5;
-
     /// <summary>"Pricking out: 20 % quicker than usual, by 5 timed jobs."</summary>
     public static string Pace(Handiwork kind, double share, int jobs)
     {
@@ -43,10 +41,12 @@ internal static class RoundWords
         {
             StepKind.Begin => [.. Begin(job, start, into)],
             StepKind.Up => [.. Up(start, rules, into, catalogue.Cultivars[job.Head.CultivarId].Crop)],
-            StepKind.Move => [.. Move(job, work, start, rules, into, catalogue), .. Trim(job, rules, catalogue)],
-            StepKind.Harden or StepKind.PlantOut => [.. Trim(job, rules, catalogue)],
+            StepKind.Move => [.. Move(job, work, start, rules, into, catalogue), .. Trim(), "A label for every pot."],
+            StepKind.Harden or StepKind.PlantOut => [.. Trim()],
             _ => [],
         };
+
+        IEnumerable<string> Trim() => Pinch(job, work, catalogue).Select(p => CareWords.Ask(p, rules.Topping));
     }
 
     private static IEnumerable<string> Begin(JobView job, Start start, Container? into)
@@ -89,34 +89,23 @@ internal static class RoundWords
         Invariant($"Union at {cm:0.#} cm: it stays at least {Beginning.UnionAboveSoilCm:0} cm above the soil, always.");
 
     /// <summary>What is pinched and topped, by the house rules.</summary>
-    private static IEnumerable<string> Trim(JobView job, HouseRules rules, Store.Plans.Catalogue catalogue)
+    public static IReadOnlyList<Pinched> Pinch(JobView job, Work work, Store.Plans.Catalogue catalogue)
     {
+        if (work.Thin is not null)
+            return [];
         var cultivar = catalogue.Cultivars[job.Head.CultivarId];
-        var step = job.Head.Plain.Day.Step.Kind;
-        // A dwarf that ends in its pot is to bear there.
-        if (rules.Flowers == FlowersRule.Remove && cultivar.Habit != Habit.Dwarf && (job.Detail.Leaves ?? 0) >= FlowersFrom)
-            yield return "Pinch off flowers and buds.";
-        if (step == StepKind.Move)
-            yield break;
-        if (
-            cultivar.Crop == Crop.Tomato
-            && (rules.SideShoots == SideShoots.All || (rules.SideShoots == SideShoots.TallOnly && cultivar.Habit == Habit.Tall))
-        )
-            yield return "Take out side shoots.";
-        var since = job.Detail.InPotSince is { } pot ? catalogue.Today.DayNumber - pot.DayNumber : int.MaxValue;
-        if (
-            step == StepKind.Harden
-            && cultivar.Crop == Crop.Pepper
-            && rules.Topping != Topping.No
-            && job.Head.Start != Start.Grafts
-            && job.Detail.UnionCm is null
-            && since > Core.Care.Feeding.RestDays
-        )
-            yield return (
-                rules.Topping == Topping.Fork
-                    ? "Tip out below the first fork, with at least four leaves left."
-                    : "Tip out above the sixth to eighth true leaf."
-            ) + " Not a limp or chilled plant.";
+        return Pinching.Asked(
+            new(
+                work.Step,
+                cultivar.Crop,
+                cultivar.Habit,
+                job.Detail.Leaves,
+                job.Head.Start == Start.Grafts || job.Detail.UnionCm is not null,
+                job.Detail.InPotSince is { } pot ? catalogue.Today.DayNumber - pot.DayNumber : null,
+                job.Detail.Topped
+            ),
+            catalogue.Rules.Rules
+        );
     }
 
     private static string Dry(HouseRules rules, Crop crop) =>
@@ -181,18 +170,11 @@ internal static class RoundWords
                     _ => "Set at the old soil level.",
                 }
                 : "Dwarf types only a little deeper.";
-        var second = work.Step.Number == 2;
-        var leaves = job.Detail.Leaves ?? 0;
-        if ((rules.SeedLeaves == SeedLeaves.SecondMove && second) || (rules.SeedLeaves == SeedLeaves.FirstMove && first))
-            yield return "Pinch off the seed leaves.";
-        if (rules.SeedLeaves == SeedLeaves.SecondLeaves && leaves >= 4)
-            yield return "Pinch off the seed leaves once second true leaves show.";
         if (into is { WaterCulture: true })
             yield return Invariant($"Nutrient solution, about {into.WaterLitres(work.Containers):0.#} L, at the label's rate.");
         else if (first)
             yield return rules.Watering == Watering.Below
                 ? "From now on water from above as they need it; bright shade for a day."
                 : "Water gently until it drains; bright shade for a day.";
-        yield return "A label for every pot.";
     }
 }

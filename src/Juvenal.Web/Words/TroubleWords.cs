@@ -8,9 +8,6 @@ namespace Juvenal.Web.Words;
 /// <summary>Signs, causes and what to look at, as it is said at the bench.</summary>
 internal static class TroubleWords
 {
-    /// <summary>Nights that keep plants short, °C: the middle of 16–18. [Knott's, from memory]</summary>
-    private const double CoolNightC = 17;
-
     /// <summary>“Lower leaves yellow”</summary>
     public static string Of(Sign sign) =>
         sign switch
@@ -97,7 +94,7 @@ internal static class TroubleWords
         {
             Cause.DimLight => Invariant($"Lamp nearer or longer, up to {Core.Care.LampLight.LongestHours:0} h; turn them.")
                 + (crop == Crop.Tomato ? " Set tomatoes deeper at the next move." : ""),
-            Cause.WarmNights => $"Cooler nights, about {m.Temperature(CoolNightC)}, or more light by day.",
+            Cause.WarmNights => $"Cooler nights, about {m.Temperature(Diagnosis.CoolNightC)}, or more light by day.",
             Cause.LeavesTouch => "Space them so that leaves do not touch.",
             Cause.OverFed => "No feed for two weeks; water through once.",
             Cause.TallKind => "Nothing. Stake it early.",

@@ -129,20 +129,20 @@ public class StoreTests
     public void What_mends_brings_the_least_that_is_wanted(byte sky, byte umolBy, byte hoursBy)
     {
         var (umol, hours) = (50 + (umolBy * 2.0), 4 + (hoursBy / 255.0 * 10));
-        var daylight = sky / 255.0 * Diagnosis.LeastLightMol;
+        var daylight = sky / 255.0 * LightAtLeaves.LeastMol;
         var mol = daylight + LampLight.DliOf(umol, hours);
         if (LightAtLeaves.HoursWanted(mol, umol, hours) is { } longer)
         {
             Assert.True(longer >= hours && (longer == hours || longer <= LampLight.LongestHours));
-            Assert.True(daylight + LampLight.DliOf(umol, longer) >= Diagnosis.LeastLightMol - 1e-9);
+            Assert.True(daylight + LampLight.DliOf(umol, longer) >= LightAtLeaves.LeastMol - 1e-9);
         }
         else
         {
-            Assert.True(daylight + LampLight.DliOf(umol, LampLight.LongestHours) < Diagnosis.LeastLightMol);
+            Assert.True(daylight + LampLight.DliOf(umol, LampLight.LongestHours) < LightAtLeaves.LeastMol);
         }
 
         var stronger = LightAtLeaves.UmolWanted(mol, umol, hours);
-        Assert.Equal(Diagnosis.LeastLightMol, daylight + LampLight.DliOf(stronger, LightAtLeaves.UsualHours), 9);
+        Assert.Equal(LightAtLeaves.LeastMol, daylight + LampLight.DliOf(stronger, LightAtLeaves.UsualHours), 9);
     }
 
     private static LedgerEntry Entry(EntryKind kind, int after, Spot? from, Spot to, int containers = 0, int to2 = 0) =>

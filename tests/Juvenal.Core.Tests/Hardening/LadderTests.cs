@@ -1,6 +1,7 @@
 using FsCheck.Xunit;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Hardening;
+using Juvenal.Core.Rules;
 using Xunit;
 
 namespace Juvenal.Core.Tests.Hardening;
@@ -125,15 +126,56 @@ public class LadderTests
             new DateOnly(2026, 4, 1),
             [Spring(_ => (14, 22)), Spring(d => (14, d < 20 ? 8 : 22)), Spring(_ => (2, 22))],
             Crop.Tomato,
-            10,
-            nights: true
+            Ladder.Of(10)
         );
         var first = new DateOnly(2026, 4, 1).DayNumber;
         Assert.Equal((10, 30, 10 + LadderDays.LongestWait), (days.Of(0, first), days.Of(1, first), days.Of(2, first)));
         Assert.Equal(30, days.Of(null, first));
         Assert.Equal(10, days.Of(1, first + 20));
+        // With rungs behind them, as many fewer days; at the top none.
+        Assert.Equal((3, 1, 0), (days.Of(0, first, 7), days.Of(0, first, 9), days.Of(0, first, 10)));
         // In by night, no night is waited for.
-        var inside = LadderDays.From(new DateOnly(2026, 4, 1), [Spring(_ => (2, 22))], Crop.Tomato, 10, nights: false);
+        var inside = LadderDays.From(new DateOnly(2026, 4, 1), [Spring(_ => (2, 22))], Crop.Tomato, Ladder.Of(10, HardeningBy.OutAndIn));
         Assert.Equal(10, inside.Of(0, first));
+    }
+
+    /// <summary>Reckoned backwards, a spring comes to what walking it day by day does, from any rung.</summary>
+    [Property(MaxTest = 60)]
+    public void Backwards_and_forwards_are_the_same(bool pepper, byte length, (byte Low, byte High)[] weather, byte from, byte done)
+    {
+        if (weather.Length == 0)
+            return;
+        var crop = pepper ? Crop.Pepper : Crop.Tomato;
+        var ladder = Ladder.Of(5 + (length % 17));
+        (double Low, double High)[] spring = [.. weather.Select(d => (d.Low % 20.0, (d.Low % 20.0) + (d.High % 15)))];
+        var first = new DateOnly(2026, 4, 1);
+        var start = from % spring.Length;
+        var at = done % ladder.Count;
+        var days = 0;
+        for (var day = start; at < ladder.Count && day < spring.Length; day++, days++)
+        {
+            var rung = ladder[at];
+            var was = new DayOut(rung.Hours, rung.SunHours, spring[day].Low, spring[day].High, rung.Night, LadderDays.CoverC);
+            (at, _) = Ladder.After(crop, ladder, at, 0, was);
+        }
+
+        // Where the spring ends, the rest is a day each.
+        var left = ladder.Count - (done % ladder.Count);
+        var expected = Math.Min(days + (ladder.Count - at), left + LadderDays.LongestWait);
+        Assert.Equal(expected, LadderDays.From(first, [spring], crop, ladder).Of(0, first.DayNumber + start, done % ladder.Count));
+    }
+
+    [Fact]
+    public void The_house_rule_says_what_rungs_ask()
+    {
+        Assert.All(Ladder.Of(10, HardeningBy.OutAndIn), r => Assert.False(r.Night));
+        Assert.All(Ladder.Of(10, HardeningBy.Shade), r => Assert.Equal(Ladder.DayHours, r.Hours));
+        Assert.Equal(Ladder.Of(10).Select(r => r.SunHours), Ladder.Of(10, HardeningBy.Shade).Select(r => r.SunHours));
+        var house = Ladder.Of(7, HardeningBy.VentedHouse);
+        Assert.Equal((7, 4, 3), (house.Count, house.Count(r => r.InHouse), house.Count(r => !r.InHouse)));
+        Assert.Equal([8, 9, 10], house.Where(r => !r.InHouse).Select(r => r.Step));
+        // In the house a cold day outdoors counts.
+        Assert.Equal(1, Ladder.After(Crop.Pepper, house, 0, 0, new(10, 0, 2, 6)).Done);
+        Assert.Equal(4, Ladder.After(Crop.Pepper, house, 4, 0, new(10, 6, 2, 6)).Done);
     }
 }

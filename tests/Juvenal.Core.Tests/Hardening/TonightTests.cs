@@ -41,11 +41,13 @@ public class TonightTests
     public void Two_weeks_in_a_bed_settle_them_and_the_ladder_hardens()
     {
         var today = new DateOnly(2026, 5, 20);
-        Assert.Equal(Tenderness.Tender, Tonight.Of(today, null, 10, null));
-        Assert.Equal(Tenderness.Tender, Tonight.Of(today, today.AddDays(-9), 10, null));
-        Assert.Equal(Tenderness.Hardened, Tonight.Of(today, today.AddDays(-10), 10, null));
-        Assert.Equal(Tenderness.Hardened, Tonight.Of(today, null, 10, today.AddDays(-13)));
-        Assert.Equal(Tenderness.Settled, Tonight.Of(today, null, 10, today.AddDays(-14)));
+        Assert.Equal(Tenderness.Tender, Tonight.Of(today, null, null));
+        Assert.Equal(Tenderness.Tender, Tonight.Of(today, Behind(9), null));
+        Assert.Equal(Tenderness.Hardened, Tonight.Of(today, Behind(10), null));
+        Assert.Equal(Tenderness.Hardened, Tonight.Of(today, null, today.AddDays(-13)));
+        Assert.Equal(Tenderness.Settled, Tonight.Of(today, null, today.AddDays(-14)));
+
+        static RungCredit Behind(int rungs) => new(rungs, 10, 0, null, [], rungs, true);
     }
 
     /// <summary>Sunrise by the almanac, sun time: 47.2° N on 21 June about 4:05, at the equinox 6:00, on 21 December about 7:50; the sun's

@@ -1,4 +1,5 @@
 using FsCheck.Xunit;
+using Juvenal.Core.Care;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.MovingUp;
 using Juvenal.Core.Season;
@@ -103,6 +104,8 @@ public class JudgeTests
                         : [Bed, House]
                     ),
                     EntryKind.Checked => new EntryDetail.Checked(s.Count % 4 == 0 ? null : s.Count % 40, (RootsSeen)(s.Count % 4)),
+                    EntryKind.Pinched => new EntryDetail.Pinched((Pinched)(s.Count % 5)),
+                    EntryKind.Aired => new EntryDetail.Aired(s.Count % 27, s.Count % 9, s.Named, s.Count % 33, s.Which % 2 == 0),
                     EntryKind.Received when s.Named => new EntryDetail.Stood(First.AddDays(s.Count % 62), s.Which % 2 == 0 ? First : null),
                     _ => null,
                 },

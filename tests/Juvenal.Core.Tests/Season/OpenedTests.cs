@@ -119,8 +119,7 @@ public class OpenedTests
                 [.. Enumerable.Repeat((0.0, 20.0), 549)],
             ],
             Nurseries.Tomato.Crop,
-            10,
-            nights: true
+            Ladder.Of(10)
         );
         Assert.Contains(Planner.Plan(outside with { Ladder = never }).Value.Warnings, w => w.Code == "hardened-in-cold-nights");
     }

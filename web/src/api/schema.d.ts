@@ -1316,22 +1316,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/nurseries/{nursery}/needs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["needs"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/nurseries/{nursery}/round/walked": {
         parameters: {
             query?: never;
@@ -1342,6 +1326,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["walked"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/round/aired": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["aired"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1828,6 +1828,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/needs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["needs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/needs.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["needsCsv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/store": {
         parameters: {
             query?: never;
@@ -1966,6 +1998,8 @@ export interface components {
              */
             with?: null | string;
             seen?: null | components["schemas"]["SeenInput"];
+            pinched?: null | components["schemas"]["Pinched"];
+            aired?: null | components["schemas"]["AiredSaidInput"];
             /**
              * Format: int32
              * @description How many days the day may be off: 3 or 10; null: it is that day.
@@ -2053,6 +2087,55 @@ export interface components {
              * @description Highest of the day before, °C; null: not read.
              */
             highC?: null | number;
+        };
+        /** @description Days out, said together. */
+        AiredInput: {
+            /**
+             * Format: uuid
+             * @description Made by the client: sent twice, it has one effect.
+             */
+            id: string;
+            groups: components["schemas"]["GroupOfInput"][];
+            /** @description Today or before. */
+            days: string[];
+            said?: null | components["schemas"]["AiredSaidInput"];
+            /**
+             * Format: uuid
+             * @description Carried there after it; null: as the rung has it.
+             */
+            inTo?: null | string;
+        };
+        /** @description A day that plants were out. */
+        AiredSaidInput: {
+            /**
+             * Format: double
+             * @description 0–24.
+             */
+            hoursOut: number;
+            /**
+             * Format: double
+             * @description Of them in sun.
+             * @default 0
+             */
+            hoursSun?: number;
+            /**
+             * @description They stayed out the night after.
+             * @default false
+             */
+            nightOut?: boolean;
+            /**
+             * Format: double
+             * @description What a cover kept off, °C, 0–30.
+             * @default 0
+             */
+            coverC?: number;
+            /**
+             * @description There was no sun to be had.
+             * @default false
+             */
+            overcast?: boolean;
+            /** @description How they came through. */
+            outcome?: components["schemas"]["DayOutcome"];
         };
         /** @description Places that are to be opened this morning. */
         AiringAnswer: {
@@ -3240,6 +3323,8 @@ export interface components {
              */
             with?: null | string;
             seen?: null | components["schemas"]["SeenInput"];
+            pinched?: null | components["schemas"]["Pinched"];
+            aired?: null | components["schemas"]["AiredSaidInput"];
             /**
              * Format: int32
              * @description How many days the day may be off: 3 or 10; null: it is that day.
@@ -3249,7 +3334,7 @@ export interface components {
             sure?: null | string[];
         };
         /** @enum {unknown} */
-        EntryKind: "sown" | "emerged" | "lost" | "snipped" | "moved" | "not-yet" | "undo" | "received" | "separated" | "used" | "corrected" | "out" | "parted" | "spaced" | "together" | "identity" | "checked";
+        EntryKind: "sown" | "emerged" | "lost" | "snipped" | "moved" | "not-yet" | "undo" | "received" | "separated" | "used" | "corrected" | "out" | "parted" | "spaced" | "together" | "identity" | "checked" | "pinched" | "aired";
         /**
          * @description What becomes of cells that a batch does not need in its last row.
          * @enum {unknown}
@@ -3851,6 +3936,12 @@ export interface components {
          * @enum {unknown}
          */
         Habit: "dwarf" | "bush" | "half-bush" | "tall";
+        /**
+         * @description How plants get used to the world outside.
+         * @default hours
+         * @enum {unknown}
+         */
+        HardeningBy: "hours" | "shade" | "vented-house" | "out-and-in";
         Held: {
             /** Format: double */
             comfortableDays: number;
@@ -3932,6 +4023,8 @@ export interface components {
             sideShoots?: components["schemas"]["SideShoots"];
             /** @description Between two waterings. */
             howDry?: components["schemas"]["HowDry"];
+            /** @description What the rungs of the ladder ask. */
+            hardeningBy?: components["schemas"]["HardeningBy"];
             /**
              * Format: double
              * @description True leaves at the first move.
@@ -4087,6 +4180,64 @@ export interface components {
             /** Format: int32 */
             perPage?: number;
         };
+        /** @description A group on the ladder, this morning. */
+        LadderAnswer: {
+            /** Format: uuid */
+            batchId: string;
+            code: string;
+            cultivar: string;
+            crop: components["schemas"]["Crop"];
+            /** Format: uuid */
+            group: string;
+            /** @description Where it stands. */
+            place: string;
+            /** @description Where it goes out. */
+            stand: string;
+            /** Format: int32 */
+            seedlings: number;
+            /**
+             * Format: int32
+             * @description Rungs behind it, of Needed.
+             */
+            done: number;
+            /** Format: int32 */
+            needed: number;
+            /** @description What today's rung asks; null: it is hardened, nothing is asked. */
+            asks: null | string;
+            /** @description What the day does to it; null: it just counts. */
+            day: null | string;
+            /** @description Today would not count: they stay in. */
+            stayIn: boolean;
+            /**
+             * Format: double
+             * @description That the rung asks, out.
+             */
+            hours: number;
+            /**
+             * Format: double
+             * @description Of them in sun.
+             */
+            sunHours: number;
+            /** @description They stay out after it. */
+            night: boolean;
+            /** @description What was said of today; null: nothing yet. */
+            said: null | string;
+            /** @description Days since it began that nobody said anything of, the first first. */
+            notSaid: string[];
+        };
+        /** @description Lamps at one strength for some hours of the day. */
+        LampLevel: {
+            /**
+             * Format: double
+             * @description At the leaves, above 0 to 3,000 µmol/m²·s.
+             */
+            ppfd: number;
+            /**
+             * Format: double
+             * @description Above 0 to 24 h.
+             */
+            hours: number;
+        };
         /** @description The light of a day under lamps. */
         LampLight: {
             /**
@@ -4131,12 +4282,17 @@ export interface components {
             sentence: string;
         };
         LightInput: {
-            /** Format: double */
-            ppfd: number;
+            /**
+             * Format: double
+             * @description Light at the leaves, µmol/m²·s; left out where there are levels.
+             */
+            ppfd?: null | number;
             /** Format: double */
             hours?: null | number;
             /** Format: double */
             targetDli?: null | number;
+            /** @description The lamps' strengths in a day, one after the other, instead of the others. */
+            levels?: null | components["schemas"]["LampLevel"][];
         };
         /** @description Light at the leaves. */
         LightSaid: {
@@ -4527,33 +4683,20 @@ export interface components {
             /** Format: int32 */
             standing: number;
         };
-        /** @description Something to have by a day. */
-        Need: {
-            /** @description What of. */
-            kind: components["schemas"]["NeedKind"];
-            /** @description Of the seed, the container or the part of a mix; null where the kind says it. */
-            name: null | string;
-            /**
-             * Format: double
-             * @description Pieces; of mix L.
-             */
-            amount: number;
-            /**
-             * Format: date
-             * @description The first day it is asked for.
-             */
-            by: string;
-            /**
-             * Format: int32
-             * @description Of mix, bags to open; null where nobody said what one holds.
-             */
-            bags?: null | number;
-        };
         /**
          * @description What is needed of.
          * @enum {unknown}
          */
         NeedKind: "seed" | "trays" | "pots" | "mix" | "labels";
+        /** @description What work to come takes. */
+        NeedsAnswer: {
+            /**
+             * Format: int32
+             * @description From its first day on, so far.
+             */
+            days: number;
+            list: components["schemas"]["ToHave"][];
+        };
         /** @description The next job of a batch: that which the Round asks for next. */
         NextAnswer: {
             step: components["schemas"]["StepName"];
@@ -4799,6 +4942,11 @@ export interface components {
             unit: string;
         };
         /**
+         * @description What is taken off a plant by hand.
+         * @enum {unknown}
+         */
+        Pinched: "tops" | "flowers" | "seed-leaves" | "side-shoots";
+        /**
          * @description What a place is.
          * @enum {unknown}
          */
@@ -4947,10 +5095,26 @@ export interface components {
              * @default false
              */
             opensItself?: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Power of all of them at the first strength, W.
+             */
             lampWatts?: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description That they light, m².
+             */
             lampM2?: null | number;
+            /**
+             * Format: double
+             * @description At a second strength, before or after those hours, µmol/m²·s; null: there is none.
+             */
+            secondUmol?: null | number;
+            /**
+             * Format: double
+             * @description For so long, h in a day.
+             */
+            secondHours?: null | number;
             /** @description How it follows the weather by day; null: it is kept. */
             byDay?: components["schemas"]["UnderTheSky"];
             /** @description The same by night. */
@@ -5378,6 +5542,8 @@ export interface components {
             feeding: null | components["schemas"]["FeedingAnswer"];
             /** @description What is wrong to see, and asked after; their places come last on the walk. */
             troubles: components["schemas"]["TroubleAnswer"][];
+            /** @description Who hardens off, and what today's rung asks; none on further pages. */
+            ladder: components["schemas"]["LadderAnswer"][];
         };
         /** @description A practice on which growers differ. */
         Rule: {
@@ -6252,11 +6418,8 @@ export interface components {
              */
             amount: number;
         };
-        /**
-         * @description What is kept in the store.
-         * @enum {unknown}
-         */
-        StoreKind: "mix" | "labels" | "feed" | "containers";
+        /** @enum {unknown} */
+        StoreKind: "mix" | "labels" | "feed" | "containers" | null;
         /** @description What the store holds of something. */
         StoreLeft: {
             kind: components["schemas"]["StoreKind"];
@@ -6359,6 +6522,8 @@ export interface components {
             hasTrays: boolean;
             /** @description What else to do and to look after, by the house rules. */
             checks: string[];
+            /** @description What of that is pinched, so that it can be logged. */
+            pinch: components["schemas"]["Pinched"][];
             cold: null | components["schemas"]["ColdAnswer"];
             /**
              * Format: int32
@@ -6429,6 +6594,44 @@ export interface components {
              * @description All hands together, above 0 to 12,000; null: nobody timed it.
              */
             minutes: null | number;
+        };
+        /** @description Something that work to come takes, beside what the store holds of it. */
+        ToHave: {
+            /** @description What of. Containers that are sown into and those that are moved into are one. */
+            kind: components["schemas"]["NeedKind"];
+            /** @description Of the seed, the container or the part of a mix; null: labels, or mix as a whole. */
+            name: null | string;
+            /**
+             * Format: uuid
+             * @description Which, where it is containers.
+             */
+            container: null | string;
+            /**
+             * Format: double
+             * @description Pieces; of mix L.
+             */
+            amount: number;
+            /**
+             * Format: date
+             * @description The first day it is asked for.
+             */
+            by: string;
+            /**
+             * Format: int32
+             * @description Of a part of a mix, bags to open; null where nobody said what one holds.
+             */
+            bags: null | number;
+            store: null | components["schemas"]["StoreKind"];
+            /**
+             * Format: double
+             * @description What the store holds; null: nobody has counted it.
+             */
+            have: null | number;
+            /**
+             * Format: double
+             * @description What is missing; null where nobody has counted it.
+             */
+            buy: null | number;
         };
         /** @description Somebody looked: what these plants are. */
         ToldInput: {
@@ -9065,28 +9268,6 @@ export interface operations {
             };
         };
     };
-    needs: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                nursery: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Need"][];
-                };
-            };
-        };
-    };
     walked: {
         parameters: {
             query?: never;
@@ -9108,6 +9289,32 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    aired: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AiredInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
             };
         };
     };
@@ -9963,6 +10170,48 @@ export interface operations {
         responses: {
             /** @description No Content */
             204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    needs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NeedsAnswer"];
+                };
+            };
+        };
+    };
+    needsCsv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };

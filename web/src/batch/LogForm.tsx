@@ -19,7 +19,7 @@ import { useLog, type Batch, type Entry } from '../data/useBatch';
 import { Wrong } from '../ui/Wrong';
 
 type Way = Schemas['Way'];
-type Kind = 'emerged' | 'lost' | 'snipped' | 'moved' | 'separated' | 'spaced' | 'together' | Way;
+type Kind = 'emerged' | 'lost' | 'snipped' | 'moved' | 'separated' | 'spaced' | 'together' | 'pinched' | Way;
 const isWay = (kind: Kind): kind is Way => kind === 'sold' || kind === 'given' || kind === 'discarded';
 const kinds: { value: Kind; label: string }[] = [
   { value: 'emerged', label: 'Up so far' },
@@ -29,9 +29,17 @@ const kinds: { value: Kind; label: string }[] = [
   { value: 'separated', label: 'Pairs separated' },
   { value: 'spaced', label: 'Set apart' },
   { value: 'together', label: 'Set together' },
+  { value: 'pinched', label: 'Pinched' },
   { value: 'sold', label: 'Sold' },
   { value: 'given', label: 'Given away' },
   { value: 'discarded', label: 'Discarded' },
+];
+
+const offs: { value: Schemas['Pinched']; label: string }[] = [
+  { value: 'tops', label: 'Tops' },
+  { value: 'flowers', label: 'Flowers' },
+  { value: 'side-shoots', label: 'Side shoots' },
+  { value: 'seed-leaves', label: 'Seed leaves' },
 ];
 
 /** What is typed and not sent yet. */
@@ -50,6 +58,7 @@ interface Typed {
   price: string;
   apart: string;
   other: string;
+  off: Schemas['Pinched'];
 }
 
 const nothing: Typed = {
@@ -66,6 +75,7 @@ const nothing: Typed = {
   price: '',
   apart: '',
   other: '',
+  off: 'tops',
 };
 
 /** Where the next step of a batch leads, and into what. */
@@ -97,7 +107,7 @@ export function LogForm({ batch }: { batch: Batch }) {
     ...nothing,
     kind: batch.groups.some((g) => g.seedlings > 0) ? 'lost' : 'emerged',
   });
-  const { kind, count, containers, from, hardens, reason, whom, price, apart, other, about } = typed;
+  const { kind, count, containers, from, hardens, reason, whom, price, apart, other, about, off } = typed;
   const on = typed.on ?? batch.today;
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const problem = log.error instanceof Problem ? log.error : null;
@@ -150,6 +160,9 @@ export function LogForm({ batch }: { batch: Batch }) {
       entry.from = here;
       entry.seedlings = 0;
       entry.containers = seedlings ?? 0;
+    } else if (kind === 'pinched') {
+      entry.from = here;
+      entry.pinched = off;
     } else {
       entry.from = here;
       entry.containers = emptied;
@@ -224,7 +237,7 @@ export function LogForm({ batch }: { batch: Batch }) {
         error={error('happenedOn')}
       />
       {on < plusDays(batch.today, -1) && <About value={about} onChange={(about) => keep({ about })} />}
-      {!['emerged', 'separated', 'spaced', 'together'].includes(kind) && (
+      {!['emerged', 'separated', 'spaced', 'together', 'pinched'].includes(kind) && (
         <NumberField
           label="Containers emptied"
           value={containers}
@@ -233,6 +246,7 @@ export function LogForm({ batch }: { batch: Batch }) {
           help="Leave empty for one each"
         />
       )}
+      {kind === 'pinched' && <Choose label="Off" value={off} onChange={(o) => keep({ off: o as Typed['off'] })} options={offs} />}
       {kind === 'lost' && (
         <TextField
           label="Why"

@@ -51,16 +51,6 @@ export function useKeepPrice() {
   });
 }
 
-/** What is left of everything in the store that was counted once. */
-export function useStore(enabled: boolean) {
-  const nursery = useNursery();
-  return useQuery({
-    queryKey: [nursery, 'store'],
-    queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/store', { params: { path: { nursery } } })),
-    enabled,
-  });
-}
-
 /** Counted by hand, and taken back. */
 export function useCountStore() {
   const nursery = useNursery();

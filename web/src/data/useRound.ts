@@ -149,6 +149,33 @@ export function useLost(task: Task, today: string) {
   });
 }
 
+/** Tops, flowers, seed leaves or side shoots were taken off all plants of a card. */
+export function usePinched(task: Task, today: string) {
+  const nursery = useNursery();
+  return useEntries<Schemas['Pinched']>({
+    batch: task.batchId,
+    today,
+    send: async (pinched, [id]) => {
+      await unwrap(
+        api.POST('/api/nurseries/{nursery}/batches/{id}/entries', {
+          params: { path: { nursery, id: task.batchId } },
+          body: {
+            id,
+            kind: 'pinched',
+            happenedOn: today,
+            from: task.from,
+            group: task.group,
+            pinched,
+            seedlings: task.seedlings,
+          },
+        }),
+      );
+      return { entries: [id] };
+    },
+    tell: () => `Logged: ${task.seedlings} ${task.cultivar}`,
+  });
+}
+
 /** What was seen of the plants of a card: their days follow. */
 export function useLook(task: Task, today: string) {
   const nursery = useNursery();

@@ -44,6 +44,7 @@ const task: Task = {
   state: null,
   spare: 0,
   lacking: 0,
+  pinch: [],
 };
 
 const done = 'POST batches/b1/steps/m1/done';

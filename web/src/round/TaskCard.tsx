@@ -45,6 +45,7 @@ function TaskReasons({ task }: { task: Task }) {
 // What is opened by a tap comes with the tap: most cards are done without.
 const Left = lazy(async () => ({ default: (await import('./Left')).Left }));
 const LostHere = lazy(async () => ({ default: (await import('./LostHere')).LostHere }));
+const PinchHere = lazy(async () => ({ default: (await import('./PinchHere')).PinchHere }));
 const NotYet = lazy(async () => ({ default: (await import('./NotYet')).NotYet }));
 const Otherwise = lazy(async () => ({ default: (await import('./Otherwise')).Otherwise }));
 
@@ -413,6 +414,7 @@ export function TaskCard({ task, today, onDone, before, here = false }: CardProp
               {c}
             </Typography>
           ))}
+          <Suspense fallback={null}>{task.pinch.length > 0 && task.from && <PinchHere task={task} today={today} />}</Suspense>
           {!fixed && <TaskReasons task={task} />}
           {task.cautions.map((c) => (
             <Typography key={c} variant="body2" sx={{ mt: 0.5 }}>

@@ -2,31 +2,38 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { Problem } from '../api/client';
-import { useCatalogue, useUnits } from '../data/nursery';
-import { useCountStore, useStore } from '../data/useCare';
+import { Problem, type Schemas } from '../api/client';
+import { useNursery, useUnits } from '../data/nursery';
+import { useCountStore } from '../data/useCare';
 import { useNeeds } from '../data/useRound';
 import { day } from '../ui/dates';
 import { NumberField } from '../ui/Field';
 import { counted, many, number, volume } from '../ui/units';
-import { csv, listed, type Listed } from './buying';
+
+type Listed = Schemas['ToHave'];
+
+/** As it is called in the list; the parts of a mix stand below it. */
+const name = (n: Listed) =>
+  n.kind === 'seed'
+    ? `${n.name ?? ''} seed`
+    : n.kind === 'labels'
+      ? 'Labels'
+      : n.kind === 'mix'
+        ? n.name
+          ? `– ${n.name}`
+          : 'Mix, all parts'
+        : (n.name ?? '');
+
+const key = (n: Listed) => `${n.kind} ${n.name ?? ''}`;
 
 /** What the coming weeks take, by when, and what the store holds of it. Asked for when it is opened; in winter it is open. */
 export function ToHave({ open: first }: { open: boolean }) {
   const [open, setOpen] = useState(first);
   const units = useUnits();
   const needs = useNeeds(open);
-  const store = useStore(open);
-  const catalogue = useCatalogue();
+  const nursery = useNursery();
   const [counting, setCounting] = useState<string | null>(null);
-  const rows = needs.data ? listed(needs.data, store.data ?? [], catalogue.data?.containers ?? []) : [];
-  const save = () => {
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([csv(rows, units)], { type: 'text/csv' }));
-    link.download = 'to-have-ready.csv';
-    link.click();
-    URL.revokeObjectURL(link.href);
-  };
+  const rows = needs.data?.list ?? [];
   return (
     <Box component="section" sx={{ mb: 3 }}>
       <Button
@@ -40,17 +47,18 @@ export function ToHave({ open: first }: { open: boolean }) {
       {open && (
         <>
           <Typography color="textSecondary" sx={{ mb: 0.5 }}>
-            {needs.data?.length === 0
-              ? 'Nothing is planned.'
-              : 'For the next eight weeks of work. Count what you have: work takes from it.'}
+            {needs.data &&
+              (rows.length === 0
+                ? 'Nothing is planned.'
+                : `For the next ${counted(Math.round(needs.data.days / 7), 'week')} of work. Count what you have: work takes from it.`)}
           </Typography>
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
             {rows.map((n) => (
-              <Box component="li" key={n.key} sx={{ py: 0.5, borderBottom: 1, borderColor: 'divider' }}>
+              <Box component="li" key={key(n)} sx={{ py: 0.5, borderBottom: 1, borderColor: 'divider' }}>
                 <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr) auto 92px', columnGap: 1.5 }}>
-                  <span>{n.name}</span>
+                  <span>{name(n)}</span>
                   <b>
-                    {n.mix ? volume.said(n.amount, units) : many(n.amount)}
+                    {n.kind === 'mix' ? volume.said(n.amount, units) : many(n.amount)}
                     {n.bags ? `, ${counted(n.bags, 'bag')}` : ''}
                   </b>
                   <Box component="span" sx={{ textAlign: 'right' }}>
@@ -64,10 +72,10 @@ export function ToHave({ open: first }: { open: boolean }) {
                         'not counted'
                       ) : (
                         <>
-                          {n.mix ? volume.said(n.have, units) : many(Math.floor(n.have))} there
-                          {n.buy > 0 && (
+                          {n.kind === 'mix' ? volume.said(n.have, units) : many(Math.floor(n.have))} there
+                          {n.buy !== null && n.buy > 0 && (
                             <>
-                              ; <b>buy {n.mix ? volume.said(n.buy, units) : many(Math.ceil(n.buy))}</b>
+                              ; <b>buy {n.kind === 'mix' ? volume.said(n.buy, units) : many(Math.ceil(n.buy))}</b>
                             </>
                           )}
                         </>
@@ -76,21 +84,30 @@ export function ToHave({ open: first }: { open: boolean }) {
                     <Button
                       className="no-print"
                       variant="text"
-                      aria-expanded={counting === n.key}
-                      aria-label={`Count ${n.name}`}
-                      onClick={() => setCounting(counting === n.key ? null : n.key)}
+                      aria-expanded={counting === key(n)}
+                      aria-label={`Count ${name(n)}`}
+                      onClick={() => setCounting(counting === key(n) ? null : key(n))}
                       sx={{ px: 0.5, py: 0, minHeight: 36 }}
                     >
                       Count
                     </Button>
                   </Box>
                 )}
-                {counting === n.key && n.store && <Count row={n} of={n.store} onClose={() => setCounting(null)} />}
+                {counting === key(n) && n.store && (
+                  <Count row={n} of={{ kind: n.store, container: n.container }} onClose={() => setCounting(null)} />
+                )}
               </Box>
             ))}
           </Box>
           {rows.length > 0 && (
-            <Button className="no-print" variant="text" onClick={save} sx={{ px: 0 }}>
+            <Button
+              className="no-print"
+              variant="text"
+              component="a"
+              href={`/api/nurseries/${nursery}/needs.csv`}
+              download="to-have-ready.csv"
+              sx={{ px: 0 }}
+            >
               As a table (CSV)
             </Button>
           )}
@@ -100,7 +117,15 @@ export function ToHave({ open: first }: { open: boolean }) {
   );
 }
 
-function Count({ row, of, onClose }: { row: Listed; of: NonNullable<Listed['store']>; onClose: () => void }) {
+function Count({
+  row,
+  of,
+  onClose,
+}: {
+  row: Listed;
+  of: { kind: Schemas['StoreKind']; container: string | null };
+  onClose: () => void;
+}) {
   const units = useUnits();
   const count = useCountStore();
   const [text, setText] = useState('');
@@ -117,13 +142,13 @@ function Count({ row, of, onClose }: { row: Listed; of: NonNullable<Listed['stor
           setWrong('Type a number.');
           return;
         }
-        count.mutate({ ...of, amount: row.mix ? volume.typed(typed, units) : typed }, { onSuccess: onClose });
+        count.mutate({ ...of, amount: row.kind === 'mix' ? volume.typed(typed, units) : typed }, { onSuccess: onClose });
       }}
       sx={{ display: 'flex', gap: 1, alignItems: 'flex-start', py: 0.75 }}
     >
       <NumberField
-        label={`${row.name} there now`}
-        unit={row.mix ? volume.unit(units) : ''}
+        label={`${name(row)} there now`}
+        unit={row.kind === 'mix' ? volume.unit(units) : ''}
         autoFocus
         value={text}
         onChange={setText}

@@ -20,6 +20,7 @@ import { alike, degrees, fewestAlike, folded, headline, nightName, potted, total
 import { Coming } from './Coming';
 import { Feed } from './Feed';
 import { Hours } from './Hours';
+import { Ladder } from './Ladder';
 import { Moved } from './Moved';
 import { Standing } from './Standing';
 import { ToHave } from './ToHave';
@@ -91,6 +92,7 @@ export function RoundView() {
               : 'Nothing more is planned.'}
           </Typography>
         )}
+        <Ladder ladder={first.ladder} today={today} />
         <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
           {stops.map(({ stop, lines }, i) => (
             <Stop

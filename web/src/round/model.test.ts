@@ -42,6 +42,7 @@ const task: Task = {
   state: null,
   spare: 0,
   lacking: 0,
+  pinch: [],
 };
 
 describe('how pressing a task is', () => {

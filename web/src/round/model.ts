@@ -140,3 +140,11 @@ export function alike(tasks: readonly Task[]): Task[][] {
   }
   return [...groups.values()].flatMap((g) => (g.length >= fewestAlike ? [g] : g.map((t) => [t])));
 }
+
+/** What was taken off, as a button says it. */
+export const pinched: Record<Schemas['Pinched'], string> = {
+  tops: 'Topped',
+  flowers: 'Flowers off',
+  'seed-leaves': 'Seed leaves off',
+  'side-shoots': 'Side shoots out',
+};

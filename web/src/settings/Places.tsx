@@ -62,6 +62,8 @@ interface Form {
   floor: string;
   lamps: string;
   lampHours: string;
+  second: string;
+  secondHours: string;
   watts: string;
   m2: string;
   opensItself: boolean;
@@ -120,6 +122,8 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         floor: '',
         lamps: '',
         lampHours: '',
+        second: '',
+        secondHours: '',
         watts: '',
         m2: '',
         opensItself: false,
@@ -141,6 +145,8 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         floor: shown(p.floorC ?? null),
         lamps: p.lampUmol == null ? '' : String(p.lampUmol),
         lampHours: p.lampHours == null ? '' : String(p.lampHours),
+        second: p.secondUmol == null ? '' : String(p.secondUmol),
+        secondHours: p.secondHours == null ? '' : String(p.secondHours),
         watts: p.lampWatts == null ? '' : String(p.lampWatts),
         m2: p.lampM2 == null ? '' : String(p.lampM2),
         opensItself: p.opensItself === true,
@@ -183,6 +189,8 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
             soilC: follows(form) ? null : degrees(form.soil, 'soilC', row?.soilC ?? null),
             lampUmol: plain(form.lamps, 'lampUmol'),
             lampHours: plain(form.lampHours, 'lampHours'),
+            secondUmol: plain(form.second, 'secondUmol'),
+            secondHours: plain(form.secondHours, 'secondHours'),
             lampWatts: plain(form.watts, 'lampWatts'),
             lampM2: plain(form.m2, 'lampM2'),
             opensItself: form.opensItself && shuts(form),
@@ -349,6 +357,25 @@ function PlaceForm({ form, set, error }: FormProps<Form>) {
             error={error('lampHours')}
             help="Do not look into the lamps. Mains near water: a protected socket, a drip loop."
           />
+          {(form.lamps.trim() !== '' || form.second.trim() !== '') && (
+            <>
+              <NumberField
+                label="Dimmed, also (optional)"
+                unit="µmol"
+                value={form.second}
+                onChange={(second) => set({ second })}
+                error={error('secondUmol')}
+                help="Where they burn at a second strength before or after: both add up."
+              />
+              <NumberField
+                label="For so long (optional)"
+                unit="h a day"
+                value={form.secondHours}
+                onChange={(secondHours) => set({ secondHours })}
+                error={error('secondHours')}
+              />
+            </>
+          )}
         </>
       )}
       {shuts(form) && (

@@ -145,7 +145,18 @@ export const sums: Sum[] = [
       { name: 'ppfd', label: 'Light at the leaves', kind: 'number', unit: 'µmol/m²·s', initial: '200' },
       { name: 'hours', label: 'Hours on', kind: 'number', unit: 'h', initial: '', optional: true },
       { name: 'targetDli', label: 'or light of the day', kind: 'number', unit: 'mol/m²·d', initial: '14', optional: true },
+      { name: 'second', label: 'Second strength', kind: 'number', unit: 'µmol/m²·s', initial: '', optional: true },
+      { name: 'secondHours', label: 'For so long', kind: 'number', unit: 'h', initial: '', optional: true },
     ],
+    body: ({ second, secondHours, ...one }) =>
+      second === undefined && secondHours === undefined
+        ? one
+        : {
+            levels: [
+              { ppfd: one.ppfd, hours: one.hours ?? 0 },
+              { ppfd: second ?? 0, hours: secondHours ?? 0 },
+            ],
+          },
     show: (a) => [
       { label: 'Lamps on', value: `${n(a.hours, 1)} h`, main: true },
       { label: 'Light of the day', value: `${n(a.dli, 1)} mol/m²·d` },
