@@ -23,6 +23,8 @@ export function Ladder({ ladder, today }: { ladder: OnLadder[]; today: string })
   const [whole, setWhole] = useState(false);
   const shown = whole ? ladder : ladder.slice(0, ladder.length > most + 1 ? most : ladder.length);
   const go = ladder.filter((g) => g.asks && !g.said && !g.stayIn);
+  // Forgotten for all of them alike, it is said of all of them at once.
+  const together = ladder.length > 1 && ladder.every((g) => g.notSaid.join() === ladder[0]?.notSaid.join());
   if (ladder.length === 0) return null;
   return (
     <Box component="section" aria-label="Harden off" sx={{ mb: 2.5 }}>
@@ -30,9 +32,10 @@ export function Ladder({ ladder, today }: { ladder: OnLadder[]; today: string })
       <Typography color="textSecondary" sx={{ mb: 0.5 }}>
         Water first, off the ground, out of the wind.
       </Typography>
+      {together && <NotSaid groups={ladder} today={today} />}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {shown.map((g) => (
-          <Row key={g.group} group={g} today={today} />
+          <Row key={g.group} group={g} today={today} asks={!together && g.notSaid.length > 0} />
         ))}
       </Box>
       {shown.length < ladder.length && (
@@ -56,12 +59,10 @@ export function Ladder({ ladder, today }: { ladder: OnLadder[]; today: string })
   );
 }
 
-function Row({ group: g, today }: { group: OnLadder; today: string }) {
+function Row({ group: g, today, asks }: { group: OnLadder; today: string; asks: boolean }) {
   const nursery = useNursery();
   const aired = useAired(today);
   const [open, setOpen] = useState(false);
-  const say = (days: string[], hoursOut?: number) =>
-    aired.mutate({ groups: [g], days, said: hoursOut === undefined ? null : { hoursOut } });
   return (
     <Box component="li" sx={{ borderBottom: 1, borderColor: 'divider', py: 1 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1 }}>
@@ -73,16 +74,6 @@ function Row({ group: g, today }: { group: OnLadder; today: string }) {
         <Typography component="span" variant="body2" color="textSecondary">
           {counted(g.seedlings, 'plant')}, {g.place}
         </Typography>
-        <Button
-          className="no-print"
-          variant="text"
-          aria-expanded={open}
-          aria-label={`${g.said ? 'Say it anew' : 'Otherwise'}: ${g.cultivar} ${g.code}`}
-          onClick={() => setOpen(!open)}
-          sx={{ ml: 'auto', px: 0.5, minHeight: 44 }}
-        >
-          {g.said ? 'Say it anew' : 'Otherwise'}
-        </Button>
       </Box>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: { xs: 1, md: 2 }, mt: 0.25 }}>
         <Box sx={{ flex: 1, minWidth: 0 }}>
@@ -96,32 +87,54 @@ function Row({ group: g, today }: { group: OnLadder; today: string }) {
             </>
           )}
         </Box>
-        {!g.said && (
+        <Box className="no-print" sx={{ display: 'flex', flexDirection: 'column', alignItems: 'stretch', flex: 'none' }}>
+          {!g.said && (
+            <Button
+              variant={g.stayIn ? 'outlined' : 'contained'}
+              loading={aired.isPending}
+              aria-label={`${g.stayIn ? 'Out all the same' : 'Done'}: ${g.cultivar} ${g.code}`}
+              onClick={() => aired.mutate({ groups: [g], days: [today], said: null })}
+              sx={{ minHeight: 56, minWidth: { xs: 84, md: 108 }, fontSize: '1.1rem' }}
+            >
+              {g.stayIn ? 'Out' : 'Done'}
+            </Button>
+          )}
           <Button
-            className="no-print"
-            variant={g.stayIn ? 'outlined' : 'contained'}
-            loading={aired.isPending}
-            aria-label={`${g.stayIn ? 'Out all the same' : 'Done'}: ${g.cultivar} ${g.code}`}
-            onClick={() => say([today])}
-            sx={{ minHeight: 56, minWidth: { xs: 84, md: 108 }, fontSize: '1.1rem', flex: 'none' }}
+            variant="text"
+            aria-expanded={open}
+            aria-label={`${g.said ? 'Say it anew' : 'Otherwise'}: ${g.cultivar} ${g.code}`}
+            onClick={() => setOpen(!open)}
+            sx={{ px: 0.5, minHeight: 44 }}
           >
-            {g.stayIn ? 'Out' : 'Done'}
-          </Button>
-        )}
-      </Box>
-      {g.notSaid.length > 0 && (
-        <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1 }}>
-          <Typography sx={{ flex: '1 1 200px' }}>{missing(g.notSaid)}: nobody said whether they were out.</Typography>
-          <Button variant="text" onClick={() => say(g.notSaid)} sx={{ px: 0.5 }}>
-            Out, as asked
-          </Button>
-          <Button variant="text" onClick={() => say(g.notSaid, 0)} sx={{ px: 0.5 }}>
-            Stayed in
+            {g.said ? 'Say it anew' : 'Otherwise'}
           </Button>
         </Box>
-      )}
+      </Box>
+      {asks && <NotSaid groups={[g]} today={today} />}
       {aired.error && <Wrong sx={{ mt: 0.5 }}>{aired.error.message}</Wrong>}
       <Suspense fallback={null}>{open && <DayOut group={g} today={today} onClose={() => setOpen(false)} />}</Suspense>
+    </Box>
+  );
+}
+
+/** Days that nobody said anything of: they were out, or they stayed in. */
+function NotSaid({ groups, today }: { groups: OnLadder[]; today: string }) {
+  const aired = useAired(today);
+  const days = groups[0]?.notSaid ?? [];
+  if (days.length === 0) return null;
+  const say = (said: { hoursOut: number } | null) => aired.mutate({ groups, days, said });
+  return (
+    <Box className="no-print" sx={{ py: 0.5 }}>
+      <Typography>{missing(days)}: nobody said whether they were out.</Typography>
+      <Box sx={{ display: 'flex', columnGap: 2 }}>
+        <Button variant="text" loading={aired.isPending} onClick={() => say(null)} sx={{ px: 0, minHeight: 44 }}>
+          Out, as asked
+        </Button>
+        <Button variant="text" onClick={() => say({ hoursOut: 0 })} sx={{ px: 0, minHeight: 44 }}>
+          Stayed in
+        </Button>
+      </Box>
+      {aired.error && <Wrong>{aired.error.message}</Wrong>}
     </Box>
   );
 }
