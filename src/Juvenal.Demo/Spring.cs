@@ -234,7 +234,8 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
                     catalogue.RungsIn(stand),
                     catalogue.Rules.Rules.HardeningBy,
                     credit,
-                    catalogue.WeatherAt(day, stand)
+                    catalogue.WeatherAt(day, stand),
+                    catalogue.CoverC
                 )
                 where rung is not null && rung.Call != RungCall.StayIn
                 select new GroupOf(g.BatchId, g.Id.Value),

@@ -102,6 +102,7 @@ public partial class SentenceTests
                 "tall-only",
                 "10",
                 "hours",
+                "medium",
                 "plant",
             ],
             RuleBook.All.Select(r => r.Options[0].Value)
@@ -127,6 +128,7 @@ public partial class SentenceTests
             RuleCodes.SideShoots,
             RuleCodes.HowDry,
             RuleCodes.HardeningBy,
+            RuleCodes.Fleece,
         ];
         Assert.All(codes, c => Assert.NotNull(RuleBook.Title(c)));
     }

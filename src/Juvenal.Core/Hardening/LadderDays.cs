@@ -23,9 +23,6 @@ public sealed class LadderDays(DateOnly first, int length, IReadOnlyList<short[]
     /// <summary>Hardening is begun so much sooner than the rule's days at the most, days. [model]</summary>
     public const int EarliestBegun = 7;
 
-    /// <summary>Fleece over plants on their first nights out, as the plan takes it, °C. [model]</summary>
-    public const double CoverC = 2;
-
     /// <summary>Springs, without the middle one.</summary>
     public int Springs => days.Count - 1;
 
@@ -46,11 +43,18 @@ public sealed class LadderDays(DateOnly first, int length, IReadOnlyList<short[]
     /// <param name="springs">Of each spring, day by day: low and high at the stand, °C.</param>
     /// <param name="crop">Tomato or pepper.</param>
     /// <param name="ladder">By the house rule.</param>
-    public static LadderDays From(DateOnly first, IReadOnlyList<(double Low, double High)[]> springs, Crop crop, IReadOnlyList<Rung> ladder)
+    /// <param name="coverC">Over plants on their nights out, °C.</param>
+    public static LadderDays From(
+        DateOnly first,
+        IReadOnlyList<(double Low, double High)[]> springs,
+        Crop crop,
+        IReadOnlyList<Rung> ladder,
+        double coverC = Covers.MediumC
+    )
     {
         ArgumentNullException.ThrowIfNull(springs);
         ArgumentNullException.ThrowIfNull(ladder);
-        var all = springs.Select(spring => One(spring, ladder, crop)).ToList();
+        var all = springs.Select(spring => One(spring, ladder, crop, coverC)).ToList();
         var middle = new short[all[0].Length];
         var one = new short[all.Count];
         for (var i = 0; i < middle.Length; i++)
@@ -65,7 +69,7 @@ public sealed class LadderDays(DateOnly first, int length, IReadOnlyList<short[]
     }
 
     /// <summary>From the last day backwards: what is left after a day is known when its turn comes.</summary>
-    private static short[] One((double Low, double High)[] spring, IReadOnlyList<Rung> ladder, Crop crop)
+    private static short[] One((double Low, double High)[] spring, IReadOnlyList<Rung> ladder, Crop crop, double coverC)
     {
         var (length, taken) = (ladder.Count, new short[spring.Length * ladder.Count]);
         for (var day = spring.Length - 1; day >= 0; day--)
@@ -75,7 +79,7 @@ public sealed class LadderDays(DateOnly first, int length, IReadOnlyList<short[]
             {
                 var rung = ladder[done];
                 // Plants are put out for their hours and taken for well: the weather alone decides.
-                var (after, _) = Ladder.After(crop, ladder, done, 0, new(rung.Hours, rung.SunHours, low, high, rung.Night, CoverC));
+                var (after, _) = Ladder.After(crop, ladder, done, 0, new(rung.Hours, rung.SunHours, low, high, rung.Night, coverC));
                 var left =
                     after >= length ? 0
                     : day + 1 < spring.Length ? taken[((day + 1) * length) + after]

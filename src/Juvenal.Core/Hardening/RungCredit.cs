@@ -73,6 +73,7 @@ public sealed record RungCredit(
     /// <param name="weather">Of a day in a place; null: where they harden by their path. What is not known is taken to have been enough.
     /// </param>
     /// <param name="kind">What standing in a place is.</param>
+    /// <param name="coverC">Of the cover at hand, over days that nobody said anything of, °C.</param>
     public static RungCredit Of(
         Crop crop,
         IReadOnlyList<Rung> ladder,
@@ -80,7 +81,8 @@ public sealed record RungCredit(
         DateOnly since,
         DateOnly today,
         Func<DateOnly, Guid?, DayThere> weather,
-        Func<Guid, Standing> kind
+        Func<Guid, Standing> kind,
+        double coverC = Covers.MediumC
     )
     {
         ArgumentNullException.ThrowIfNull(ladder);
@@ -121,7 +123,7 @@ public sealed record RungCredit(
                 if (day >= today.AddDays(-AsksBackDays) && done < ladder.Count)
                     notSaid.Add(day);
                 var rung = ladder[Math.Min(most, ladder.Count - 1)];
-                var asked = new AiredDay(day, rung.Hours, rung.SunHours, rung.Night, LadderDays.CoverC);
+                var asked = new AiredDay(day, rung.Hours, rung.SunHours, rung.Night, coverC);
                 (most, mostOwed) = Ladder.After(crop, ladder, most, mostOwed, AsItWas(crop, ladder, most, asked, inside, weather));
             }
         }

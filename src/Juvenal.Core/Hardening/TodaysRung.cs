@@ -65,7 +65,7 @@ public sealed record TodaysRung(
         HardeningBy by,
         RungCredit credit,
         DayThere there,
-        double coverC = LadderDays.CoverC
+        double coverC = Covers.MediumC
     )
     {
         ArgumentNullException.ThrowIfNull(ladder);
@@ -99,7 +99,7 @@ public sealed record TodaysRung(
     /// <param name="on">Which day.</param>
     /// <param name="place">Where they were out; null: where they harden by their path.</param>
     /// <param name="coverC">What a cover kept off by night, °C.</param>
-    public AiredDay AsAsked(DateOnly on, Guid? place, double coverC = LadderDays.CoverC) =>
+    public AiredDay AsAsked(DateOnly on, Guid? place, double coverC = Covers.MediumC) =>
         new(
             on,
             Rung.Hours,

@@ -135,7 +135,8 @@ public sealed class SeasonWeather
     /// <param name="sky">How the place follows the weather.</param>
     /// <param name="crop">Tomato or pepper.</param>
     /// <param name="ladder">By the house rule.</param>
-    public LadderDays? Ladder(UnderTheSky sky, Crop crop, IReadOnlyList<Rung> ladder)
+    /// <param name="coverC">Over plants on their nights out, °C.</param>
+    public LadderDays? Ladder(UnderTheSky sky, Crop crop, IReadOnlyList<Rung> ladder, double coverC = Covers.MediumC)
     {
         ArgumentNullException.ThrowIfNull(sky);
         return _days.Length == 1
@@ -144,7 +145,8 @@ public sealed class SeasonWeather
                 First,
                 [.. _days.SkipLast(1).Select(series => Array.ConvertAll(series, d => (sky.Low(d.Low), sky.High(d.Low, d.High, d.Sun))))],
                 crop,
-                ladder
+                ladder,
+                coverC
             );
     }
 

@@ -135,6 +135,15 @@ public enum HowDry
     Daily,
 }
 
+/// <summary>The best cover that is at hand for a cold night.</summary>
+public enum Fleece
+{
+    None,
+    Light,
+    Medium,
+    Heavy,
+}
+
 /// <summary>How plants get used to the world outside.</summary>
 public enum HardeningBy
 {
@@ -188,6 +197,7 @@ public static class RuleCodes
     public const string SideShoots = "side-shoots";
     public const string HowDry = "how-dry";
     public const string HardeningBy = "hardening-by";
+    public const string Fleece = "fleece";
 }
 
 /// <summary>The practices on which growers differ, as this house has settled them. <see cref="Default"/> is the common choice.</summary>
@@ -211,6 +221,7 @@ public static class RuleCodes
 /// <param name="Flowers">Before planting.</param>
 /// <param name="SideShoots">Of tomatoes.</param>
 /// <param name="HowDry">Between two waterings.</param>
+/// <param name="Fleece">What "go with cover", the ladder and Tonight reckon with.</param>
 /// <param name="HardeningBy">What the rungs of the ladder ask.</param>
 public sealed record HouseRules(
     PrickOutStage PrickOut,
@@ -233,7 +244,8 @@ public sealed record HouseRules(
     FlowersRule Flowers = FlowersRule.Remove,
     SideShoots SideShoots = SideShoots.TallOnly,
     HowDry HowDry = HowDry.ByCrop,
-    HardeningBy HardeningBy = HardeningBy.Hours
+    HardeningBy HardeningBy = HardeningBy.Hours,
+    Fleece Fleece = Fleece.Medium
 )
 {
     public static HouseRules Default { get; } =

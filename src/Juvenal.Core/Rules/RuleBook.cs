@@ -258,6 +258,18 @@ public static class RuleBook
             ]
         ),
         new(
+            RuleCodes.Fleece,
+            "fleece",
+            "Cover at hand",
+            "What a cold night is held against: go with cover, the ladder, Tonight.",
+            [
+                new("medium", "Medium fleece", "About 2 °C on hoops, off the leaves; two layers more."),
+                new("light", "Light fleece", "About 1 °C; lets most light and water through."),
+                new("heavy", "Heavy fleece", "About 4 °C; taken off by day."),
+                new("none", "None", "Then only the nights themselves count, and carrying in."),
+            ]
+        ),
+        new(
             RuleCodes.Spares,
             "spares",
             "Plants to spare",

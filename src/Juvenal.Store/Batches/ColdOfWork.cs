@@ -71,6 +71,13 @@ public static class ColdOfWork
             : cold;
     }
 
+    /// <summary>"With cover" is said only where the cover at hand lifts the coldest night to the limit.</summary>
+    private static GoDecision Covered(GoDecision decided, double coverC) =>
+        decided.Factors.FirstOrDefault(f => f.Name == "nights") is { Result: FactorResult.Near, Value: { } low } nights
+        && low + coverC < nights.Limit
+            ? new(GoVerdict.Hold, [.. decided.Factors.Select(f => f == nights ? f with { Result = FactorResult.Fail } : f)])
+            : decided;
+
     /// <summary>
     /// The decision that windows are made of, asked today: the forecast, the soil, and what past springs had after those nights. Null where
     /// no forecast reaches a week, and after the search for spring is over.
@@ -115,6 +122,7 @@ public static class ColdOfWork
         );
         if (PlantingDecision.Of(asked) is not { Succeeded: true, Value: var decided })
             return null;
+        decided = Covered(decided, catalogue.CoverC);
         // Nobody said how they were hardened: that is no "yes", and no "no".
         return hardened is { Asked: null }
             ? decided with

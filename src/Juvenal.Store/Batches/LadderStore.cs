@@ -152,9 +152,9 @@ public sealed class LadderStore(NurseryTransaction nursery, TimeProvider clock)
             ?? (
                 rung is null
                     ? throw new RefusedException(new Failure("ladder-done", "groups", Subject: page.Batch.Code))
-                    : Of(rung, day, stand)
+                    : Of(rung, day, stand, catalogue.CoverC)
             );
-        var cover = said.NightOut && covered.Contains((day, group.At.Place)) ? Math.Max(said.CoverC, LadderDays.CoverC) : said.CoverC;
+        var cover = said.NightOut && covered.Contains((day, group.At.Place)) ? Math.Max(said.CoverC, catalogue.CoverC) : said.CoverC;
         Append(
             new(
                 id,
@@ -219,12 +219,19 @@ public sealed class LadderStore(NurseryTransaction nursery, TimeProvider clock)
         );
         return credit is null
             ? null
-            : TodaysRung.Of(crop, catalogue.RungsIn(stand), catalogue.Rules.Rules.HardeningBy, credit, catalogue.WeatherAt(day, stand));
+            : TodaysRung.Of(
+                crop,
+                catalogue.RungsIn(stand),
+                catalogue.Rules.Rules.HardeningBy,
+                credit,
+                catalogue.WeatherAt(day, stand),
+                catalogue.CoverC
+            );
     }
 
-    private static EntryDetail.Aired Of(TodaysRung rung, DateOnly day, PlaceRow stand)
+    private static EntryDetail.Aired Of(TodaysRung rung, DateOnly day, PlaceRow stand, double coverC)
     {
-        var asked = rung.AsAsked(day, stand.Id);
+        var asked = rung.AsAsked(day, stand.Id, coverC);
         return new(asked.HoursOut, asked.HoursSun, asked.NightOut, asked.CoverC);
     }
 

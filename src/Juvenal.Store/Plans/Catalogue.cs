@@ -419,8 +419,11 @@ public sealed class Catalogue
     private LadderDays? LadderOf(PlaceRow place, int season, Crop crop) =>
         _ladders.GetOrAdd(
             (place.Id, season, crop),
-            _ => place.ByDay is { } sky && place.Outdoors ? WeatherOf(season)?.Ladder(sky, crop, RungsIn(place)) : null
+            _ => place.ByDay is { } sky && place.Outdoors ? WeatherOf(season)?.Ladder(sky, crop, RungsIn(place), CoverC) : null
         );
+
+    /// <summary>What the cover at hand keeps off, °C.</summary>
+    public double CoverC => Covers.GainC(Rules.Rules.Fleece);
 
     /// <summary>What the house asks of each day of hardening in a place.</summary>
     public IReadOnlyList<Rung> RungsIn(PlaceRow place)
@@ -450,7 +453,8 @@ public sealed class Catalogue
             since,
             on ?? Today,
             (day, at) => WeatherAt(day, at is { } there && Places.TryGetValue(there, out var place) ? place : stand),
-            id => Places.TryGetValue(id, out var place) ? PlaceType.Of(place.DayKind ?? place.Kind).Hardens : Standing.Outside
+            id => Places.TryGetValue(id, out var place) ? PlaceType.Of(place.DayKind ?? place.Kind).Hardens : Standing.Outside,
+            CoverC
         );
     }
 

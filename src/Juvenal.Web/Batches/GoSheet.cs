@@ -71,7 +71,7 @@ internal static class GoSheets
         return new(
             decision.Verdict,
             GoWords.Title(decision.Verdict, who),
-            GoWords.Text(decision),
+            GoWords.Text(decision, catalogue.Rules.Rules.Fleece, measures),
             bed.Name,
             [.. decision.Factors.Where(f => f.Name != "wind" || f.Value is not null).Select(f => Factor(f, catalogue, bed.Name, measures))],
             [.. GoWords.Waiting(batch, group, planned, catalogue)],

@@ -81,7 +81,8 @@ internal static class Ladders
             catalogue.RungsIn(stand),
             catalogue.Rules.Rules.HardeningBy,
             credit,
-            catalogue.WeatherAt(catalogue.Today, stand)
+            catalogue.WeatherAt(catalogue.Today, stand),
+            catalogue.CoverC
         );
         return new(
             g.BatchId,

@@ -109,7 +109,12 @@ internal static class Tonights
                 at[there.Key.Id].LowC!.Value,
                 limit,
                 worst,
-                TonightWords.Text(worst, pots, [.. touched.Select(t => (t.Out.Plants, t.Out.Cultivar, t.Out.Code))]),
+                TonightWords.Text(
+                    worst,
+                    pots,
+                    at[there.Key.Id].LowC!.Value + catalogue.CoverC >= limit,
+                    [.. touched.Select(t => (t.Out.Plants, t.Out.Cultivar, t.Out.Code))]
+                ),
                 pots,
                 done?.Did ?? NightDid.Open,
                 done?.By,

@@ -24,7 +24,8 @@ internal static class GoWords
             _ => $"Hold {who}",
         };
 
-    public static string Text(GoDecision decision)
+    /// <summary>How many factors say no; and where a cover makes good what is near, which, and what it comes to.</summary>
+    public static string Text(GoDecision decision, Core.Rules.Fleece fleece, Measures m)
     {
         var (no, near) = (
             decision.Factors.Count(f => f.Result == FactorResult.Fail),
@@ -34,10 +35,22 @@ internal static class GoWords
         return (no, near) switch
         {
             (0, 0) => Invariant($"All {asked} that can be told say yes."),
-            (0, _) => Invariant($"{near} of {asked} are near: cover at night, off the leaves."),
+            (0, _) when decision.Factors.FirstOrDefault(f => f is { Name: "nights", Result: FactorResult.Near }) is { Value: { } low } =>
+                Invariant($"{near} of {asked} {(near == 1 ? "is" : "are")} near. {Cover(fleece)} on hoops, off the leaves: ")
+                    + $"{m.Temperature(low)} becomes {m.Temperature(low + Core.Hardening.Covers.GainC(fleece))}.",
+            (0, _) => Invariant($"{near} of {asked} {(near == 1 ? "is" : "are")} near: cover at night, off the leaves."),
             _ => Invariant($"{no} of {asked} say no."),
         };
     }
+
+    public static string Cover(Core.Rules.Fleece fleece) =>
+        fleece switch
+        {
+            Core.Rules.Fleece.Light => "Light fleece",
+            Core.Rules.Fleece.Heavy => "Heavy fleece",
+            Core.Rules.Fleece.Medium => "Medium fleece",
+            _ => "A cover",
+        };
 
     public static string Label(GoFactor f, string bed) =>
         f.Name switch

@@ -16,20 +16,26 @@ internal static class TonightWords
     }
 
     /// <summary>"54 Lantern Row 26-03, 42 Low Lintel 26-02: carry in, or cover."</summary>
-    public static string Text(NightCall call, bool pots, IReadOnlyList<(int Plants, string Cultivar, string Code)> who)
+    /// <param name="call">What the night means for them.</param>
+    /// <param name="pots">They can be carried.</param>
+    /// <param name="holds">The cover at hand lifts the night to their limit.</param>
+    /// <param name="who">Of them.</param>
+    public static string Text(NightCall call, bool pots, bool holds, IReadOnlyList<(int Plants, string Cultivar, string Code)> who)
     {
         var named = string.Join(", ", who.Take(Named).Select(w => $"{w.Plants:#,0} {w.Cultivar} {w.Code}"));
         var more = who.Skip(Named).Sum(w => w.Plants);
-        return $"{named}{(more > 0 ? $" and {more:#,0} more" : "")}: {What(call, pots)}";
+        return $"{named}{(more > 0 ? $" and {more:#,0} more" : "")}: {What(call, pots, holds)}";
     }
 
-    private static string What(NightCall call, bool pots) =>
-        (call, pots) switch
+    private static string What(NightCall call, bool pots, bool holds) =>
+        (call, pots, holds) switch
         {
-            (NightCall.BringIn, true) => "carry in. No cover is enough for such a night.",
-            (NightCall.BringIn, false) => "cover twice, with air between, off the leaves. It may not be enough without heat.",
-            (NightCall.Act, true) => "carry in, or cover off the leaves.",
-            (NightCall.Act, false) => "cover, off the leaves.",
+            (NightCall.BringIn, true, _) => "carry in. No cover is enough for such a night.",
+            (NightCall.BringIn, false, _) => "cover twice, with air between, off the leaves. It may not be enough without heat.",
+            (NightCall.Act, true, true) => "carry in, or cover off the leaves.",
+            (NightCall.Act, true, false) => "carry in: the cover at hand does not keep off enough.",
+            (NightCall.Act, false, true) => "cover, off the leaves.",
+            (NightCall.Act, false, false) => "cover twice, with air between, off the leaves: one layer does not keep off enough.",
             _ => "they stand it, and grow slowly.",
         };
 

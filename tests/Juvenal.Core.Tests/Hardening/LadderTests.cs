@@ -155,7 +155,7 @@ public class LadderTests
         for (var day = start; at < ladder.Count && day < spring.Length; day++, days++)
         {
             var rung = ladder[at];
-            var was = new DayOut(rung.Hours, rung.SunHours, spring[day].Low, spring[day].High, rung.Night, LadderDays.CoverC);
+            var was = new DayOut(rung.Hours, rung.SunHours, spring[day].Low, spring[day].High, rung.Night, Covers.MediumC);
             (at, _) = Ladder.After(crop, ladder, at, 0, was);
         }
 
