@@ -53,5 +53,64 @@ public class GoSheetTests(House house) : IClassFixture<House>
         );
     }
 
+    /// <summary>The grower's word stands beside the verdict, and is held against what came; a cover that is too thin is no cover.</summary>
+    [Fact]
+    public async Task A_call_is_kept_and_a_cover_is_named_where_it_lifts_the_night()
+    {
+        var batch = await ReadyToHardenAsync(house);
+        await ForecastAsync(house, Day, 12, 7.5, 12, 12, 12, 12, 12, 12, 12, 12);
+        // Two degrees of fleece leave that night under the limit; four lift it over.
+        Assert.Equal("fail", (string)Of(await house.GetAsync($"batches/{batch}/go"), "nights")["result"]!);
+        await FleeceAsync("heavy");
+        Assert.Equal("near", (string)Of(await house.GetAsync($"batches/{batch}/go"), "nights")["result"]!);
+        await FleeceAsync("medium");
+
+        var id = Guid.CreateVersion7();
+        Assert.Equal(204, (await CallAsync(batch, id, "go")).Status);
+        Assert.Equal(204, (await CallAsync(batch, id, "go")).Status);
+        var call = Assert.Single((await house.GetAsync($"batches/{batch}/go"))["calls"]!.AsArray())!;
+        Assert.Equal(("Go, while the sheet said hold", null, true), ((string)call["text"]!, (string?)call["came"], (bool)call["today"]!));
+        // The last word of a day counts; one that is taken back does not.
+        var second = Guid.CreateVersion7();
+        Assert.Equal(204, (await CallAsync(batch, second, "hold")).Status);
+        Assert.Equal("hold", (string)Assert.Single((await house.GetAsync($"batches/{batch}/go"))["calls"]!.AsArray())!["call"]!);
+        var back = house.Path($"batches/{batch}/go/{second}");
+        Assert.Equal(System.Net.HttpStatusCode.NoContent, (await house.Client.DeleteAsync(back)).StatusCode);
+        Assert.Equal(id, (Guid)Assert.Single((await house.GetAsync($"batches/{batch}/go"))["calls"]!.AsArray())!["id"]!);
+        Assert.Equal(422, (await CallAsync(batch, Guid.CreateVersion7(), "perhaps")).Status is 400 ? 422 : 0);
+        Assert.Equal(404, (await CallAsync(Guid.CreateVersion7(), Guid.CreateVersion7(), "go")).Status);
+        var helper = await house.EnterAsync(await house.AddAsync("Call helper", Role.Helper));
+        Assert.Equal(System.Net.HttpStatusCode.Forbidden, (await helper.DeleteAsync(house.Path($"batches/{batch}/go/{id}"))).StatusCode);
+
+        // A week on, the nights say what came of it.
+        await house.Database.ActAsync(
+            house.Nursery,
+            null,
+            Juvenal.Store.Nurseries.Touches.Inputs,
+            n =>
+                new Juvenal.Store.Site.RecordStore(n).PutAsync(
+                    [.. Enumerable.Range(0, 9).Select(i => new Juvenal.Core.Site.WeatherDay(Day.AddDays(i), i == 3 ? -1 : 11, 20))],
+                    imported: false,
+                    default
+                ),
+            default
+        );
+        await house.WindToAsync(Day.AddDays(9));
+        call = Assert.Single((await house.GetAsync($"batches/{batch}/go"))["calls"]!.AsArray())!;
+        Assert.Equal(("It froze: −1 °C within the week.", false), ((string)call["came"]!, (bool)call["right"]!));
+    }
+
+    private Task<(int Status, JsonNode Body)> CallAsync(Guid batch, Guid id, string call) =>
+        house.PostAsync($"batches/{batch}/go", new JsonObject { ["id"] = id, ["call"] = call });
+
+    private async Task FleeceAsync(string fleece)
+    {
+        var now = await house.GetAsync("rules");
+        var all = (JsonObject)now["rules"]!.DeepClone();
+        all["fleece"] = fleece;
+        var (status, body) = await house.PutAsync("rules", new JsonObject { ["version"] = (int)now["version"]!, ["rules"] = all });
+        Assert.True(status is 200 or 202, body?.ToJsonString());
+    }
+
     private static JsonNode Of(JsonNode sheet, string name) => sheet["factors"]!.AsArray().First(f => (string)f!["name"]! == name)!;
 }

@@ -1,5 +1,6 @@
 using Juvenal.Core.Care;
 using Juvenal.Core.Cultivars;
+using Juvenal.Core.Decision;
 using Juvenal.Core.Growth;
 using Juvenal.Core.Hardening;
 using Juvenal.Core.Places;
@@ -107,6 +108,8 @@ public static partial class Figures
             Practice("Hardening", "First night out for peppers", Ladder.PepperFirstNightC, "°C"),
             Ours("Hardening", "Warm nights are waited for, beyond the ladder's own days, at most", LadderDays.LongestWait, "d"),
             Ours("Hardening", "Begun sooner than the rule's days by at most", LadderDays.EarliestBegun, "d"),
+            Ours("Planting", "First nights that are looked at most", BestDay.FirstNights, "d"),
+            Ours("Planting", "A day is dull with less of the usual sun than", BestDay.DullShare, "share"),
             Practice("Cover", "Light fleece keeps off", Covers.LightC, "°C"),
             Practice("Cover", "Medium fleece", Covers.MediumC, "°C"),
             Practice("Cover", "Heavy fleece", Covers.HeavyC, "°C"),

@@ -71,6 +71,31 @@ public static class ColdOfWork
             : cold;
     }
 
+    /// <summary>The kindest day of the forecast, as far as a week of nights is known from it on; null where each says hold.</summary>
+    /// <inheritdoc cref="Planting"/>
+    public static BestDay? Best(Crop crop, PlaceRow bed, double gainC, NightsAhead ahead, Catalogue catalogue, RungCredit? hardened)
+    {
+        ArgumentNullException.ThrowIfNull(ahead);
+        ArgumentNullException.ThrowIfNull(catalogue);
+        if (ahead.HighsC is not { } highs)
+            return null;
+        return BestDay.Of([
+            .. from later in Enumerable.Range(0, Math.Max(0, ahead.Nights.Count - PlantingDecision.FewestNights + 1))
+            let decided = Planting(crop, bed, gainC, ahead, catalogue, hardened, later)
+            where decided is not null
+            let day = catalogue.Today.AddDays(later)
+            let high = later == 0 ? ahead.Today?.MaximumC ?? highs[0] : highs[later - 1]
+            let low = later == 0 ? ahead.Today?.MinimumC ?? ahead.Nights[0].LowC : ahead.Nights[later - 1].LowC
+            select new DayToPlant(
+                day,
+                decided.Verdict,
+                Sun.OnGround(low, high, Sun.AtTop(catalogue.Site.Latitude, SeasonAxis.DayOfYear(day))),
+                high,
+                ahead.Nights.Skip(later).Take(BestDay.FirstNights).Min(n => n.LowC) + gainC
+            ),
+        ]);
+    }
+
     /// <summary>"With cover" is said only where the cover at hand lifts the coldest night to the limit.</summary>
     private static GoDecision Covered(GoDecision decided, double coverC) =>
         decided.Factors.FirstOrDefault(f => f.Name == "nights") is { Result: FactorResult.Near, Value: { } low } nights
@@ -88,20 +113,25 @@ public static class ColdOfWork
     /// <param name="ahead">The forecast.</param>
     /// <param name="catalogue">The site and the house rules.</param>
     /// <param name="hardened">How far up the ladder they are, where that is asked too; null: it is not.</param>
+    /// <param name="later">Asked for so many days from now, as long as a week of nights is forecast from then on.</param>
     public static GoDecision? Planting(
         Crop crop,
         PlaceRow bed,
         double gainC,
         NightsAhead ahead,
         Catalogue catalogue,
-        RungCredit? hardened = null
+        RungCredit? hardened = null,
+        int later = 0
     )
     {
         ArgumentNullException.ThrowIfNull(ahead);
         ArgumentNullException.ThrowIfNull(catalogue);
-        if (ahead is not { From: NightsFrom.Forecast, HighsC: { } highs, Nights: { Count: >= PlantingDecision.FewestNights } nights })
+        if (
+            ahead is not { From: NightsFrom.Forecast, HighsC: { } highs, Nights: var nights }
+            || nights.Count - later < PlantingDecision.FewestNights
+        )
             return null;
-        var (today, surface, rules) = (catalogue.Today, Catalogue.SurfaceOf(bed), catalogue.Rules.Rules);
+        var (today, surface, rules) = (catalogue.Today.AddDays(later), Catalogue.SurfaceOf(bed), catalogue.Rules.Rules);
         var season = catalogue.Record.Season(catalogue.Site, SeasonDay.SeasonOf(today, catalogue.Site.Hemisphere));
         // Spring's questions are none of a planting for the autumn: there the nights alone are asked.
         if (season is not { Succeeded: true, Value: var site } || !site.InSpring(today))
@@ -110,12 +140,12 @@ public static class ColdOfWork
             crop,
             rules.AcceptedRisk,
             Math.Clamp(site.RiskFrom(today.AddDays(PlantingDecision.MostNights), surface), 0, 1),
-            [.. nights.Take(PlantingDecision.MostNights).Select(n => n.LowC)],
-            [.. highs.Take(PlantingDecision.MostNights)],
+            [.. nights.Skip(later).Take(PlantingDecision.MostNights).Select(n => n.LowC)],
+            [.. highs.Skip(later).Take(PlantingDecision.MostNights)],
             catalogue.Record.SoilMorning(surface, today),
             gainC,
             site.ChillAfter(today, crop, rules.PepperNightC, surface),
-            RungsDone: Math.Min(hardened?.Asked ?? GoQuestion.UsualRungs, hardened?.Needed ?? GoQuestion.UsualRungs),
+            RungsDone: Math.Min((hardened?.Asked ?? GoQuestion.UsualRungs) + later, hardened?.Needed ?? GoQuestion.UsualRungs),
             RungsNeeded: hardened is { Asked: not null } ? hardened.Needed : GoQuestion.UsualRungs,
             PepperNightC: rules.PepperNightC,
             PepperSoilC: rules.PepperSoilC

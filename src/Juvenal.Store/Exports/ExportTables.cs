@@ -44,6 +44,7 @@ public static class ExportTables
         "note_look",
         "price",
         "store_count",
+        "my_call",
     ];
 
     /// <summary>Since which version of the export; those that are not named, since the first.</summary>
@@ -64,6 +65,7 @@ public static class ExportTables
             ["note_look"] = 10,
             ["price"] = 10,
             ["store_count"] = 10,
+            ["my_call"] = 11,
         };
 
     /// <summary>No nursery has more rows: thirty seasons of a large one, and not a file that swells without end.</summary>

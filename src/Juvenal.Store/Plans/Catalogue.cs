@@ -464,6 +464,11 @@ public sealed class Catalogue
             ? new(credit.AtMost, credit.Needed, credit.Today is null ? Today : Today.AddDays(1))
             : null;
 
+    /// <summary>The low of a night at the site, as it was, °C; null where it is not known, or only forecast.</summary>
+    /// <param name="evening">On which it begins.</param>
+    public double? LowOfNight(DateOnly evening) =>
+        evening.AddDays(1) < Today && Known.GetValueOrDefault(evening.AddDays(1)).MinimumC is { } low ? low + Site.OffsetC : null;
+
     /// <summary>A day in a place, as it was or as it is forecast: its high, and the low of the night after it.</summary>
     public DayThere WeatherAt(DateOnly day, PlaceRow place)
     {

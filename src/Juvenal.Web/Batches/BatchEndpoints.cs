@@ -56,6 +56,24 @@ internal static class BatchEndpoints
 
         nursery
             .MapPost(
+                "/batches/{id:guid}/go",
+                ([AsParameters] Here here, Guid id, CallInput call, TimeProvider clock, CancellationToken cancel) =>
+                    here.DoAsync(Touches.Work, writing => GoSheets.CallAsync(writing, id, call, clock, cancel), cancel)
+            )
+            .WithName("myCall")
+            .For(Role.Grower);
+
+        nursery
+            .MapDelete(
+                "/batches/{id:guid}/go/{call:guid}",
+                ([AsParameters] Here here, Guid id, Guid call, CancellationToken cancel) =>
+                    here.DoAsync(Touches.Work, writing => new CallStore(writing).TakeBackAsync(id, call, IsHelper(here), cancel), cancel)
+            )
+            .WithName("takeBackCall")
+            .For(Role.Grower);
+
+        nursery
+            .MapPost(
                 "/batches/{id:guid}/moving",
                 async (
                     [AsParameters] Here here,

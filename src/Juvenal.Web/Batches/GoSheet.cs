@@ -1,5 +1,8 @@
+using Juvenal.Core.Cultivars;
 using Juvenal.Core.Decision;
+using Juvenal.Core.Growth;
 using Juvenal.Core.Hardening;
+using Juvenal.Core.Ledger;
 using Juvenal.Core.Season;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
@@ -34,6 +37,8 @@ public sealed record GoFactorAnswer(
 /// <param name="Bed">Where they are to go.</param>
 /// <param name="Waiting">What waiting costs, in sentences.</param>
 /// <param name="Nights">The forecast's nights at the plants; those that never fail are told apart.</param>
+/// <param name="Best">The kindest day of the forecast, in a sentence; null where each says hold, or none can be told.</param>
+/// <param name="Calls">What was called of it, the last first, held against what came.</param>
 public sealed record GoSheetAnswer(
     GoVerdict? Verdict,
     string Title,
@@ -41,8 +46,19 @@ public sealed record GoSheetAnswer(
     string Bed,
     IReadOnlyList<GoFactorAnswer> Factors,
     IReadOnlyList<string> Waiting,
-    IReadOnlyList<GoNightAnswer> Nights
+    IReadOnlyList<GoNightAnswer> Nights,
+    string? Best,
+    IReadOnlyList<CallAnswer> Calls
 );
+
+/// <summary>A grower's own word beside the verdict.</summary>
+/// <param name="Text">“Go, while the sheet said hold.”</param>
+/// <param name="Came">What came of it: “Right: no night under 7 °C.” Null while it is open.</param>
+/// <param name="Today">It is of today, and can be taken back.</param>
+public sealed record CallAnswer(Guid Id, DateOnly On, MyCall Call, string Text, string? Came, bool? Right, bool Today, string? By);
+
+/// <param name="Id">Made by the client.</param>
+public sealed record CallInput(Guid Id, MyCall Call);
 
 /// <param name="Far">Beyond the week that is asked: shown, and never a fail but for frost.</param>
 public sealed record GoNightAnswer(DateOnly Evening, double LowC, double? HighC, bool Far);
@@ -63,14 +79,18 @@ internal static class GoSheets
             ?? new RungCredit(0, needed, 0, null, [], 0, AnySaid: true);
         var measures = new Measures(catalogue.Site.UsUnits);
         var who = $"{batch.Cultivar} {batch.Code}";
+        List<CallAnswer> calls =
+        [
+            .. (await new CallStore(reading).OfAsync(id, cancel)).Select(c => Called(c, batch.Crop, catalogue, measures)),
+        ];
         if (ColdOfWork.Outdoors(bed) is not { Going: GoingOut.Planted } out_ || group is null)
-            return Unknown(who, bed.Name, group is null ? GoWords.NothingStands : GoWords.NoBed);
+            return Unknown(who, bed.Name, group is null ? GoWords.NothingStands : GoWords.NoBed, calls);
         if (ColdOfWork.Planting(batch.Crop, bed, out_.GainC, ahead, catalogue, rungs) is not { } decision)
-            return Unknown(who, bed.Name, GoWords.NoForecast);
+            return Unknown(who, bed.Name, GoWords.NoForecast, calls);
         var planned = batch.Steps.FirstOrDefault(s => s.Step.Kind == StepKind.PlantOut);
         return new(
             decision.Verdict,
-            GoWords.Title(decision.Verdict, who),
+            GoWords.Title(decision.Verdict, who, PotOf(batch, group, catalogue) is { Overdue: { } due } && due <= catalogue.Today),
             GoWords.Text(decision, catalogue.Rules.Rules.Fleece, measures),
             bed.Name,
             [.. decision.Factors.Where(f => f.Name != "wind" || f.Value is not null).Select(f => Factor(f, catalogue, bed.Name, measures))],
@@ -87,11 +107,72 @@ internal static class GoSheets
                                 i >= PlantingDecision.FewestNights
                             )
                     ),
-            ]
+            ],
+            ColdOfWork.Best(batch.Crop, bed, out_.GainC, ahead, catalogue, rungs) is { } best ? GoWords.Best(best, catalogue.Today) : null,
+            calls
         );
     }
 
-    private static GoSheetAnswer Unknown(string who, string bed, string why) => new(null, who, why, bed, [], [], []);
+    private static GoSheetAnswer Unknown(string who, string bed, string why, IReadOnlyList<CallAnswer> calls) =>
+        new(null, who, why, bed, [], [], [], null, calls);
+
+    /// <summary>Keeps a call, with what the sheet says at that hour.</summary>
+    /// <exception cref="RefusedException">Nothing stands in pots, or they go into no bed.</exception>
+    public static async Task CallAsync(NurseryTransaction writing, Guid id, CallInput input, TimeProvider clock, CancellationToken cancel)
+    {
+        var sheet = await OfAsync(writing, id, clock, cancel);
+        var batch = await new BatchReader(writing).OneAsync(id, cancel);
+        var today = (await Store.Plans.Catalogue.LoadAsync(writing, clock, cancel)).Today;
+        await new CallStore(writing).PutAsync(id, new(input.Id, today, batch.Input.BedId, sheet.Verdict, input.Call, null), cancel);
+    }
+
+    private static CallAnswer Called(CallRow call, Crop crop, Store.Plans.Catalogue catalogue, Measures measures)
+    {
+        var near = PlantingDecision.NearNight(crop, catalogue.Rules.Rules.PepperNightC);
+        var gain = catalogue.Places.TryGetValue(call.Place, out var bed) && ColdOfWork.Outdoors(bed) is { } out_ ? out_.GainC : 0;
+        // Nights that are over: a forecast is no witness.
+        var nights = Enumerable
+            .Range(0, Math.Clamp(catalogue.Today.DayNumber - call.On.DayNumber, 0, PlantingDecision.FewestNights))
+            .Select(i => catalogue.LowOfNight(call.On.AddDays(i)))
+            .TakeWhile(low => low is not null)
+            .Select(low => low!.Value + gain)
+            .ToList();
+        var score = CallScore.Of(call.Call, nights, near);
+        return new(
+            call.Id,
+            call.On,
+            call.Call,
+            GoWords.Called(call.Call, call.Said),
+            GoWords.Came(score, near, measures),
+            score.Right,
+            call.On == catalogue.Today,
+            call.By
+        );
+    }
+
+    /// <summary>When the pot they stand in is full, and overdue; null where nothing is known of it, or it is their last.</summary>
+    internal static (string Name, DateOnly? Full, DateOnly? Overdue)? PotOf(BatchView batch, Group group, Store.Plans.Catalogue catalogue)
+    {
+        if (
+            group.At.Container is not { } id
+            || !catalogue.Containers.TryGetValue(id, out var pot)
+            || pot.Final
+            || catalogue.ClimateOf(catalogue.Places[group.At.Place]) is not { } climate
+        )
+            return null;
+        var (full, overdue) = PotHold.Until(
+            LeafModel.For(batch.Group),
+            Store.Plans.Catalogue.Of(pot),
+            climate,
+            group.InPotSince,
+            catalogue.Today,
+            Farthest
+        );
+        return (pot.Name, full, overdue);
+    }
+
+    /// <summary>Further ahead nothing is said of a pot, days.</summary>
+    private const int Farthest = 45;
 
     private static GoFactorAnswer Factor(GoFactor f, Store.Plans.Catalogue catalogue, string bed, Measures measures)
     {

@@ -1,7 +1,8 @@
 using Juvenal.Core.Decision;
-using Juvenal.Core.Growth;
 using Juvenal.Core.Ledger;
+using Juvenal.Core.MovingUp;
 using Juvenal.Store.Batches;
+using Juvenal.Web.Batches;
 using static System.FormattableString;
 
 namespace Juvenal.Web.Words;
@@ -16,9 +17,13 @@ internal static class GoWords
     public const string NoForecast =
         "It cannot be told: a forecast of a week is needed, and a spring to look at. Look at nights, soil and wind yourself.";
 
-    public static string Title(GoVerdict verdict, string who) =>
+    /// <param name="verdict">Of the decision.</param>
+    /// <param name="who">Cultivar and code.</param>
+    /// <param name="overdue">Their pot is overdue: to hold means to pot up.</param>
+    public static string Title(GoVerdict verdict, string who, bool overdue) =>
         verdict switch
         {
+            GoVerdict.Hold when overdue => $"Hold and pot up: {who}",
             GoVerdict.Go => $"Go: {who}",
             GoVerdict.GoWithCover => $"Go with cover: {who}",
             _ => $"Hold {who}",
@@ -108,32 +113,67 @@ internal static class GoWords
     /// <summary>What waiting costs: the pot they stand in, and what follows the day.</summary>
     public static IEnumerable<string> Waiting(BatchView batch, Group group, StoredStep? planned, Store.Plans.Catalogue catalogue)
     {
-        if (
-            group.At.Container is { } id
-            && catalogue.Containers.TryGetValue(id, out var pot)
-            && !pot.Final
-            && catalogue.ClimateOf(catalogue.Places[group.At.Place]) is { } climate
-        )
+        if (GoSheets.PotOf(batch, group, catalogue) is { } pot)
         {
-            var (full, overdue) = PotHold.Until(
-                LeafModel.For(batch.Group),
-                Store.Plans.Catalogue.Of(pot),
-                climate,
-                group.InPotSince,
-                catalogue.Today,
-                Farthest
-            );
-            yield return full is null ? $"Their {pot.Name} holds them for weeks yet."
-            : overdue <= catalogue.Today ? $"Their {pot.Name} is overdue: pot up, or plant as soon as it goes."
-            : full > catalogue.Today ? $"Their {pot.Name} holds them until {Days.Say(full)}."
-            : overdue is null ? $"Their {pot.Name} is full."
-            : $"Their {pot.Name} is full; it is overdue from {Days.Say(overdue)} on.";
+            var (name, full, overdue) = pot;
+            yield return full is null ? $"Their {name} holds them for weeks yet."
+            : overdue <= catalogue.Today ? $"Their {name} is overdue: pot up, or plant as soon as it goes."
+            : full > catalogue.Today ? $"Their {name} holds them until {Days.Say(full)}."
+            : overdue is null ? $"Their {name} is full."
+            : $"Their {name} is full; it is overdue from {Days.Say(overdue)} on.";
+            if (full <= catalogue.Today && Next(group, catalogue) is { } next)
+                yield return next;
         }
 
         if (planned is not null)
             yield return $"The plan has {Days.Say(planned.Mid)}; each day later ripens a day later.";
     }
 
-    /// <summary>Further ahead nothing is said of a pot, days.</summary>
-    private const int Farthest = 45;
+    /// <summary>What the next pot takes: “Into 13 cm pot: 46 L of mix, about 1 h, and the bench for them.”</summary>
+    private static string? Next(Group group, Store.Plans.Catalogue catalogue)
+    {
+        var now = Store.Plans.Catalogue.Of(catalogue.Containers[group.At.Container!.Value]);
+        if (NextContainer.After(now, catalogue.Containers.Values.Select(Store.Plans.Catalogue.Of)) is not { } into)
+            return null;
+        var measures = new Measures(catalogue.Site.UsUnits);
+        var hours = group.Seedlings * Handwork.PottingUp(into.Litres, catalogue.Rules.Rules.RootBall) / 60;
+        return Invariant($"Potting {group.Seedlings} on into {into.Name}: {measures.Volume(into.MixLitres(group.Seedlings))} of mix, ")
+            + (hours < 1 ? Invariant($"about {Math.Max(5, Math.Round(hours * 12) * 5):0} min") : Invariant($"about {hours:0.#} h"))
+            + ", and the bench for them.";
+    }
+
+    /// <summary>“Best in this forecast: Tue 21 Apr, dull: any hour.”</summary>
+    public static string Best(BestDay best, DateOnly today) =>
+        $"Best in this forecast: {(best.Day == today ? "today" : Days.Say(best.Day))}, "
+        + (best.Dull ? "dull: any hour" : "in the evening")
+        + (best.Verdict == GoVerdict.GoWithCover ? ", with cover at night." : ".");
+
+    /// <summary>“Go, while the sheet said hold”</summary>
+    public static string Called(MyCall call, GoVerdict? said)
+    {
+        var (mine, sheet) = (
+            call == MyCall.Go ? "Go" : "Hold",
+            said switch
+            {
+                GoVerdict.Go => "go",
+                GoVerdict.GoWithCover => "go with cover",
+                GoVerdict.Hold => "hold",
+                _ => null,
+            }
+        );
+        return sheet is null ? $"{mine}; the sheet could not tell"
+            : (call == MyCall.Hold) == (said == GoVerdict.Hold) ? $"{mine}, as the sheet said"
+            : $"{mine}, while the sheet said {sheet}";
+    }
+
+    /// <summary>What came of a call; null while it is open.</summary>
+    public static string? Came(CallScore score, double nearC, Measures m) =>
+        score switch
+        {
+            { Outcome: CallOutcome.Froze } => $"It froze: {m.Temperature(score.LowestC)} within the week.",
+            { Outcome: CallOutcome.Cold } => $"Nights went down to {m.Temperature(score.LowestC)} within the week.",
+            { Outcome: CallOutcome.Mild } =>
+                $"No night of the week was under {m.Temperature(nearC)}: the lowest was {m.Temperature(score.LowestC)}.",
+            _ => null,
+        };
 }

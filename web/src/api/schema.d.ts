@@ -1085,8 +1085,24 @@ export interface paths {
         };
         get: operations["goOrHold"];
         put?: never;
-        post?: never;
+        post: operations["myCall"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/batches/{id}/go/{call}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["takeBackCall"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2543,6 +2559,30 @@ export interface components {
              */
             strengthPercent: null | number;
         };
+        /** @description A grower's own word beside the verdict. */
+        CallAnswer: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date */
+            on: string;
+            call: components["schemas"]["MyCall"];
+            /** @description “Go, while the sheet said hold.” */
+            text: string;
+            /** @description What came of it: “Right: no night under 7 °C.” Null while it is open. */
+            came: null | string;
+            right: null | boolean;
+            /** @description It is of today, and can be taken back. */
+            today: boolean;
+            by: null | string;
+        };
+        CallInput: {
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
+            id: string;
+            call: components["schemas"]["MyCall"];
+        };
         /** @description All that stands in a place is carried to another. */
         CarryInput: {
             /**
@@ -3569,6 +3609,12 @@ export interface components {
             hold?: null | string;
         };
         /**
+         * @description The best cover that is at hand for a cold night.
+         * @default medium
+         * @enum {unknown}
+         */
+        Fleece: "none" | "light" | "medium" | "heavy";
+        /**
          * @description What is done with flowers before planting.
          * @default remove
          * @enum {unknown}
@@ -3875,6 +3921,10 @@ export interface components {
             waiting: string[];
             /** @description The forecast's nights at the plants; those that never fail are told apart. */
             nights: components["schemas"]["GoNightAnswer"][];
+            /** @description The kindest day of the forecast, in a sentence; null where each says hold, or none can be told. */
+            best: null | string;
+            /** @description What was called of it, the last first, held against what came. */
+            calls: components["schemas"]["CallAnswer"][];
         };
         /**
          * @description Whether plants go out.
@@ -4025,6 +4075,8 @@ export interface components {
             howDry?: components["schemas"]["HowDry"];
             /** @description What the rungs of the ladder ask. */
             hardeningBy?: components["schemas"]["HardeningBy"];
+            /** @description What "go with cover", the ladder and Tonight reckon with. */
+            fleece?: components["schemas"]["Fleece"];
             /**
              * Format: double
              * @description True leaves at the first move.
@@ -4673,6 +4725,11 @@ export interface components {
              */
             containerId?: null | string;
         };
+        /**
+         * @description What a grower says beside the verdict.
+         * @enum {unknown}
+         */
+        MyCall: "go" | "hold";
         /** @description A batch that is not ended, by its name. */
         NamedBatch: {
             /** Format: uuid */
@@ -8881,6 +8938,53 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["GoSheetAnswer"];
                 };
+            };
+        };
+    };
+    myCall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CallInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeBackCall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+                call: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -5,9 +5,11 @@ import Typography from '@mui/material/Typography';
 import { Link as To, useParams } from 'react-router';
 import type { Schemas } from '../api/client';
 import { useNursery, useUnits } from '../data/nursery';
-import { useGo } from '../data/useGo';
+import { useMay } from '../data/session';
+import { useGo, useMyCall } from '../data/useGo';
 import { day } from '../ui/dates';
 import { Waiting } from '../ui/Page';
+import { Pick } from '../ui/Pick';
 import { temperature } from '../ui/units';
 
 type Factor = Schemas['GoFactorAnswer'];
@@ -20,8 +22,9 @@ export function GoView() {
   const nursery = useNursery();
   const units = useUnits();
   const go = useGo(batch);
+  const plans = useMay('grower');
   if (!go.data) return <Waiting error={go.error} retry={() => void go.refetch()} />;
-  const { title, text, bed, factors, waiting, nights } = go.data;
+  const { title, text, bed, factors, waiting, nights, best, calls, verdict } = go.data;
   return (
     <Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'baseline', columnGap: 2 }}>
@@ -41,7 +44,7 @@ export function GoView() {
         </Button>
       </Box>
       <Typography sx={{ mb: 2, fontSize: '1.1rem' }}>
-        {text} <span>Into {bed}.</span>
+        {text} <span>Into {bed}.</span> {best && <b>{best}</b>}
       </Typography>
       <Box
         sx={{
@@ -57,6 +60,7 @@ export function GoView() {
           ))}
         </Box>
         <Box component="aside">
+          {plans && (verdict !== null || calls.length > 0) && <Calls batch={batch} calls={calls} asks={verdict !== null} />}
           {waiting.length > 0 && (
             <Box component="section" sx={{ mb: 3 }}>
               <Typography variant="h2" sx={{ mb: 0.5 }}>
@@ -102,6 +106,33 @@ export function GoView() {
           )}
         </Box>
       </Box>
+    </Box>
+  );
+}
+
+/** What the grower says beside it, no reason asked; and what came of it. */
+function Calls({ batch, calls, asks }: { batch: string; calls: Schemas['CallAnswer'][]; asks: boolean }) {
+  const { call, back } = useMyCall(batch);
+  const today = calls.find((c) => c.today);
+  return (
+    <Box component="section" aria-label="My call" sx={{ mb: 3 }}>
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        My call
+      </Typography>
+      {asks && (
+        <Box className="no-print" sx={{ display: 'flex', gap: 1, mb: 1 }}>
+          {(['go', 'hold'] as const).map((c) => (
+            <Pick key={c} chosen={today?.call === c} onClick={() => (today?.call === c ? back.mutate(today.id) : call.mutate(c))}>
+              {c === 'go' ? 'Go' : 'Hold'}
+            </Pick>
+          ))}
+        </Box>
+      )}
+      {calls.map((c) => (
+        <Typography key={c.id} sx={{ mb: 0.5 }}>
+          <b>{day(c.on)}:</b> {c.text}. {c.came}
+        </Typography>
+      ))}
     </Box>
   );
 }
