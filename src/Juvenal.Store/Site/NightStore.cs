@@ -1,4 +1,5 @@
 using Juvenal.Core.Cultivars;
+using Juvenal.Core.Hardening;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
 using Juvenal.Store.Batches;
@@ -88,6 +89,50 @@ public sealed class NightStore(NurseryTransaction nursery)
               and not exists (select from ledger_entry u where u.batch_id = e.batch_id and u.kind = 'undo' and u.corrects = e.id))
         order by l.evening, l.place_id
         """;
+
+    private const string Were = """
+        -- Nights that are over: as they were forecast the evening before, and as they came.
+        select f.made_on, f.tmin_c, w.tmin_c
+        from forecast_made f
+        join weather_day w on w.nursery_id = f.nursery_id and w.day = f.day and w.tmin_c is not null
+        where f.day = f.made_on + 1
+          and f.made_on >= $1
+          and f.day < $2
+        order by f.made_on
+        """;
+
+    /// <summary>Nights behind, with what was done for them; null where too few are known.</summary>
+    /// <param name="today">The nursery's day: its own low may still be a forecast.</param>
+    /// <param name="lowAt">The low at a place, of one at the site, °C.</param>
+    /// <param name="done">The nights' book.</param>
+    /// <param name="cancel">Cancels.</param>
+    public async Task<NightsBack?> BackAsync(
+        DateOnly today,
+        Func<Guid, double, double?> lowAt,
+        IReadOnlyList<NightRow> done,
+        CancellationToken cancel
+    )
+    {
+        ArgumentNullException.ThrowIfNull(lowAt);
+        var nights = await nursery.ListAsync(
+            Were,
+            r => new NightThatWas(r.GetFieldValue<DateOnly>(0), r.GetDouble(1), r.GetDouble(2)),
+            cancel,
+            Sql.Of(today.AddDays(-NightsBack.Days)),
+            Sql.Of(today)
+        );
+        var came = nights.ToDictionary(n => n.Evening, n => n.LowC);
+        return NightsBack.Of(
+            nights,
+            [
+                .. from n in done
+                where n.Did is NightDid.Covered or NightDid.BroughtIn && n.LimitC is not null && came.ContainsKey(n.Evening)
+                let low = lowAt(n.PlaceId, came[n.Evening])
+                where low is not null
+                select new ActedNight(low.Value, n.LimitC!.Value),
+            ]
+        );
+    }
 
     private const string Insert = """
         -- Done for the night; the same one sent again is there already.

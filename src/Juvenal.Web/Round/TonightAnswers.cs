@@ -41,7 +41,14 @@ public sealed record InForNightAnswer(Guid Night, Guid PlaceId, string Place);
 /// <param name="Note">Where the numbers are not of a fresh forecast.</param>
 /// <param name="Places">Those to act on and those where growth slows, the tenderest first; none: the night does not matter.</param>
 /// <param name="In">Brought in for a night, to go out again.</param>
-public sealed record TonightAnswer(string? Title, string? Note, IReadOnlyList<NightPlaceAnswer> Places, IReadOnlyList<InForNightAnswer> In);
+/// <param name="Back">How the nights behind came, against their forecasts; null where too few are known.</param>
+public sealed record TonightAnswer(
+    string? Title,
+    string? Note,
+    IReadOnlyList<NightPlaceAnswer> Places,
+    IReadOnlyList<InForNightAnswer> In,
+    string? Back
+);
 
 /// <summary>Done for the night.</summary>
 /// <param name="Id">Made by the client; of the carrying too.</param>
@@ -70,7 +77,7 @@ internal static class Tonights
             select new InForNightAnswer(n.Id, n.PlaceId, catalogue.Places[n.PlaceId].Name),
         ];
         if (ahead.Nights.Count == 0)
-            return new(null, null, [], inside);
+            return new(null, null, [], inside, null);
         var low = ahead.Nights[0].LowC;
         var at = catalogue
             .Places.Values.Select(p => (Place: p, LowC: p.LowAtNight(low)))
@@ -122,7 +129,16 @@ internal static class Tonights
             )
         ).ToList();
         var title = places.Count == 0 ? null : TonightWords.Title(places[0], Hour(catalogue, zone), measures);
-        return new(title, TonightWords.Note(ahead), places, inside);
+        // Asked only where it is read: while the band is there.
+        var back = title is null
+            ? null
+            : await store.BackAsync(
+                today,
+                (id, site) => catalogue.Places.TryGetValue(id, out var p) ? p.LowAtNight(site + catalogue.Site.OffsetC) : null,
+                await store.SinceAsync(today.AddDays(-NightsBack.Days), cancel),
+                cancel
+            );
+        return new(title, TonightWords.Note(ahead), places, inside, back is null ? null : TonightWords.Back(back, measures));
     }
 
     /// <summary>About when the low comes: at sunrise by latitude, and the zone's clock. A model.</summary>

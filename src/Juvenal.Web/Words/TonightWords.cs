@@ -39,6 +39,23 @@ internal static class TonightWords
             _ => "they stand it, and grow slowly.",
         };
 
+    /// <summary>“Of the last 14 nights, forecasts were 0.6 °C too warm on the mean, 2.1 °C at worst. 3 covered or carried in: 2 were
+    /// needed.”</summary>
+    public static string Back(NightsBack back, Measures m)
+    {
+        var (by, worst) = (Math.Round(Math.Abs(back.ColderC), 1), Math.Round(back.WorstC, 1));
+        var mean =
+            by < 0.1
+                ? "forecasts were right on the mean"
+                : $"forecasts were {m.Difference(by)} too {(back.ColderC > 0 ? "warm" : "cold")} on the mean";
+        return $"Of the last {back.Nights} nights, {mean}{(worst > 0 ? $", {m.Difference(worst)} too warm at worst" : "")}."
+            + (
+                back.Acted > 0
+                    ? $" {back.Acted} times covered or carried in: {back.Needed} {(back.Needed == 1 ? "was" : "were")} needed."
+                    : ""
+            );
+    }
+
     public static string? Note(NightsAhead ahead) =>
         ahead.From == NightsFrom.Record ? "No fresh forecast: a cold night of these weeks is taken, one in ten is colder." : null;
 }

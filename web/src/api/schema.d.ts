@@ -6740,6 +6740,8 @@ export interface components {
             places: components["schemas"]["NightPlaceAnswer"][];
             /** @description Brought in for a night, to go out again. */
             in: components["schemas"]["InForNightAnswer"][];
+            /** @description How the nights behind came, against their forecasts; null where too few are known. */
+            back: null | string;
         };
         /**
          * @description Whether peppers are topped.

@@ -38,6 +38,7 @@ export function Tonight({ tonight, today }: { tonight: Schemas['TonightAnswer'];
           ))}
           <Typography sx={{ opacity: 0.8, fontSize: '0.95rem', mt: 0.5 }}>
             {tonight.note ? `${tonight.note} ` : ''}The hour is sunrise, a guess. Hollows and clear still nights go lower.
+            {tonight.back ? ` ${tonight.back}` : ''}
           </Typography>
         </Box>
       )}
