@@ -27,6 +27,9 @@ public class AccessTests(OwnHouse house) : IClassFixture<OwnHouse>
         // It only reads: what was looked at is asked about.
         "/api/nurseries/{nursery:guid}/batches/{id:guid}/signs",
         "/api/nurseries/{nursery:guid}/batches/{id:guid}/thin",
+        // One's own.
+        "/api/nurseries/{nursery:guid}/calendar",
+        "/api/nurseries/{nursery:guid}/calendar/{id:guid}",
         "/api/nurseries/{nursery:guid}/round/aired",
         "/api/nurseries/{nursery:guid}/batches/{id:guid}/trays",
         "/api/nurseries/{nursery:guid}/readings",

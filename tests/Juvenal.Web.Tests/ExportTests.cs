@@ -133,7 +133,7 @@ public class ExportTests(OwnHouse house) : IClassFixture<OwnHouse>
             from pg_class c
             join pg_namespace n on n.oid = c.relnamespace
             join pg_attribute a on a.attrelid = c.oid and a.attname = 'nursery_id'
-            where n.nspname = 'public' and c.relkind = 'r' and c.relname not in ('membership', 'invitation', 'audit_entry')
+            where n.nspname = 'public' and c.relkind = 'r' and c.relname not in ('membership', 'invitation', 'calendar_key', 'audit_entry')
             """;
         await using var owner = new NpgsqlConnection(house.Cluster.OwnerOf(house.DatabaseName));
         await owner.OpenAsync();

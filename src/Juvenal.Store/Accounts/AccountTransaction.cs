@@ -8,7 +8,14 @@ namespace Juvenal.Store.Accounts;
 /// <param name="SignIn">The name typed at sign-in, as <see cref="AccountName.Key"/>.</param>
 /// <param name="Invitation">SHA-256 of the secret in the link.</param>
 /// <param name="Nursery">The nursery that is entered.</param>
-public sealed record Asker(Guid? Account = null, string? SignIn = null, byte[]? Invitation = null, Guid? Nursery = null);
+/// <param name="Calendar">SHA-256 of the secret in a calendar's address.</param>
+public sealed record Asker(
+    Guid? Account = null,
+    string? SignIn = null,
+    byte[]? Invitation = null,
+    Guid? Nursery = null,
+    byte[]? Calendar = null
+);
 
 /// <summary>A connection that sees what an <see cref="Asker"/> may see of accounts, memberships and invitations.</summary>
 public sealed class AccountTransaction : Walled
@@ -23,6 +30,7 @@ public sealed class AccountTransaction : Walled
             ("app.account", asker.Account?.ToString() ?? ""),
             ("app.sign_in", asker.SignIn ?? ""),
             ("app.invitation", asker.Invitation is { } hash ? Convert.ToHexStringLower(hash) : ""),
+            ("app.calendar", asker.Calendar is { } calendar ? Convert.ToHexStringLower(calendar) : ""),
             ("app.nursery", asker.Nursery?.ToString() ?? ""),
         ];
         var (connection, transaction) = await OpenAsync(source, writes, settings, cancel);

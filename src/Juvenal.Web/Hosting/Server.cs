@@ -6,6 +6,7 @@ using Juvenal.Store.Keys;
 using Juvenal.Web.Accounts;
 using Juvenal.Web.Batches;
 using Juvenal.Web.Calc;
+using Juvenal.Web.Calendar;
 using Juvenal.Web.Care;
 using Juvenal.Web.Catalogue;
 using Juvenal.Web.Labels;
@@ -95,6 +96,7 @@ public static class Server
         api.MapSession();
         api.MapInvitations();
         api.MapImport();
+        api.MapCalendarFeed();
         var nursery = api.MapGroup("/nurseries/{nursery:guid}");
         nursery.MapPeople();
         nursery.MapExport();
@@ -116,6 +118,7 @@ public static class Server
         nursery.MapCare();
         nursery.MapSowing();
         nursery.MapLabels();
+        nursery.MapCalendar();
         // An address of the API that is none must not be answered with the page.
         api.MapFallback(() => TypedResults.Problem("There is nothing at this address.", statusCode: 404)).ExcludeFromDescription();
         app.MapGet("/healthz", () => TypedResults.Ok("live")).ExcludeFromDescription();

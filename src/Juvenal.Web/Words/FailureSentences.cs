@@ -26,6 +26,7 @@ internal static class FailureSentences
                 $"Nothing hardens off in {f.Subject ?? "that place"}: it is warm, or under lamps. Say where they were outdoors.",
             "hardened-in-bed" => "They are planted: the ladder is behind them.",
             "ladder-done" => $"{f.Subject} has all its rungs behind it: nothing more is asked.",
+            "addresses-enough" => $"You have {f.Value:0} addresses already: withdraw one first.",
             "nothing-seen" => "Say how many leaves they have, or how the roots are.",
             "first-lamps" => "Type the first strength and its hours before the second.",
             "lamp-both" => "Light and hours belong together: type both, or neither.",

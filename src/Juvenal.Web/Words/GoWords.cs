@@ -81,7 +81,7 @@ internal static class GoWords
             "freeze-risk" => $"you accept {limit}{near}",
             "heat" or "wind" => $"up to {limit}{(f.Near is { } most ? $", shaded or sheltered {Value(f.Name, most, f.Limit, m)}" : "")}",
             "chill" => $"at most {limit}",
-            "hardening" => f.Near is { } few ? $"{limit} wanted, {Invariant($"{few:0}")} with cover" : $"{limit} wanted",
+            "hardening" => Invariant($"{f.Limit:0} rungs wanted") + (f.Near is { } few ? Invariant($", {few:0} with cover") : ""),
             _ => $"{limit} wanted{near}",
         };
     }

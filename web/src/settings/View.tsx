@@ -6,6 +6,7 @@ import { Link as To, useSearchParams } from 'react-router';
 import { useCatalogue, useSite } from '../data/nursery';
 import { Waiting } from '../ui/Page';
 import { useMay } from '../data/session';
+import { Calendar } from './Calendar';
 import { Containers } from './Containers';
 import { Cultivars } from './Cultivars';
 import { Export } from './Export';
@@ -17,7 +18,19 @@ import { Places } from './Places';
 import { Prices } from './Prices';
 import { Rules } from './Rules';
 
-const parts = ['places', 'containers', 'mixes', 'feed', 'prices', 'cultivars', 'rules', 'people', 'export', 'numbers'] as const;
+const parts = [
+  'places',
+  'containers',
+  'mixes',
+  'feed',
+  'prices',
+  'cultivars',
+  'rules',
+  'people',
+  'calendar',
+  'export',
+  'numbers',
+] as const;
 const names = {
   places: 'Places',
   containers: 'Containers',
@@ -27,6 +40,7 @@ const names = {
   cultivars: 'Cultivars',
   rules: 'House rules',
   people: 'People',
+  calendar: 'Calendar',
   export: 'Export',
   numbers: 'Where the numbers come from',
 };
@@ -98,6 +112,7 @@ export function HouseView() {
         {part === 'cultivars' && <Cultivars rows={catalogue.data.cultivars} ripe={catalogue.data.ripe} />}
         {part === 'rules' && <Rules />}
         {part === 'people' && <People />}
+        {part === 'calendar' && <Calendar />}
         {part === 'export' && <Export />}
         {part === 'numbers' && <Numbers />}
         {part === 'mixes' && <Mixes />}

@@ -1,0 +1,96 @@
+using Ical.Net;
+using Ical.Net.CalendarComponents;
+using Ical.Net.DataTypes;
+using Ical.Net.Serialization;
+using Juvenal.Store.Batches;
+using Juvenal.Web.Round;
+using Juvenal.Web.Words;
+using static System.FormattableString;
+
+namespace Juvenal.Web.Calendar;
+
+/// <summary>The work to come as iCalendar (RFC 5545): a day for each step, and an alarm for a cold night.</summary>
+internal static class CalendarText
+{
+    private const string Product = "-//Juvenal//Work to come//EN";
+
+    /// <summary>Programs are asked to fetch it so often.</summary>
+    private const string Refresh = "PT6H";
+
+    /// <summary>A cold night is called for at this hour of the afternoon. [model]</summary>
+    private const int AlarmHour = 16;
+
+    /// <param name="nursery">Whose: part of every UID, so that two nurseries never share one.</param>
+    /// <param name="name">The nursery's.</param>
+    /// <param name="steps">Work to come, and what was taken out.</param>
+    /// <param name="tonight">The band, as the Round has it now.</param>
+    /// <param name="catalogue">For names and the day.</param>
+    /// <param name="root">The server's own address, for links.</param>
+    /// <param name="now">When it is written.</param>
+    public static string Of(
+        Guid nursery,
+        string name,
+        IReadOnlyList<CalendarStep> steps,
+        TonightAnswer tonight,
+        Store.Plans.Catalogue catalogue,
+        string root,
+        DateTimeOffset now
+    )
+    {
+        var calendar = new Ical.Net.Calendar { ProductId = Product };
+        calendar.AddProperty("X-WR-CALNAME", $"{name}: work");
+        calendar.AddProperty("REFRESH-INTERVAL;VALUE=DURATION", Refresh);
+        var stamp = new CalDateTime(now.UtcDateTime, "UTC");
+        foreach (var step in steps)
+            calendar.Events.Add(Event(step));
+        if (Alarm() is { } alarm)
+            calendar.Events.Add(alarm);
+        return new CalendarSerializer(calendar).SerializeToString() ?? "";
+
+        CalendarEvent Event(CalendarStep step)
+        {
+            var cultivar = catalogue.Cultivars.TryGetValue(step.CultivarId, out var known) ? known.Name : "";
+            var title = LedgerWords.Step(step.Kind, step.Number, step.Start);
+            return new()
+            {
+                Uid = $"{step.Step}@{nursery}",
+                DtStamp = stamp,
+                Sequence = step.Revision + (step.Cancelled ? 1 : 0),
+                Start = new CalDateTime(step.On),
+                End = new CalDateTime(step.On.AddDays(1)),
+                Summary = $"{title} {cultivar} {step.Code}",
+                Location = step.Place,
+                Description = step.Container is null ? step.Place : $"{step.Container}, {step.Place}",
+                Url = new Uri($"{root}/n/{nursery}/batches/{step.BatchId}"),
+                Status = step.Cancelled ? EventStatus.Cancelled : EventStatus.Confirmed,
+                Transparency = TransparencyType.Transparent,
+            };
+        }
+
+        CalendarEvent? Alarm()
+        {
+            var act = tonight.Places.Where(p => p.Call >= Core.Hardening.NightCall.Act && p.Done == Store.Site.NightDid.Open).ToList();
+            if (act.Count == 0 || tonight.Title is null)
+                return null;
+            var at = new CalDateTime(catalogue.Today.ToDateTime(new TimeOnly(AlarmHour, 0)), catalogue.Site.TimeZone);
+            var alarm = new Ical.Net.CalendarComponents.Alarm
+            {
+                Action = AlarmAction.Display,
+                Description = tonight.Title,
+                Trigger = new Trigger(new Duration(minutes: 0)),
+            };
+            var night = new CalendarEvent
+            {
+                Uid = Invariant($"tonight-{catalogue.Today:yyyyMMdd}@{nursery}"),
+                DtStamp = stamp,
+                Start = at,
+                Duration = new Duration(minutes: 30),
+                Summary = tonight.Title,
+                Description = string.Join("\n", act.Select(p => $"{p.Place}: {p.Text}")),
+                Url = new Uri($"{root}/n/{nursery}"),
+            };
+            night.Alarms.Add(alarm);
+            return night;
+        }
+    }
+}
