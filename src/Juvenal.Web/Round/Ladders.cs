@@ -68,7 +68,7 @@ internal static class Ladders
             .. from g in await LadderStore.ListAsync(reading, cancel)
             let credit = catalogue.RungsOf(g.Standing(), catalogue.Cultivars[g.CultivarId].Crop, g.Stand)
             where credit is not null && (credit.Done < credit.Needed || credit.Today is not null)
-            orderby catalogue.Places[g.At.Place].WalkOrder, catalogue.Places[g.At.Place].Name, credit.Done
+            orderby catalogue.Places[g.At.Place].WalkOrder, catalogue.Places[g.At.Place].Name, g.Code.Length, g.Code, g.Id.Value
             select Of(g, credit, catalogue, measures),
         ];
     }
