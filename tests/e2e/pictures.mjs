@@ -9,7 +9,7 @@ const desk = { width: 1280, height: 800 };
 const phone = { width: 390, height: 844 };
 
 const pictures = [
-  { name: 'round', path: 'round', size: desk, scheme: 'light' },
+  { name: 'round', path: 'round', size: { width: 1280, height: 1100 }, scheme: 'light' },
   { name: 'round-phone', path: 'round', size: phone, scheme: 'light' },
   { name: 'plan', path: 'plan', size: desk, scheme: 'light', cultivar: 'Saltglass' },
   { name: 'batch', path: 'batches/019c0de0-0003-7000-8000-000000000003', size: desk, scheme: 'light' },
