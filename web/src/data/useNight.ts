@@ -24,6 +24,30 @@ export function useNight(place: Schemas['NightPlaceAnswer'], evening: string) {
   });
 }
 
+/** All places of tonight by one tap, each as is proposed for it: pots into their shelter, beds covered. One after the other. */
+export function useWholeNight(evening: string) {
+  const nursery = useNursery();
+  const refresh = useRefresh();
+  return useMutation({
+    mutationFn: async (places: Schemas['NightPlaceAnswer'][]) => {
+      for (const place of places)
+        await unwrap(
+          api.POST('/api/nurseries/{nursery}/places/{id}/night', {
+            params: { path: { nursery, id: place.placeId } },
+            body: {
+              id: v7(),
+              did: place.pots && place.shelter ? 'brought-in' : 'covered',
+              evening,
+              to: place.pots ? (place.shelter?.placeId ?? null) : null,
+            },
+          }),
+        );
+    },
+    // What was said before one failed has been said.
+    onSettled: () => refresh(),
+  });
+}
+
 /** Carries what was brought in for a night back to where it stood. */
 export function useOutAgain(night: Schemas['InForNightAnswer'], on: string) {
   const nursery = useNursery();

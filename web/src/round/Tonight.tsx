@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { lazy, Suspense, useState } from 'react';
 import type { Schemas } from '../api/client';
-import { useNight, useOutAgain } from '../data/useNight';
+import { useNight, useOutAgain, useWholeNight } from '../data/useNight';
 
 const WhereTo = lazy(async () => ({ default: (await import('./WhereTo')).WhereTo }));
 
@@ -23,6 +23,8 @@ const band = { bgcolor: '#15211c', color: '#f1f5f3', border: 1, borderColor: 'di
 export function Tonight({ tonight, today }: { tonight: Schemas['TonightAnswer']; today: string }) {
   const act = tonight.places.filter((p) => p.call === 'act' || p.call === 'bring-in');
   const slow = tonight.places.filter((p) => p.call === 'slow');
+  const open = act.filter((p) => p.done === 'open');
+  const whole = useWholeNight(today);
   return (
     <>
       {tonight.in.map((n) => (
@@ -36,6 +38,22 @@ export function Tonight({ tonight, today }: { tonight: Schemas['TonightAnswer'];
           {act.map((p) => (
             <Out key={p.placeId} place={p} today={today} several={act.length > 1} />
           ))}
+          {open.length > 1 && (
+            <Button
+              className="no-print"
+              variant="contained"
+              loading={whole.isPending}
+              onClick={() => whole.mutate(open)}
+              sx={{ minHeight: 48, mt: 1 }}
+            >
+              {wholeNight(open)}
+            </Button>
+          )}
+          {whole.error && (
+            <Typography role="alert" sx={{ color: '#ff9d94', mt: 0.5 }}>
+              {whole.error.message}
+            </Typography>
+          )}
           <Typography sx={{ opacity: 0.8, fontSize: '0.95rem', mt: 0.5 }}>
             {tonight.note ? `${tonight.note} ` : ''}The hour is sunrise, a guess. Hollows and clear still nights go lower.
             {tonight.back ? ` ${tonight.back}` : ''}
@@ -49,6 +67,12 @@ export function Tonight({ tonight, today }: { tonight: Schemas['TonightAnswer'];
       ))}
     </>
   );
+}
+
+/** What one tap says of all of them. */
+function wholeNight(open: Place[]): string {
+  const carried = open.filter((p) => p.pots && p.shelter).length;
+  return carried === open.length ? 'All carried in' : carried === 0 ? 'All covered' : 'All pots carried in, the rest covered';
 }
 
 function Out({ place, today, several }: { place: Place; today: string; several: boolean }) {
