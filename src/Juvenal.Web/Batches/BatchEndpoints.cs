@@ -55,6 +55,18 @@ internal static class BatchEndpoints
             .For(Role.Helper);
 
         nursery
+            .MapGet(
+                "/go",
+                async ([AsParameters] Here here, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    return TypedResults.Ok(await GoSheets.AllAsync(reading, clock, cancel));
+                }
+            )
+            .WithName("goOrHoldAll")
+            .For(Role.Helper);
+
+        nursery
             .MapPost(
                 "/batches/{id:guid}/go",
                 ([AsParameters] Here here, Guid id, CallInput call, TimeProvider clock, CancellationToken cancel) =>

@@ -60,6 +60,25 @@ public sealed record CallAnswer(Guid Id, DateOnly On, MyCall Call, string Text, 
 /// <param name="Id">Made by the client.</param>
 public sealed record CallInput(Guid Id, MyCall Call);
 
+/// <summary>A batch that is soon to be planted, in a line.</summary>
+/// <param name="Plants">In pots.</param>
+/// <param name="Due">By the plan.</param>
+/// <param name="Verdict">Null where it cannot be told.</param>
+/// <param name="Against">What says no, by its label.</param>
+/// <param name="Best">The kindest day of the forecast; null where each says hold.</param>
+public sealed record GoLineAnswer(
+    Guid BatchId,
+    string Code,
+    string Cultivar,
+    Crop Crop,
+    int Plants,
+    DateOnly Due,
+    string Bed,
+    GoVerdict? Verdict,
+    IReadOnlyList<string> Against,
+    string? Best
+);
+
 /// <param name="Far">Beyond the week that is asked: shown, and never a fail but for frost.</param>
 public sealed record GoNightAnswer(DateOnly Evening, double LowC, double? HighC, bool Far);
 
@@ -70,6 +89,53 @@ internal static class GoSheets
         var batch = await new BatchReader(reading).OneAsync(id, cancel);
         var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
         var ahead = await NightsAhead.LoadAsync(reading, catalogue.Site, catalogue.Today, cancel);
+        var measures = new Measures(catalogue.Site.UsUnits);
+        List<CallAnswer> calls =
+        [
+            .. (await new CallStore(reading).OfAsync(id, cancel)).Select(c => Called(c, batch.Crop, catalogue, measures)),
+        ];
+        return Of(batch, catalogue, ahead, measures) with { Calls = calls };
+    }
+
+    /// <summary>So far ahead of its planned day a batch stands among those that are soon to be planted, days. [model]</summary>
+    private const int SoonDays = 14;
+
+    /// <summary>No list of them is longer.</summary>
+    private const int MostLines = 200;
+
+    /// <summary>What is soon to be planted, on one sheet: those that may go first.</summary>
+    public static async Task<IReadOnlyList<GoLineAnswer>> AllAsync(NurseryTransaction reading, TimeProvider clock, CancellationToken cancel)
+    {
+        var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
+        var ahead = await NightsAhead.LoadAsync(reading, catalogue.Site, catalogue.Today, cancel);
+        var measures = new Measures(catalogue.Site.UsUnits);
+        var soon = (await new JobStore(reading).DueAsync(catalogue.Today, catalogue.Today.AddDays(SoonDays), BatchReader.Most, cancel))
+            .Where(j => j.Plain.Day.Step.Kind == StepKind.PlantOut && j.Plain.Day.Shown <= catalogue.Today.AddDays(SoonDays))
+            .GroupBy(j => j.BatchId)
+            .ToDictionary(g => g.Key, g => g.Min(j => j.Plain.Day.Shown));
+        var batches = await new BatchReader(reading).SomeAsync([.. soon.Keys.Take(MostLines)], cancel);
+        return
+        [
+            .. from b in batches
+            let sheet = Of(b, catalogue, ahead, measures)
+            orderby sheet.Verdict ?? GoVerdict.Hold, soon[b.Id], b.Code.Length, b.Code
+            select new GoLineAnswer(
+                b.Id,
+                b.Code,
+                b.Cultivar,
+                b.Crop,
+                b.State().Groups.Where(g => g.At.Container is not null).Sum(g => g.Seedlings),
+                soon[b.Id],
+                sheet.Bed,
+                sheet.Verdict,
+                sheet.Verdict is null ? [sheet.Text] : [.. sheet.Factors.Where(f => f.Result == FactorResult.Fail).Select(f => f.Label)],
+                sheet.Best
+            ),
+        ];
+    }
+
+    private static GoSheetAnswer Of(BatchView batch, Store.Plans.Catalogue catalogue, NightsAhead ahead, Measures measures)
+    {
         var bed = catalogue.Places[batch.Input.BedId];
         var state = batch.State();
         var group = state.Groups.Where(g => g.At.Container is not null).OrderByDescending(g => g.Seedlings).FirstOrDefault();
@@ -77,16 +143,11 @@ internal static class GoSheets
         var rungs =
             (group is null ? null : catalogue.RungsOf(group, batch.Crop, batch.Input.HardeningPlaceId))
             ?? new RungCredit(0, needed, 0, null, [], 0, AnySaid: true);
-        var measures = new Measures(catalogue.Site.UsUnits);
         var who = $"{batch.Cultivar} {batch.Code}";
-        List<CallAnswer> calls =
-        [
-            .. (await new CallStore(reading).OfAsync(id, cancel)).Select(c => Called(c, batch.Crop, catalogue, measures)),
-        ];
         if (ColdOfWork.Outdoors(bed) is not { Going: GoingOut.Planted } out_ || group is null)
-            return Unknown(who, bed.Name, group is null ? GoWords.NothingStands : GoWords.NoBed, calls);
+            return Unknown(who, bed.Name, group is null ? GoWords.NothingStands : GoWords.NoBed);
         if (ColdOfWork.Planting(batch.Crop, bed, out_.GainC, ahead, catalogue, rungs) is not { } decision)
-            return Unknown(who, bed.Name, GoWords.NoForecast, calls);
+            return Unknown(who, bed.Name, GoWords.NoForecast);
         var planned = batch.Steps.FirstOrDefault(s => s.Step.Kind == StepKind.PlantOut);
         return new(
             decision.Verdict,
@@ -109,12 +170,11 @@ internal static class GoSheets
                     ),
             ],
             ColdOfWork.Best(batch.Crop, bed, out_.GainC, ahead, catalogue, rungs) is { } best ? GoWords.Best(best, catalogue.Today) : null,
-            calls
+            []
         );
     }
 
-    private static GoSheetAnswer Unknown(string who, string bed, string why, IReadOnlyList<CallAnswer> calls) =>
-        new(null, who, why, bed, [], [], [], null, calls);
+    private static GoSheetAnswer Unknown(string who, string bed, string why) => new(null, who, why, bed, [], [], [], null, []);
 
     /// <summary>Keeps a call, with what the sheet says at that hour.</summary>
     /// <exception cref="RefusedException">Nothing stands in pots, or they go into no bed.</exception>

@@ -4,7 +4,6 @@ using Juvenal.Core.Cultivars;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Rules;
 using Juvenal.Core.Season;
-using Juvenal.Core.Tests.Ledger;
 using Xunit;
 
 namespace Juvenal.Core.Tests.Care;

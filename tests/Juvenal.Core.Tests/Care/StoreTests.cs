@@ -2,7 +2,6 @@ using FsCheck.Xunit;
 using Juvenal.Core.Care;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Places;
-using Juvenal.Core.Troubles;
 using Xunit;
 
 namespace Juvenal.Core.Tests.Care;

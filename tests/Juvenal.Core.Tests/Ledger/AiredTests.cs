@@ -1,5 +1,4 @@
 using FsCheck.Xunit;
-using Juvenal.Core.Hardening;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Season;
 using Xunit;

@@ -1108,6 +1108,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/go": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["goOrHoldAll"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/batches/{id}/go/{call}": {
         parameters: {
             query?: never;
@@ -3901,6 +3917,30 @@ export interface components {
             result: components["schemas"]["FactorResult"];
             /** @description Where it is from. */
             source: string;
+        };
+        /** @description A batch that is soon to be planted, in a line. */
+        GoLineAnswer: {
+            /** Format: uuid */
+            batchId: string;
+            code: string;
+            cultivar: string;
+            crop: components["schemas"]["Crop"];
+            /**
+             * Format: int32
+             * @description In pots.
+             */
+            plants: number;
+            /**
+             * Format: date
+             * @description By the plan.
+             */
+            due: string;
+            bed: string;
+            verdict: null | components["schemas"]["GoVerdict"];
+            /** @description What says no, by its label. */
+            against: string[];
+            /** @description The kindest day of the forecast; null where each says hold. */
+            best: null | string;
         };
         GoNightAnswer: {
             /** Format: date */
@@ -9052,6 +9092,28 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    goOrHoldAll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GoLineAnswer"][];
+                };
             };
         };
     };

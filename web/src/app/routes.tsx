@@ -16,6 +16,7 @@ const load = {
   batches: () => import('../batch/ListView'),
   batch: () => import('../batch/View'),
   go: () => import('../decision/View'),
+  goAll: () => import('../decision/All'),
   moving: () => import('../moving/View'),
   signs: () => import('../troubles/View'),
   trays: () => import('../trays/View'),
@@ -35,6 +36,7 @@ const views = {
   Several: lazy(async () => ({ default: (await load.several()).SeveralView })),
   Batches: lazy(async () => ({ default: (await load.batches()).BatchListView })),
   Batch: lazy(async () => ({ default: (await load.batch()).BatchView })),
+  GoAll: lazy(async () => ({ default: (await load.goAll()).GoAllView })),
   Go: lazy(async () => ({ default: (await load.go()).GoView })),
   Moving: lazy(async () => ({ default: (await load.moving()).MovingView })),
   Signs: lazy(async () => ({ default: (await load.signs()).SignsView })),
@@ -98,6 +100,7 @@ export function Views() {
               <Route path="plan/several" element={<views.Several />} />
               <Route path="batches" element={<views.Batches />} />
               <Route path="batches/:batch" element={<views.Batch />} />
+              <Route path="go" element={<views.GoAll />} />
               <Route path="batches/:batch/go" element={<views.Go />} />
               <Route path="batches/:batch/moving" element={<views.Moving />} />
               <Route path="batches/:batch/signs" element={<views.Signs />} />

@@ -49,6 +49,9 @@ export function BatchListView() {
           {plants > 0 && `, ${counted(plants, 'plant')}`}
         </Typography>
         <Find key={location.key} onFind={setFind} focus={(location.state as { find?: boolean } | null)?.find === true} />
+        <Button component={To} to={`/n/${nursery}/go`} variant="text">
+          Go or hold
+        </Button>
         {plans && (
           <Button component={To} to={`/n/${nursery}/plan`} variant="contained">
             Plan a batch

@@ -13,6 +13,15 @@ export function useGo(batch: string) {
   });
 }
 
+/** All that is soon to be planted, a line each. */
+export function useGoAll() {
+  const nursery = useNursery();
+  return useQuery({
+    queryKey: [nursery, 'go'],
+    queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/go', { params: { path: { nursery } } })),
+  });
+}
+
 /** The grower's own word beside the verdict, and taking it back. */
 export function useMyCall(batch: string) {
   const nursery = useNursery();
