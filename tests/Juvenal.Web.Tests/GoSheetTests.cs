@@ -100,6 +100,35 @@ public class GoSheetTests(House house) : IClassFixture<House>
         Assert.Equal(("It froze: −1 °C within the week.", false), ((string)call["came"]!, (bool)call["right"]!));
     }
 
+    /// <summary>One sheet for all that is soon to be planted says what each one's own says.</summary>
+    [Fact]
+    public async Task All_that_is_soon_to_be_planted_stands_on_one_sheet()
+    {
+        var batch = await ReadyToHardenAsync(house);
+        await ForecastAsync(house, Day, 12, 12, 12, 12, 12, 12, 12, 12, 12, 12);
+        Assert.DoesNotContain((await house.GetAsync("go")).AsArray(), l => (Guid)l!["batchId"]! == batch);
+        var out_ = new JsonObject
+        {
+            ["kind"] = "moved",
+            ["stage"] = "harden",
+            ["from"] = house.Group(house.Glass, pot: true),
+            ["to"] = house.Group(house.Stand, pot: true),
+            ["seedlings"] = 70,
+            ["happenedOn"] = "2026-05-16",
+        };
+        Assert.Equal(200, (await house.LogAsync(batch, out_)).Status);
+        await house.WindToAsync(Day.AddDays(8));
+        await ForecastAsync(house, Day.AddDays(8), 12, 12, 12, 12, 12, 12, 12, 12, 12, 12);
+        var line = (await house.GetAsync("go")).AsArray().Single(l => (Guid)l!["batchId"]! == batch)!;
+        var sheet = await house.GetAsync($"batches/{batch}/go");
+        Assert.Equal(((string)sheet["verdict"]!, 70), ((string)line["verdict"]!, (int)line["plants"]!));
+        Assert.Equal(
+            sheet["factors"]!.AsArray().Where(f => (string)f!["result"]! == "fail").Select(f => (string)f!["label"]!),
+            line["against"]!.AsArray().Select(a => (string)a!)
+        );
+        Assert.Equal((string?)sheet["best"], (string?)line["best"]);
+    }
+
     private Task<(int Status, JsonNode Body)> CallAsync(Guid batch, Guid id, string call) =>
         house.PostAsync($"batches/{batch}/go", new JsonObject { ["id"] = id, ["call"] = call });
 
