@@ -91,6 +91,24 @@ public class LadderTests(House house) : IClassFixture<House>
         Assert.Equal(rungs + 2, (int)(await RowAsync(batch))["done"]!);
     }
 
+    /// <summary>A fortnight that was forgotten is said by one tap, whatever of it the ladder still asked for.</summary>
+    [Fact]
+    public async Task A_forgotten_fortnight_ends_at_the_top_of_the_ladder()
+    {
+        var batch = await HardeningAsync();
+        await house.WindToAsync(Day.AddDays(14));
+        await ForecastAsync(house, Day.AddDays(14), 14, 14, 14, 14, 14, 14, 14, 14, 14, 14);
+        var row = await RowAsync(batch);
+        DateOnly[] days = [.. row["notSaid"]!.AsArray().Select(d => DateOnly.Parse((string)d!, CultureInfo.InvariantCulture))];
+        Assert.Equal(14, days.Length);
+        var (status, body) = await house.PostAsync("round/aired", Air(row, Guid.CreateVersion7(), days));
+        Assert.True(status == 200, body.ToJsonString());
+        // Hardened, it is asked no more, and to say more is refused.
+        Assert.DoesNotContain((await house.GetAsync("round"))["ladder"]!.AsArray(), g => (Guid)g!["batchId"]! == batch);
+        Assert.Equal("10 of 10 rungs", await GoAsync(batch));
+        Assert.Equal(422, (await house.PostAsync("round/aired", Air(row, Guid.CreateVersion7(), Day.AddDays(14)))).Status);
+    }
+
     [Fact]
     public async Task What_cannot_be_is_said_and_changes_nothing()
     {

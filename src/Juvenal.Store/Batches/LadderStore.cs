@@ -119,6 +119,8 @@ public sealed class LadderStore(NurseryTransaction nursery, TimeProvider clock)
                 Air(ledgers, batch, new(name), day, air, covered, written);
         }
 
+        if (written.Count == 0)
+            throw new RefusedException(new Failure("ladder-done", "groups"));
         await ledgers.SaveAsync(cancel);
         written.Reverse();
         await acts.KeepAsync(air.Id, hash, written, cancel);
@@ -147,13 +149,10 @@ public sealed class LadderStore(NurseryTransaction nursery, TimeProvider clock)
         var (crop, stand) = (catalogue.Cultivars[page.Batch.Input.CultivarId].Crop, catalogue.Places[page.Batch.Input.HardeningPlaceId]);
         var outAt = Core.Places.PlaceType.Of(stand.DayKind ?? stand.Kind).Hardens == Standing.Warm ? null : (PlaceRow?)stand;
         var rung = Asked(catalogue, group, crop, stand, day);
-        var said =
-            air.Said
-            ?? (
-                rung is null
-                    ? throw new RefusedException(new Failure("ladder-done", "groups", Subject: page.Batch.Code))
-                    : Of(rung, day, stand, catalogue.CoverC)
-            );
+        // At the top nothing more is asked: the days after it are no days of the ladder.
+        if (air.Said is null && rung is null)
+            return;
+        var said = air.Said ?? Of(rung!, day, stand, catalogue.CoverC);
         var cover = said.NightOut && covered.Contains((day, group.At.Place)) ? Math.Max(said.CoverC, catalogue.CoverC) : said.CoverC;
         Append(
             new(

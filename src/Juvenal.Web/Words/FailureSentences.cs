@@ -25,7 +25,7 @@ internal static class FailureSentences
             "no-hardening-there" =>
                 $"Nothing hardens off in {f.Subject ?? "that place"}: it is warm, or under lamps. Say where they were outdoors.",
             "hardened-in-bed" => "They are planted: the ladder is behind them.",
-            "ladder-done" => $"{f.Subject} has all its rungs behind it: nothing more is asked.",
+            "ladder-done" => "They have all their rungs behind them: nothing more is asked.",
             "addresses-enough" => $"You have {f.Value:0} addresses already: withdraw one first.",
             "nothing-seen" => "Say how many leaves they have, or how the roots are.",
             "first-lamps" => "Type the first strength and its hours before the second.",

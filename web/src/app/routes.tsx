@@ -100,7 +100,7 @@ export function Views() {
               <Route path="plan/several" element={<views.Several />} />
               <Route path="batches" element={<views.Batches />} />
               <Route path="batches/:batch" element={<views.Batch />} />
-              <Route path="go" element={<views.GoAll />} />
+              <Route path="batches/go" element={<views.GoAll />} />
               <Route path="batches/:batch/go" element={<views.Go />} />
               <Route path="batches/:batch/moving" element={<views.Moving />} />
               <Route path="batches/:batch/signs" element={<views.Signs />} />

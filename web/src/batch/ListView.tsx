@@ -49,7 +49,7 @@ export function BatchListView() {
           {plants > 0 && `, ${counted(plants, 'plant')}`}
         </Typography>
         <Find key={location.key} onFind={setFind} focus={(location.state as { find?: boolean } | null)?.find === true} />
-        <Button component={To} to={`/n/${nursery}/go`} variant="text">
+        <Button component={To} to={`/n/${nursery}/batches/go`} variant="text">
           Go or hold
         </Button>
         {plans && (
