@@ -229,14 +229,7 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
                 let stand = catalogue.Places[g.Stand]
                 let credit = catalogue.RungsOf(g.Standing(), crop, g.Stand)
                 where credit is not null
-                let rung = TodaysRung.Of(
-                    crop,
-                    catalogue.RungsIn(stand),
-                    catalogue.Rules.Rules.HardeningBy,
-                    credit,
-                    catalogue.WeatherAt(day, stand),
-                    catalogue.CoverC
-                )
+                let rung = catalogue.RungOn(crop, stand, credit, day)
                 where rung is not null && rung.Call != RungCall.StayIn
                 select new GroupOf(g.BatchId, g.Id.Value),
             ];

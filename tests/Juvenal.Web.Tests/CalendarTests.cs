@@ -64,7 +64,7 @@ public class CalendarTests(House house) : IClassFixture<House>
         Assert.True((await house.PutAsync($"people/{account}", new JsonObject { ["role"] = null })).Status is 200 or 204);
         Assert.Equal(HttpStatusCode.NotFound, (await anybody.GetAsync(path)).StatusCode);
 
-        for (var i = 0; i < CalendarKeys.Most; i++)
+        for (var i = (await house.GetAsync("calendar")).AsArray().Count; i < CalendarKeys.Most; i++)
             await NewAsync(house.Client);
         Assert.Equal(422, (await house.PostAsync("calendar", new JsonObject())).Status);
         foreach (var key in (await house.GetAsync("calendar")).AsArray())

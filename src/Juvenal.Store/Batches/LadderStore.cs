@@ -147,7 +147,7 @@ public sealed class LadderStore(NurseryTransaction nursery, TimeProvider clock)
         if (written.Contains(id))
             return;
         var (crop, stand) = (catalogue.Cultivars[page.Batch.Input.CultivarId].Crop, catalogue.Places[page.Batch.Input.HardeningPlaceId]);
-        var outAt = Core.Places.PlaceType.Of(stand.DayKind ?? stand.Kind).Hardens == Standing.Warm ? null : (PlaceRow?)stand;
+        var outAt = stand.Hardens == Standing.Warm ? null : (PlaceRow?)stand;
         var rung = Asked(catalogue, group, crop, stand, day);
         // At the top nothing more is asked: the days after it are no days of the ladder.
         if (air.Said is null && rung is null)
@@ -216,16 +216,7 @@ public sealed class LadderStore(NurseryTransaction nursery, TimeProvider clock)
             stand.Id,
             day
         );
-        return credit is null
-            ? null
-            : TodaysRung.Of(
-                crop,
-                catalogue.RungsIn(stand),
-                catalogue.Rules.Rules.HardeningBy,
-                credit,
-                catalogue.WeatherAt(day, stand),
-                catalogue.CoverC
-            );
+        return credit is null ? null : catalogue.RungOn(crop, stand, credit, day);
     }
 
     private static EntryDetail.Aired Of(TodaysRung rung, DateOnly day, PlaceRow stand, double coverC)
@@ -241,9 +232,7 @@ public sealed class LadderStore(NurseryTransaction nursery, TimeProvider clock)
             return stand.Id;
         return air.InTo ?? (Outside(group.At.Place) ? group.Outdoors?.Stays.LastOrDefault(s => !Outside(s.Place))?.Place : null);
 
-        bool Outside(Guid id) =>
-            catalogue.Places.TryGetValue(id, out var place)
-            && Core.Places.PlaceType.Of(place.DayKind ?? place.Kind).Hardens == Standing.Outside;
+        bool Outside(Guid id) => catalogue.Places.TryGetValue(id, out var place) && place.Hardens == Standing.Outside;
     }
 
     /// <summary>The group as it was on a day: under its own name, or under that of the one it was parted from since.</summary>

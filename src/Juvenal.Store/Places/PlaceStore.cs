@@ -91,6 +91,10 @@ public sealed record PlaceRow(
     /// <summary>Under the sky by day: plants harden there.</summary>
     public bool Outdoors => PlaceType.Of(DayKind ?? Kind).Outdoors;
 
+    /// <summary>What standing there by day is for plants that harden off.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public Core.Hardening.Standing Hardens => PlaceType.Of(DayKind ?? Kind).Hardens;
+
     /// <summary>Its light; null where nothing is known of it.</summary>
     public PlaceLight? Light => PlaceLight.Of(DayKind ?? Kind, LampUmol, LampHours, SecondUmol, SecondHours);
 

@@ -204,7 +204,7 @@ public sealed class Catalogue
             day,
             id => Places.TryGetValue(id, out var place) ? (CatalogueRows.IsBed(place.Kind), place.Name) : null,
             id => Containers.TryGetValue(id, out var container) ? Of(container) : null,
-            CanHarden: id => Places.TryGetValue(id, out var at) && PlaceType.Of(at.DayKind ?? at.Kind).Hardens != Standing.Warm
+            CanHarden: id => Places.TryGetValue(id, out var at) && at.Hardens != Standing.Warm
         );
 
     /// <summary>What makes entries of a batch hard to believe; null where the site is not set yet.</summary>
@@ -453,10 +453,18 @@ public sealed class Catalogue
             since,
             on ?? Today,
             (day, at) => WeatherAt(day, at is { } there && Places.TryGetValue(there, out var place) ? place : stand),
-            id => Places.TryGetValue(id, out var place) ? PlaceType.Of(place.DayKind ?? place.Kind).Hardens : Standing.Outside,
+            id => Places.TryGetValue(id, out var place) ? place.Hardens : Standing.Outside,
             CoverC
         );
     }
+
+    /// <summary>The rung that is next, held against a day where they harden; null: the ladder is done.</summary>
+    /// <param name="crop">Tomato or pepper.</param>
+    /// <param name="stand">Where.</param>
+    /// <param name="credit">Behind them, before that day.</param>
+    /// <param name="day">Which.</param>
+    public TodaysRung? RungOn(Crop crop, PlaceRow stand, RungCredit credit, DateOnly day) =>
+        TodaysRung.Of(crop, RungsIn(stand), Rules.Rules.HardeningBy, credit, WeatherAt(day, stand), CoverC);
 
     /// <summary>The same, as a plan asks it.</summary>
     internal RungsSoFar? RungsSoFarOf(Group group, Crop crop, Guid hardeningPlace) =>

@@ -1,6 +1,5 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Hardening;
-using Juvenal.Core.Places;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
 using Juvenal.Web.Batches;
@@ -76,14 +75,7 @@ internal static class Ladders
     private static LadderAnswer Of(HardeningGroup g, RungCredit credit, Store.Plans.Catalogue catalogue, Measures measures)
     {
         var (cultivar, stand) = (catalogue.Cultivars[g.CultivarId], catalogue.Places[g.Stand]);
-        var today = TodaysRung.Of(
-            cultivar.Crop,
-            catalogue.RungsIn(stand),
-            catalogue.Rules.Rules.HardeningBy,
-            credit,
-            catalogue.WeatherAt(catalogue.Today, stand),
-            catalogue.CoverC
-        );
+        var today = catalogue.RungOn(cultivar.Crop, stand, credit, catalogue.Today);
         return new(
             g.BatchId,
             g.Code,
@@ -106,10 +98,7 @@ internal static class Ladders
         );
 
         string? Shelter() =>
-            g.Had.Stays.LastOrDefault(s =>
-                catalogue.Places.TryGetValue(s.Place, out var place)
-                && PlaceType.Of(place.DayKind ?? place.Kind).Hardens != Standing.Outside
-            )
+            g.Had.Stays.LastOrDefault(s => catalogue.Places.TryGetValue(s.Place, out var place) && place.Hardens != Standing.Outside)
                 is { } indoors
                 ? catalogue.Places[indoors.Place].Name
                 : null;

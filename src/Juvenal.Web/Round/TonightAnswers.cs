@@ -69,11 +69,14 @@ internal static class Tonights
     {
         var (store, today) = (new NightStore(reading), catalogue.Today);
         var zone = TimeZoneInfo.FindSystemTimeZoneById(catalogue.Site.TimeZone);
-        var nights = await store.SinceAsync(today.AddDays(-NightStore.MostBack), cancel);
+        var nights = await store.SinceAsync(today.AddDays(-NightsBack.Days), cancel);
         List<InForNightAnswer> inside =
         [
             .. from n in nights
-            where n is { Did: NightDid.BroughtIn, OutAgain: false } && catalogue.Places.ContainsKey(n.PlaceId)
+            where
+                n is { Did: NightDid.BroughtIn, OutAgain: false }
+                && n.Evening >= today.AddDays(-NightStore.MostBack)
+                && catalogue.Places.ContainsKey(n.PlaceId)
             select new InForNightAnswer(n.Id, n.PlaceId, catalogue.Places[n.PlaceId].Name),
         ];
         if (ahead.Nights.Count == 0)
@@ -135,7 +138,7 @@ internal static class Tonights
             : await store.BackAsync(
                 today,
                 (id, site) => catalogue.Places.TryGetValue(id, out var p) ? p.LowAtNight(site + catalogue.Site.OffsetC) : null,
-                await store.SinceAsync(today.AddDays(-NightsBack.Days), cancel),
+                nights,
                 cancel
             );
         return new(title, TonightWords.Note(ahead), places, inside, back is null ? null : TonightWords.Back(back, measures));

@@ -79,7 +79,7 @@ export function DayOut({ group, today, onClose }: { group: OnLadder; today: stri
           value={cover}
           onChange={setCover}
           error={error('said.coverC')}
-          help="What it keeps off: light fleece 1 °C, medium 2, heavy 4."
+          help="What it keeps off; empty: no cover."
         />
       )}
       <Box sx={{ gridColumn: '1 / -1', display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>

@@ -15,8 +15,8 @@ export function Calendar() {
   return (
     <Box sx={{ maxWidth: '62ch' }}>
       <Typography sx={{ mb: 2 }}>
-        Your calendar program can fetch the work to come: each step on its day, and a cold night as an alarm at four in the
-        afternoon. It is as fresh as your program’s last fetch, often hours old: look at Tonight all the same.
+        Your calendar program can fetch the work to come: each step on its day, and a cold night as an alarm in the afternoon. It
+        is as fresh as your program’s last fetch, often hours old: look at Tonight all the same.
       </Typography>
       {made && (
         <Box
