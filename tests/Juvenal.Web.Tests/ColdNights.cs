@@ -39,6 +39,18 @@ internal static class ColdNights
         await house.WindToAsync(House.Today);
         var batch = await house.KeepAsync(house.Input());
         await house.WindToAsync(Day);
+        // What another test of the class had forecast, or had come, is not of this one.
+        await house.Database.ActAsync(
+            house.Nursery,
+            null,
+            Touches.Inputs,
+            async n =>
+            {
+                await new RecordStore(n).PutForecastAsync([], default);
+                await new RecordStore(n).ForgetAsync(all: true, default);
+            },
+            default
+        );
         foreach (
             var entry in new JsonObject[]
             {

@@ -27,7 +27,13 @@ const opened: [name: string, path: string, ...open: ((page: Page) => Promise<voi
   ['labels', batch, button('Labels')],
   ['why', batch, button(/^Why/)],
   ['the start', `${nursery}/start`],
-  ['several at once', `${nursery}/plan/several`, button('8 of each')],
+  [
+    'several at once',
+    `${nursery}/plan/several`,
+    button('8 of each'),
+    // Its button wakes when the plans are there.
+    (page) => expect(page.getByRole('button', { name: 'Keep them all' })).toBeEnabled(),
+  ],
   ['moving up', `${nursery}/batches/019c0de0-0003-7000-8000-000000000009/moving`, button('Going round')],
   ['mixes', `${nursery}/house?part=mixes`, button(/^Change: For the first/)],
   ['a place', `${nursery}/house?part=places`, button('Add a place')],
