@@ -1,4 +1,6 @@
 using Juvenal.Core.Care;
+using Juvenal.Core.Cultivars;
+using Juvenal.Core.Hardening;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Season;
 using Juvenal.Core.Troubles;
@@ -9,6 +11,7 @@ using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
 using Juvenal.Store.Rules;
+using Juvenal.Store.Site;
 
 namespace Juvenal.Demo;
 
@@ -54,9 +57,11 @@ internal sealed class OddWork(Database database, TimeProvider clock, Guid nurser
                 // Under a lamp that hangs too high.
                 await MeasuredAsync(LanternRow, 11, day, cancel);
                 await NotedAsync(Furnace, Sign.Insects, "below the young leaves", day, cancel);
+                await CoveredAsync("Hardening stand", day, cancel);
                 break;
             case (4, 17):
                 await CountedAsync(day, cancel);
+                await CoveredAsync("Hardening stand", day, cancel);
                 break;
         }
     }
@@ -189,6 +194,18 @@ internal sealed class OddWork(Database database, TimeProvider clock, Guid nurser
         if (groups.Count == 2)
             await WriteAsync(n => new IdentityStore(n, clock).MixedAsync(Id(), day, groups, cancel), cancel);
     }
+
+    /// <summary>Covered for a cold night.</summary>
+    private Task CoveredAsync(string place, DateOnly evening, CancellationToken cancel) =>
+        WriteAsync(
+            n =>
+                new NightStore(n).PutAsync(
+                    new(Id(), evening, WindlassYard.PlaceId(place), NightDid.Covered, null, Tonight.LimitC(Crop.Tomato, Tenderness.Tender)),
+                    evening,
+                    cancel
+                ),
+            cancel
+        );
 
     /// <summary>In for a cold night, and out again: all of a place, or one batch of it.</summary>
     private async Task CarriedAsync(string from, string to, DateOnly day, CancellationToken cancel, string? only = null)

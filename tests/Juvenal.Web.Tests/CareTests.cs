@@ -164,12 +164,12 @@ public class CareTests(House house) : IClassFixture<House>
         var id = Guid.CreateVersion7();
         Assert.Equal(204, (await house.PostAsync("round/opened", new JsonObject { ["id"] = id })).Status);
         var round = await house.GetAsync("round");
-        Assert.Equal((id, (JsonNode?)null), ((Guid)round["opened"]!["id"]!, round["walked"]));
+        Assert.Equal((id, (JsonNode?)null), ((Guid)round["morning"]!["opened"]!["id"]!, round["walked"]));
         await house.WindToAsync(House.Today.AddDays(1));
-        Assert.Null((await house.GetAsync("round"))["opened"]);
+        Assert.Null((await house.GetAsync("round"))["morning"]!["opened"]);
         await house.WindToAsync(House.Today);
         await house.Client.DeleteAsync(house.Path($"round/walked/{id}"));
-        Assert.Null((await house.GetAsync("round"))["opened"]);
+        Assert.Null((await house.GetAsync("round"))["morning"]!["opened"]);
     }
 
     private async Task<JsonNode> LightAsync(Guid place) =>

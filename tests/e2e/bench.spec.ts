@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { unfold } from './band';
 
 const nursery = '/n/019c0de0-0000-7000-8000-000000000001';
 
@@ -172,6 +173,7 @@ test('tender plants that are out tonight ring, are carried in, and go out again'
 
   const band = page.getByRole('region', { name: 'Tonight' });
   await expect(band.getByRole('heading', { name: /^Tonight [\d.]+ °C at Hardening stand, about 0\d:\d0$/ })).toBeVisible();
+  await unfold(band);
   await expect(band.getByText(/Slow Furnace 26-01.*: carry in/)).toBeVisible();
 
   await band.getByRole('button', { name: 'Covered' }).click();
@@ -183,10 +185,12 @@ test('tender plants that are out tonight ring, are carried in, and go out again'
   await band.getByRole('button', { name: 'Elsewhere' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Lamp rack' }).click();
   await expect(band).toHaveCount(0);
-  const out = page.getByRole('region', { name: 'Out again' });
+  // What was brought in is the morning's, at whatever hour.
+  const out = page.getByRole('region', { name: 'This morning' });
   await expect(out.getByText('Brought in for the night from Hardening stand.')).toBeVisible();
   await out.getByRole('button', { name: 'Out again' }).click();
-  await expect(out).toHaveCount(0);
+  await expect(out.getByText('Brought in for the night from Hardening stand.')).toHaveCount(0);
+  await unfold(band);
   await expect(band.getByText(/Slow Furnace 26-01/)).toBeVisible();
 });
 

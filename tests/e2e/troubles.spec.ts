@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { unfold } from './band';
 
 const nursery = '/n/019c0de0-0000-7000-8000-000000000001';
 
@@ -64,6 +65,7 @@ test('the store is counted, and what is short is said; the morning’s opening i
   await expect(pots).toContainText('not counted');
 
   const morning = page.getByRole('region', { name: 'This morning' });
+  await unfold(morning);
   await morning.getByRole('button', { name: 'Opened' }).click();
   await expect(morning).toContainText(/Opened, \d/);
   await morning.getByRole('button', { name: 'Undo: opened' }).click();

@@ -112,6 +112,7 @@ public static partial class Figures
             Ours("Planting", "A day is dull with less of the usual sun than", BestDay.DullShare, "share"),
             Ours("Tonight", "Forecasts are looked back on for", NightsBack.Days, "d"),
             Ours("Tonight", "With at least so many nights", NightsBack.Fewest, ""),
+            Practice("Tonight", "The band is the morning's until", LastNight.MorningUntil, "o'clock"),
             Practice("Cover", "Two layers, of what one keeps off", SpringLived.TwoLayers, "×"),
             Practice("Cover", "A plant freezes at", SpringLived.KillsC, "°C"),
             Practice("Cover", "Light fleece keeps off", Covers.LightC, "°C"),

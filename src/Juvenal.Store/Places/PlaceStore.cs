@@ -88,6 +88,10 @@ public sealed record PlaceRow(
         : (NightKind ?? Kind) == PlaceKind.Stand ? outdoorsC + Shift.LowC
         : ByNight?.Low(outdoorsC);
 
+    /// <summary>Plants stand in its soil; elsewhere in pots.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public bool IsBed => CatalogueRows.IsBed(Kind);
+
     /// <summary>Under the sky by day: plants harden there.</summary>
     public bool Outdoors => PlaceType.Of(DayKind ?? Kind).Outdoors;
 

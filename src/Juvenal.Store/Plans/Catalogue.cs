@@ -45,6 +45,7 @@ public sealed class Catalogue
         Places = places.Select(p => p with { Shift = ShiftOf(p, read[p.Id]) }).ToDictionary(p => p.Id);
         Containers = containers.ToDictionary(c => c.Id);
         Cultivars = cultivars.ToDictionary(c => c.Id);
+        Read = read;
     }
 
     private const string InputsVersion = """
@@ -70,6 +71,15 @@ public sealed class Catalogue
 
     /// <summary>The weather of this season as it was, and as it is forecast.</summary>
     internal IReadOnlyDictionary<DateOnly, WeatherDay> Known { get; }
+
+    /// <summary>What thermometers in places said in the last weeks.</summary>
+    private ILookup<Guid, AirReading> Read { get; }
+
+    /// <summary>Whether a place has a thermometer that is read.</summary>
+    public bool IsRead(Guid place) => Read.Contains(place);
+
+    /// <summary>The low of last night in a place, as its thermometer said this morning, °C; null: nobody read it.</summary>
+    public double? LowRead(Guid place) => Read[place].Where(r => r.Day == Today).Min(r => r.LowC);
 
     // Held as long as the catalogue is.
     private readonly ConcurrentDictionary<int, SeasonWeather?> _weather = new();

@@ -126,10 +126,10 @@ public sealed class NightStore(NurseryTransaction nursery)
             nights,
             [
                 .. from n in done
-                where n.Did is NightDid.Covered or NightDid.BroughtIn && n.LimitC is not null && came.ContainsKey(n.Evening)
+                where n.LimitC is not null && came.ContainsKey(n.Evening)
                 let low = lowAt(n.PlaceId, came[n.Evening])
                 where low is not null
-                select new ActedNight(low.Value, n.LimitC!.Value),
+                select new NightSaidOf(low.Value, n.LimitC!.Value, n.Did is NightDid.Covered or NightDid.BroughtIn),
             ]
         );
     }
@@ -203,6 +203,20 @@ public sealed class NightStore(NurseryTransaction nursery)
             throw new RefusedException(new Failure("not-chosen", "placeId"));
         }
     }
+
+    private const string Came = """
+        -- Who came to stand where since a day began: they were not there in the night before.
+        select distinct e.batch_id, e.to_place_id
+        from ledger_entry e
+        where e.batch_id = any($1)
+          and e.happened_on >= $2
+          and e.to_place_id is not null
+          and e.kind <> 'undo'
+        """;
+
+    /// <summary>Batches that came to stand in places since a day began.</summary>
+    public async Task<HashSet<(Guid Batch, Guid Place)>> CameAsync(IEnumerable<Guid> batches, DateOnly since, CancellationToken cancel) =>
+        [.. await nursery.ListAsync(Came, r => (r.GetGuid(0), r.GetGuid(1)), cancel, Sql.Of(batches.Distinct().ToArray()), Sql.Of(since))];
 
     private const string Close = """
         -- What was brought in is out again: the night is over.

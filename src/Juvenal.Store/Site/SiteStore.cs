@@ -37,9 +37,13 @@ public sealed record SiteRow(
     public Hemisphere Hemisphere => Latitude < 0 ? Hemisphere.South : Hemisphere.North;
 
     /// <summary>The nursery's day.</summary>
-    public DateOnly Today(TimeProvider clock) =>
-        DemoDay
-        ?? DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(clock.GetUtcNow(), TimeZoneInfo.FindSystemTimeZoneById(TimeZone)).DateTime);
+    public DateOnly Today(TimeProvider clock) => DemoDay ?? DateOnly.FromDateTime(Local(clock));
+
+    /// <summary>The time on the nursery's clock.</summary>
+    public TimeOnly Now(TimeProvider clock) => TimeOnly.FromDateTime(Local(clock));
+
+    private DateTime Local(TimeProvider clock) =>
+        TimeZoneInfo.ConvertTime(clock.GetUtcNow(), TimeZoneInfo.FindSystemTimeZoneById(TimeZone)).DateTime;
 }
 
 public enum FreezeFrom

@@ -1,5 +1,6 @@
 using System.Security.Cryptography;
 using System.Text;
+using Juvenal.Core.Hardening;
 using Juvenal.Core.Measures;
 using Juvenal.Store;
 using Juvenal.Store.Accounts;
@@ -84,7 +85,13 @@ internal static class CalendarEndpoints
                             nursery,
                             name,
                             await new CalendarStore(reading).StepsAsync(catalogue.Today, cancel),
-                            await Tonights.OfAsync(reading, catalogue, ahead, cancel),
+                            await Tonights.OfAsync(
+                                reading,
+                                catalogue,
+                                ahead,
+                                await new NightStore(reading).SinceAsync(catalogue.Today.AddDays(-NightsBack.Days), cancel),
+                                cancel
+                            ),
                             catalogue,
                             $"{request.Scheme}://{request.Host}",
                             clock.GetUtcNow()

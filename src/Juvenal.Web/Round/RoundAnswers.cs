@@ -1,5 +1,6 @@
 using Juvenal.Core.Care;
 using Juvenal.Core.Cultivars;
+using Juvenal.Core.Hardening;
 using Juvenal.Core.Places;
 using Juvenal.Core.Season;
 using Juvenal.Store.Batches;
@@ -204,8 +205,8 @@ public sealed record PickAnswer(string What, double Amount, string Unit, int? Ba
 /// <param name="Standing">What stands where, in walking order.</param>
 /// <param name="Missing">What to set up first: site, places, cultivars, batch; null when nothing is.</param>
 /// <param name="Tonight">Who is out tonight; null on further pages.</param>
-/// <param name="Airing">Places to open this morning, in walking order.</param>
-/// <param name="Opened">Somebody did today; null: not yet.</param>
+/// <param name="Morning">The night behind, and what it asks; null on further pages.</param>
+/// <param name="Part">Whose band comes first.</param>
 /// <param name="HandsHours">Hours of work on a usual day, of all hands together; null: nobody said.</param>
 /// <param name="FitsMinutes">Of <paramref name="Minutes"/>, what those hours leave time for.</param>
 /// <param name="Walked">Somebody walked today, and all was well; null: not yet, or on further pages.</param>
@@ -230,8 +231,8 @@ public sealed record RoundAnswer(
     IReadOnlyList<MovedAnswer> Moved,
     IReadOnlyList<StandingAnswer> Standing,
     TonightAnswer? Tonight,
-    IReadOnlyList<AiringAnswer> Airing,
-    WalkedRow? Opened,
+    MorningAnswer? Morning,
+    DayPart Part,
     double? HandsHours,
     int FitsMinutes,
     WalkedRow? Walked,

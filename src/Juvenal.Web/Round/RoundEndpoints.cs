@@ -1,3 +1,4 @@
+using Juvenal.Core.Hardening;
 using Juvenal.Core.Measures;
 using Juvenal.Core.MovingUp;
 using Juvenal.Core.Season;
@@ -212,15 +213,21 @@ internal static class RoundEndpoints
         if (night.Did == NightDid.BroughtIn && night.To is null)
             throw new RefusedException(new Failure("not-chosen", "to"));
         var ahead = await NightsAhead.LoadAsync(writing, catalogue.Site, catalogue.Today, cancel);
-        var rings =
+        var store = new NightStore(writing);
+        var nights = await store.SinceAsync(catalogue.Today.AddDays(-1), cancel);
+        // Expected, and the limit, as they are told: of tonight, or of the night that is over.
+        (double LowC, double LimitC)? rings =
             night.Evening == catalogue.Today
-                ? (await Tonights.OfAsync(writing, catalogue, ahead, cancel)).Places.FirstOrDefault(p => p.PlaceId == place)
-                : null;
-        await new NightStore(writing).PutAsync(
-            new(night.Id, night.Evening, place, night.Did, rings?.LowC, rings?.LimitC),
-            catalogue.Today,
-            cancel
-        );
+                ? (await Tonights.OfAsync(writing, catalogue, ahead, nights, cancel)).Places.FirstOrDefault(p => p.PlaceId == place)
+                    is { } tonight
+                    ? (tonight.LowC, tonight.LimitC)
+                    : null
+                : night.Evening == catalogue.Today.AddDays(-1)
+                && (await Mornings.OfAsync(writing, catalogue, ahead, nights, cancel)).Places.FirstOrDefault(p => p.PlaceId == place)
+                    is { } behind
+                    ? (behind.LowC, behind.LimitC)
+                    : null;
+        await store.PutAsync(new(night.Id, night.Evening, place, night.Did, rings?.LowC, rings?.LimitC), catalogue.Today, cancel);
         return night is { Did: NightDid.BroughtIn, To: { } to }
             ? await new CarryStore(writing, clock).CarryAsync(night.Id, place, to, night.Evening, cancel)
             : [];
@@ -252,6 +259,7 @@ internal static class RoundEndpoints
         var any = await new BatchReader(reading).CountAsync(cancel);
         var waiting = await Store.Plans.Replanner.WaitingAsync(reading, cancel);
         var ahead = await NightsAhead.LoadAsync(reading, catalogue.Site, today, cancel);
+        var nights = skip > 0 ? [] : await new NightStore(reading).SinceAsync(today.AddDays(-NightsBack.Days), cancel);
         var timed = await new PaceStore(reading).LatestAsync(cancel);
         var pace = new Pace(timed.Select(t => t.Timed));
         var measures = new Measures(catalogue.Site.UsUnits);
@@ -332,9 +340,9 @@ internal static class RoundEndpoints
                     CareWords.Water(place, s.SmallestCellLitres, Store.Plans.PlaceNow.Days(catalogue, place, 1), measures)
                 ),
             ],
-            skip > 0 ? null : await Tonights.OfAsync(reading, catalogue, ahead, cancel),
-            skip > 0 ? [] : await Airings.OfAsync(reading, catalogue, ahead, cancel),
-            skip > 0 ? null : await new CareStore(reading).WalkedAsync(today, cancel, CareKind.Opened),
+            skip > 0 ? null : await Tonights.OfAsync(reading, catalogue, ahead, nights, cancel),
+            skip > 0 ? null : await Mornings.OfAsync(reading, catalogue, ahead, nights, cancel),
+            LastNight.At(catalogue.Site.Now(clock)),
             handsHours,
             fits.Values.Sum(f => f.Minutes),
             skip > 0 ? null : await new CareStore(reading).WalkedAsync(today, cancel),

@@ -1,5 +1,4 @@
 using Juvenal.Core.Hardening;
-using Juvenal.Core.Places;
 using Juvenal.Core.Site;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Site;
@@ -32,23 +31,12 @@ public sealed record NightPlaceAnswer(
 /// <summary>A place under a roof that keeps the night off.</summary>
 public sealed record ShelterAnswer(Guid PlaceId, string Place);
 
-/// <summary>Plants that were brought in for the night and are still in.</summary>
-/// <param name="Night">The act that brought them in.</param>
-public sealed record InForNightAnswer(Guid Night, Guid PlaceId, string Place);
-
 /// <summary>Tonight, for every role; on top of the Round.</summary>
 /// <param name="Title">"Tonight −0.4 °C on Hardening stand, about 05:30".</param>
 /// <param name="Note">Where the numbers are not of a fresh forecast.</param>
 /// <param name="Places">Those to act on and those where growth slows, the tenderest first; none: the night does not matter.</param>
-/// <param name="In">Brought in for a night, to go out again.</param>
 /// <param name="Back">How the nights behind came, against their forecasts; null where too few are known.</param>
-public sealed record TonightAnswer(
-    string? Title,
-    string? Note,
-    IReadOnlyList<NightPlaceAnswer> Places,
-    IReadOnlyList<InForNightAnswer> In,
-    string? Back
-);
+public sealed record TonightAnswer(string? Title, string? Note, IReadOnlyList<NightPlaceAnswer> Places, string? Back);
 
 /// <summary>Done for the night.</summary>
 /// <param name="Id">Made by the client; of the carrying too.</param>
@@ -64,43 +52,25 @@ internal static class Tonights
         NurseryTransaction reading,
         Store.Plans.Catalogue catalogue,
         NightsAhead ahead,
+        IReadOnlyList<NightRow> nights,
         CancellationToken cancel
     )
     {
         var (store, today) = (new NightStore(reading), catalogue.Today);
         var zone = TimeZoneInfo.FindSystemTimeZoneById(catalogue.Site.TimeZone);
-        var nights = await store.SinceAsync(today.AddDays(-NightsBack.Days), cancel);
-        List<InForNightAnswer> inside =
-        [
-            .. from n in nights
-            where
-                n is { Did: NightDid.BroughtIn, OutAgain: false }
-                && n.Evening >= today.AddDays(-NightStore.MostBack)
-                && catalogue.Places.ContainsKey(n.PlaceId)
-            select new InForNightAnswer(n.Id, n.PlaceId, catalogue.Places[n.PlaceId].Name),
-        ];
         if (ahead.Nights.Count == 0)
-            return new(null, null, [], inside, null);
+            return new(null, null, [], null);
         var low = ahead.Nights[0].LowC;
         var at = catalogue
             .Places.Values.Select(p => (Place: p, LowC: p.LowAtNight(low)))
             .Where(p => p.LowC is not null)
             .ToDictionary(p => p.Place.Id);
         var measures = new Measures(catalogue.Site.UsUnits);
-        List<UnderRoof> roofs =
-        [
-            .. from p in catalogue.Places.Values
-            orderby p.WalkOrder, p.Name
-            let kept = p.LowAtNight(low) ?? p.NightC
-            where kept is not null
-            select new UnderRoof(p.Id, p.Kind, kept.Value),
-        ];
+        var roofs = Roofs(catalogue, low);
         var places = (
             from o in await store.OutAsync(at.Keys, cancel)
             let place = at[o.PlaceId].Place
-            let rungs = o.OnLadder is { } ladder ? catalogue.RungsOf(ladder.Standing(), o.Crop, ladder.Stand) : null
-            let state = Tonight.Of(today, rungs, o.Planted ? o.PlantedOn ?? today : null)
-            let night = new OutTonight(o.Crop, state, at[o.PlaceId].LowC!.Value)
+            let night = new OutTonight(o.Crop, StateOf(o, catalogue, today), at[o.PlaceId].LowC!.Value)
             group (Out: o, Night: night) by place into there
             let worst = there.Max(t => t.Night.Call)
             let limit = there.Max(t => t.Night.LimitC)
@@ -110,8 +80,8 @@ internal static class Tonights
                 .OrderByDescending(t => t.Night.LimitC)
                 .ToList()
             // What stands there still, or again, was not brought in.
-            let done = nights.Find(n => n.Evening == today && n.PlaceId == there.Key.Id && n.Did != NightDid.BroughtIn)
-            let pots = there.Key.Kind is not (PlaceKind.OpenBed or PlaceKind.TunnelBed)
+            let done = nights.FirstOrDefault(n => n.Evening == today && n.PlaceId == there.Key.Id && n.Did != NightDid.BroughtIn)
+            let pots = !there.Key.IsBed
             orderby worst descending, limit descending, there.Key.WalkOrder
             select new NightPlaceAnswer(
                 there.Key.Id,
@@ -128,7 +98,7 @@ internal static class Tonights
                 pots,
                 done?.Did ?? NightDid.Open,
                 done?.By,
-                pots && Shelter.For(roofs, there.Key.Id, limit) is { } roof ? new(roof, catalogue.Places[roof].Name) : null
+                pots ? ShelterOf(roofs, there.Key.Id, limit, catalogue) : null
             )
         ).ToList();
         var title = places.Count == 0 ? null : TonightWords.Title(places[0], Hour(catalogue, zone), measures);
@@ -141,8 +111,29 @@ internal static class Tonights
                 nights,
                 cancel
             );
-        return new(title, TonightWords.Note(ahead), places, inside, back is null ? null : TonightWords.Back(back, measures));
+        return new(title, TonightWords.Note(ahead), places, back is null ? null : TonightWords.Back(back, measures));
     }
+
+    /// <summary>How used to the cold they are on an evening.</summary>
+    internal static Tenderness StateOf(StandingOut o, Store.Plans.Catalogue catalogue, DateOnly evening) =>
+        Tonight.Of(
+            evening,
+            o.OnLadder is { } ladder ? catalogue.RungsOf(ladder.Standing(), o.Crop, ladder.Stand, evening) : null,
+            o.Planted ? o.PlantedOn ?? evening : null
+        );
+
+    /// <summary>Places with what they come to in a night of such a low at the site.</summary>
+    internal static List<UnderRoof> Roofs(Store.Plans.Catalogue catalogue, double siteLowC) =>
+        [
+            .. from p in catalogue.Places.Values
+            orderby p.WalkOrder, p.Name
+            let kept = p.LowAtNight(siteLowC) ?? p.NightC
+            where kept is not null
+            select new UnderRoof(p.Id, p.Kind, kept.Value),
+        ];
+
+    internal static ShelterAnswer? ShelterOf(List<UnderRoof> roofs, Guid place, double limitC, Store.Plans.Catalogue catalogue) =>
+        Shelter.For(roofs, place, limitC) is { } roof ? new(roof, catalogue.Places[roof].Name) : null;
 
     /// <summary>About when the low comes: at sunrise by latitude, and the zone's clock. A model.</summary>
     private static double Hour(Store.Plans.Catalogue catalogue, TimeZoneInfo zone)

@@ -22,9 +22,14 @@ internal static class TonightWords
     /// <param name="who">Of them.</param>
     public static string Text(NightCall call, bool pots, bool holds, IReadOnlyList<(int Plants, string Cultivar, string Code)> who)
     {
+        return $"{Who(who)}: {What(call, pots, holds)}";
+    }
+
+    private static string Who(IReadOnlyList<(int Plants, string Cultivar, string Code)> who)
+    {
         var named = string.Join(", ", who.Take(Named).Select(w => $"{w.Plants:#,0} {w.Cultivar} {w.Code}"));
         var more = who.Skip(Named).Sum(w => w.Plants);
-        return $"{named}{(more > 0 ? $" and {more:#,0} more" : "")}: {What(call, pots, holds)}";
+        return $"{named}{(more > 0 ? $" and {more:#,0} more" : "")}";
     }
 
     private static string What(NightCall call, bool pots, bool holds) =>
@@ -51,10 +56,31 @@ internal static class TonightWords
         return $"Of the last {back.Nights} nights, {mean}{(worst > 0 ? $", {m.Difference(worst)} too warm at worst" : "")}."
             + (
                 back.Acted > 0
-                    ? $" {back.Acted} times covered or carried in: {back.Needed} {(back.Needed == 1 ? "was" : "were")} needed."
+                    ? $" {Times(back.Acted)} covered or carried in: {back.Needed} {(back.Needed == 1 ? "was" : "were")} needed."
                     : ""
-            );
+            )
+            + (back.Missed > 0 ? $" {Times(back.Missed)} they stood out in a night under their limit." : "");
     }
+
+    private static string Times(int times) => times == 1 ? "Once" : $"{times} times";
+
+    /// <summary>"Last night 3 °C at Hardening stand, by the forecast".</summary>
+    public static string Behind(double lowC, string place, bool read, Measures m) =>
+        $"Last night {m.Temperature(lowC)} at {place}{(read ? "" : ", by the forecast")}";
+
+    /// <summary>What a night that is over asks of those who stood in it.</summary>
+    public static string Asks(NightCame came, IReadOnlyList<(int Plants, string Cultivar, string Code)> who, Measures m) =>
+        $"{Who(who)}: "
+        + (
+            came.Missed
+                ? $"{m.Temperature(came.LowC)} was under their {m.Temperature(came.LimitC)}, and nothing was said of the night. "
+                : "It froze. "
+        )
+        + (
+            came.Froze
+                ? "Water and shade them before the sun is on them. By evening frosted leaves are glassy or black; cut nothing yet: a green stem grows again."
+                : "Look at them: pale, curled or purple leaves were chilled."
+        );
 
     public static string? Note(NightsAhead ahead) =>
         ahead.From == NightsFrom.Record ? "No fresh forecast: a cold night of these weeks is taken, one in ten is colder." : null;

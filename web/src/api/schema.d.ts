@@ -3079,6 +3079,11 @@ export interface components {
          * @enum {unknown}
          */
         DayOutcome: "fine" | "limp" | "bleached";
+        /**
+         * @description Which half of the day the Round's band is of.
+         * @enum {unknown}
+         */
+        DayPart: "morning" | "evening";
         DemoInput: {
             role: components["schemas"]["Role"];
         };
@@ -4735,6 +4740,20 @@ export interface components {
             /** Format: int32 */
             day: number;
         };
+        /** @description This morning, for every role. */
+        MorningAnswer: {
+            /** @description "Last night −0.4 °C at Hardening stand, by the forecast"; null where nothing stood out, or nobody knows. */
+            title: null | string;
+            /** @description Where the night asks after what stood in it, the coldest first. */
+            places: components["schemas"]["NightBehindAnswer"][];
+            /** @description Thermometers that were not read this morning, in walking order. */
+            read: components["schemas"]["ToReadAnswer"][];
+            /** @description Brought in for a night, to go out again. */
+            in: components["schemas"]["InForNightAnswer"][];
+            /** @description Places to open, in walking order. */
+            airing: components["schemas"]["AiringAnswer"][];
+            opened: null | components["schemas"]["WalkedRow"];
+        };
         /** @description A move into another container. */
         MoveInput: {
             /**
@@ -4878,6 +4897,35 @@ export interface components {
             evening: string;
             /** Format: double */
             lowC: number;
+        };
+        NightBatchAnswer: {
+            /** Format: uuid */
+            batchId: string;
+            code: string;
+            cultivar: string;
+        };
+        /** @description A place that was out in the night that is over. */
+        NightBehindAnswer: {
+            /** Format: uuid */
+            placeId: string;
+            place: string;
+            /**
+             * Format: double
+             * @description As it came at the plants, °C: by the thermometer there, else as forecast.
+             */
+            lowC: number;
+            /**
+             * Format: double
+             * @description Of the tenderest there, °C.
+             */
+            limitC: number;
+            /** @description It was under their limit, and nobody said that anything was done. */
+            missed: boolean;
+            /** @description Who, and what to look for. */
+            text: string;
+            /** @description Whose plants they are: their losses and signs are said there. */
+            batches: components["schemas"]["NightBatchAnswer"][];
+            shelter: null | components["schemas"]["ShelterAnswer"];
         };
         /**
          * @description What a night means for plants that are out in it.
@@ -5687,9 +5735,9 @@ export interface components {
             /** @description What stands where, in walking order. */
             standing: components["schemas"]["StandingAnswer"][];
             tonight: null | components["schemas"]["TonightAnswer"];
-            /** @description Places to open this morning, in walking order. */
-            airing: components["schemas"]["AiringAnswer"][];
-            opened: null | components["schemas"]["WalkedRow"];
+            morning: null | components["schemas"]["MorningAnswer"];
+            /** @description Whose band comes first. */
+            part: components["schemas"]["DayPart"];
             /**
              * Format: double
              * @description Hours of work on a usual day, of all hands together; null: nobody said.
@@ -6797,6 +6845,17 @@ export interface components {
              */
             buy: null | number;
         };
+        /** @description A thermometer to be read. */
+        ToReadAnswer: {
+            /** Format: uuid */
+            placeId: string;
+            place: string;
+            /**
+             * Format: double
+             * @description What it is likely to say, °C.
+             */
+            expectedC: number;
+        };
         /** @description Somebody looked: what these plants are. */
         ToldInput: {
             /**
@@ -6845,8 +6904,6 @@ export interface components {
             note: null | string;
             /** @description Those to act on and those where growth slows, the tenderest first; none: the night does not matter. */
             places: components["schemas"]["NightPlaceAnswer"][];
-            /** @description Brought in for a night, to go out again. */
-            in: components["schemas"]["InForNightAnswer"][];
             /** @description How the nights behind came, against their forecasts; null where too few are known. */
             back: null | string;
         };

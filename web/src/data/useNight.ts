@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { v7 } from 'uuid';
 import { api, unwrap, type Schemas } from '../api/client';
+import { plusDays } from '../ui/dates';
 import { useNursery, useRefresh } from './nursery';
 
 interface Did {
@@ -61,5 +62,30 @@ export function useOutAgain(night: Schemas['InForNightAnswer'], on: string) {
         }),
       ),
     onSuccess: () => refresh(),
+  });
+}
+
+/** What was done in the night behind, said the morning after; carried in then is out again today. */
+export function useNightBehind(place: string, today: string) {
+  const nursery = useNursery();
+  const refresh = useRefresh();
+  return useMutation({
+    mutationFn: async ({ did, to }: Did) => {
+      const id = v7();
+      await unwrap(
+        api.POST('/api/nurseries/{nursery}/places/{id}/night', {
+          params: { path: { nursery, id: place } },
+          body: { id, did, evening: plusDays(today, -1), to: to ?? null },
+        }),
+      );
+      if (did === 'brought-in')
+        await unwrap(
+          api.POST('/api/nurseries/{nursery}/nights/{id}/out', {
+            params: { path: { nursery, id } },
+            body: { id: v7(), on: today },
+          }),
+        );
+    },
+    onSettled: () => refresh(),
   });
 }

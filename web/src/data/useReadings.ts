@@ -7,12 +7,29 @@ import { useEntryIds } from './useEntryIds';
 export function useAirReadings(place: string) {
   const nursery = useNursery();
   const refresh = useRefresh();
-  const { idsFor, written } = useEntryIds();
+  const add = useAddReading(place);
   const readings = useQuery({
     queryKey: [nursery, 'readings', place],
     queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/places/{id}/readings', { params: { path: { nursery, id: place } } })),
   });
-  const add = useMutation({
+  const remove = useMutation({
+    mutationFn: (id: string) =>
+      unwrap(
+        api.DELETE('/api/nurseries/{nursery}/places/{id}/readings/{reading}', {
+          params: { path: { nursery, id: place, reading: id } },
+        }),
+      ),
+    onSuccess: () => refresh(),
+  });
+  return { readings, add, remove };
+}
+
+/** Keeping what a place's thermometer says. */
+export function useAddReading(place: string) {
+  const nursery = useNursery();
+  const refresh = useRefresh();
+  const { idsFor, written } = useEntryIds();
+  return useMutation({
     mutationFn: (read: { day: string; lowC: number | null; highC: number | null }) =>
       unwrap(
         api.PUT('/api/nurseries/{nursery}/places/{id}/readings', {
@@ -25,14 +42,4 @@ export function useAirReadings(place: string) {
       return refresh();
     },
   });
-  const remove = useMutation({
-    mutationFn: (id: string) =>
-      unwrap(
-        api.DELETE('/api/nurseries/{nursery}/places/{id}/readings/{reading}', {
-          params: { path: { nursery, id: place, reading: id } },
-        }),
-      ),
-    onSuccess: () => refresh(),
-  });
-  return { readings, add, remove };
 }

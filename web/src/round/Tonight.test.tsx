@@ -25,7 +25,6 @@ const tonight = (places: Place[]): Schemas['TonightAnswer'] => ({
   title: 'Tonight 3 °C',
   note: null,
   places,
-  in: [],
   back: null,
 });
 

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { lazy, Suspense, useState } from 'react';
 import type { Schemas } from '../api/client';
-import { useNight, useOutAgain, useWholeNight } from '../data/useNight';
+import { useNight, useWholeNight } from '../data/useNight';
 
 const WhereTo = lazy(async () => ({ default: (await import('./WhereTo')).WhereTo }));
 
@@ -19,45 +19,65 @@ const said: Record<Schemas['NightDid'], string> = {
 /** Ink in both themes: it is about the night. */
 const band = { bgcolor: '#15211c', color: '#f1f5f3', border: 1, borderColor: 'divider' } as const;
 
-/** Who is out tonight and cannot be left as they are; what was brought in, to go out again. For every role. */
-export function Tonight({ tonight, today }: { tonight: Schemas['TonightAnswer']; today: string }) {
+interface Props {
+  tonight: Schemas['TonightAnswer'];
+  today: string;
+  /** In the morning tonight is a line, that opens. */
+  folded?: boolean;
+}
+
+/** Who is out tonight and cannot be left as they are. For every role. */
+export function Tonight({ tonight, today, folded = false }: Props) {
+  const [shown, setShown] = useState(false);
   const act = tonight.places.filter((p) => p.call === 'act' || p.call === 'bring-in');
   const slow = tonight.places.filter((p) => p.call === 'slow');
   const open = act.filter((p) => p.done === 'open');
   const whole = useWholeNight(today);
   return (
     <>
-      {tonight.in.map((n) => (
-        <OutAgain key={n.night} night={n} today={today} />
-      ))}
       {act.length > 0 && tonight.title && (
         <Box component="section" aria-label="Tonight" sx={{ ...band, borderRadius: 1, px: 2, py: 1.5, mb: 2 }}>
-          <Typography variant="h2" component="h2" sx={{ color: 'inherit', mb: 0.5 }}>
-            {tonight.title}
-          </Typography>
-          {act.map((p) => (
-            <Out key={p.placeId} place={p} today={today} several={act.length > 1} />
-          ))}
-          {open.length > 1 && (
-            <Button
-              className="no-print"
-              variant="contained"
-              loading={whole.isPending}
-              onClick={() => whole.mutate(open)}
-              sx={{ minHeight: 48, mt: 1 }}
-            >
-              {wholeNight(open)}
-            </Button>
-          )}
-          {whole.error && (
-            <Typography role="alert" sx={{ color: '#ff9d94', mt: 0.5 }}>
-              {whole.error.message}
+          <Box sx={{ display: 'flex', alignItems: 'center', gap: 2 }}>
+            <Typography variant="h2" component="h2" sx={{ color: 'inherit', flex: 1 }}>
+              {tonight.title}
             </Typography>
-          )}
-          <Typography sx={{ opacity: 0.8, fontSize: '0.95rem', mt: 0.5 }}>
-            {tonight.note ? `${tonight.note} ` : ''}The hour is sunrise, a guess. Hollows and clear still nights go lower.
-            {tonight.back ? ` ${tonight.back}` : ''}
-          </Typography>
+            {folded && (
+              <Button
+                className="no-print"
+                variant="text"
+                aria-expanded={shown}
+                onClick={() => setShown(!shown)}
+                sx={{ color: 'inherit', minHeight: 48 }}
+              >
+                {shown ? 'Fold' : 'Show'}
+              </Button>
+            )}
+          </Box>
+          <Box sx={{ display: folded && !shown ? 'none' : 'block', '@media print': { display: 'block' } }}>
+            {act.map((p) => (
+              <Out key={p.placeId} place={p} today={today} several={act.length > 1} />
+            ))}
+            {open.length > 1 && (
+              <Button
+                className="no-print"
+                variant="contained"
+                loading={whole.isPending}
+                onClick={() => whole.mutate(open)}
+                sx={{ minHeight: 48, mt: 1 }}
+              >
+                {wholeNight(open)}
+              </Button>
+            )}
+            {whole.error && (
+              <Typography role="alert" sx={{ color: '#ff9d94', mt: 0.5 }}>
+                {whole.error.message}
+              </Typography>
+            )}
+            <Typography sx={{ opacity: 0.8, fontSize: '0.95rem', mt: 0.5 }}>
+              {tonight.note ? `${tonight.note} ` : ''}The hour is sunrise, a guess. Hollows and clear still nights go lower.
+              {tonight.back ? ` ${tonight.back}` : ''}
+            </Typography>
+          </Box>
         </Box>
       )}
       {slow.map((p) => (
@@ -132,22 +152,6 @@ function Out({ place, today, several }: { place: Place; today: string; several: 
       <Suspense fallback={null}>
         {carrying && <WhereTo place={place} today={today} onClose={() => setCarrying(false)} />}
       </Suspense>
-    </Box>
-  );
-}
-
-function OutAgain({ night, today }: { night: Schemas['InForNightAnswer']; today: string }) {
-  const out = useOutAgain(night, today);
-  return (
-    <Box
-      component="section"
-      aria-label="Out again"
-      sx={{ ...band, borderRadius: 1, px: 2, py: 1, mb: 2, display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 2 }}
-    >
-      <Typography sx={{ flex: 1, minWidth: 200 }}>Brought in for the night from {night.place}.</Typography>
-      <Button variant="contained" sx={{ minHeight: 48 }} disabled={out.isPending} onClick={() => out.mutate()}>
-        Out again
-      </Button>
     </Box>
   );
 }

@@ -9,14 +9,14 @@ import type { Schemas } from '../api/client';
 import { lastFormat, printLabels } from '../data/labels';
 import { useNursery, useUnits } from '../data/nursery';
 import { useMay } from '../data/session';
-import { useOpened } from '../data/useMorning';
-import { clock, day, roughly } from '../ui/dates';
+import { day, roughly } from '../ui/dates';
 import { Empty, Waiting } from '../ui/Page';
 import { useSay } from '../ui/Say';
 import { Warning } from '../ui/Warning';
 import { counted, many, volume } from '../ui/units';
 import { DoneLine, DoneToday } from './DoneToday';
 import { alike, degrees, fewestAlike, folded, headline, nightName, potted, total, walk, type Fold } from './model';
+import { Band } from './Band';
 import { Coming } from './Coming';
 import { Feed } from './Feed';
 import { Hours } from './Hours';
@@ -25,7 +25,6 @@ import { Moved } from './Moved';
 import { Standing } from './Standing';
 import { ToHave } from './ToHave';
 import { Troubles } from './Troubles';
-import { Tonight } from './Tonight';
 import { TaskCard } from './TaskCard';
 import { TypeForecast } from './TypeForecast';
 import { Walked } from './Walked';
@@ -68,8 +67,7 @@ export function RoundView() {
           </Button>
         </Box>
         <Hours round={first} />
-        {first.tonight && <Tonight tonight={first.tonight} today={today} />}
-        <Airing places={first.airing} opened={first.opened} />
+        <Band round={first} />
         <Nights nights={nights} today={today} />
         {waiting > 0 && (
           <Typography color="textSecondary" sx={{ mb: 1.5 }}>
@@ -258,45 +256,6 @@ function Alike({ tasks, today, onDone }: { tasks: Task[]; today: string; onDone:
       </Box>
       {open && cards}
     </>
-  );
-}
-
-/** What is to be opened before the sun is on it, and shaded. */
-function Airing({ places, opened }: { places: Schemas['AiringAnswer'][]; opened: Schemas['WalkedRow'] | null }) {
-  const { open, back } = useOpened();
-  if (places.length === 0) return null;
-  return (
-    <Box
-      component="section"
-      aria-label="This morning"
-      sx={{ mb: 1.5, display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2 }}
-    >
-      <Box sx={{ flex: '1 1 260px' }}>
-        {places.map((p) => (
-          <Typography key={p.text} sx={opened ? { color: 'text.secondary' } : { fontWeight: 600 }}>
-            {p.text}
-          </Typography>
-        ))}
-      </Box>
-      {opened ? (
-        <Typography className="no-print">
-          Opened, {clock(opened.writtenAt)}
-          <Button variant="text" aria-label="Undo: opened" loading={back.isPending} onClick={() => back.mutate(opened.id)}>
-            Undo
-          </Button>
-        </Typography>
-      ) : (
-        <Button
-          className="no-print"
-          variant="outlined"
-          loading={open.isPending}
-          onClick={() => open.mutate()}
-          sx={{ minHeight: 48, minWidth: 96 }}
-        >
-          Opened
-        </Button>
-      )}
-    </Box>
   );
 }
 
