@@ -133,10 +133,7 @@ public static class WindlassYard
             // Yesterday's says what today was to be like.
             foreach (var made in new[] { Today.AddDays(-1), Today })
             {
-                await record.PutForecastAsync(
-                    [.. StandIns.All.MadeOn(made).Days.Select(d => new ForecastRow(d.Day, made, d.MinimumC!.Value, d.MaximumC!.Value))],
-                    cancel
-                );
+                await record.PutForecastAsync([.. StandIns.All.MadeOn(made).Days.Select(d => ForecastRow.Of(d, made))], cancel);
             }
 
             await new RecordWriter(nursery).RecomputeAsync(await site.GetAsync(cancel), cancel);

@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.Json;
 using CsvHelper;
+using CsvHelper.Configuration;
 using Juvenal.Core.Site;
 using Juvenal.Devices.Formats;
 
@@ -26,7 +27,9 @@ public sealed class DropFolder(string folder) : IStation, IProbe, IForecaster
 
     public Forecast? MadeOn(DateOnly today)
     {
+        var wind = Wind();
         var days = Weather("forecast")
+            .Select(d => new ForecastDay(d.Day, d.MinimumC, d.MaximumC, wind.GetValueOrDefault(d.Day)))
             .Where(d => d.Day > today && d is { MinimumC: not null, MaximumC: not null })
             .OrderBy(d => d.Day)
             .ToList();
@@ -50,6 +53,40 @@ public sealed class DropFolder(string folder) : IStation, IProbe, IForecaster
             throw new DeviceException($"{Path.GetFileName(path)}: write days as 2026-04-18.");
         return read.Days;
     }
+
+    /// <summary>Gusts and hail of the forecast, where the file has columns for them.</summary>
+    private Dictionary<DateOnly, Wind> Wind()
+    {
+        if (Find("forecast") is not { } path)
+            return [];
+        if (path.EndsWith(".json", StringComparison.Ordinal))
+            return Json<WeatherLine>(path).ToDictionary(l => Day(l.Date, path), l => Blows(l.Gust, l.Hail, path));
+        using var text = new StreamReader(path);
+        using var csv = new CsvReader(text, new CsvConfiguration(CultureInfo.InvariantCulture) { DetectDelimiter = true });
+        var wind = new Dictionary<DateOnly, Wind>();
+        if (!csv.Read() || !csv.ReadHeader() || csv.HeaderRecord is not { } head || (!head.Contains("gust") && !head.Contains("hail")))
+            return wind;
+        try
+        {
+            while (csv.Read())
+                wind[Day(csv.GetField("date") ?? "", path)] = Blows(
+                    head.Contains("gust") ? csv.GetField<double?>("gust") : null,
+                    head.Contains("hail") && csv.GetField<bool?>("hail") == true,
+                    path
+                );
+        }
+        catch (CsvHelperException)
+        {
+            throw new DeviceException($"{Path.GetFileName(path)}, line {csv.Parser.RawRow}: gust is km/h, hail is true or false.");
+        }
+
+        return wind;
+    }
+
+    private static Wind Blows(double? gust, bool? hail, string path) =>
+        gust is null or (>= 0 and <= Core.Site.Wind.MostGustKmh)
+            ? new(gust, hail == true)
+            : throw new DeviceException($"{Path.GetFileName(path)}: a gust of {gust:0} km/h is none.");
 
     private List<SoilReading> Soil()
     {
@@ -120,7 +157,7 @@ public sealed class DropFolder(string folder) : IStation, IProbe, IForecaster
                 $"{Path.GetFileName(path)}: “{(text.Length > 30 ? text[..30] : text)}” is no surface; bare, mulch, film, raised or tunnel."
             );
 
-    private sealed record WeatherLine(string Date, double? Tmin, double? Tmax);
+    private sealed record WeatherLine(string Date, double? Tmin, double? Tmax, double? Gust = null, bool? Hail = null);
 
     private sealed record SoilLine(string Date, string Surface, double Celsius);
 }

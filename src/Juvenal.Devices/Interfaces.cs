@@ -9,7 +9,7 @@ namespace Juvenal.Devices;
 public readonly record struct SoilReading(DateOnly Day, Surface Surface, double Celsius);
 
 /// <summary>A forecast: the days that follow the one it was made on.</summary>
-public sealed record Forecast(DateOnly MadeOn, IReadOnlyList<WeatherDay> Days);
+public sealed record Forecast(DateOnly MadeOn, IReadOnlyList<ForecastDay> Days);
 
 /// <summary>A weather station: lowest and highest air temperature of each day.</summary>
 public interface IStation

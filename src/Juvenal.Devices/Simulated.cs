@@ -52,16 +52,29 @@ public sealed class Simulated(WeatherGenerator weather) : IStation, IProbe, IFor
                         (d, i) =>
                         {
                             var error = FirstError + (ErrorPerDay * i);
-                            return new WeatherDay(
+                            return new ForecastDay(
                                 d.Day,
                                 Math.Round(d.MinimumC!.Value + (error * weather.Noise(today.DayNumber, 100 + i)), 1),
                                 Math.Round(
                                     Math.Max(d.MinimumC.Value + 1, d.MaximumC!.Value + (error * weather.Noise(today.DayNumber, 200 + i))),
                                     1
-                                )
+                                ),
+                                WindOf(d)
                             );
                         }
                     ),
             ]
         );
+
+    /// <summary>Gusts of a made-up day, km/h, and whether it hails: gusts about one of <see cref="UsualGustKmh"/>, lognormal. [model]</summary>
+    private Wind WindOf(WeatherDay day) =>
+        new(
+            Math.Round(UsualGustKmh * Math.Exp(GustSpread * weather.Noise(day.Day.DayNumber, 300))),
+            day.MaximumC > HailAboveC && weather.Noise(day.Day.DayNumber, 301) > HailRarity
+        );
+
+    private const double UsualGustKmh = 20,
+        GustSpread = 0.45,
+        HailAboveC = 15,
+        HailRarity = 2.4;
 }

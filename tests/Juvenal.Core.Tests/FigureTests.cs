@@ -89,6 +89,7 @@ public class FigureTests
         "PlantingDecision.Hottest",
         "PlantingDecision.MostGainC",
         "PlantingDecision.MostGustKmh",
+        "Wind.MostGustKmh",
         "PlantingDecision.MostRungs",
         "LeavesOn.Most", // the most a batch begins with
         "EntryDetail.LongestWhom",

@@ -18,6 +18,17 @@ public class TypedForecastTests(House house) : IClassFixture<House>
         // Typed once more it is the newer one.
         Assert.Equal(200, (await house.PutAsync("forecast", Nights(2))).Status);
         Assert.Equal([2], (await house.GetAsync("round"))["nights"]!["nights"]!.AsArray().Select(n => (double)n!["lowC"]!));
+        // Wind is said of the days that are too windy; none was.
+        Assert.Null((await house.GetAsync("round"))["nights"]!["wind"]);
+        var windy = Nights(2);
+        (windy["nights"]![0]!["gustKmh"], windy["nights"]![0]!["hail"]) = (72, true);
+        Assert.Equal(200, (await house.PutAsync("forecast", windy)).Status);
+        Assert.Equal(
+            $"{House.Today.AddDays(1):ddd d MMM} gusts of 72 km/h, and it may hail.",
+            (string)(await house.GetAsync("round"))["nights"]!["wind"]!
+        );
+        windy["nights"]![0]!["gustKmh"] = 900;
+        Assert.NotNull(House.Sentence((await house.PutAsync("forecast", windy)).Body, "nights[0].gustKmh"));
         Assert.NotNull(House.Sentence((await house.PutAsync("forecast", Nights(2, 80))).Body, "nights[1].lowC"));
         Assert.NotNull(House.Sentence((await house.PutAsync("forecast", Nights())).Body, "nights"));
         Assert.Equal([2], (await house.GetAsync("round"))["nights"]!["nights"]!.AsArray().Select(n => (double)n!["lowC"]!));

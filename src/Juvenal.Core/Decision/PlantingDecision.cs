@@ -221,7 +221,9 @@ public static class PlantingDecision
     internal const double Coldest = -60;
     internal const double Hottest = 60;
     internal const double MostGainC = 30;
-    private const double MostGustKmh = 400;
+
+    /// <summary>Of what can be asked, km/h. [model]</summary>
+    internal const double MostGustKmh = 400;
     private const int MostRungs = 60;
 }
 

@@ -1,5 +1,6 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Ledger;
+using Juvenal.Core.Site;
 
 namespace Juvenal.Core.Hardening;
 
@@ -19,7 +20,7 @@ public enum Standing
 /// <summary>The weather that plants had, or will have, where they are out.</summary>
 /// <param name="NightC">Low of the night after the day, °C; null: not known.</param>
 /// <param name="HighC">Of the day, °C; null: not known.</param>
-public readonly record struct DayThere(double? NightC, double? HighC);
+public readonly record struct DayThere(double? NightC, double? HighC, Wind Wind = default);
 
 /// <summary>How far up the ladder a group is.</summary>
 /// <param name="Done">Rungs, from 0 to <paramref name="Needed"/>.</param>

@@ -16,7 +16,7 @@ public enum RungCall
     /// <summary>They go out by day; the night is too cold for the rung, cover or not.</summary>
     InTonight,
 
-    /// <summary>They stay in: the day is too cold to count.</summary>
+    /// <summary>They stay in: the day is too cold to count, a gale blows, or it may hail.</summary>
     StayIn,
 }
 
@@ -75,7 +75,7 @@ public sealed record TodaysRung(
         var rung = ladder[credit.Done];
         var (high, night) = (Ladder.HighC(crop), Ladder.NightC(crop, ladder, credit.Done));
         var call =
-            !rung.InHouse && there.HighC < high ? RungCall.StayIn
+            !rung.InHouse && (there.Wind.KeepsIn || there.HighC < high) ? RungCall.StayIn
             : !rung.Night || !(there.NightC < night) ? RungCall.Out
             : there.NightC + coverC >= night ? RungCall.CoverTonight
             : RungCall.InTonight;

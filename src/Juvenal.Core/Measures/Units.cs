@@ -16,6 +16,7 @@ public static class Units
 
     public const double LitresPerUsGallon = 3.785411784;
     public const double CentimetresPerInch = 2.54;
+    public const double KilometresPerMile = 1.609344;
     public const double GramsPerOunce = 28.349523125;
 
     // Exact by definition: international inch (1959) 2.54 cm, avoirdupois ounce 28.349523125 g, US gallon 231 cubic inches.

@@ -6,7 +6,9 @@ namespace Juvenal.Core.Site;
 /// <param name="Evening">It begins on.</param>
 /// <param name="LowC">Expected, °C.</param>
 /// <param name="HighC">Of the day after it, °C; null: not typed.</param>
-public sealed record TypedNight(DateOnly Evening, double LowC, double? HighC = null);
+/// <param name="GustKmh">Strongest of the day after it, km/h; null: not typed.</param>
+/// <param name="Hail">It may hail on the day after it.</param>
+public sealed record TypedNight(DateOnly Evening, double LowC, double? HighC = null, double? GustKmh = null, bool Hail = false);
 
 /// <summary>A forecast by hand: from tonight on, without a gap.</summary>
 public static class TypedForecast
@@ -37,19 +39,22 @@ public static class TypedForecast
                 failures.Add(Failure.OutOfRange($"nights[{i}].highC", high, WeatherChecks.ColdestC, WeatherChecks.HottestC));
             else if (night.HighC < night.LowC)
                 failures.Add(new("high-below-low", $"nights[{i}].highC"));
+            if (night.GustKmh is { } gust && !(gust >= 0 && gust <= Wind.MostGustKmh))
+                failures.Add(Failure.OutOfRange($"nights[{i}].gustKmh", gust, 0, Wind.MostGustKmh));
         }
 
         return failures.Count > 0
             ? failures
             : new ForecastDays([
-                .. nights.Select(n => new WeatherDay(
+                .. nights.Select(n => new ForecastDay(
                     n.Evening.AddDays(1),
                     n.LowC,
-                    n.HighC ?? Math.Min(WeatherChecks.HottestC, n.LowC + UsualRiseC)
+                    n.HighC ?? Math.Min(WeatherChecks.HottestC, n.LowC + UsualRiseC),
+                    new(n.GustKmh, n.Hail)
                 )),
             ]);
     }
 }
 
 /// <summary>Days of a forecast, tomorrow first.</summary>
-public sealed record ForecastDays(IReadOnlyList<WeatherDay> Days);
+public sealed record ForecastDays(IReadOnlyList<ForecastDay> Days);

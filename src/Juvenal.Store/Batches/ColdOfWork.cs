@@ -145,6 +145,7 @@ public static class ColdOfWork
             catalogue.Record.SoilMorning(surface, today),
             gainC,
             site.ChillAfter(today, crop, rules.PepperNightC, surface),
+            ahead.GustsKmh(later) is { Count: > 0 } gusts ? gusts : null,
             RungsDone: Math.Min((hardened?.Asked ?? GoQuestion.UsualRungs) + later, hardened?.Needed ?? GoQuestion.UsualRungs),
             RungsNeeded: hardened is { Asked: not null } ? hardened.Needed : GoQuestion.UsualRungs,
             PepperNightC: rules.PepperNightC,

@@ -38,14 +38,15 @@ public sealed class Catalogue
         IEnumerable<ContainerRow> containers,
         IEnumerable<CultivarRow> cultivars,
         IReadOnlyDictionary<DateOnly, WeatherDay> known,
-        ILookup<Guid, AirReading> read
+        ILookup<Guid, AirReading> read,
+        IReadOnlyDictionary<DateOnly, Wind> winds
     )
     {
         (Inputs, Site, Rules, Today, Record, Known) = (inputs, site, rules, today, record, known);
         Places = places.Select(p => p with { Shift = ShiftOf(p, read[p.Id]) }).ToDictionary(p => p.Id);
         Containers = containers.ToDictionary(c => c.Id);
         Cultivars = cultivars.ToDictionary(c => c.Id);
-        Read = read;
+        (Read, Winds) = (read, winds);
     }
 
     private const string InputsVersion = """
@@ -74,6 +75,9 @@ public sealed class Catalogue
 
     /// <summary>What thermometers in places said in the last weeks.</summary>
     private ILookup<Guid, AirReading> Read { get; }
+
+    /// <summary>Wind and hail of today and the days ahead, where a forecast says something of them.</summary>
+    public IReadOnlyDictionary<DateOnly, Wind> Winds { get; }
 
     /// <summary>Whether a place has a thermometer that is read.</summary>
     public bool IsRead(Guid place) => Read.Contains(place);
@@ -131,6 +135,7 @@ public sealed class Catalogue
         private readonly List<(DateOnly Day, double[] Parts)> _line = [];
         private readonly Dictionary<DateOnly, WeatherDay> _known = [];
         private readonly List<(Guid Place, AirReading Reading)> _air = [];
+        private readonly Dictionary<DateOnly, Wind> _winds = [];
         private SiteRow? _site;
         private RulesRow? _rules;
 
@@ -165,6 +170,7 @@ public sealed class Catalogue
                     _known[day.Day] = day;
                 }
             );
+            yield return new(RecordStore.Blows, r => _winds[r.GetFieldValue<DateOnly>(0)] = RecordStore.ReadWind(r, 1));
         }
 
         /// <exception cref="NotFoundException">There is no such nursery.</exception>
@@ -185,7 +191,8 @@ public sealed class Catalogue
                 _containers,
                 _cultivars,
                 _known,
-                _air.ToLookup(a => a.Place, a => a.Reading)
+                _air.ToLookup(a => a.Place, a => a.Reading),
+                _winds
             );
         }
     }
@@ -497,7 +504,7 @@ public sealed class Catalogue
                 ? sky.High(min + Site.OffsetC, max, Sun.OnGround(min, max, Sun.AtTop(Site.Latitude, SeasonAxis.DayOfYear(day))))
                 : max
             : null;
-        return new(next.MinimumC is { } low ? place.LowAtNight(low + Site.OffsetC) : null, high);
+        return new(next.MinimumC is { } low ? place.LowAtNight(low + Site.OffsetC) : null, high, Winds.GetValueOrDefault(day));
     }
 
     /// <summary>Today's season.</summary>

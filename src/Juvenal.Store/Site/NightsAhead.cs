@@ -21,13 +21,15 @@ public enum NightsFrom
 /// <param name="MadeOn">The day the forecast was made; null without one.</param>
 /// <param name="Nights">Tonight first, the site's offset included; as far as they are known without a gap.</param>
 /// <param name="HighsC">Of the days after those nights, by the forecast; null without one.</param>
-/// <param name="Today">Today's low and high as they were forecast; null where they were not.</param>
+/// <param name="Today">As it was forecast; null where it was not.</param>
+/// <param name="Winds">Of the days after those nights, by the forecast; null without one.</param>
 public sealed record NightsAhead(
     NightsFrom From,
     DateOnly? MadeOn,
     IReadOnlyList<NightAhead> Nights,
     IReadOnlyList<double>? HighsC = null,
-    WeatherDay? Today = null
+    ForecastDay? Today = null,
+    IReadOnlyList<Wind>? Winds = null
 )
 {
     /// <summary>A forecast older than this is not trusted, days.</summary>
@@ -38,12 +40,12 @@ public sealed record NightsAhead(
 
     private const string Forecast = """
         -- The forecast's coming days, and what was forecast of today.
-        select day, made_on, tmin_c, tmax_c
+        select day, made_on, tmin_c, tmax_c, gust_kmh, hail
         from forecast_day
         where day > $1
         union all
         (
-          select day, made_on, tmin_c, tmax_c
+          select day, made_on, tmin_c, tmax_c, gust_kmh, hail
           from forecast_made
           where day = $1 and made_on >= $1 - $2
           order by made_on desc
@@ -59,6 +61,18 @@ public sealed record NightsAhead(
           and (extract(doy from day)::int - $1 + 730) % 365 <= $2
         """;
 
+    /// <summary>Strongest gusts of the first days that plants would be out, km/h; none where nothing is said of them.</summary>
+    /// <param name="later">Out from so many days from now on.</param>
+    public IReadOnlyList<double> GustsKmh(int later) =>
+        [
+            .. new[] { Today?.Wind }
+                .Concat((Winds ?? []).Select(w => (Wind?)w))
+                .Skip(later)
+                .Take(PlantingDecision.HeatDays)
+                .Select(w => w?.GustKmh)
+                .OfType<double>(),
+        ];
+
     /// <summary>Fewer nights of a record than these say nothing.</summary>
     private const int FewestNights = 30;
 
@@ -70,12 +84,21 @@ public sealed record NightsAhead(
     {
         var days = await nursery.ListAsync(
             Forecast,
-            r => (Day: r.GetFieldValue<DateOnly>(0), MadeOn: r.GetFieldValue<DateOnly>(1), LowC: r.GetDouble(2), HighC: r.GetDouble(3)),
+            r =>
+                (
+                    Day: r.GetFieldValue<DateOnly>(0),
+                    MadeOn: r.GetFieldValue<DateOnly>(1),
+                    LowC: r.GetDouble(2),
+                    HighC: r.GetDouble(3),
+                    Wind: RecordStore.ReadWind(r, 4)
+                ),
             cancel,
             Sql.Of(today),
             Sql.Of(Trusted)
         );
-        var now = days.Where(d => d.Day == today).Select(d => (WeatherDay?)new WeatherDay(d.Day, d.LowC, d.HighC)).FirstOrDefault();
+        var now = days.Where(d => d.Day == today)
+            .Select(d => (ForecastDay?)new ForecastDay(d.Day, d.LowC, d.HighC, d.Wind))
+            .FirstOrDefault();
         days.RemoveAll(d => d.Day == today);
         // The low of a day falls early in its morning: it belongs to the night of the evening before.
         var nights = days.TakeWhile((d, i) => d.Day == today.AddDays(i + 1)).ToList();
@@ -87,7 +110,8 @@ public sealed record NightsAhead(
                 madeOn,
                 [.. nights.Select(d => new NightAhead(d.Day.AddDays(-1), d.LowC + site.OffsetC))],
                 [.. nights.Select(d => d.HighC)],
-                now
+                now,
+                [.. nights.Select(d => d.Wind)]
             );
         }
 

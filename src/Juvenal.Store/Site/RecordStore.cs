@@ -10,7 +10,12 @@ namespace Juvenal.Store.Site;
 public sealed record SoilRow(Guid Id, DateOnly Day, Surface Surface, double Celsius, bool Hand, double Hour = SoilSeries.UsualHour);
 
 /// <param name="MadeOn">The day it was forecast on.</param>
-public sealed record ForecastRow(DateOnly Day, DateOnly MadeOn, double MinimumC, double MaximumC);
+public sealed record ForecastRow(DateOnly Day, DateOnly MadeOn, double MinimumC, double MaximumC, Wind Wind = default)
+{
+    /// <exception cref="InvalidOperationException">A day without its low or high.</exception>
+    public static ForecastRow Of(ForecastDay day, DateOnly madeOn) =>
+        new(day.Day, madeOn, day.MinimumC!.Value, day.MaximumC!.Value, day.Wind);
+}
 
 /// <summary>What is kept of a record, in a line.</summary>
 public sealed record RecordSpan(DateOnly First, DateOnly Last, int Days);
@@ -97,7 +102,7 @@ public sealed class RecordStore(NurseryTransaction nursery)
 
     private const string Forecast = """
         -- The forecast, from a day on.
-        select day, made_on, tmin_c, tmax_c
+        select day, made_on, tmin_c, tmax_c, gust_kmh, hail
         from forecast_day
         where day > $1
         order by day
@@ -110,14 +115,14 @@ public sealed class RecordStore(NurseryTransaction nursery)
 
     private const string AddForecast = """
         -- A forecast day.
-        insert into forecast_day (nursery_id, day, made_on, tmin_c, tmax_c)
-        values ($1, $2, $3, $4, $5)
+        insert into forecast_day (nursery_id, day, made_on, tmin_c, tmax_c, gust_kmh, hail)
+        values ($1, $2, $3, $4, $5, $6, $7)
         """;
 
     private const string KeepForecast = """
         -- As it was made, to be held against what came; the first of a day stays.
-        insert into forecast_made (nursery_id, day, made_on, tmin_c, tmax_c)
-        values ($1, $2, $3, $4, $5)
+        insert into forecast_made (nursery_id, day, made_on, tmin_c, tmax_c, gust_kmh, hail)
+        values ($1, $2, $3, $4, $5, $6, $7)
         on conflict do nothing
         """;
 
@@ -296,7 +301,13 @@ public sealed class RecordStore(NurseryTransaction nursery)
     public Task<List<ForecastRow>> ForecastAsync(DateOnly after, CancellationToken cancel) =>
         nursery.ListAsync(
             Forecast,
-            r => new ForecastRow(r.GetFieldValue<DateOnly>(0), r.GetFieldValue<DateOnly>(1), r.GetDouble(2), r.GetDouble(3)),
+            r => new ForecastRow(
+                r.GetFieldValue<DateOnly>(0),
+                r.GetFieldValue<DateOnly>(1),
+                r.GetDouble(2),
+                r.GetDouble(3),
+                ReadWind(r, 4)
+            ),
             cancel,
             Sql.Of(after)
         );
@@ -307,7 +318,16 @@ public sealed class RecordStore(NurseryTransaction nursery)
         await nursery.ExecuteManyAsync(
             from sql in new[] { AddForecast, KeepForecast }
             from d in days
-            select Walled.Command(sql, Sql.Of(nursery.Nursery), Sql.Of(d.Day), Sql.Of(d.MadeOn), Sql.Of(d.MinimumC), Sql.Of(d.MaximumC)),
+            select Walled.Command(
+                sql,
+                Sql.Of(nursery.Nursery),
+                Sql.Of(d.Day),
+                Sql.Of(d.MadeOn),
+                Sql.Of(d.MinimumC),
+                Sql.Of(d.MaximumC),
+                Sql.OfNull(d.Wind.GustKmh),
+                Sql.Of(d.Wind.Hail)
+            ),
             cancel
         );
     }
@@ -315,6 +335,25 @@ public sealed class RecordStore(NurseryTransaction nursery)
     /// <summary>The soil as reckoned, from a day on and as far as the forecast looks; null where there is none.</summary>
     public async Task<SoilSeries?> SoilLineAsync(DateOnly from, CancellationToken cancel) =>
         SeriesOf(await nursery.ListAsync(SoilLine, ReadSoilDay, cancel, Sql.Of(from)));
+
+    /// <summary>Gust and hail, from two columns.</summary>
+    internal static Wind ReadWind(NpgsqlDataReader r, int gust) =>
+        new(r.IsDBNull(gust) ? null : Math.Round(r.GetFloat(gust), 1), r.GetBoolean(gust + 1));
+
+    /// <summary>Wind of today, and of the days ahead, where a forecast says something of it.</summary>
+    internal const string Blows = """
+        -- Wind and hail, as they are forecast.
+        select day, gust_kmh, hail
+        from forecast_made
+        where day = (select coalesce(demo_day, current_date) from site)
+          and made_on >= day - 1
+          and (hail or gust_kmh is not null)
+        union all
+        select day, gust_kmh, hail
+        from forecast_day
+        where day > (select coalesce(demo_day, current_date) from site)
+          and (hail or gust_kmh is not null)
+        """;
 
     internal static (DateOnly Day, double[] Parts) ReadSoilDay(NpgsqlDataReader r) =>
         (r.GetFieldValue<DateOnly>(0), [.. Enumerable.Range(1, 5).Select(i => (double)r.GetFloat(i))]);

@@ -100,9 +100,12 @@ internal sealed class Collector(IConfiguration configuration)
                 .Days.Where(d =>
                     d is { MinimumC: >= WeatherChecks.ColdestC, MaximumC: <= WeatherChecks.HottestC } && d.MinimumC <= d.MaximumC
                 )
-                .Select(d => new ForecastRow(d.Day, forecast.MadeOn, d.MinimumC!.Value, d.MaximumC!.Value)),
+                .Select(d => ForecastRow.Of(d, forecast.MadeOn)),
         ];
-        if (rows.Select(r => (r.Day, r.MinimumC, r.MaximumC)).SequenceEqual(known.Select(k => (k.Day, k.MinimumC, k.MaximumC))))
+        if (
+            rows.Select(r => (r.Day, r.MinimumC, r.MaximumC, r.Wind))
+                .SequenceEqual(known.Select(k => (k.Day, k.MinimumC, k.MaximumC, k.Wind)))
+        )
             return false;
         await store.PutForecastAsync(rows, cancel);
         return true;

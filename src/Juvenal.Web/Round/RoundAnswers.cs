@@ -123,7 +123,8 @@ public sealed record NightAnswer(DateOnly Evening, double LowC);
 
 /// <param name="Known">By a forecast, by the record's cold night, or not at all.</param>
 /// <param name="Nights">Tonight first.</param>
-public sealed record NightsAnswer(NightsFrom Known, DateOnly? MadeOn, IReadOnlyList<NightAnswer> Nights);
+/// <param name="Wind">Days that are too windy for young plants, or may hail; null: none is known of.</param>
+public sealed record NightsAnswer(NightsFrom Known, DateOnly? MadeOn, IReadOnlyList<NightAnswer> Nights, string? Wind);
 
 /// <summary>A place on the walk.</summary>
 /// <param name="Jobs">All that there is to do there.</param>

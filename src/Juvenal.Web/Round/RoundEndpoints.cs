@@ -1,3 +1,4 @@
+using Juvenal.Core.Decision;
 using Juvenal.Core.Hardening;
 using Juvenal.Core.Measures;
 using Juvenal.Core.MovingUp;
@@ -322,7 +323,15 @@ internal static class RoundEndpoints
                 : catalogue.Cultivars.Count == 0 ? "cultivars"
                 : any == 0 ? "batch"
                 : null,
-            new(ahead.From, ahead.MadeOn, [.. ahead.Nights.Select(n => new NightAnswer(n.Evening, n.LowC))]),
+            new(
+                ahead.From,
+                ahead.MadeOn,
+                [.. ahead.Nights.Select(n => new NightAnswer(n.Evening, n.LowC))],
+                WeatherWords.Winds(
+                    catalogue.Winds.Where(w => w.Key < today.AddDays(ColdStop.Nights)).OrderBy(w => w.Key).Select(w => (w.Key, w.Value)),
+                    measures
+                )
+            ),
             troubled,
             waiting,
             skip > 0 ? [] : await DoneAsync(reading, catalogue, asks, timed.ToDictionary(t => t.Entry, t => t.Timed.TookMinutes), cancel),

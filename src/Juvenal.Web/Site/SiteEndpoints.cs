@@ -137,7 +137,7 @@ internal static class SiteEndpoints
                             if (!typed.Succeeded)
                                 throw new RefusedException(typed.Failures);
                             await new RecordStore(writing).PutForecastAsync(
-                                [.. typed.Value.Days.Select(d => new ForecastRow(d.Day, today, d.MinimumC!.Value, d.MaximumC!.Value))],
+                                [.. typed.Value.Days.Select(d => ForecastRow.Of(d, today))],
                                 cancel
                             );
                             await new RecordWriter(writing).RecomputeAsync(site, cancel);

@@ -39,6 +39,12 @@ internal sealed record Measures(bool Us)
                 : string.Create(CultureInfo.InvariantCulture, $"{celsius:0.#} °C")
         );
 
+    /// <summary>"70 km/h"; "43 mph" in US units.</summary>
+    public string Speed(double kmh) =>
+        Us
+            ? string.Create(CultureInfo.InvariantCulture, $"{kmh / Core.Measures.Units.KilometresPerMile:0} mph")
+            : string.Create(CultureInfo.InvariantCulture, $"{kmh:0} km/h");
+
     public string VolumeUnit => Us ? "gal" : "L";
 
     /// <summary>In that unit.</summary>

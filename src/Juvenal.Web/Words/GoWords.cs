@@ -93,7 +93,7 @@ internal static class GoWords
                 $"{value * Springs:0.#} {(Math.Abs((value * Springs) - 1) < 0.05 ? "spring" : "springs")} in {Springs}"
             ),
             "chill" => Invariant($"{value * Nights:0} of {Nights}"),
-            "wind" => Invariant($"{value:0} km/h"),
+            "wind" => m.Speed(value),
             "hardening" => Invariant($"{value:0} of {limit:0} rungs"),
             _ => m.Temperature(Math.Round(value, 1)),
         };

@@ -37,6 +37,8 @@ internal static class LadderWords
     public static string? Day(TodaysRung today, Measures m) =>
         today.Call switch
         {
+            RungCall.StayIn when today.There.Wind is { KeepsIn: true } wind =>
+                $"Keep them in: {WeatherWords.Wind(wind, m)}. It would not count.",
             RungCall.StayIn when today.There.HighC is { } high =>
                 $"Keep them in: only {m.Temperature(high)} by day, and {m.Temperature(today.HighLimitC)} is wanted. It would not count.",
             RungCall.InTonight when today.There.NightC is { } night && today.NightLimitC is { } limit =>

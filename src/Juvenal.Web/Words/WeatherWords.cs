@@ -1,3 +1,4 @@
+using Juvenal.Core.Decision;
 using Juvenal.Core.Site;
 using Juvenal.Devices.Formats;
 using static System.FormattableString;
@@ -22,6 +23,28 @@ internal static class WeatherWords
             "no-number" => $"“{error.Text}” is no number.",
             _ => "The line is too short.",
         };
+
+    /// <summary>"gusts of 70 km/h", "it may hail", or both.</summary>
+    public static string Wind(Wind wind, Measures m)
+    {
+        var gusts = wind.GustKmh > PlantingDecision.GustKmh ? $"gusts of {m.Speed(wind.GustKmh.Value)}" : null;
+        return (gusts, wind.Hail) switch
+        {
+            (null, _) => "it may hail",
+            (_, true) => $"{gusts}, and it may hail",
+            _ => gusts,
+        };
+    }
+
+    /// <summary>Of the days ahead, those that are too windy for young plants, or may hail: "Tue 21 Apr gusts of 70 km/h."; null: none is
+    /// known of.</summary>
+    public static string? Winds(IEnumerable<(DateOnly Day, Wind Wind)> days, Measures m)
+    {
+        var told = days.Where(d => d.Wind.Hail || d.Wind.GustKmh > PlantingDecision.GustKmh)
+            .Select(d => $"{Days.Say(d.Day)} {Wind(d.Wind, m)}")
+            .ToList();
+        return told.Count == 0 ? null : string.Join("; ", told) + ".";
+    }
 
     public static string Doubt(DoubtfulDay day) =>
         day.Doubt switch

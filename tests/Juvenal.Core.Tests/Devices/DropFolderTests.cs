@@ -45,6 +45,28 @@ public sealed class DropFolderTests : IDisposable
         Assert.Null(Folder.MadeOn(new(2026, 4, 25)));
     }
 
+    [Theory]
+    [InlineData("forecast.csv", "date,tmin,tmax,gust,hail\n2026-04-19,2,11,65.5,true\n2026-04-20,3,12,,\n")]
+    [InlineData("forecast.csv", "date;tmin;tmax;gust;hail\n2026-04-19;2;11;65.5;true\n2026-04-20;3;12;;\n")]
+    [InlineData(
+        "forecast.json",
+        """[{"date":"2026-04-19","tmin":2,"tmax":11,"gust":65.5,"hail":true},{"date":"2026-04-20","tmin":3,"tmax":12}]"""
+    )]
+    public void A_forecast_may_say_something_of_wind_and_hail(string name, string text)
+    {
+        Write(name, text);
+        Assert.Equal([new Wind(65.5, true), default], Folder.MadeOn(new(2026, 4, 18))!.Days.Select(d => d.Wind));
+    }
+
+    [Theory]
+    [InlineData("date,tmin,tmax,gust\n2026-04-19,2,11,strong\n", "forecast.csv, line 2: gust is km/h, hail is true or false.")]
+    [InlineData("date,tmin,tmax,gust\n2026-04-19,2,11,900\n", "forecast.csv: a gust of 900 km/h is none.")]
+    public void Wind_that_cannot_be_read_is_said(string text, string sentence)
+    {
+        Write("forecast.csv", text);
+        Assert.Equal(sentence, Assert.Throws<DeviceException>(() => Folder.MadeOn(new(2026, 4, 18))).Message);
+    }
+
     [Fact]
     public void An_empty_or_missing_folder_has_nothing_to_say()
     {

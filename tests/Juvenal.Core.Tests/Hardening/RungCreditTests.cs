@@ -137,6 +137,23 @@ public class RungCreditTests
         Assert.True(TodaysRung.Of(Crop.Tomato, Ten, HardeningBy.Shade, new(0, 10, 0, null, [], 0, true), new(15, 22))!.StaysOut);
     }
 
+    /// <summary>A gale or hail keeps them in; a house does not mind either.</summary>
+    [Theory]
+    [InlineData(60, false, RungCall.Out)]
+    [InlineData(61, false, RungCall.StayIn)]
+    [InlineData(0, true, RungCall.StayIn)]
+    public void A_gale_or_hail_keeps_them_in(double gust, bool hail, RungCall call)
+    {
+        var there = new DayThere(15, 22, new(gust, hail));
+        Assert.Equal(call, TodaysRung.Of(Crop.Tomato, Ten, HardeningBy.Hours, new(3, 10, 0, null, [], 3, true), there)!.Call);
+        var house = Ladder.Of(10, HardeningBy.VentedHouse);
+        Assert.True(house[0].InHouse);
+        Assert.Equal(
+            RungCall.Out,
+            TodaysRung.Of(Crop.Tomato, house, HardeningBy.VentedHouse, new(0, 10, 0, null, [], 0, true), there)!.Call
+        );
+    }
+
     /// <summary>Another rung behind them is never worse, and a warmer day never counts less.</summary>
     [Property(MaxTest = 200)]
     public void More_days_out_are_never_fewer_rungs(byte[] hours, byte extra)

@@ -44,7 +44,7 @@ public class SpringLivedTests
             var first = new DateOnly(year, 4, 25);
             var real = Weather.Days(first, new(year, 7, 1)).ToList();
             var was = real.Zip(real.Skip(1), (a, b) => new LivedDay(a.MaximumC!.Value, b.MinimumC!.Value)).ToList();
-            var ahead = was.Select((_, i) => station.MadeOn(first.AddDays(i)).Days).ToList();
+            var ahead = was.Select((_, i) => station.MadeOn(first.AddDays(i)).Days.Select(d => d.Weather).ToList()).ToList();
             // Of the day itself the morning's forecast says what it was to be like; the night after it is its first low.
             var lived = SpringLived.Of(
                 house,

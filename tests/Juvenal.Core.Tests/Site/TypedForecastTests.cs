@@ -27,6 +27,23 @@ public class TypedForecastTests
     public void What_cannot_be_is_said_at_its_night(int ahead, double low, double? high, string field) =>
         Assert.Equal(field, Assert.Single(TypedForecast.Of([new(Today.AddDays(ahead), low, high)], Today).Failures).Field);
 
+    [Theory]
+    [InlineData(-1)]
+    [InlineData(401)]
+    [InlineData(double.NaN)]
+    public void A_gust_that_cannot_be_is_said_at_its_night(double gust) =>
+        Assert.Equal("nights[0].gustKmh", Assert.Single(TypedForecast.Of([new(Today, 5, null, gust)], Today).Failures).Field);
+
+    [Fact]
+    public void Wind_and_hail_are_those_of_the_day_after_the_night()
+    {
+        var days = TypedForecast.Of([new(Today, 5, null, 60, true), new(Today.AddDays(1), 5)], Today).Value.Days;
+        Assert.Equal([new Wind(60, true), default], days.Select(d => d.Wind));
+        Assert.True(days[0].Wind.KeepsIn);
+        Assert.False(new Wind(60).KeepsIn);
+        Assert.True(new Wind(60.1).KeepsIn);
+    }
+
     [Fact]
     public void No_night_and_eleven_are_no_forecast()
     {

@@ -4987,6 +4987,8 @@ export interface components {
             madeOn: null | string;
             /** @description Tonight first. */
             nights: components["schemas"]["NightAnswer"][];
+            /** @description Days that are too windy for young plants, or may hail; null: none is known of. */
+            wind: null | string;
         };
         /**
          * @description Where the nights ahead are known from.
@@ -7076,6 +7078,16 @@ export interface components {
              * @description Of the day after it, °C; null: not typed.
              */
             highC?: null | number;
+            /**
+             * Format: double
+             * @description Strongest of the day after it, km/h; null: not typed.
+             */
+            gustKmh?: null | number;
+            /**
+             * @description It may hail on the day after it.
+             * @default false
+             */
+            hail?: boolean;
         };
         /** @description How a place under the sky, or under glass without heat, follows the weather. [model] */
         UnderTheSky: {

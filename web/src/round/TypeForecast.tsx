@@ -1,19 +1,24 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, Problem, unwrap } from '../api/client';
 import { useNursery, useRefresh, useSite, useUnits } from '../data/nursery';
 import { useMay } from '../data/session';
-import { plusDays } from '../ui/dates';
+import { day, plusDays } from '../ui/dates';
 import { NumberField } from '../ui/Field';
 import { useSay } from '../ui/Say';
-import { number, temperature } from '../ui/units';
+import { number, speed, temperature } from '../ui/units';
 import { Wrong } from '../ui/Wrong';
 import { nightName } from './model';
 
 const nights = 10;
+
+/** Further ahead no forecast knows the wind. */
+const windyDays = 3;
 
 /** Who has no forecast that comes by itself types one: ten nights, or the coldest for all. */
 export function TypeForecast({ today, typed }: { today: string; typed: boolean }) {
@@ -36,14 +41,23 @@ function Form({ today, onClose }: { today: string; onClose: () => void }) {
   const units = useUnits();
   const { say } = useSay();
   const [lows, setLows] = useState<string[]>(Array.from({ length: nights }, () => ''));
-  const [wrong, setWrong] = useState<Record<number, string>>({});
+  const [windy, setWindy] = useState(false);
+  const [gusts, setGusts] = useState<string[]>(Array.from({ length: windyDays }, () => ''));
+  const [hail, setHail] = useState<boolean[]>(Array.from({ length: windyDays }, () => false));
+  const [wrong, setWrong] = useState<Record<string, string>>({});
   const keep = useMutation({
     mutationFn: (typed: number[]) =>
       unwrap(
         api.PUT('/api/nurseries/{nursery}/forecast', {
           params: { path: { nursery } },
           body: {
-            nights: typed.map((low, i) => ({ evening: plusDays(today, i), lowC: temperature.typed(low, units), highC: null })),
+            nights: typed.map((low, i) => ({
+              evening: plusDays(today, i),
+              lowC: temperature.typed(low, units),
+              highC: null,
+              gustKmh: gusts[i]?.trim() ? speed.typed(number(gusts[i]) ?? 0, units) : null,
+              hail: hail[i] ?? false,
+            })),
           },
         }),
       ),
@@ -58,7 +72,12 @@ function Form({ today, onClose }: { today: string; onClose: () => void }) {
     // What comes after the last night that was typed is not known.
     const last = lows.findLastIndex((t) => t.trim() !== '');
     const typed = lows.slice(0, last + 1).map(number);
-    const errors: Record<number, string> = {};
+    const errors: Record<string, string> = {};
+    gusts.forEach((gust, i) => {
+      if (gust.trim() !== '' && number(gust) === null) errors[`gust${i}`] = 'Type a speed.';
+      // Of a day whose night nobody typed nothing is kept.
+      if ((gust.trim() !== '' || hail[i]) && i > last) errors[`gust${i}`] = 'Type the night before it too.';
+    });
     typed.forEach((t, i) => {
       if (t === null) errors[i] = 'Type degrees.';
     });
@@ -95,6 +114,34 @@ function Form({ today, onClose }: { today: string; onClose: () => void }) {
           />
         ))}
       </Box>
+      {windy ? (
+        <Box sx={{ display: 'grid', gap: 1.25, gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(5, 1fr)' }, mb: 1.25 }}>
+          {gusts.map((gust, i) => {
+            const on = plusDays(today, i + 1);
+            return (
+              <Box key={on}>
+                <NumberField
+                  label={`Gusts on ${day(on).split(' ')[0]}`}
+                  unit={speed.unit(units)}
+                  value={gust}
+                  onChange={(text) => setGusts(gusts.map((t, j) => (j === i ? text : t)))}
+                  error={wrong[`gust${i}`] ?? problem?.at(`nights[${i}].gustKmh`)}
+                />
+                <FormControlLabel
+                  control={
+                    <Checkbox checked={hail[i] ?? false} onChange={(_, it) => setHail(hail.map((h, j) => (j === i ? it : h)))} />
+                  }
+                  label="Hail"
+                />
+              </Box>
+            );
+          })}
+        </Box>
+      ) : (
+        <Button variant="text" onClick={() => setWindy(true)} sx={{ px: 0, mb: 1 }}>
+          Wind or hail?
+        </Button>
+      )}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
         <Button type="submit" variant="contained" loading={keep.isPending} sx={{ minHeight: 48 }}>
           Keep

@@ -283,6 +283,7 @@ function Nights({ nights, today }: { nights: Schemas['NightsAnswer']; today: str
           </Box>
         ))}
       </Box>
+      {nights.wind && <Typography variant="body2">{nights.wind}</Typography>}
       {nights.known === 'record' && (
         <Typography variant="body2" color="textSecondary">
           {nights.madeOn ? `The forecast is of ${day(nights.madeOn)}: too old to trust.` : 'There is no forecast.'} 1 night in 10

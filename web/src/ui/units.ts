@@ -11,6 +11,13 @@ export const temperature = {
   typed: (value: number, u: UnitSystem) => (u === 'us' ? Math.round((((value - 32) * 5) / 9) * 100) / 100 : value),
 };
 
+const kilometresPerMile = 1.609344;
+
+export const speed = {
+  unit: (u: UnitSystem) => (u === 'us' ? 'mph' : 'km/h'),
+  typed: (value: number, u: UnitSystem) => (u === 'us' ? value * kilometresPerMile : value),
+};
+
 const litresPerGallon = 3.785411784;
 
 export const volume = {
