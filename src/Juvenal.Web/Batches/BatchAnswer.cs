@@ -309,7 +309,7 @@ internal static class BatchAnswers
             g.Seedlings,
             g.Containers,
             StepName.Of(g.Reached, batch.Input.Begins.Kind, batch.Input.Ends.Kind == AimKind.Pot),
-            LedgerWords.State(g),
+            LedgerWords.State(g, catalogue.RungsOf(g, batch.Crop, batch.Input.HardeningPlaceId)),
             g.Merged,
             g.SpacedCm,
             g.OneOf is null

@@ -195,7 +195,7 @@ internal static class MovingSheets
                 proposal,
                 Dull(seen),
                 to is null ? null : MixFor(Store.Plans.Catalogue.Of(to)),
-                here is null || to is null ? [] : Holding(here, question.GuessShare),
+                here is null || to is null ? [] : [.. Holdings.Of(batch, group, here, question.GuessShare, catalogue)],
                 _step.Kind == StepKind.Move ? MovingWords.How(First, _from, Rules) : []
             );
         }
@@ -341,22 +341,6 @@ internal static class MovingSheets
                 days.Insert(0, (Today, low, most));
             return MovingWords.Dull(DullDay.Of(days, catalogue.Site.Latitude), Today);
         }
-
-        /// <summary>The coolest two that they bear, the dearest first.</summary>
-        private List<string> Holding(PlaceClimate here, double share) =>
-            [
-                .. catalogue
-                    .Places.Values.Where(p => p.Id != group.At.Place)
-                    .Select(p => (p.Name, Climate: catalogue.ClimateOf(p)))
-                    .Where(p => p.Climate is not null)
-                    .Select(p => (p.Name, Held: HoldingBack.Of(batch.Crop, _leaf, _from, share, here, p.Climate!)))
-                    .Where(p => p.Held is not null)
-                    .OrderByDescending(p => p.Held!.CostDays)
-                    .Take(MostHolding)
-                    .Select(p => MovingWords.Held(p.Name, p.Held!, stands.Name, Today)),
-            ];
-
-        private const int MostHolding = 2;
 
         private MixAnswer? MixFor(Container into)
         {

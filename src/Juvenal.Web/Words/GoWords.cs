@@ -1,4 +1,5 @@
 using Juvenal.Core.Decision;
+using Juvenal.Core.Growth;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.MovingUp;
 using Juvenal.Store.Batches;
@@ -123,6 +124,24 @@ internal static class GoWords
             : $"Their {name} is full; it is overdue from {Days.Say(overdue)} on.";
             if (full <= catalogue.Today && Next(group, catalogue) is { } next)
                 yield return next;
+        }
+
+        if (catalogue.ClimateOf(catalogue.Places[group.At.Place]) is { } here && group.At.Container is { } id)
+        {
+            var share = Looked.PotShare(
+                group.Seen,
+                LeafModel.For(batch.Group),
+                Store.Plans.Catalogue.Of(catalogue.Containers[id]),
+                here,
+                group.InPotSince,
+                batch.UpOn,
+                catalogue.Today
+            );
+            var held = Holdings.Of(batch, group, here, share, catalogue).ToList();
+            foreach (var place in held)
+                yield return $"Held back in {place}";
+            if (held.Count > 0)
+                yield return "Held back they want half the feed, less water, and room: leaves must not touch.";
         }
 
         if (planned is not null)

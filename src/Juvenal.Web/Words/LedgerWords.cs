@@ -1,3 +1,4 @@
+using Juvenal.Core.Hardening;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Season;
 
@@ -50,8 +51,10 @@ internal static class LedgerWords
         return string.Join(", ", parts);
     }
 
-    /// <summary>What a group has behind it: “in this pot since Fri 3 Apr, hardening off since Thu 9 Apr”.</summary>
-    public static string State(Group group)
+    /// <summary>What a group has behind it: “in this pot since Fri 3 Apr, hardening off since Thu 9 Apr, 4 of 10 rungs”.</summary>
+    /// <param name="group">Which.</param>
+    /// <param name="rungs">Behind it; null: it has not begun, or they are not told here.</param>
+    public static string State(Group group, RungCredit? rungs = null)
     {
         var parts = new List<string>
         {
@@ -60,7 +63,12 @@ internal static class LedgerWords
             : $"in this pot since {Days.Say(group.InPotSince)}",
         };
         if (group.HardenedSince is { } hardened && group.At.Container is not null)
+        {
             parts.Add($"hardening off since {Days.Say(hardened)}");
+            if (rungs is { AnySaid: true })
+                parts.Add($"{rungs.Done} of {rungs.Needed} rungs");
+        }
+
         if (group.OneOf is { } oneOf)
             parts.Add(oneOf.Count == 0 ? "nobody knows what they are" : "labels mixed");
         return string.Join(", ", parts);
