@@ -34,7 +34,7 @@ public static class TwoSills
         new(Place(3), 0, "Cool room", PlaceKind.Room, 30, 16, 13, null),
         new(Place(4), 0, "Small tunnel", PlaceKind.Tunnel, 40, null, null, null, Follows: true, OpensItself: true),
         new(Place(5), 0, "Balcony", PlaceKind.Stand, 50, null, null, null, Follows: true),
-        new(Place(6), 0, "Tunnel bed", PlaceKind.TunnelBed, 60, null, null, null),
+        new(Place(6), 0, "Tunnel bed", PlaceKind.TunnelBed, 60, null, null, null, LengthCm: 800, WidthCm: 250, SpacingCm: 40),
     ];
 
     private static readonly CultivarRow[] Cultivars =

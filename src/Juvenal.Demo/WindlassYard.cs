@@ -1,5 +1,6 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Places;
+using Juvenal.Core.PlantingOut;
 using Juvenal.Core.Seeds;
 using Juvenal.Core.Site;
 using Juvenal.Devices;
@@ -44,6 +45,8 @@ public static class WindlassYard
         Place(5, "Hardening stand", PlaceKind.Stand, 50) with
         {
             Follows = true,
+            LengthCm = 600,
+            WidthCm = 200,
         },
         new(
             Numbered(1, 9),
@@ -57,14 +60,25 @@ public static class WindlassYard
             DayPlaceId: Numbered(1, 5),
             NightPlaceId: Numbered(1, 4)
         ),
-        Place(6, "Tunnel", PlaceKind.TunnelBed, 60),
+        Place(6, "Tunnel", PlaceKind.TunnelBed, 60) with
+        {
+            LengthCm = 3000,
+            WidthCm = 520,
+            Runs = Along.NorthSouth,
+        },
         Place(7, "Wall bed", PlaceKind.OpenBed, 70) with
         {
             Surface = Surface.Film,
+            LengthCm = 5000,
+            WidthCm = 400,
+            Runs = Along.EastWest,
         },
         Place(8, "Long bed", PlaceKind.OpenBed, 80) with
         {
             Surface = Surface.Film,
+            LengthCm = 2500,
+            WidthCm = 300,
+            Runs = Along.EastWest,
         },
     ];
 
@@ -140,6 +154,16 @@ public static class WindlassYard
             var places = new PlaceStore(nursery);
             foreach (var place in Places)
                 await places.PutAsync(place, cancel);
+            var beds = new BedStore(nursery);
+            foreach (
+                var (bed, year) in new (string, BedYear)[]
+                {
+                    ("Tunnel", new(2025, [BedCrop.Tomato], [])),
+                    ("Tunnel", new(2024, [BedCrop.Tomato], [])),
+                    ("Long bed", new(2023, [BedCrop.Potato], [BedTrouble.Wilt])),
+                }
+            )
+                await beds.PutAsync(PlaceId(bed), year, Today, cancel);
             var cultivars = new CultivarStore(nursery);
             foreach (var cultivar in Cultivars)
                 await cultivars.PutAsync(cultivar, cancel);

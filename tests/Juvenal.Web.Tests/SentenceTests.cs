@@ -103,6 +103,7 @@ public partial class SentenceTests
                 "10",
                 "hours",
                 "medium",
+                "granules",
                 "plant",
             ],
             RuleBook.All.Select(r => r.Options[0].Value)
@@ -129,6 +130,7 @@ public partial class SentenceTests
             RuleCodes.HowDry,
             RuleCodes.HardeningBy,
             RuleCodes.Fleece,
+            RuleCodes.Hole,
         ];
         Assert.All(codes, c => Assert.NotNull(RuleBook.Title(c)));
     }

@@ -4,6 +4,7 @@ using Juvenal.Core.Decision;
 using Juvenal.Core.Growth;
 using Juvenal.Core.Hardening;
 using Juvenal.Core.Places;
+using Juvenal.Core.PlantingOut;
 using Juvenal.Core.Seeds;
 using Juvenal.Core.Site;
 using Juvenal.Core.Troubles;
@@ -145,6 +146,21 @@ public static partial class Figures
             Ours("Places", "Left open with nights above", Airing.LeaveOpenC, "°C"),
             Ours("Places", "Opened by", Airing.OpenByHour, "o'clock"),
             Ours("Places", "Shut before sunset by", Airing.ShutBeforeSunsetHours, "h"),
+        ];
+
+    private static IEnumerable<Figure> Beds() =>
+        [
+            Practice("Beds", "From tomato to tomato in the row", BedLayout.TomatoSpacingCm, "cm"),
+            Practice("Beds", "From pepper to pepper", BedLayout.PepperSpacingCm, "cm"),
+            Practice("Beds", "Closest without training", BedLayout.ClosestCm, "cm"),
+            Practice("Beds", "From row to row", BedLayout.UsualRowCm, "cm"),
+            Ours("Beds", "Kept free along the edge", BedLayout.EdgeCm, "cm"),
+            Practice("Beds", "A bed remembers", BedMemory.Remembered, "years"),
+            Practice("Beds", "Water for a plant, in its hole and after", HoleFill.WaterPerPlantL, "L"),
+            Practice("Beds", "Balanced granules in a hole", HoleFill.GranulesG, "g"),
+            Practice("Beds", "A handful of compost", HoleFill.HandfulL, "L"),
+            Practice("Beds", "Mulch lies", HoleFill.MulchCm, "cm"),
+            Ours("Room", "The wall of a pot adds to its inside", BenchRoom.WallCm, "cm"),
         ];
 
     private static IEnumerable<Figure> Seeds() =>

@@ -238,6 +238,7 @@ public static partial class Figures
             new("Care", "Plants growing on, to", Feed.StrongestPpm, "ppm", Mark.Published, "extension"),
             .. Hardened(),
             .. Seeds(),
+            .. Beds(),
             .. Aired(),
             .. Ripe(),
             new("Plan", "Earliest cultivar, from planting to ripe", PlanChoices.FewestDaysToRipe, "d", Mark.CommonPractice, "practice"),

@@ -144,6 +144,18 @@ public enum Fleece
     Heavy,
 }
 
+/// <summary>What goes into the hole at planting.</summary>
+public enum HoleRule
+{
+    /// <summary>Balanced granules at its bottom, under a layer of soil.</summary>
+    Granules,
+
+    /// <summary>A handful of ripe compost.</summary>
+    Compost,
+
+    Nothing,
+}
+
 /// <summary>How plants get used to the world outside.</summary>
 public enum HardeningBy
 {
@@ -198,6 +210,7 @@ public static class RuleCodes
     public const string HowDry = "how-dry";
     public const string HardeningBy = "hardening-by";
     public const string Fleece = "fleece";
+    public const string Hole = "hole";
 }
 
 /// <summary>The practices on which growers differ, as this house has settled them. <see cref="Default"/> is the common choice.</summary>
@@ -223,6 +236,7 @@ public static class RuleCodes
 /// <param name="HowDry">Between two waterings.</param>
 /// <param name="Fleece">What "go with cover", the ladder and Tonight reckon with.</param>
 /// <param name="HardeningBy">What the rungs of the ladder ask.</param>
+/// <param name="Hole">What goes into the hole at planting.</param>
 public sealed record HouseRules(
     PrickOutStage PrickOut,
     Twins Twins,
@@ -245,7 +259,8 @@ public sealed record HouseRules(
     SideShoots SideShoots = SideShoots.TallOnly,
     HowDry HowDry = HowDry.ByCrop,
     HardeningBy HardeningBy = HardeningBy.Hours,
-    Fleece Fleece = Fleece.Medium
+    Fleece Fleece = Fleece.Medium,
+    HoleRule Hole = HoleRule.Granules
 )
 {
     public static HouseRules Default { get; } =

@@ -270,6 +270,17 @@ public static class RuleBook
             ]
         ),
         new(
+            RuleCodes.Hole,
+            "hole",
+            "Into the hole",
+            "What there is to have ready for planting.",
+            [
+                new("granules", "Granules", "A pinch at the bottom, under a layer of soil, never against roots. In pots only liquid feed."),
+                new("compost", "Ripe compost", "A handful; it holds water too."),
+                new("nothing", "Nothing", "What is fed grows leaves first; good soil has enough until the first fruit."),
+            ]
+        ),
+        new(
             RuleCodes.Spares,
             "spares",
             "Plants to spare",

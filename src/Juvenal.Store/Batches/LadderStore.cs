@@ -1,6 +1,7 @@
 using Juvenal.Core.Hardening;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
+using Juvenal.Core.Places;
 using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Places;
@@ -58,6 +59,48 @@ public sealed class LadderStore(NurseryTransaction nursery, TimeProvider clock)
           and s.seedlings > 0
         order by length(b.code), b.code, s.id
         """;
+
+    private const string Stands = """
+        -- What stands in pots and trays in these places, by container and by how far apart.
+        select s.place_id, s.container_id, s.spaced_cm, sum(s.containers)::int
+        from standing s
+        join batch b on b.nursery_id = s.nursery_id and b.id = s.batch_id and b.ended_on is null
+        where s.place_id = any($1)
+          and s.container_id is not null
+          and s.containers > 0
+        group by s.place_id, s.container_id, s.spaced_cm
+        """;
+
+    /// <summary>Room that is left in places whose size is known, m²: below 0, more stands there than fits pot to pot.</summary>
+    public static async Task<IReadOnlyDictionary<Guid, double>> FreeAsync(
+        NurseryTransaction nursery,
+        Plans.Catalogue catalogue,
+        IEnumerable<Guid> places,
+        CancellationToken cancel
+    )
+    {
+        ArgumentNullException.ThrowIfNull(nursery);
+        ArgumentNullException.ThrowIfNull(catalogue);
+        var sized = places.Distinct().Where(p => catalogue.Places.TryGetValue(p, out var place) && place.AreaM2 is not null).ToArray();
+        if (sized.Length == 0)
+            return new Dictionary<Guid, double>();
+        var taken = await nursery.ListAsync(
+            Stands,
+            r =>
+                (
+                    Place: r.GetGuid(0),
+                    M2: BenchRoom.TakesM2(
+                        Plans.Catalogue.Of(catalogue.Containers[r.GetGuid(1)]),
+                        r.GetInt32(3),
+                        r.IsDBNull(2) ? null : r.GetDouble(2)
+                    )
+                ),
+            cancel,
+            Sql.Of(sized)
+        );
+        var by = taken.ToLookup(t => t.Place, t => t.M2);
+        return sized.ToDictionary(p => p, p => catalogue.Places[p].AreaM2!.Value - by[p].Sum());
+    }
 
     private const string CoveredOn = """
         -- Evenings on which something was covered in a place.

@@ -45,6 +45,7 @@ public static class ExportTables
         "price",
         "store_count",
         "my_call",
+        "bed_year",
     ];
 
     /// <summary>Since which version of the export; those that are not named, since the first.</summary>
@@ -66,6 +67,7 @@ public static class ExportTables
             ["price"] = 10,
             ["store_count"] = 10,
             ["my_call"] = 11,
+            ["bed_year"] = 12,
         };
 
     /// <summary>No nursery has more rows: thirty seasons of a large one, and not a file that swells without end.</summary>

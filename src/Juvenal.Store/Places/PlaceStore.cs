@@ -1,6 +1,7 @@
 using Juvenal.Core.Care;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Places;
+using Juvenal.Core.PlantingOut;
 using Juvenal.Core.Site;
 using Juvenal.Store.Nurseries;
 using Npgsql;
@@ -31,6 +32,11 @@ namespace Juvenal.Store.Places;
 /// <param name="LampWatts">Power of all of them at the first strength, W.</param>
 /// <param name="LampM2">That they light, m².</param>
 /// <param name="OpensItself">Its vents open by themselves.</param>
+/// <param name="LengthCm">Of its room for plants, cm; of a bed, that of its rows. Null: nobody said.</param>
+/// <param name="WidthCm">Of its room for plants, cm.</param>
+/// <param name="SpacingCm">Of a bed: from plant to plant in the row, cm; null: as is usual for the crop.</param>
+/// <param name="RowCm">Of a bed: from row to row, cm; null: as is usual.</param>
+/// <param name="Runs">Of a bed: how its rows run; null: nobody said.</param>
 public sealed record PlaceRow(
     Guid Id,
     int Version,
@@ -55,12 +61,25 @@ public sealed record PlaceRow(
     double? LampWatts = null,
     double? LampM2 = null,
     double? SecondUmol = null,
-    double? SecondHours = null
+    double? SecondHours = null,
+    double? LengthCm = null,
+    double? WidthCm = null,
+    double? SpacingCm = null,
+    double? RowCm = null,
+    Along? Runs = null
 )
 {
     /// <summary>What its own thermometer says; the catalogue says it.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public WarmthShift Shift { get; init; }
+
+    /// <summary>Room for plants, m²; null: nobody said.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public double? AreaM2 => LengthCm * WidthCm / 10_000;
+
+    /// <summary>As it is set out; null where it is no bed, or nobody said how large it is.</summary>
+    public Bed? SetOut() =>
+        this is { LengthCm: { } length, WidthCm: { } width } && IsBed ? new(length, width, SpacingCm, RowCm, Runs) : null;
 
     /// <summary>The warmth it is kept at; null for a bed, which has none of its own, and where nothing is typed.</summary>
     public PlaceClimate? Kept() =>
@@ -133,7 +152,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
           p.follows or coalesce(d.follows, false), coalesce(p.floor_c, d.floor_c), d.kind, coalesce(n.follows, false), n.floor_c,
           coalesce(p.lamp_umol, d.lamp_umol), coalesce(p.lamp_hours, d.lamp_hours), p.opens_itself,
           coalesce(p.lamp_watts, d.lamp_watts), coalesce(p.lamp_m2, d.lamp_m2),
-          coalesce(p.second_umol, d.second_umol), coalesce(p.second_hours, d.second_hours)
+          coalesce(p.second_umol, d.second_umol), coalesce(p.second_hours, d.second_hours),
+          p.length_cm, p.width_cm, p.spacing_cm, p.row_cm, p.along
         from place p
         left join place d on d.nursery_id = p.nursery_id and d.id = p.day_place_id
         left join place n on n.nursery_id = p.nursery_id and n.id = p.night_place_id
@@ -143,9 +163,10 @@ public sealed class PlaceStore(NurseryTransaction nursery)
     private const string Insert = """
         -- A new place.
         insert into place (nursery_id, id, name, kind, walk_order, day_c, night_c, soil_c, surface, day_place_id, night_place_id, follows,
-          floor_c, lamp_umol, lamp_hours, opens_itself, lamp_watts, lamp_m2, second_umol, second_hours)
+          floor_c, lamp_umol, lamp_hours, opens_itself, lamp_watts, lamp_m2, second_umol, second_hours, length_cm, width_cm,
+          spacing_cm, row_cm, along)
         values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19,
-          $20)
+          $20, $21, $22, $23, $24, $25)
         on conflict (nursery_id, id) do nothing
         """;
 
@@ -154,7 +175,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         update place
         set version = version + 1, name = $4, kind = $5, walk_order = $6, day_c = $7, night_c = $8, soil_c = $9, surface = $10,
           day_place_id = $11, night_place_id = $12, follows = $13, floor_c = $14, lamp_umol = $15, lamp_hours = $16,
-          opens_itself = $17, lamp_watts = $18, lamp_m2 = $19, second_umol = $20, second_hours = $21
+          opens_itself = $17, lamp_watts = $18, lamp_m2 = $19, second_umol = $20, second_hours = $21,
+          length_cm = $22, width_cm = $23, spacing_cm = $24, row_cm = $25, along = $26
         where nursery_id = $1
           and id = $2
           and version = $3
@@ -201,6 +223,11 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             Sql.OfNull(pair ? null : row.LampM2),
             Sql.OfNull(pair ? null : row.SecondUmol),
             Sql.OfNull(pair ? null : row.SecondHours),
+            Sql.OfNull(pair ? null : row.LengthCm),
+            Sql.OfNull(pair ? null : row.WidthCm),
+            Sql.OfNull(row.IsBed ? row.SpacingCm : null),
+            Sql.OfNull(row.IsBed ? row.RowCm : null),
+            Sql.OfNull(row.IsBed ? row.Runs?.Word() : null),
         ];
         await CatalogueRows.PutAsync(
             row.Version,
@@ -282,6 +309,22 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             failures.Add(new("watts-and-area", row.LampWatts is null ? "lampWatts" : "lampM2"));
         else if (row is { LampWatts: { } watts, LampM2: { } m2 } && LightAtLeaves.OfWatts(watts, m2) is { Succeeded: false } wrong)
             failures.AddRange(wrong.Failures.Select(f => f with { Field = f.Field == "watts" ? "lampWatts" : "lampM2" }));
+        if ((row.LengthCm is null) != (row.WidthCm is null))
+            failures.Add(new("both-sides", row.LengthCm is null ? "lengthCm" : "widthCm"));
+        foreach (
+            var (cm, field, least, most) in new[]
+            {
+                (row.LengthCm, "lengthCm", 1, LongestCm),
+                (row.WidthCm, "widthCm", 1, LongestCm),
+                (row.SpacingCm, "spacingCm", 1, WidestCm),
+                (row.RowCm, "rowCm", 1, WidestCm),
+            }
+        )
+        {
+            if (cm is { } typed && !(typed >= least && typed <= most))
+                failures.Add(Failure.OutOfRange(field, typed, least, most));
+        }
+
         if (row.Surface == Surface.Tunnel)
             failures.Add(new("not-chosen", "surface"));
         if (row.WalkOrder is < 0 or > 10_000)
@@ -290,8 +333,21 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             throw new RefusedException(failures);
     }
 
+    /// <summary>No place is longer, and no row further from the next, cm.</summary>
+    private const int LongestCm = 1_000_000,
+        WidestCm = 1000;
+
     public Task DeleteAsync(Guid id, CancellationToken cancel) =>
-        CatalogueRows.WriteAsync(() => nursery.ExecuteAsync(Delete, cancel, Sql.Of(id)), () => Task.FromResult<object?>(null), "place");
+        CatalogueRows.WriteAsync(
+            async () =>
+            {
+                // What a bed bore goes with it; what still needs the bed keeps both.
+                await nursery.ExecuteAsync(BedStore.ForgetAll, cancel, Sql.Of(id));
+                return await nursery.ExecuteAsync(Delete, cancel, Sql.Of(id));
+            },
+            () => Task.FromResult<object?>(null),
+            "place"
+        );
 
     internal static PlaceRow Read(NpgsqlDataReader reader)
     {
@@ -320,7 +376,12 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             r.OrNull<double>(),
             r.OrNull<double>(),
             r.OrNull<double>(),
-            r.OrNull<double>()
+            r.OrNull<double>(),
+            r.OrNull<double>(),
+            r.OrNull<double>(),
+            r.OrNull<double>(),
+            r.OrNull<double>(),
+            r.EnumOrNull<Along>()
         );
     }
 }

@@ -5,6 +5,7 @@ using Juvenal.Store;
 using Juvenal.Store.Keys;
 using Juvenal.Web.Accounts;
 using Juvenal.Web.Batches;
+using Juvenal.Web.Beds;
 using Juvenal.Web.Calc;
 using Juvenal.Web.Calendar;
 using Juvenal.Web.Care;
@@ -113,6 +114,7 @@ public static class Server
         nursery.MapReadings();
         nursery.MapStart();
         nursery.MapMixes();
+        nursery.MapBeds();
         nursery.MapFeeding();
         nursery.MapTroubles();
         nursery.MapCare();

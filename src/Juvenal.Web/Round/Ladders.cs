@@ -1,5 +1,6 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Hardening;
+using Juvenal.Core.Places;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
 using Juvenal.Web.Batches;
@@ -18,6 +19,7 @@ namespace Juvenal.Web.Round;
 /// <param name="SunHours">Of them in sun.</param>
 /// <param name="Night">They stay out after it.</param>
 /// <param name="Said">What was said of today; null: nothing yet.</param>
+/// <param name="Room">Where their stand has not room for all of them today; null: it has, or nobody said how large it is.</param>
 /// <param name="NotSaid">Days since it began that nobody said anything of, the first first.</param>
 public sealed record LadderAnswer(
     Guid BatchId,
@@ -37,6 +39,7 @@ public sealed record LadderAnswer(
     double SunHours,
     bool Night,
     string? Said,
+    string? Room,
     IReadOnlyList<DateOnly> NotSaid
 );
 
@@ -62,17 +65,52 @@ internal static class Ladders
     )
     {
         var measures = new Measures(catalogue.Site.UsUnits);
-        return
-        [
-            .. from g in await LadderStore.ListAsync(reading, cancel)
+        var groups = (
+            from g in await LadderStore.ListAsync(reading, cancel)
             let credit = catalogue.RungsOf(g.Standing(), catalogue.Cultivars[g.CultivarId].Crop, g.Stand)
             where credit is not null && (credit.Done < credit.Needed || credit.Today is not null)
             orderby catalogue.Places[g.At.Place].WalkOrder, catalogue.Places[g.At.Place].Name, g.Code.Length, g.Code, g.Id.Value
-            select Of(g, credit, catalogue, measures),
-        ];
+            select (Group: g, Credit: credit)
+        ).ToList();
+        var fits = await FitsAsync(reading, groups, catalogue, cancel);
+        return [.. groups.Select(g => Of(g.Group, g.Credit, fits.GetValueOrDefault(g.Group.Id.Value), catalogue, measures))];
     }
 
-    private static LadderAnswer Of(HardeningGroup g, RungCredit credit, Store.Plans.Catalogue catalogue, Measures measures)
+    /// <summary>Of each group that stands elsewhere, how many find room where they go out; those that are furthest up the ladder go first.
+    /// None of it where nobody said how large a stand is.</summary>
+    private static async Task<IReadOnlyDictionary<Guid, int?>> FitsAsync(
+        NurseryTransaction reading,
+        List<(HardeningGroup Group, RungCredit Credit)> groups,
+        Store.Plans.Catalogue catalogue,
+        CancellationToken cancel
+    )
+    {
+        var free = await LadderStore.FreeAsync(reading, catalogue, groups.Select(g => g.Group.Stand), cancel);
+        var fits = new Dictionary<Guid, int?>();
+        foreach (
+            var stand in groups
+                .Where(g => g.Credit.Today is null && g.Group.At.Place != g.Group.Stand && free.ContainsKey(g.Group.Stand))
+                .OrderByDescending(g => g.Credit.Done)
+                .GroupBy(g => g.Group.Stand)
+        )
+        {
+            List<(double M2, int Containers)> wants =
+            [
+                .. stand.Select(g =>
+                    (
+                        BenchRoom.TakesM2(Store.Plans.Catalogue.Of(catalogue.Containers[g.Group.At.Container!.Value]), g.Group.Seedlings),
+                        g.Group.Seedlings
+                    )
+                ),
+            ];
+            foreach (var (group, fit) in stand.Zip(BenchRoom.Fit(free[stand.Key], wants)))
+                fits[group.Group.Id.Value] = fit < group.Group.Seedlings ? fit : null;
+        }
+
+        return fits;
+    }
+
+    private static LadderAnswer Of(HardeningGroup g, RungCredit credit, int? fits, Store.Plans.Catalogue catalogue, Measures measures)
     {
         var (cultivar, stand) = (catalogue.Cultivars[g.CultivarId], catalogue.Places[g.Stand]);
         var today = catalogue.RungOn(cultivar.Crop, stand, credit, catalogue.Today);
@@ -94,6 +132,7 @@ internal static class Ladders
             today?.Rung.SunHours ?? 0,
             today?.StaysOut ?? false,
             credit.Today is { } said ? LadderWords.Said(said, measures) : null,
+            fits is { } room ? LadderWords.Room(room, g.Seedlings, stand.Name) : null,
             credit.NotSaid
         );
 

@@ -61,9 +61,13 @@ internal sealed record Measures(bool Us)
 
     /// <summary>"1.2 g", "340 g"; "0.04 oz" in US units.</summary>
     public string Grams(double grams) =>
-        Us
-            ? string.Create(CultureInfo.InvariantCulture, $"{Fine(grams / Core.Measures.Units.GramsPerOunce)} oz")
-            : string.Create(CultureInfo.InvariantCulture, $"{Fine(grams)} g");
+        grams >= GramsPerKilo
+            ? Us
+                ? string.Create(CultureInfo.InvariantCulture, $"{grams / Core.Measures.Units.GramsPerOunce / OuncesPerPound:0.#} lb")
+                : string.Create(CultureInfo.InvariantCulture, $"{grams / GramsPerKilo:0.##} kg")
+            : Us
+                ? string.Create(CultureInfo.InvariantCulture, $"{Fine(grams / Core.Measures.Units.GramsPerOunce)} oz")
+                : string.Create(CultureInfo.InvariantCulture, $"{Fine(grams)} g");
 
     /// <summary>To two figures below ten: a scale weighs no finer.</summary>
     private static double Fine(double value) =>
@@ -81,6 +85,21 @@ internal sealed record Measures(bool Us)
         : Us ? string.Create(CultureInfo.InvariantCulture, $"{litres / Core.Measures.Units.LitresPerUsGallon:0.##} gal")
         : litres < 1 ? string.Create(CultureInfo.InvariantCulture, $"{Small(litres * 1000)} mL")
         : string.Create(CultureInfo.InvariantCulture, $"{litres:0.##} L");
+
+    private const int GramsPerKilo = 1000,
+        OuncesPerPound = 16;
+
+    /// <summary>"5.2 m", "120 cm" below one; feet and inches likewise.</summary>
+    public string Size(double centimetres) =>
+        Us
+            ? centimetres >= CentimetresPerFoot
+                ? string.Create(CultureInfo.InvariantCulture, $"{centimetres / CentimetresPerFoot:0.#} ft")
+                : Length(centimetres)
+            : centimetres >= 100
+                ? string.Create(CultureInfo.InvariantCulture, $"{centimetres / 100:0.##} m")
+                : Length(centimetres);
+
+    private const double CentimetresPerFoot = Core.Measures.Units.CentimetresPerInch * 12;
 
     /// <summary>Fluid ounces in a gallon, by definition.</summary>
     private const int OuncesPerGallon = 128;

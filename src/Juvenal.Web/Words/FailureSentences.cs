@@ -113,6 +113,7 @@ internal static class FailureSentences
             "nights-in-turn" => "Nights follow each other, tonight first.",
             "high-below-low" => "The day’s high is below the night’s low.",
             "forecast-by-device" => "A forecast comes by itself here; under Site it can be turned off.",
+            "both-sides" => "Length and width go together.",
             "watts-and-area" => "Watts and the area they light go together.",
             "nothing-noted" => "Choose a sign, or write what you see.",
             "too-many-notes" => Invariant($"A batch keeps {f.High:0} notes; close this one and begin another."),

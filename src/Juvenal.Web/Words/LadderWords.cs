@@ -31,6 +31,10 @@ internal static class LadderWords
         };
     }
 
+    /// <summary>"Room for 40 of 60 on Hardening stand."</summary>
+    public static string Room(int fits, int of, string stand) =>
+        fits == 0 ? $"No room for them on {stand} today: in turns, or elsewhere." : $"Room for {fits:#,0} of {of:#,0} on {stand}.";
+
     private static string Into(string? shelter) => shelter is null ? "" : $", into {shelter}";
 
     /// <summary>What the day does to the rung; null where it just counts.</summary>

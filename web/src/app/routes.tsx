@@ -21,6 +21,7 @@ const load = {
   signs: () => import('../troubles/View'),
   trays: () => import('../trays/View'),
   sowing: () => import('../sowing/View'),
+  beds: () => import('../beds/View'),
   site: () => import('../site/View'),
   seeds: () => import('../seeds/View'),
   sums: () => import('../sums/View'),
@@ -42,6 +43,7 @@ const views = {
   Signs: lazy(async () => ({ default: (await load.signs()).SignsView })),
   Trays: lazy(async () => ({ default: (await load.trays()).TrayView })),
   Sowing: lazy(async () => ({ default: (await load.sowing()).SowingView })),
+  Beds: lazy(async () => ({ default: (await load.beds()).BedsView })),
   Site: lazy(async () => ({ default: (await load.site()).SiteView })),
   Seeds: lazy(async () => ({ default: (await load.seeds()).SeedsView })),
   Sums: lazy(async () => ({ default: (await load.sums()).SumsView })),
@@ -106,6 +108,7 @@ export function Views() {
               <Route path="batches/:batch/signs" element={<views.Signs />} />
               <Route path="batches/:batch/trays" element={<views.Trays />} />
               <Route path="sowing" element={<views.Sowing />} />
+              <Route path="beds" element={<views.Beds />} />
               <Route path="site" element={<views.Site />} />
               <Route path="seeds" element={<views.Seeds />} />
               <Route path="sums/:sum?" element={<views.Sums />} />

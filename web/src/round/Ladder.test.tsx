@@ -25,6 +25,7 @@ const group = (code: string, more: Partial<OnLadder> = {}): OnLadder => ({
   sunHours: 2,
   night: false,
   said: null,
+  room: null,
   notSaid: [],
   ...more,
 });

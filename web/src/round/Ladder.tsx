@@ -84,6 +84,7 @@ function Row({ group: g, today, asks }: { group: OnLadder; today: string; asks: 
             <>
               <Typography sx={{ fontSize: '1.1rem', fontWeight: g.stayIn ? 400 : 600 }}>{g.stayIn ? g.day : g.asks}</Typography>
               {!g.stayIn && g.day && <Typography>{g.day}</Typography>}
+              {!g.stayIn && g.room && <Typography>{g.room}</Typography>}
             </>
           )}
         </Box>

@@ -10,7 +10,7 @@ import { isBed, usePlaceKinds } from '../data/places';
 import { useLight, useLux } from '../data/useCare';
 import { Choose, NumberField } from '../ui/Field';
 import { surfaceName, surfaces } from '../ui/surfaces';
-import { number, temperature, type UnitSystem } from '../ui/units';
+import { length, number, temperature, type UnitSystem } from '../ui/units';
 import { Rows, type FormProps } from '../ui/Rows';
 
 type Place = Schemas['PlaceRow'];
@@ -67,6 +67,11 @@ interface Form {
   watts: string;
   m2: string;
   opensItself: boolean;
+  long: string;
+  wide: string;
+  spacing: string;
+  rowCm: string;
+  runs: '' | NonNullable<Schemas['Along']>;
   surface: Schemas['Surface'];
   dayPlaceId: string;
   nightPlaceId: string;
@@ -83,6 +88,7 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
   const light = useLight();
   const nameOf = (id: string | null | undefined) => rows.find((p) => p.id === id)?.name ?? '';
   const shown = (c: number | null) => (c === null ? '' : String(temperature.shown(c, units)));
+  const cm = (value: number | null | undefined) => (value == null ? '' : String(length.shown(value, units)));
   const house = usual(types, 'house');
   const shownUsual = { day: shown(house?.dayC ?? null), night: shown(house?.nightC ?? null), soil: '' };
   return (
@@ -127,6 +133,11 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         watts: '',
         m2: '',
         opensItself: false,
+        long: '',
+        wide: '',
+        spacing: '',
+        rowCm: '',
+        runs: '',
         surface: 'bare',
         dayPlaceId: '',
         nightPlaceId: '',
@@ -150,6 +161,11 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         watts: p.lampWatts == null ? '' : String(p.lampWatts),
         m2: p.lampM2 == null ? '' : String(p.lampM2),
         opensItself: p.opensItself === true,
+        long: cm(p.lengthCm),
+        wide: cm(p.widthCm),
+        spacing: cm(p.spacingCm),
+        rowCm: cm(p.rowCm),
+        runs: p.runs ?? '',
         surface: p.surface ?? 'bare',
         dayPlaceId: p.dayPlaceId ?? '',
         nightPlaceId: p.nightPlaceId ?? '',
@@ -171,6 +187,14 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
           const typed = number(text);
           if (typed === null) errors[field] = 'Type a number.';
           return typed;
+        };
+        // What was shown and not touched stays as exact as it was.
+        const size = (text: string, field: string, was: number | null | undefined) => {
+          if (text.trim() === '' || form.kind === 'pair') return null;
+          if (was != null && text === cm(was)) return was;
+          const typed = number(text);
+          if (typed === null) errors[field] = 'Type a length.';
+          return typed === null ? null : length.typed(typed, units);
         };
         const order = number(form.walkOrder);
         if (order === null || !Number.isInteger(order)) errors.walkOrder = 'Type a whole number.';
@@ -194,6 +218,11 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
             lampWatts: plain(form.watts, 'lampWatts'),
             lampM2: plain(form.m2, 'lampM2'),
             opensItself: form.opensItself && shuts(form),
+            lengthCm: size(form.long, 'lengthCm', row?.lengthCm),
+            widthCm: size(form.wide, 'widthCm', row?.widthCm),
+            spacingCm: isBed(form) ? size(form.spacing, 'spacingCm', row?.spacingCm) : null,
+            rowCm: isBed(form) ? size(form.rowCm, 'rowCm', row?.rowCm) : null,
+            runs: isBed(form) ? form.runs || null : null,
             surface: form.kind === 'open-bed' ? form.surface : null,
             dayPlaceId: (form.kind === 'pair' && form.dayPlaceId) || null,
             nightPlaceId: (form.kind === 'pair' && form.nightPlaceId) || null,
@@ -397,6 +426,55 @@ function PlaceForm({ form, set, error }: FormProps<Form>) {
           options={surfaces.filter((s) => s.value !== 'tunnel')}
           help="It decides how warm the soil is, where the site has a weather record."
         />
+      )}
+      {form.kind !== 'pair' && (
+        <>
+          <NumberField
+            label={isBed(form) ? 'Long, along its rows (optional)' : 'Room for plants, long (optional)'}
+            unit={length.unit(form.units)}
+            value={form.long}
+            onChange={(long) => set({ long })}
+            error={error('lengthCm')}
+            help={isBed(form) ? 'It tells how many fit, and draws who goes where.' : 'It tells what finds room there.'}
+          />
+          <NumberField
+            label="Wide (optional)"
+            unit={length.unit(form.units)}
+            value={form.wide}
+            onChange={(wide) => set({ wide })}
+            error={error('widthCm')}
+          />
+        </>
+      )}
+      {isBed(form) && (
+        <>
+          <NumberField
+            label="From plant to plant (optional)"
+            unit={length.unit(form.units)}
+            value={form.spacing}
+            onChange={(spacing) => set({ spacing })}
+            error={error('spacingCm')}
+            help="Empty: as is usual for the crop."
+          />
+          <NumberField
+            label="From row to row (optional)"
+            unit={length.unit(form.units)}
+            value={form.rowCm}
+            onChange={(rowCm) => set({ rowCm })}
+            error={error('rowCm')}
+          />
+          <Choose
+            label="Its rows run"
+            value={form.runs}
+            onChange={(runs) => set({ runs: runs as Form['runs'] })}
+            options={[
+              { value: '', label: 'nobody said' },
+              { value: 'north-south', label: 'north to south' },
+              { value: 'east-west', label: 'east to west' },
+            ]}
+            help="The tall ones go to the north, where they shade nobody."
+          />
+        </>
       )}
       <NumberField
         label="Place in the walk"

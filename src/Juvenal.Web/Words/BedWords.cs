@@ -1,0 +1,100 @@
+using Juvenal.Core.Cultivars;
+using Juvenal.Core.PlantingOut;
+using Juvenal.Core.Rules;
+
+namespace Juvenal.Web.Words;
+
+/// <summary>Beds and planting, in words.</summary>
+internal sealed class BedWords(Measures m)
+{
+    /// <summary>"Takes 40: 2 rows of 20. 36 to plant, 4 stand there: it is full."</summary>
+    /// <param name="fits">Null: nobody said how large it is.</param>
+    /// <param name="toGo">Still to be planted.</param>
+    /// <param name="planted">Standing there.</param>
+    public static string Text(PlantsInBed? fits, int toGo, int planted)
+    {
+        var parts = new List<string>();
+        if (toGo > 0)
+            parts.Add($"{toGo:#,0} to plant");
+        if (planted > 0)
+            parts.Add($"{planted:#,0} {(planted == 1 ? "stands" : "stand")} there");
+        var who = parts.Count == 0 ? "Nothing is planned for it" : string.Join(", ", parts);
+        if (fits is null)
+            return $"{who}. Say how large it is, and it is reckoned how many fit.";
+        var left = fits.Plants - toGo - planted;
+        return $"Takes {fits.Plants:#,0}: {fits.Rows} {(fits.Rows == 1 ? "row" : "rows")} of {fits.PerRow}. {who}"
+            + (
+                left > 0 ? $"; room for {left:#,0} more."
+                : left == 0 ? "; it is full."
+                : $"; {-left:#,0} find no room."
+            );
+    }
+
+    /// <summary>"30 m by 5.2 m; 50 cm in the row, 75 cm from row to row."</summary>
+    public string Size(double lengthCm, double widthCm, double spacingCm, double rowCm) =>
+        $"{m.Size(lengthCm)} by {m.Size(widthCm)}; {m.Length(spacingCm)} in the row, {m.Length(rowCm)} from row to row.";
+
+    public IEnumerable<string> Warnings(BedLayout? layout, BedMemory memory, bool plants)
+    {
+        if (layout is not null && layout.SpacingCm < BedLayout.ClosestCm)
+            yield return $"{m.Length(layout.SpacingCm)} in the row is close: only for plants that are trained up one stem. "
+                + $"Closer than {m.Length(BedLayout.ClosestCm)} leaves stay wet, and blight spreads.";
+        if (layout is not null && layout.Over.Sum() is > 0 and var over)
+            yield return $"{over:#,0} find no room: another bed, pots, or fewer.";
+        if (!plants)
+            yield break;
+        foreach (var (what, year) in memory.Trouble)
+            yield return what == BedTrouble.Wilt
+                ? $"Wilt was seen here in {year}: it stays in the soil for years. Another bed, resistant or grafted plants, or pots."
+                : $"Knots on roots were seen here in {year}: another bed, resistant or grafted plants, or pots.";
+        if (memory is { Last: { } last, Trouble.Count: 0 })
+            yield return $"Tomatoes, peppers or potatoes grew here in {last}"
+                + (memory.Years > 1 ? $", {memory.Years} of the last {BedMemory.Remembered} years" : "")
+                + ": what ails one ails all. Another bed where there is one; else fresh compost and mulch.";
+    }
+
+    /// <summary>What planting takes, in the order in which it is done.</summary>
+    public IEnumerable<string> Work(
+        HoleFill fill,
+        IReadOnlyList<(string Cultivar, string Code, Crop Crop, Habit Habit, int Plants, (double Cm, int Strip)? Hole)> who,
+        HouseRules rules
+    )
+    {
+        yield return "Water the pots an hour before. Evening, or a dull day.";
+        foreach (var (cultivar, code, crop, habit, plants, hole) in who)
+            yield return $"{cultivar} {code}: {plants:#,0} {(plants == 1 ? "hole" : "holes")}"
+                + (
+                    hole is not var (cm, strip)
+                        ? "."
+                        : $", about {m.Length(Math.Max(RoundCm, Math.Round(cm / RoundCm) * RoundCm))} deep"
+                            + (
+                                crop == Crop.Pepper ? ", as deep as they stood"
+                                : habit == Habit.Dwarf ? ", a little deeper than they stood"
+                                : ", to the lowest leaves that stay"
+                            )
+                            + (strip > 0 ? $"; strip {strip} {(strip == 1 ? "leaf" : "leaves")} below." : ".")
+                );
+        if (rules.Flowers == FlowersRule.Remove)
+            yield return "Pinch flowers off; dwarfs keep theirs.";
+        if (fill.FeedG > 0)
+            yield return $"Granules: {m.Grams(fill.FeedG)} in all, {m.Grams(HoleFill.GranulesG)} at the bottom of each hole under a layer of soil, "
+                + "never against roots. The label's rate comes first; gloves.";
+        if (fill.CompostL > 0)
+            yield return $"Ripe compost: {m.Volume(Math.Round(fill.CompostL))}, a handful in each hole. Gloves, wash your hands.";
+        yield return $"Water: {m.Volume(Math.Round(fill.WaterL))}. Fill each hole, let it drain, plant, firm, water in. "
+            + "The first water of a hose in the sun scalds.";
+        if (fill.Stakes > 0)
+            yield return $"{fill.Stakes:#,0} {(fill.Stakes == 1 ? "stake or cage" : "stakes or cages")}, set before the plant. Cap canes: eyes.";
+        if (fill.ShortStakes > 0)
+            yield return $"{fill.ShortStakes:#,0} short {(fill.ShortStakes == 1 ? "stake" : "stakes")}, where fruit is heavy. Cap them.";
+        yield return $"{fill.Collars:#,0} {(fill.Collars == 1 ? "collar" : "collars")} against cutworms, half in the soil.";
+        if (who.Any(w => w.Crop == Crop.Pepper))
+            yield return "Peppers: pull mulch back two weeks before, and put it back when the soil is warm.";
+        if (fill.MulchL is { } mulch)
+            yield return $"Mulch, {m.Length(HoleFill.MulchCm)} thick once the soil is warm: {m.Volume(Math.Round(mulch / 10) * 10)}.";
+        yield return "Shade them on a first sunny day. A day or two of droop is normal.";
+    }
+
+    /// <summary>Holes are dug to this, cm.</summary>
+    private const double RoundCm = 5;
+}
