@@ -1652,6 +1652,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/beds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["beds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/beds/{id}/years": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["bedYear"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/fertilisers": {
         parameters: {
             query?: never;
@@ -2229,6 +2261,8 @@ export interface components {
             /** @description Which, by when, and what else. */
             text: string;
         };
+        /** @enum {unknown} */
+        Along: "north-south" | "east-west" | null;
         /** @description What to look at next. */
         AskAnswer: {
             question: components["schemas"]["Question"];
@@ -2486,6 +2520,123 @@ export interface components {
             endedOn: null | string;
             /** @description Its plan is being made anew: the days are those of before. */
             outOfDate: boolean;
+        };
+        /** @description A bed: how many it takes, who goes where, what planting takes, what it bore. */
+        BedAnswer: {
+            /** Format: uuid */
+            placeId: string;
+            place: string;
+            kind: components["schemas"]["PlaceKind"];
+            surface: null | components["schemas"]["Surface"];
+            /**
+             * Format: double
+             * @description Of its rows, cm; null: nobody said how large it is.
+             */
+            lengthCm: null | number;
+            /** Format: double */
+            widthCm: null | number;
+            runs: null | components["schemas"]["Along"];
+            /**
+             * Format: double
+             * @description From plant to plant in the row, cm, as reckoned with.
+             */
+            spacingCm: number;
+            /**
+             * Format: double
+             * @description From row to row, cm.
+             */
+            rowCm: number;
+            /**
+             * Format: int32
+             * @description That it takes.
+             */
+            rows: number;
+            /**
+             * Format: int32
+             * @description Plants in each.
+             */
+            perRow: number;
+            /** @description Long and wide, and how far apart, in words; null: nobody said how large it is. */
+            size: null | string;
+            /** @description How many fit, are planned, and stand there. */
+            text: string;
+            /** @description What speaks against it. */
+            warnings: string[];
+            /** @description What goes in and stands there; the spots name them by their index. */
+            batches: components["schemas"]["BedBatchAnswer"][];
+            /** @description Where each plant goes; none where nobody said how large it is, or it is larger than can be drawn. */
+            spots: components["schemas"]["BedSpot"][];
+            /** @description What planting takes, in the order in which it is done. */
+            work: string[];
+            /** @description What it bore, the last first: this year, and those that count. */
+            years: components["schemas"]["BedYear"][];
+        };
+        BedBatchAnswer: {
+            /** Format: uuid */
+            batchId: string;
+            code: string;
+            cultivar: string;
+            crop: components["schemas"]["Crop"];
+            /**
+             * Format: int32
+             * @description Still to be planted there.
+             */
+            toGo: number;
+            /**
+             * Format: int32
+             * @description Standing there.
+             */
+            planted: number;
+            /**
+             * Format: int32
+             * @description Of both, those that find no room.
+             */
+            over: number;
+            /**
+             * Format: date
+             * @description Of planting.
+             */
+            day: null | string;
+        };
+        /**
+         * @description What grew in a bed, of one family: what ails one ails all.
+         * @enum {unknown}
+         */
+        BedCrop: "tomato" | "pepper" | "potato";
+        /** @description A plant's place in a bed. */
+        BedSpot: {
+            /**
+             * Format: int32
+             * @description From 0; where rows run east and west, the first is the northernmost.
+             */
+            row: number;
+            /**
+             * Format: int32
+             * @description In the row, from 0; where rows run north and south, the first is the northernmost.
+             */
+            place: number;
+            /**
+             * Format: int32
+             * @description Whose, by its index.
+             */
+            wish: number;
+        };
+        /**
+         * @description What was seen in a bed, and stays in its soil.
+         * @enum {unknown}
+         */
+        BedTrouble: "wilt" | "knots";
+        /** @description A year of a bed. */
+        BedYear: {
+            /**
+             * Format: int32
+             * @description Of the harvest.
+             */
+            year: number;
+            /** @description Of the family; none: something else, or nothing. */
+            grew: components["schemas"]["BedCrop"][];
+            /** @description In its soil. */
+            seen: components["schemas"]["BedTrouble"][];
         };
         /**
          * @description How roots are parted.
@@ -4128,6 +4279,12 @@ export interface components {
              */
             days: number;
         };
+        /**
+         * @description What goes into the hole at planting.
+         * @default granules
+         * @enum {unknown}
+         */
+        HoleRule: "granules" | "compost" | "nothing";
         /** @description The practices on which growers differ, as this house has settled them. HouseRules HouseRules.Default is the common choice. */
         HouseRules: {
             /** @description Stage of the first move. */
@@ -4189,6 +4346,8 @@ export interface components {
             hardeningBy?: components["schemas"]["HardeningBy"];
             /** @description What "go with cover", the ladder and Tonight reckon with. */
             fleece?: components["schemas"]["Fleece"];
+            /** @description What goes into the hole at planting. */
+            hole?: components["schemas"]["HoleRule"];
             /**
              * Format: double
              * @description True leaves at the first move.
@@ -4386,6 +4545,8 @@ export interface components {
             night: boolean;
             /** @description What was said of today; null: nothing yet. */
             said: null | string;
+            /** @description Where their stand has not room for all of them today; null: it has, or nobody said how large it is. */
+            room: null | string;
             /** @description Days since it began that nobody said anything of, the first first. */
             notSaid: string[];
         };
@@ -5329,6 +5490,27 @@ export interface components {
              * @description For so long, h in a day.
              */
             secondHours?: null | number;
+            /**
+             * Format: double
+             * @description Of its room for plants, cm; of a bed, that of its rows. Null: nobody said.
+             */
+            lengthCm?: null | number;
+            /**
+             * Format: double
+             * @description Of its room for plants, cm.
+             */
+            widthCm?: null | number;
+            /**
+             * Format: double
+             * @description Of a bed: from plant to plant in the row, cm; null: as is usual for the crop.
+             */
+            spacingCm?: null | number;
+            /**
+             * Format: double
+             * @description Of a bed: from row to row, cm; null: as is usual.
+             */
+            rowCm?: null | number;
+            runs?: null | components["schemas"]["Along"];
             /** @description How it follows the weather by day; null: it is kept. */
             byDay?: components["schemas"]["UnderTheSky"];
             /** @description The same by night. */
@@ -10090,6 +10272,53 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["MixRecipeInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    beds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BedAnswer"][];
+                };
+            };
+        };
+    };
+    bedYear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BedYear"];
             };
         };
         responses: {

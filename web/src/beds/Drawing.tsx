@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box';
+import { useTheme } from '@mui/material/styles';
 import type { Bed } from '../data/useBeds';
 import { letterOf } from './model';
 
@@ -7,6 +8,8 @@ const readable = 1 / 26;
 
 /** The bed from above, to scale, its rows from left to right: a ring is a plant that is still to go in, a disc one that stands there. */
 export function Drawing({ bed }: { bed: Bed }) {
+  const theme = useTheme();
+  const { background, text } = (theme.vars ?? theme).palette;
   const { lengthCm: w, widthCm: h } = bed;
   if (w === null || h === null || bed.spots.length === 0) return null;
   const along = (w - (bed.perRow - 1) * bed.spacingCm) / 2;
@@ -65,27 +68,20 @@ export function Drawing({ bed }: { bed: Bed }) {
             />
           ))}
           {(each ? spots : blocks).map((s) => (
-            <Box
-              component="text"
+            <text
               key={`${s.wish}-${s.x}-${s.y}`}
               x={s.x}
               y={s.y}
               textAnchor="middle"
               dominantBaseline="central"
               fontSize={font}
-              sx={(t) => {
-                const { background, text } = (t.vars ?? t).palette;
-                const stands = 'stands' in s && s.stands;
-                return {
-                  fill: stands ? background.default : text.primary,
-                  fontWeight: 600,
-                  // Over rings a letter has paper round it.
-                  ...(!each && { paintOrder: 'stroke', stroke: background.default, strokeWidth: font / 3 }),
-                };
-              }}
+              fontWeight={600}
+              fill={'stands' in s && s.stands ? background.default : text.primary}
+              // Over rings a letter has paper round it.
+              {...(!each && { paintOrder: 'stroke', stroke: background.default, strokeWidth: font / 3 })}
             >
               {letterOf(s.wish)}
-            </Box>
+            </text>
           ))}
         </Box>
       </Box>
