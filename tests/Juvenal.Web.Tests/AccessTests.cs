@@ -46,6 +46,8 @@ public class AccessTests(OwnHouse house) : IClassFixture<OwnHouse>
         "/api/nurseries/{nursery:guid}/nights/{id:guid}/out",
         "/api/nurseries/{nursery:guid}/round/timed/{entry:guid}",
         "/api/nurseries/{nursery:guid}/round/opened",
+        "/api/nurseries/{nursery:guid}/round/looked",
+        "/api/nurseries/{nursery:guid}/round/looked/{id:guid}",
         "/api/nurseries/{nursery:guid}/round/walked",
         "/api/nurseries/{nursery:guid}/round/walked/{id:guid}",
         "/api/nurseries/{nursery:guid}/leave",

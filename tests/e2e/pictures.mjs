@@ -25,13 +25,7 @@ const pictures = [
   { name: 'seeds', path: 'seeds', size: desk, scheme: 'light' },
   { name: 'sums', path: 'sums/disinfectant', size: desk, scheme: 'light' },
   { name: 'signs', path: 'batches/019c0de0-0003-7000-8000-000000000006/signs', size: desk, scheme: 'light' },
-  {
-    name: 'causes',
-    path: 'batches/019c0de0-0003-7000-8000-000000000006/signs',
-    size: { width: 1280, height: 1000 },
-    scheme: 'light',
-    press: 'Pale or yellow all over',
-  },
+  { name: 'beds', path: 'beds', size: desk, scheme: 'light' },
   {
     name: 'moving',
     path: 'batches/019c0de0-0003-7000-8000-000000000006/moving',
@@ -65,7 +59,7 @@ for (const { name, path, size, scheme, press, cultivar } of pictures) {
   if (press) {
     await page.getByRole('button', { name: press }).click();
     await page
-      .getByText(/^Sow .* cells|^Yes, |^Wait until |^Hungry$/)
+      .getByText(/^Sow .* cells|^Yes, |^Wait until /)
       .first()
       .waitFor();
   }

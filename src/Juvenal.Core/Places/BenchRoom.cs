@@ -28,7 +28,8 @@ public static class BenchRoom
         {
             var (m2, containers) = wants[i];
             fit[i] = m2 <= left ? containers : Math.Min(containers, (int)Math.Floor(left / m2 * containers));
-            left -= containers == 0 ? 0 : m2 * fit[i] / containers;
+            // A rounding below nothing is nothing.
+            left = Math.Max(0, left - (containers == 0 ? 0 : m2 * fit[i] / containers));
         }
 
         return fit;

@@ -46,6 +46,7 @@ public static class ExportTables
         "store_count",
         "my_call",
         "bed_year",
+        "planting_look",
     ];
 
     /// <summary>Since which version of the export; those that are not named, since the first.</summary>
@@ -68,6 +69,7 @@ public static class ExportTables
             ["store_count"] = 10,
             ["my_call"] = 11,
             ["bed_year"] = 12,
+            ["planting_look"] = 12,
         };
 
     /// <summary>No nursery has more rows: thirty seasons of a large one, and not a file that swells without end.</summary>

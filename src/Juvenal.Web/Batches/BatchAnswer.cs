@@ -1,5 +1,6 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Ledger;
+using Juvenal.Core.PlantingOut;
 using Juvenal.Core.Season;
 using Juvenal.Core.Sowing;
 using Juvenal.Store.Batches;
@@ -118,6 +119,7 @@ public sealed record ProspectAnswer(int Usable, double Expected, double Probabil
 /// <param name="Gone">Sold, given away or discarded.</param>
 /// <param name="Parted">Went on as batches of their own: <paramref name="Children"/>.</param>
 /// <param name="Sold">What was paid for those that were sold, in the nursery's currency.</param>
+/// <param name="Established">What went into beds, and what of it died there.</param>
 /// <param name="Parent">The batch it was split off from.</param>
 /// <param name="AgainOf">The batch it was sown again for.</param>
 /// <param name="SownAgain">Batches that were sown again for it.</param>
@@ -148,6 +150,7 @@ public sealed record BatchAnswer(
     int Gone,
     int Parted,
     double Sold,
+    Established Established,
     KinBatch? Parent,
     IReadOnlyList<KinBatch> Children,
     KinBatch? AgainOf,
@@ -227,6 +230,7 @@ internal static class BatchAnswers
     )
     {
         var measures = new Measures(catalogue.Site.UsUnits);
+        var effective = Fold.Effective(entries.Select(e => e.Entry));
         var state = b.State();
         // Of what is late, or fewer than the packet let expect, the packet is not believed any more.
         var sown = course is { Pace: Pace.Late or Pace.Fewer } ? null : CellStore.SownProspect(state, b.Input, catalogue.Rules.Rules.Twins);
@@ -252,8 +256,8 @@ internal static class BatchAnswers
             b.Used,
             b.Gone,
             b.Parted,
-            Fold.Effective(entries.Select(e => e.Entry))
-                .Sum(e => e.Said is EntryDetail.Gone { PriceEach: { } price } ? price * e.Seedlings : 0),
+            effective.Sum(e => e.Said is EntryDetail.Gone { PriceEach: { } price } ? price * e.Seedlings : 0),
+            Established.Of(effective, id => catalogue.Places.TryGetValue(id, out var place) && place.IsBed),
             b.Parent,
             b.Children ?? [],
             again.Of,

@@ -214,6 +214,7 @@ public sealed record PickAnswer(string What, double Amount, string Unit, int? Ba
 /// <param name="Pace">How quick these hands are, of what is usual, by kind of work that was timed; all minutes go by it.</param>
 /// <param name="Feeding">What is fed today; null where nothing is, or on further pages.</param>
 /// <param name="Ladder">Who hardens off, and what today's rung asks; none on further pages.</param>
+/// <param name="After">Who was planted in the last weeks and is looked at today; none on further pages.</param>
 /// <param name="Troubles">What is wrong to see, and asked after; their places come last on the walk.</param>
 public sealed record RoundAnswer(
     DateOnly Today,
@@ -240,7 +241,8 @@ public sealed record RoundAnswer(
     IReadOnlyList<string> Pace,
     FeedingAnswer? Feeding,
     IReadOnlyList<TroubleAnswer> Troubles,
-    IReadOnlyList<LadderAnswer> Ladder
+    IReadOnlyList<LadderAnswer> Ladder,
+    IReadOnlyList<AfterAnswer> After
 );
 
 /// <summary>All was well today.</summary>

@@ -91,6 +91,44 @@ internal static class RoundEndpoints
 
         nursery
             .MapPost(
+                "/round/looked",
+                ([AsParameters] Here here, LookedInput looked, TimeProvider clock, CancellationToken cancel) =>
+                    here.DoAsync(
+                        Touches.Work,
+                        async writing =>
+                            await new AfterStore(writing).LookAsync(
+                                looked.Id,
+                                looked.Batch,
+                                looked.Group,
+                                (await new SiteStore(writing).GetAsync(cancel)).Today(clock),
+                                cancel
+                            ),
+                        cancel
+                    )
+            )
+            .WithName("lookedAfter")
+            .For(Role.Helper);
+
+        nursery
+            .MapDelete(
+                "/round/looked/{id:guid}",
+                ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
+                    here.DoAsync(
+                        Touches.Work,
+                        async writing =>
+                            await new AfterStore(writing).TakeBackAsync(
+                                id,
+                                (await new SiteStore(writing).GetAsync(cancel)).Today(clock),
+                                cancel
+                            ),
+                        cancel
+                    )
+            )
+            .WithName("notLooked")
+            .For(Role.Helper);
+
+        nursery
+            .MapPost(
                 "/round/opened",
                 ([AsParameters] Here here, WalkedInput opened, TimeProvider clock, CancellationToken cancel) =>
                     here.DoAsync(
@@ -358,7 +396,8 @@ internal static class RoundEndpoints
             [.. pace.Known.Select(k => RoundWords.Pace(k.Kind, k.Share, k.Jobs))],
             skip > 0 ? null : await Feeds.OfAsync(reading, catalogue, cancel),
             troubles,
-            skip > 0 ? [] : await Ladders.OfAsync(reading, catalogue, cancel)
+            skip > 0 ? [] : await Ladders.OfAsync(reading, catalogue, cancel),
+            skip > 0 ? [] : await Afters.OfAsync(reading, catalogue, cancel)
         );
     }
 

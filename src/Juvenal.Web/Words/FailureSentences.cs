@@ -113,6 +113,8 @@ internal static class FailureSentences
             "nights-in-turn" => "Nights follow each other, tonight first.",
             "high-below-low" => "The day’s high is below the night’s low.",
             "forecast-by-device" => "A forecast comes by itself here; under Site it can be turned off.",
+            "not-freshly-planted" =>
+                "They do not stand in a bed, or stand there for longer than the first weeks: there is nothing to look after.",
             "both-sides" => "Length and width go together.",
             "watts-and-area" => "Watts and the area they light go together.",
             "nothing-noted" => "Choose a sign, or write what you see.",

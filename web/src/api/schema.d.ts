@@ -1396,6 +1396,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/round/looked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["lookedAfter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/round/looked/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["notLooked"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/round/opened": {
         parameters: {
             query?: never;
@@ -2143,6 +2175,37 @@ export interface components {
              */
             corrects?: null | string;
         };
+        /** @description Plants in their first weeks in a bed, that are to be looked at today, or were. */
+        AfterAnswer: {
+            /** Format: uuid */
+            batchId: string;
+            code: string;
+            cultivar: string;
+            crop: components["schemas"]["Crop"];
+            /**
+             * Format: uuid
+             * @description Of the batch.
+             */
+            group: string;
+            /** Format: uuid */
+            placeId: string;
+            place: string;
+            /** Format: int32 */
+            seedlings: number;
+            /**
+             * Format: date
+             * @description The day they went in.
+             */
+            planted: string;
+            /** @description How long ago, and what is normal by now. */
+            text: string;
+            /**
+             * Format: int32
+             * @description Of the batch, still in pots: they fill gaps.
+             */
+            spares: number;
+            look: null | components["schemas"]["LookToday"];
+        };
         /** @description What a batch is raised for; the plan is counted back from there. */
         Aim: {
             /** @description What for. */
@@ -2322,6 +2385,8 @@ export interface components {
              * @description What was paid for those that were sold, in the nursery's currency.
              */
             sold: number;
+            /** @description What went into beds, and what of it died there. */
+            established: components["schemas"]["Established"];
             parent: null | components["schemas"]["KinBatch"];
             children: components["schemas"]["KinBatch"][];
             againOf: null | components["schemas"]["KinBatch"];
@@ -3614,6 +3679,24 @@ export interface components {
         };
         /** @enum {unknown} */
         EntryKind: "sown" | "emerged" | "lost" | "snipped" | "moved" | "not-yet" | "undo" | "received" | "separated" | "used" | "corrected" | "out" | "parted" | "spaced" | "together" | "identity" | "checked" | "pinched" | "aired";
+        /** @description What a bed was planted with, and what of it is alive. */
+        Established: {
+            /**
+             * Format: int32
+             * @description Into it, less what was taken out again into pots.
+             */
+            planted: number;
+            /**
+             * Format: int32
+             * @description That died there.
+             */
+            lost: number;
+            /**
+             * Format: double
+             * @description Of those planted, the share that was not lost, 0–1; null: none were planted.
+             */
+            share?: null | number;
+        };
         /**
          * @description What becomes of cells that a batch does not need in its last row.
          * @enum {unknown}
@@ -4649,6 +4732,30 @@ export interface components {
         LookInput: {
             /** @description What stands behind the # of the link. */
             secret: string;
+        };
+        /** @description A look of today. */
+        LookToday: {
+            /** Format: uuid */
+            id: string;
+            /**
+             * Format: uuid
+             * @description That was looked at.
+             */
+            group: string;
+            by: null | string;
+            /** Format: date-time */
+            writtenAt: string;
+        };
+        LookedInput: {
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
+            id: string;
+            /** Format: uuid */
+            batch: string;
+            /** Format: uuid */
+            group: string;
         };
         /** @description A packet, and what it can promise. */
         LotAnswer: {
@@ -5940,6 +6047,8 @@ export interface components {
             troubles: components["schemas"]["TroubleAnswer"][];
             /** @description Who hardens off, and what today's rung asks; none on further pages. */
             ladder: components["schemas"]["LadderAnswer"][];
+            /** @description Who was planted in the last weeks and is looked at today; none on further pages. */
+            after: components["schemas"]["AfterAnswer"][];
         };
         /** @description A practice on which growers differ. */
         Rule: {
@@ -9821,6 +9930,51 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Written"];
                 };
+            };
+        };
+    };
+    lookedAfter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookedInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    notLooked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

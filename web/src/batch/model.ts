@@ -52,6 +52,12 @@ export function figures(b: Batch): { label: string; value: string; note: string 
       value: many(b.emerged),
       note: `of ${kind === 'seed' ? counted(b.seedsSown, 'seed') : many(b.seedsSown)}, ${Math.round((100 * b.emerged) / b.seedsSown)} %`,
     });
+  if (b.established.planted > 0)
+    shares.push({
+      label: 'Planted',
+      value: many(b.established.planted),
+      note: `${many(b.established.planted - b.established.lost)} alive, ${Math.round(100 * (b.established.share ?? 0))} %`,
+    });
   if (b.lost > 0) shares.push({ label: 'Lost', value: many(b.lost), note: '' });
   if (b.gone > 0)
     shares.push({ label: 'Out', value: many(b.gone), note: b.sold > 0 ? `sold for ${b.sold.toFixed(2)}` : 'sold or given' });

@@ -16,6 +16,7 @@ import { Warning } from '../ui/Warning';
 import { counted, many, volume } from '../ui/units';
 import { DoneLine, DoneToday } from './DoneToday';
 import { alike, degrees, fewestAlike, folded, headline, nightName, potted, total, walk, type Fold } from './model';
+import { After } from './After';
 import { Band } from './Band';
 import { Coming } from './Coming';
 import { Feed } from './Feed';
@@ -91,6 +92,7 @@ export function RoundView() {
           </Typography>
         )}
         <Ladder ladder={first.ladder} today={today} />
+        <After after={first.after} today={today} />
         <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
           {stops.map(({ stop, lines }, i) => (
             <Stop
