@@ -19,6 +19,7 @@ public class FigureTests
         "TypedForecast.MostNights",
         "LightAtLeaves.MostWatts",
         "LightAtLeaves.MostM2",
+        "LightAtLeaves.LeastM2",
         "LightAtLeaves.MostLux",
         "Lamps.WattsPerKilowatt",
         "BatchCost.CmPerM",

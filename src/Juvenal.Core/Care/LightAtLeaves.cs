@@ -24,15 +24,18 @@ public static class LightAtLeaves
     public const double LeastMol = 12;
 
     private const double MostWatts = 100_000;
+
+    // Smaller than a leaf, light over it is no number any more.
+    private const double LeastM2 = 0.01;
     private const double MostM2 = 10_000;
     private const double MostLux = 200_000;
 
     /// <summary>µmol/m²·s = 1.5 · W / m².</summary>
     /// <param name="watts">Of the lamps, from the wall, above 0 to 100,000 W.</param>
-    /// <param name="m2">That they light, above 0 to 10,000 m².</param>
+    /// <param name="m2">That they light, 0.01 to 10,000 m².</param>
     public static Outcome<LightSaid> OfWatts(double watts, double m2)
     {
-        var ranges = new Ranges().Above("watts", watts, 0, MostWatts).Above("m2", m2, 0, MostM2);
+        var ranges = new Ranges().Above("watts", watts, 0, MostWatts).Within("m2", m2, LeastM2, MostM2);
         return ranges.Hold ? new LightSaid(UmolPerWatt * watts / m2) : ranges.Failures;
     }
 

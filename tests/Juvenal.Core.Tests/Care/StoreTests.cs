@@ -120,6 +120,7 @@ public class StoreTests
         Assert.Equal(200, LightAtLeaves.OfLux(13_400, sun: false).Value.Ppfd);
         Assert.Equal(200, LightAtLeaves.OfLux(10_800, sun: true).Value.Ppfd);
         Assert.Equal("m2", Assert.Single(LightAtLeaves.OfWatts(100, 0).Failures).Field);
+        Assert.Equal("m2", Assert.Single(LightAtLeaves.OfWatts(100, 1e-308).Failures).Field);
         Assert.Equal("lux", Assert.Single(LightAtLeaves.OfLux(-1, false).Failures).Field);
     }
 
