@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
-import { v7 } from 'uuid';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useNursery, useRefresh } from './nursery';
+import { useEntryIds } from './useEntryIds';
 
 export type After = Schemas['AfterAnswer'];
 
@@ -9,14 +9,17 @@ export type After = Schemas['AfterAnswer'];
 export function useLookedAfter(after: After, today: string) {
   const nursery = useNursery();
   const refresh = useRefresh();
+  const { idsFor, written } = useEntryIds();
   const look = useMutation({
     mutationFn: async ({ lost, reason }: { lost: number; reason: string }) => {
+      // Said again because the second of the two did not come through, nobody dies twice.
+      const [death, looked] = idsFor([after.group, today, lost, reason]);
       if (lost > 0)
         await unwrap(
           api.POST('/api/nurseries/{nursery}/batches/{id}/entries', {
             params: { path: { nursery, id: after.batchId } },
             body: {
-              id: v7(),
+              id: death,
               kind: 'lost',
               happenedOn: today,
               from: { containerId: null, placeId: after.placeId },
@@ -31,10 +34,11 @@ export function useLookedAfter(after: After, today: string) {
         await unwrap(
           api.POST('/api/nurseries/{nursery}/round/looked', {
             params: { path: { nursery } },
-            body: { id: v7(), batch: after.batchId, group: after.group },
+            body: { id: looked, batch: after.batchId, group: after.group },
           }),
         );
     },
+    onSuccess: written,
     // What was said before one failed has been said.
     onSettled: () => refresh(),
   });

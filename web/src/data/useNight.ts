@@ -3,6 +3,7 @@ import { v7 } from 'uuid';
 import { api, unwrap, type Schemas } from '../api/client';
 import { plusDays } from '../ui/dates';
 import { useNursery, useRefresh } from './nursery';
+import { useEntryIds } from './useEntryIds';
 
 interface Did {
   did: Schemas['NightDid'];
@@ -69,9 +70,10 @@ export function useOutAgain(night: Schemas['InForNightAnswer'], on: string) {
 export function useNightBehind(place: string, today: string) {
   const nursery = useNursery();
   const refresh = useRefresh();
+  const { idsFor, written } = useEntryIds();
   return useMutation({
     mutationFn: async ({ did, to }: Did) => {
-      const id = v7();
+      const [id, out] = idsFor([place, today, did, to]);
       await unwrap(
         api.POST('/api/nurseries/{nursery}/places/{id}/night', {
           params: { path: { nursery, id: place } },
@@ -82,10 +84,11 @@ export function useNightBehind(place: string, today: string) {
         await unwrap(
           api.POST('/api/nurseries/{nursery}/nights/{id}/out', {
             params: { path: { nursery, id } },
-            body: { id: v7(), on: today },
+            body: { id: out, on: today },
           }),
         );
     },
+    onSuccess: written,
     onSettled: () => refresh(),
   });
 }
