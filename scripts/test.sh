@@ -97,17 +97,21 @@ stop_test_servers() {
 }
 
 end_to_end() {
-  # Two servers: somebody's own nursery, new; and the demo. Each on a database of its own.
+  # Three servers: somebody's own nursery, new; the demo; and a demo whose spring is lived. Each on a database of its own.
   export JUVENAL_WEB_ROOT=$PWD/web/dist
-  local own_url own_link code=0
+  local own_url own_link spring_url code=0
   fresh_database juvenal_e2e_own || return 1
   own_link=$(dotnet out/Juvenal.Web/Juvenal.Web.dll open "My nursery") || return 1
   serve_for_test 5580 JUVENAL_DEMO=
   own_url=$SERVED
+  fresh_database juvenal_e2e_spring || return 1
+  dotnet out/Juvenal.Demo/Juvenal.Demo.dll || return 1
+  serve_for_test 5680 JUVENAL_DEMO=open
+  spring_url=$SERVED
   fresh_database juvenal_e2e || return 1
   dotnet out/Juvenal.Demo/Juvenal.Demo.dll || return 1
   serve_for_test 5480 JUVENAL_DEMO=open
-  (cd tests/e2e && JUVENAL_URL="$SERVED" JUVENAL_OWN="$own_url" JUVENAL_LINK="$own_link" "$@") || code=$?
+  (cd tests/e2e && JUVENAL_URL="$SERVED" JUVENAL_SPRING="$spring_url" JUVENAL_OWN="$own_url" JUVENAL_LINK="$own_link" "$@") || code=$?
   stop_test_servers
   return "$code"
 }

@@ -1,11 +1,15 @@
 import { expect, test, type Page } from '@playwright/test';
 import { unfold } from './band';
 
-// The last of the files: it winds the demo's clock on, and nothing after it looks at April.
+// It winds the demo's clock on, so it lives in a demo of its own: nothing else looks at its April, nor did anything change it.
 const nursery = '/n/019c0de0-0000-7000-8000-000000000001';
 const lintel = `${nursery}/batches/019c0de0-0003-7000-8000-000000000002`;
 
-test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+test.use({
+  baseURL: process.env.JUVENAL_SPRING ?? process.env.JUVENAL_URL,
+  viewport: { width: 390, height: 844 },
+  hasTouch: true,
+});
 
 /** Winds the clock on to a day, and waits until every plan is made. */
 async function windTo(page: Page, day: string) {
@@ -15,7 +19,10 @@ async function windTo(page: Page, day: string) {
       const headers = { 'content-type': 'application/json', 'X-Juvenal-Token': token };
       const { today } = (await (await fetch(`/api/nurseries/${id}/round`)).json()) as { today: string };
       const days = Math.round((Date.parse(to) - Date.parse(today)) / 86_400_000);
-      if (days > 0) await fetch(`/api/nurseries/${id}/clock`, { method: 'POST', headers, body: JSON.stringify({ days }) });
+      if (days > 0) {
+        const wound = await fetch(`/api/nurseries/${id}/clock`, { method: 'POST', headers, body: JSON.stringify({ days }) });
+        if (!wound.ok) throw new Error(`The clock stays: ${wound.status} ${await wound.text()}`);
+      }
       for (;;) {
         const { waiting } = (await (await fetch(`/api/nurseries/${id}/planning`)).json()) as { waiting: number };
         if (waiting === 0) return;
