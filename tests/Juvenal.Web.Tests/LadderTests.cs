@@ -91,6 +91,68 @@ public class LadderTests(House house) : IClassFixture<House>
         Assert.Equal(rungs + 2, (int)(await RowAsync(batch))["done"]!);
     }
 
+    /// <summary>A day that was said wrong is put right where it is written, and every screen counts it as it was.</summary>
+    [Fact]
+    public async Task A_day_out_is_put_right_where_it_is_written()
+    {
+        var batch = await HardeningAsync();
+        var rungs = (int)(await RowAsync(batch))["done"]!;
+        var (status, body) = await house.PostAsync("round/aired", Air(await RowAsync(batch), Guid.CreateVersion7(), Day));
+        Assert.True(status == 200, body.ToJsonString());
+        var entry = Line(await house.GetAsync($"batches/{batch}"));
+        Assert.True((double)entry["aired"]!["hoursOut"]! > 0);
+        // More hours of sun than hours: refused at its field, and a number of plants is no day out.
+        (status, body) = await RightAsync(new { hoursOut = 2.0, hoursSun = 5.0 });
+        Assert.True(status == 422 && body["errors"]!["said.hoursSun"] is not null, body.ToJsonString());
+
+        // Nor is any other entry one.
+        var other = (await house.GetAsync($"batches/{batch}"))["ledger"]!
+            .AsArray()
+            .First(e => (string)e!["kind"]! is "sown" or "received")!;
+        var mixed = Entry("corrected", (Guid)other["id"]!);
+        (mixed["seeds"], mixed["seedlings"], mixed["aired"]) = (9, 9, new JsonObject { ["hoursOut"] = 2.0 });
+        (status, body) = await house.PostAsync($"batches/{batch}/entries", mixed);
+        Assert.True(status == 422 && body["errors"]!["said"] is not null, body.ToJsonString());
+
+        (status, body) = await RightAsync(
+            new
+            {
+                hoursOut = 9.0,
+                hoursSun = 4.0,
+                outcome = "bleached",
+            }
+        );
+        Assert.True(status == 200, body.ToJsonString());
+        var row = await RowAsync(batch);
+        Assert.Equal(rungs - 1, (int)row["done"]!);
+        Assert.Contains("9 h out, 4 h in sun, bleached", (string)row["said"]!);
+        var page = await house.GetAsync($"batches/{batch}");
+        Assert.Equal("9 h out, 4 h in sun, bleached", (string)Line(page)["corrected"]!);
+        Assert.Contains(page["ledger"]!.AsArray(), e => ((string)e!["text"]!).EndsWith(" was 9 h out, 4 h in sun, bleached"));
+        Assert.Equal($"{rungs - 1} of 10 rungs", await GoAsync(batch));
+        // What was put right is taken back: the first word counts.
+        var right = page["ledger"]!.AsArray().First(e => (string)e!["kind"]! == "corrected")!;
+        await house.PostAsync($"batches/{batch}/entries", Entry("undo", (Guid)right["id"]!));
+        Assert.Equal(rungs + 1, (int)(await RowAsync(batch))["done"]!);
+
+        static JsonNode Line(JsonNode page) => page["ledger"]!.AsArray().First(e => (string)e!["kind"]! == "aired")!;
+        Task<(int Status, JsonNode Body)> RightAsync(object aired)
+        {
+            var said = Entry("corrected", (Guid)entry["id"]!);
+            said["aired"] = System.Text.Json.JsonSerializer.SerializeToNode(aired);
+            return house.PostAsync($"batches/{batch}/entries", said);
+        }
+    }
+
+    private static JsonObject Entry(string kind, Guid corrects) =>
+        new()
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["kind"] = kind,
+            ["happenedOn"] = Text(Day),
+            ["corrects"] = corrects,
+        };
+
     /// <summary>A fortnight that was forgotten is said by one tap, whatever of it the ladder still asked for.</summary>
     [Fact]
     public async Task A_forgotten_fortnight_ends_at_the_top_of_the_ladder()

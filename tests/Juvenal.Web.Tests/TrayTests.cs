@@ -292,7 +292,7 @@ public class TrayTests(House house) : IClassFixture<House>
         var right = await house.GetAsync($"batches/{batch}");
         Assert.Equal((24, 6), ((int)right["emerged"]!, (int)right["standing"]!));
         var line = right["ledger"]!.AsArray().Single(e => (Guid)e!["id"]! == first)!;
-        Assert.Equal((20, 24), (int.Parse(((string)line["text"]!).Split(' ')[0]), (int)line["corrected"]!));
+        Assert.Equal((20, "24"), (int.Parse(((string)line["text"]!).Split(' ')[0]), (string)line["corrected"]!));
 
         Task<(int Status, JsonNode Body)> CorrectAsync(int total) =>
             house.LogAsync(

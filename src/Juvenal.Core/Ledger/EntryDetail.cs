@@ -119,7 +119,8 @@ public abstract record EntryDetail
         (kind, said) switch
         {
             (EntryKind.Out, Gone) or (EntryKind.Parted, Split or Turned) or (EntryKind.Received, Stood or null) => true,
-
+            // As it really was; that it is of the same case as what it puts right is looked at there.
+            (EntryKind.Corrected, Spaced or Checked or Aired) => true,
 
             (EntryKind.Spaced, Spaced)
             or

@@ -110,6 +110,8 @@ public static class EntryFields
                     failures.Add(new("undone-already", "corrects"));
                 else if (Judge.StandsInSeveral(wrong))
                     failures.Add(new("part-of-an-act", "corrects"));
+                else if (entry.Said is { } said && said.GetType() != wrong.Said?.GetType())
+                    failures.Add(new("not-chosen", "said"));
                 else if (wrong.Kind == EntryKind.Sown && entry.Seeds < 1)
                     failures.Add(Failure.OutOfRange("seeds", entry.Seeds, 1, MostAtOnce));
                 // A pot for each plant stays a pot for each.

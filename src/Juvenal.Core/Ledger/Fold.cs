@@ -23,7 +23,7 @@ public static class Fold
 
     /// <summary>
     /// Entries in order of the day they happened and the sequence they were written in, less undo entries and those taken back;
-    /// a corrected one has the numbers of its last correction.
+    /// a corrected one has the numbers of its last correction, and what that says.
     /// </summary>
     /// <param name="entries">Any order.</param>
     public static IReadOnlyList<LedgerEntry> Effective(IEnumerable<LedgerEntry> entries)
@@ -56,6 +56,7 @@ public static class Fold
             Containers = right.Containers,
             ContainersTo = right.ContainersTo,
             Trays = right.Trays,
+            Said = right.Said ?? entry.Said,
         };
 
     /// <summary>The state after all entries.</summary>

@@ -85,7 +85,7 @@ public sealed record StepDayAnswer(
 /// <param name="ContainersTo">As above.</param>
 /// <param name="About">How many days the day may be off; null: it is that day.</param>
 /// <param name="Sure">The grower was asked whether it is so, and said yes.</param>
-/// <param name="Corrected">The number that a correction gave it; null where it was right.</param>
+/// <param name="Corrected">The number that a correction gave it, or how the day was; null where it was right.</param>
 /// <param name="Act">What was said in one go with it shares this; null where it was said alone.</param>
 public sealed record EntryAnswer(
     Guid Id,
@@ -105,8 +105,9 @@ public sealed record EntryAnswer(
     int ContainersTo,
     int? About,
     bool Sure,
-    int? Corrected,
-    Guid? Act
+    string? Corrected,
+    Guid? Act,
+    AiredSaidInput? Aired
 );
 
 /// <param name="Usable">Plants that count now.</param>
@@ -363,8 +364,9 @@ internal static class BatchAnswers
             numbers.ContainersTo,
             right?.NewDay is null ? e.About : right.About,
             numbers.Sure?.Count > 0 || e.Sure?.Count > 0,
-            right is null ? null : EntryWords.Number(right, e.Kind),
-            e.Act
+            right is null ? null : EntryWords.About(right with { Said = right.Said ?? e.Said }, e.Kind, catalogue),
+            e.Act,
+            (right?.Said ?? e.Said) is EntryDetail.Aired day ? AiredSaidInput.Of(day) : null
         );
     }
 }

@@ -40,6 +40,9 @@ public sealed record AiredSaidInput(
 )
 {
     internal EntryDetail.Aired Detail => new(HoursOut, HoursSun, NightOut, CoverC, Overcast, Outcome);
+
+    internal static AiredSaidInput Of(EntryDetail.Aired day) =>
+        new(day.HoursOut, day.HoursSun, day.NightOut, day.CoverC, day.Overcast, day.Outcome);
 }
 
 /// <summary>What an entry of the ledger says. Which fields count depends on its kind; the others stay out.</summary>
@@ -98,7 +101,7 @@ public abstract record EntrySaid
     /// <summary>Pinched: what was taken off.</summary>
     public Pinched? Pinched { get; init; }
 
-    /// <summary>Aired: how the day was.</summary>
+    /// <summary>Aired, and where one is put right: how the day was.</summary>
     public AiredSaidInput? Aired { get; init; }
 
     /// <summary>How many days the day may be off: 3 or 10; null: it is that day.</summary>

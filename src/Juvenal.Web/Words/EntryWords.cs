@@ -1,3 +1,4 @@
+using System.Globalization;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Season;
 using Juvenal.Store.Ledger;
@@ -8,14 +9,45 @@ namespace Juvenal.Web.Words;
 /// <summary>Entries of the ledger as lines.</summary>
 internal static class EntryWords
 {
-    /// <summary>The number that an entry of a kind is about.</summary>
-    public static int Number(LedgerEntry numbers, EntryKind kind) =>
-        kind switch
+    /// <summary>What an entry of a kind is about: a number, how the day was, what was seen. Null where it is about none of these.</summary>
+    public static string? About(LedgerEntry e, EntryKind kind, Store.Plans.Catalogue catalogue) =>
+        (kind, e.Said) switch
         {
-            EntryKind.Sown => numbers.Seeds,
-            EntryKind.Separated => numbers.Containers,
-            _ => numbers.Seedlings,
+            (_, EntryDetail.Aired day) => Aired(day, catalogue),
+            (_, EntryDetail.Spaced apart) => Long(apart.Cm, catalogue),
+            (_, EntryDetail.Checked seen) => Seen(seen, catalogue),
+            (EntryKind.Together or EntryKind.Identity, _) => null,
+            (EntryKind.Sown, _) => e.Seeds.ToString(CultureInfo.InvariantCulture),
+            (EntryKind.Separated, _) => e.Containers.ToString(CultureInfo.InvariantCulture),
+            _ => e.Seedlings.ToString(CultureInfo.InvariantCulture),
         };
+
+    private static string Long(double cm, Store.Plans.Catalogue catalogue) => new Measures(catalogue.Site.UsUnits).Length(cm);
+
+    private static string Seen(EntryDetail.Checked seen, Store.Plans.Catalogue catalogue) =>
+        LedgerWords.Seen(seen.Leaves, seen.Roots, seen.HeightCm is { } cm ? Long(cm, catalogue) : null);
+
+    private static string Right(LedgerEntry right, LedgerEntry wrong, Store.Plans.Catalogue catalogue)
+    {
+        var (was, now) = (
+            About(wrong, wrong.Kind, catalogue),
+            About(right with { Said = right.Said ?? wrong.Said }, wrong.Kind, catalogue)
+        );
+        return $"{Days.Say(wrong.HappenedOn)} put right"
+            + (was == now ? "" : $": {was} was {now}")
+            + (right.NewDay is { } day && day != wrong.HappenedOn ? $", on {Days.Say(day)}" : "");
+    }
+
+    private static string Aired(EntryDetail.Aired day, Store.Plans.Catalogue catalogue) =>
+        LadderWords.Said(
+            day.HoursOut,
+            day.HoursSun,
+            day.NightOut,
+            day.CoverC,
+            day.Overcast,
+            day.Outcome,
+            new Measures(catalogue.Site.UsUnits)
+        );
 
     /// <summary>An entry in words.</summary>
     public static string Text(LedgerEntry e, StepName? step, Start start, IReadOnlyList<StoredEntry> all, Store.Plans.Catalogue catalogue)
@@ -26,28 +58,16 @@ internal static class EntryWords
                 + $"{e.Containers} × {In(e.To)}, {At(e.To)}",
             EntryKind.Separated => $"{e.Containers} separated, {At(e.From)}",
             EntryKind.Used => $"{e.Seedlings} used for grafts, {At(e.From)}",
-            EntryKind.Corrected when all.FirstOrDefault(a => a.Entry.Id == e.Corrects) is { } wrong =>
-                $"{Days.Say(wrong.Entry.HappenedOn)} put right: {Number(wrong.Entry, wrong.Entry.Kind)} was {Number(e, wrong.Entry.Kind)}"
-                    + (e.NewDay is { } day && day != wrong.Entry.HappenedOn ? $", on {Days.Say(day)}" : ""),
+            EntryKind.Corrected when all.FirstOrDefault(a => a.Entry.Id == e.Corrects) is { } wrong => Right(e, wrong.Entry, catalogue),
             EntryKind.Emerged when start != Start.Seed =>
                 $"{e.Seedlings} {(start == Start.Cuttings ? "rooted" : "healed")} so far, {At(e.To)}",
             EntryKind.Emerged => $"{e.Seedlings} up so far, {At(e.To)}",
             EntryKind.Out when e.Said is EntryDetail.Gone gone => $"{e.Seedlings} {Gone(gone)}, {At(e.From)}",
             EntryKind.Parted when e.Said is EntryDetail.Turned => $"{e.Seedlings} turned out to be of another batch, {At(e.From)}",
-            EntryKind.Spaced when e.Said is EntryDetail.Spaced apart => $"{Long(apart.Cm)} apart, {At(e.From)}",
-            EntryKind.Checked when e.Said is EntryDetail.Checked seen =>
-                $"Looked: {LedgerWords.Seen(seen.Leaves, seen.Roots, seen.HeightCm is { } cm ? Long(cm) : null)}, {At(e.From)}",
+            EntryKind.Spaced when e.Said is EntryDetail.Spaced apart => $"{Long(apart.Cm, catalogue)} apart, {At(e.From)}",
+            EntryKind.Checked when e.Said is EntryDetail.Checked seen => $"Looked: {Seen(seen, catalogue)}, {At(e.From)}",
             EntryKind.Pinched when e.Said is EntryDetail.Pinched pinched => $"{e.Seedlings} {CareWords.Did(pinched.What)}, {At(e.From)}",
-            EntryKind.Aired when e.Said is EntryDetail.Aired out_ => "Hardening: "
-                + LadderWords.Said(
-                    out_.HoursOut,
-                    out_.HoursSun,
-                    out_.NightOut,
-                    out_.CoverC,
-                    out_.Overcast,
-                    out_.Outcome,
-                    new Measures(catalogue.Site.UsUnits)
-                )
+            EntryKind.Aired when e.Said is EntryDetail.Aired day => $"Hardening: {Aired(day, catalogue)}"
                 + (At(e.To ?? e.From) is { Length: > 0 } at ? $", {at}" : ""),
             EntryKind.Together => $"Set together, {At(e.From)}",
             EntryKind.Identity when e.Said is EntryDetail.Identity { OneOf: var oneOf } => oneOf switch
@@ -81,8 +101,6 @@ internal static class EntryWords
             )
             + (gone.Whom is null ? "" : $" to {gone.Whom}")
             + (gone.PriceEach is { } price ? System.FormattableString.Invariant($" at {price:0.00} each") : "");
-
-        string Long(double cm) => new Measures(catalogue.Site.UsUnits).Length(cm);
 
         string At(Spot? group) => group is { } g && catalogue.Places.TryGetValue(g.Place, out var place) ? place.Name : "";
 

@@ -1,4 +1,5 @@
 using FsCheck.Xunit;
+using Juvenal.Core.Hardening;
 using Juvenal.Core.Ledger;
 using Xunit;
 
@@ -148,6 +149,27 @@ public class FoldTests
         Assert.Equal(44, Fold.Of([Sown(), first, second, right, less, again], Usual.Route, 0.8).Emerged);
         var undo = Entry(7, 14, EntryKind.Undo) with { Corrects = less.Id };
         Assert.Equal(61, Fold.Of([Sown(), first, second, right, less, again, undo], Usual.Route, 0.8).Emerged);
+    }
+
+    [Fact]
+    public void A_day_out_is_put_right_to_what_it_was_and_nothing_else_is_changed()
+    {
+        var key = new Spot(Cells, Places[0]);
+        var came = Entry(1, 0, EntryKind.Received) with { To = key, Seedlings = 60, Containers = 60 };
+        var day = Entry(2, 3, EntryKind.Aired) with { From = key, Group = new(came.Id), Said = new EntryDetail.Aired(8, 6) };
+        var right = Entry(3, 4, EntryKind.Corrected) with
+        {
+            Corrects = day.Id,
+            Said = new EntryDetail.Aired(3, 1, Outcome: DayOutcome.Limp),
+        };
+        var moved = Entry(4, 4, EntryKind.Corrected) with { Corrects = day.Id, NewDay = First.AddDays(2) };
+        var then = Fold.Effective([came, day, right]).Single(e => e.Kind == EntryKind.Aired);
+        Assert.Equal((right.Said, First.AddDays(3)), (then.Said, then.HappenedOn));
+        // Only its day was wrong: how it was stays.
+        then = Fold.Effective([came, day, moved]).Single(e => e.Kind == EntryKind.Aired);
+        Assert.Equal((day.Said, First.AddDays(2)), (then.Said, then.HappenedOn));
+        var state = Fold.Of([came, day, right], Usual.Bought, 1);
+        Assert.Equal((60, 60), (state.Seedlings, state.Containers));
     }
 
     [Fact]

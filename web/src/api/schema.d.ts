@@ -3586,16 +3586,14 @@ export interface components {
             about: null | number;
             /** @description The grower was asked whether it is so, and said yes. */
             sure: boolean;
-            /**
-             * Format: int32
-             * @description The number that a correction gave it; null where it was right.
-             */
-            corrected: null | number;
+            /** @description The number that a correction gave it, or how the day was; null where it was right. */
+            corrected: null | string;
             /**
              * Format: uuid
              * @description What was said in one go with it shares this; null where it was said alone.
              */
             act: null | string;
+            aired: null | components["schemas"]["AiredSaidInput"];
         };
         /** @description A ledger entry as it is written. */
         EntryInput: {

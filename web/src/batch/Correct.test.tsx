@@ -26,6 +26,7 @@ const entry = (change: Partial<Schemas['EntryAnswer']>): Schemas['EntryAnswer'] 
   sure: false,
   corrected: null,
   act: null,
+  aired: null,
   ...change,
 });
 
@@ -36,7 +37,7 @@ describe('the ledger', () => {
     show(
       <Ledger
         batch={batch(
-          entry({ corrected: 44 }),
+          entry({ corrected: '44' }),
           entry({ id: 'e2', text: '3 lost, Mat', reason: 'slug', takenBack: true, canUndo: false, canCorrect: false }),
         )}
       />,
@@ -75,6 +76,31 @@ describe('the ledger', () => {
       }),
     );
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+  });
+
+  it('puts right how long they were out, and says a bad number at its field', async () => {
+    on('POST batches/b1/entries', { entries: ['e9'] });
+    const aired = { hoursOut: 5, hoursSun: 2, nightOut: false, coverC: 0, overcast: false, outcome: 'fine' as const };
+    const { user } = show(
+      <Ledger batch={batch(entry({ kind: 'aired', text: 'Hardening: 5 h out, Stand', seedlings: 0, aired }))} />,
+    );
+    await user.click(screen.getByRole('button', { name: /^Correct/ }));
+    expect(screen.queryByLabelText('Seedlings')).toBeNull();
+    const hours = screen.getByLabelText<HTMLInputElement>(/^Hours out/);
+    expect(hours.value).toBe('5');
+    await user.clear(hours);
+    await user.click(screen.getByRole('button', { name: 'Correct' }));
+    expect(screen.getByText('Type a number.')).toBeTruthy();
+    await user.type(hours, '3');
+    await user.click(screen.getByRole('button', { name: 'Limp' }));
+    await user.click(screen.getByRole('button', { name: 'Correct' }));
+    await waitFor(() =>
+      expect(asked('POST').at(-1)?.body).toMatchObject({
+        kind: 'corrected',
+        corrects: 'e1',
+        aired: { hoursOut: 3, hoursSun: 2, outcome: 'limp' },
+      }),
+    );
   });
 
   it.each([

@@ -7,6 +7,8 @@ import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Problem, type Schemas } from '../api/client';
+import { useUnits } from '../data/nursery';
+import { DayOutFields, dayOutOf, readDayOut } from '../round/DayOutFields';
 import { day } from '../ui/dates';
 import { About } from '../ui/About';
 import { Doubt } from '../ui/Doubt';
@@ -27,6 +29,9 @@ const names: Record<Field, string> = {
   containersTo: 'Containers there',
 };
 
+/** Entries that count no plants: only their day can be wrong, or how the day was. */
+const uncounted = new Set<Entry['kind']>(['aired', 'spaced', 'checked', 'together', 'identity']);
+
 /** The numbers that an entry has. */
 const fieldsOf = (entry: Entry): Field[] =>
   entry.kind === 'sown'
@@ -37,7 +42,11 @@ const fieldsOf = (entry: Entry): Field[] =>
         ? ['containers']
         : entry.kind === 'moved'
           ? ['seedlings', 'containers', 'containersTo']
-          : ['seedlings', 'containers'];
+          : uncounted.has(entry.kind)
+            ? []
+            : entry.kind === 'pinched'
+              ? ['seedlings']
+              : ['seedlings', 'containers'];
 
 const numbersOf = (entry: Entry): Numbers => ({
   seeds: String(entry.seeds),
@@ -75,16 +84,23 @@ function read(entry: Entry, typed: Numbers): { values: Record<Field, number>; er
  */
 export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry; onClose: () => void }) {
   const correct = useCorrect(batch);
-  // As it happened: the ledger has the newest first.
-  const entries = [
-    entry,
-    ...batch.ledger.filter((e) => e.act !== null && e.act === entry.act && e.id !== entry.id && e.canCorrect),
-  ];
+  const units = useUnits();
+  // As it happened: the ledger has the newest first. A day out is said of each group by itself.
+  const entries = uncounted.has(entry.kind)
+    ? [entry]
+    : [
+        entry,
+        ...batch.ledger.filter(
+          (e) => e.act !== null && e.act === entry.act && e.id !== entry.id && e.canCorrect && !uncounted.has(e.kind),
+        ),
+      ];
   const several = entries.length > 1;
   const [typed, setTyped] = useState<Record<string, Numbers>>(() => Object.fromEntries(entries.map((e) => [e.id, numbersOf(e)])));
   const [on, setOn] = useState(entry.happenedOn);
   const [about, setAbout] = useState(entry.about);
+  const [dayOut, setDayOut] = useState(() => entry.aired && dayOutOf(entry.aired, units));
   const [wrong, setWrong] = useState<Record<string, Partial<Record<Field, string>>>>({});
+  const [wrongDay, setWrongDay] = useState<Record<string, string>>({});
   const problem = correct.error instanceof Problem ? correct.error : null;
   const doubted = problem !== null && problem.doubts.length > 0;
   const numbers = (e: Entry) => typed[e.id] ?? numbersOf(e);
@@ -102,13 +118,23 @@ export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry;
   const send = () => {
     const said = entries.map((e) => ({ entry: e, ...read(e, numbers(e)) }));
     setWrong(Object.fromEntries(said.map((s) => [s.entry.id, s.errors])));
-    if (said.some((s) => Object.keys(s.errors).length > 0)) return;
+    const out = dayOut && readDayOut(dayOut, units);
+    setWrongDay(out ? out.errors : {});
+    if (said.some((s) => Object.keys(s.errors).length > 0) || (out && !out.said)) return;
     correct.mutate(
-      { newDay: on, about, entries: said.map((s) => ({ corrects: s.entry.id, ...s.values })) },
+      {
+        newDay: on,
+        about,
+        entries: said.map((s) => ({ corrects: s.entry.id, ...s.values, ...(out?.said && { aired: out.said }) })),
+      },
       { onSuccess: onClose },
     );
   };
-  const atField = entries.some((e, i) => fieldsOf(e).some((f) => told(i, f))) || told(0, 'newDay') || told(0, 'happenedOn');
+  const atField =
+    Object.keys(problem?.errors ?? {}).some((field) => field.startsWith('said.hours') || field === 'said.coverC') ||
+    entries.some((e, i) => fieldsOf(e).some((f) => told(i, f))) ||
+    told(0, 'newDay') ||
+    told(0, 'happenedOn');
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
       <Box
@@ -122,7 +148,9 @@ export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry;
         <DialogContent>
           {!several && <Typography>{entry.text}.</Typography>}
           <Typography color="textSecondary" sx={{ mb: 2 }}>
-            The right numbers count from the right day on; what was written stays readable.
+            {dayOut || fieldsOf(entry).length === 0
+              ? 'What is right counts; what was written stays readable.'
+              : 'The right numbers count from the right day on; what was written stays readable.'}
           </Typography>
           <Box sx={{ display: 'grid', gap: 2 }}>
             {entries.map((e, n) => (
@@ -142,6 +170,16 @@ export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry;
                 </Box>
               </Box>
             ))}
+            {dayOut && (
+              <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: '1fr 1fr' }}>
+                <DayOutFields
+                  typed={dayOut}
+                  units={units}
+                  onChange={setDayOut}
+                  error={(field) => wrongDay[field] ?? told(0, field)}
+                />
+              </Box>
+            )}
             <DayField
               label="Day"
               value={on}

@@ -52,10 +52,12 @@ export function useLog(batch: Batch) {
   });
 }
 
+type Counted = Record<'seeds' | 'seedlings' | 'containers' | 'containersTo', number>;
+
 interface Correction {
   newDay: string;
   about: number | null;
-  entries: { corrects: string; seeds: number; seedlings: number; containers: number; containersTo: number }[];
+  entries: ({ corrects: string; aired?: Schemas['AiredSaidInput'] } & Counted)[];
   sure?: string[];
 }
 
