@@ -1,5 +1,7 @@
 using System.Text.Json.Nodes;
+using Juvenal.Core.Hardening;
 using Juvenal.Store.Accounts;
+using Juvenal.Web.Words;
 using Xunit;
 using static Juvenal.Web.Tests.ColdNights;
 
@@ -8,6 +10,25 @@ namespace Juvenal.Web.Tests;
 /// <summary>Who is out tonight, what was done for them, and out again in the morning.</summary>
 public class NightTests(House house) : IClassFixture<House>
 {
+    [Fact]
+    public void Three_batches_are_named_whole_and_the_rest_is_there_to_be_asked_for()
+    {
+        List<(int, string, string)> who =
+        [
+            (42, "Made-up Red", "26-02"),
+            (6, "Made-up Blue", "26-05"),
+            (4, "Made-up Red", "26-02"),
+            (9, "Made-up Blue", "26-07"),
+            (30, "Made-up Blue", "26-09"),
+            (1, "Made-up Blue", "26-09"),
+        ];
+        Assert.Equal(
+            "46 Made-up Red 26-02, 6 Made-up Blue 26-05, 9 Made-up Blue 26-07 and 31 more: carry in, or cover off the leaves.",
+            TonightWords.Text(NightCall.Act, pots: true, holds: true, who)
+        );
+        Assert.Equal(["31 Made-up Blue 26-09"], TonightWords.More(who));
+    }
+
     /// <summary>Out in a cold night: said to all, carried in with one tap, and out again where they stood; step and hardening
     /// untouched.</summary>
     [Fact]

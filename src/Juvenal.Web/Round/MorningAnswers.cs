@@ -105,11 +105,7 @@ internal static class Mornings
                 worst.Came.Missed,
                 TonightWords.Asks(
                     worst.Came,
-                    [
-                        .. at.OrderByDescending(a => a.Came.LimitC)
-                            .GroupBy(a => (a.Out.Cultivar, a.Out.Code))
-                            .Select(g => (g.Sum(a => a.Out.Plants), g.Key.Cultivar, g.Key.Code)),
-                    ],
+                    [.. at.OrderByDescending(a => a.Came.LimitC).Select(a => (a.Out.Plants, a.Out.Cultivar, a.Out.Code))],
                     measures
                 ),
                 [.. at.Select(a => new NightBatchAnswer(a.Out.BatchId, a.Out.Code, a.Out.Cultivar)).Distinct()],

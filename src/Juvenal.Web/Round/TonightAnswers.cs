@@ -11,6 +11,7 @@ namespace Juvenal.Web.Round;
 /// <param name="LimitC">Below which the tenderest there are brought in or covered, °C.</param>
 /// <param name="Call">What it means for the tenderest.</param>
 /// <param name="Text">Who, how many, and what to do, in words.</param>
+/// <param name="More">Those that the text only counts, by name.</param>
 /// <param name="Pots">They can be carried; else they stand in a bed.</param>
 /// <param name="Done">What was done for this night; open: nothing yet.</param>
 /// <param name="By">Who said so.</param>
@@ -22,6 +23,7 @@ public sealed record NightPlaceAnswer(
     double LimitC,
     NightCall Call,
     string Text,
+    IReadOnlyList<string> More,
     bool Pots,
     NightDid Done,
     string? By,
@@ -78,6 +80,7 @@ internal static class Tonights
             let touched = there
                 .Where(t => t.Night.Call == worst || t.Night.Call >= NightCall.Act)
                 .OrderByDescending(t => t.Night.LimitC)
+                .Select(t => (t.Out.Plants, t.Out.Cultivar, t.Out.Code))
                 .ToList()
             // What stands there still, or again, was not brought in.
             let done = nights.FirstOrDefault(n => n.Evening == today && n.PlaceId == there.Key.Id && n.Did != NightDid.BroughtIn)
@@ -89,12 +92,8 @@ internal static class Tonights
                 at[there.Key.Id].LowC!.Value,
                 limit,
                 worst,
-                TonightWords.Text(
-                    worst,
-                    pots,
-                    at[there.Key.Id].LowC!.Value + catalogue.CoverC >= limit,
-                    [.. touched.Select(t => (t.Out.Plants, t.Out.Cultivar, t.Out.Code))]
-                ),
+                TonightWords.Text(worst, pots, at[there.Key.Id].LowC!.Value + catalogue.CoverC >= limit, touched),
+                TonightWords.More(touched),
                 pots,
                 done?.Did ?? NightDid.Open,
                 done?.By,

@@ -27,10 +27,22 @@ internal static class TonightWords
 
     private static string Who(IReadOnlyList<(int Plants, string Cultivar, string Code)> who)
     {
-        var named = string.Join(", ", who.Take(Named).Select(w => $"{w.Plants:#,0} {w.Cultivar} {w.Code}"));
-        var more = who.Skip(Named).Sum(w => w.Plants);
+        var batches = Batches(who).ToList();
+        var named = string.Join(", ", batches.Take(Named).Select(One));
+        var more = batches.Skip(Named).Sum(w => w.Plants);
         return $"{named}{(more > 0 ? $" and {more:#,0} more" : "")}";
     }
+
+    /// <summary>Those that the text counts as more, by name: "30 Lantern Row 26-09".</summary>
+    public static IReadOnlyList<string> More(IReadOnlyList<(int Plants, string Cultivar, string Code)> who) =>
+        [.. Batches(who).Skip(Named).Select(One)];
+
+    /// <summary>Two groups of a batch are carried in one go.</summary>
+    private static IEnumerable<(int Plants, string Cultivar, string Code)> Batches(
+        IEnumerable<(int Plants, string Cultivar, string Code)> who
+    ) => who.GroupBy(w => (w.Cultivar, w.Code)).Select(g => (g.Sum(w => w.Plants), g.Key.Cultivar, g.Key.Code));
+
+    private static string One((int Plants, string Cultivar, string Code) who) => $"{who.Plants:#,0} {who.Cultivar} {who.Code}";
 
     private static string What(NightCall call, bool pots, bool holds) =>
         (call, pots, holds) switch

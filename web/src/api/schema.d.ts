@@ -5238,6 +5238,8 @@ export interface components {
             call: components["schemas"]["NightCall"];
             /** @description Who, how many, and what to do, in words. */
             text: string;
+            /** @description Those that the text only counts, by name. */
+            more: string[];
             /** @description They can be carried; else they stand in a bed. */
             pots: boolean;
             /** @description What was done for this night; open: nothing yet. */

@@ -160,6 +160,7 @@ function Rungs({ done, needed }: { done: number; needed: number }) {
               border: 2,
               borderColor: 'text.primary',
               bgcolor: i < done ? 'text.primary' : 'transparent',
+              printColorAdjust: 'exact',
             }}
           />
         ))}

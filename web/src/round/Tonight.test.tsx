@@ -18,6 +18,7 @@ const place = (placeId: string, more: Partial<Place> = {}): Place => ({
   pots: true,
   done: 'open',
   by: null,
+  more: [],
   shelter: { placeId: 'glass', place: 'Glasshouse' },
   ...more,
 });
@@ -50,5 +51,15 @@ describe('a cold night', () => {
     show(<Tonight tonight={tonight([place('stand'), place('yard', { done: 'covered' })])} today={today} />);
     expect(screen.queryByRole('button', { name: /^All/ })).toBeNull();
     expect(screen.getByRole('button', { name: 'Carried into Glasshouse' })).toBeTruthy();
+  });
+
+  it('names all of them when that is asked', async () => {
+    const { user } = show(
+      <Tonight tonight={tonight([place('stand', { more: ['30 Made-up Blue 26-09', '6 Made-up Red 26-01a'] })])} today={today} />,
+    );
+    const rest = screen.getByText('30 Made-up Blue 26-09, 6 Made-up Red 26-01a');
+    expect(getComputedStyle(rest).display).toBe('none');
+    await user.click(screen.getByRole('button', { name: 'All of them' }));
+    expect(getComputedStyle(rest).display).toBe('block');
   });
 });

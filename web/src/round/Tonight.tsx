@@ -17,7 +17,14 @@ const said: Record<Schemas['NightDid'], string> = {
 };
 
 /** Ink in both themes: it is about the night. */
-const band = { bgcolor: '#15211c', color: '#f1f5f3', border: 1, borderColor: 'divider' } as const;
+const band = {
+  bgcolor: '#15211c',
+  color: '#f1f5f3',
+  border: 1,
+  borderColor: 'divider',
+  // Paper is white whatever the ground is.
+  '@media print': { bgcolor: 'transparent', color: '#000' },
+} as const;
 
 interface Props {
   tonight: Schemas['TonightAnswer'];
@@ -97,6 +104,7 @@ function wholeNight(open: Place[]): string {
 
 function Out({ place, today, several }: { place: Place; today: string; several: boolean }) {
   const [carrying, setCarrying] = useState(false);
+  const [all, setAll] = useState(false);
   const night = useNight(place, today);
   const done = place.done === 'open' ? null : place.done;
   const wrong = night.error?.message;
@@ -105,14 +113,30 @@ function Out({ place, today, several }: { place: Place; today: string; several: 
       <Typography sx={{ fontSize: '1.05rem' }}>
         {several && <b>{place.place}: </b>}
         {place.text}
+        {place.more.length > 0 && (
+          <Button
+            className="no-print"
+            variant="text"
+            aria-expanded={all}
+            sx={{ color: 'inherit', minHeight: 44 }}
+            onClick={() => setAll(!all)}
+          >
+            {all ? 'Fewer' : 'All of them'}
+          </Button>
+        )}
       </Typography>
+      {place.more.length > 0 && (
+        <Typography sx={{ display: all ? 'block' : 'none', '@media print': { display: 'block' } }}>
+          {place.more.join(', ')}
+        </Typography>
+      )}
       {done ? (
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, minHeight: 48 }}>
           <Typography sx={{ fontWeight: 600 }}>
             {said[done]}
             {place.by ? `, ${place.by}` : ''}
           </Typography>
-          <Button variant="text" sx={{ color: 'inherit' }} onClick={() => night.mutate({ did: 'open' })}>
+          <Button className="no-print" variant="text" sx={{ color: 'inherit' }} onClick={() => night.mutate({ did: 'open' })}>
             Not so
           </Button>
         </Box>
