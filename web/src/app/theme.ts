@@ -85,6 +85,12 @@ export const theme = createTheme({
     },
   },
   components: {
+    // A form in a dialog scrolls under its heading and over its buttons: those are always there.
+    MuiDialog: {
+      styleOverrides: {
+        paper: { '& > form': { display: 'flex', flexDirection: 'column', minHeight: 0 } },
+      },
+    },
     MuiCssBaseline: {
       styleOverrides: {
         body: { fontVariantNumeric: 'tabular-nums' },

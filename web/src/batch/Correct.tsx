@@ -187,7 +187,7 @@ export function Correct({ batch, entry, onClose }: { batch: Batch; entry: Entry;
               max={batch.today}
               error={told(0, 'newDay') ?? told(0, 'happenedOn')}
             />
-            {on !== batch.today && <About value={about} onChange={setAbout} />}
+            {on !== batch.today && !dayOut && <About value={about} onChange={setAbout} />}
             {doubted && (
               <Doubt
                 problem={problem}
