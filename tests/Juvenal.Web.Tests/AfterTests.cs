@@ -58,6 +58,44 @@ public class AfterTests(House house) : IClassFixture<House>
         var established = (await house.GetAsync($"batches/{batch}"))["established"]!;
         Assert.Equal((40, 2, 0.95), ((int)established["planted"]!, (int)established["lost"]!, (double)established["share"]!));
 
+        // Two gaps; nobody fills more than there are, and filled they are none any more.
+        line = Assert.Single(await AfterAsync(batch))!;
+        Assert.Equal((2, 30), ((int)line["gaps"]!, (int)line["spare"]!["seedlings"]!));
+        var fill = new JsonObject
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["kind"] = "moved",
+            ["step"] = (string)line["spare"]!["step"]!,
+            ["from"] = new JsonObject
+            {
+                ["containerId"] = (string)line["spare"]!["containerId"]!,
+                ["placeId"] = (string)line["spare"]!["placeId"]!,
+            },
+            ["to"] = new JsonObject { ["containerId"] = null, ["placeId"] = (string)line["placeId"]! },
+            ["group"] = (string)line["spare"]!["group"]!,
+            ["seedlings"] = 2,
+            ["happenedOn"] = "2026-05-27",
+        };
+        var filled = await house.LogAsync(batch, fill);
+        Assert.True(filled.Status == 200, filled.Body.ToJsonString());
+        line = Assert.Single(await AfterAsync(batch))!;
+        Assert.Equal((0, 28, 40), ((int)line["gaps"]!, (int)line["spares"]!, (int)line["seedlings"]!));
+        established = (await house.GetAsync($"batches/{batch}"))["established"]!;
+        Assert.Equal((42, 2, 0), ((int)established["planted"]!, (int)established["lost"]!, (int)established["gaps"]!));
+        // That is taken back, and they are gaps again.
+        var back = await house.PostAsync(
+            $"batches/{batch}/entries",
+            new JsonObject
+            {
+                ["id"] = Guid.CreateVersion7(),
+                ["kind"] = "undo",
+                ["happenedOn"] = "2026-05-27",
+                ["corrects"] = (Guid)fill["id"]!,
+            }
+        );
+        Assert.True(back.Status == 200, back.Body.ToJsonString());
+        Assert.Equal(2, (int)Assert.Single(await AfterAsync(batch))!["gaps"]!);
+
         // Looked at by a helper: it stays as a line of today, is asked no more, and is taken back.
         var helper = await house.EnterAsync(await house.AddAsync("After helper", Role.Helper));
         var id = Guid.CreateVersion7();

@@ -79,3 +79,52 @@ public class BedTests(House house) : IClassFixture<House>
             ["seen"] = seen is null ? [] : new JsonArray(seen),
         };
 }
+
+/// <summary>A bed that is full. A house of its own: its bed has a size, and is planted.</summary>
+public class FullBedTests(House house) : IClassFixture<House>
+{
+    /// <summary>Who plants more than find room is asked once, and plants them where it is so.</summary>
+    [Fact]
+    public async Task More_than_find_room_in_a_bed_are_asked_for()
+    {
+        var batch = await ColdNights.ReadyToHardenAsync(house);
+        await house.WindToAsync(ColdNights.Day.AddDays(10));
+        var bed = (JsonObject)
+            (await house.GetAsync("catalogue"))["places"]!.AsArray().Single(p => (Guid)p!["id"]! == house.Bed)!.DeepClone();
+        (bed["lengthCm"], bed["widthCm"]) = (1000, 120);
+        Assert.Equal(204, (await house.PutAsync("places", bed)).Status);
+        var (status, body) = await PlantAsync(41, new JsonArray());
+        Assert.Equal((422, "bed-full"), (status, (string)body["doubts"]!.AsArray().Last()!));
+        Assert.EndsWith(
+            "The bed takes 40 as it is set out, and 0 stand there: 1 find no room. Is it so?",
+            House.Sentence(body, "to")!,
+            StringComparison.Ordinal
+        );
+        Assert.Equal(200, (await PlantAsync(30, null)).Status);
+        (status, body) = await PlantAsync(11, new JsonArray("planted-tender"));
+        Assert.Equal((422, "bed-full"), (status, (string)Assert.Single(body["doubts"]!.AsArray())!));
+        Assert.Equal(200, (await PlantAsync(11, new JsonArray("planted-tender", "bed-full"))).Status);
+        Assert.Contains(
+            "find no room",
+            (string)(await house.GetAsync("beds")).AsArray().Single(b => (Guid)b!["placeId"]! == house.Bed)!["text"]!,
+            StringComparison.Ordinal
+        );
+
+        Task<(int Status, JsonNode Body)> PlantAsync(int plants, JsonArray? sure)
+        {
+            var said = new JsonObject
+            {
+                ["kind"] = "moved",
+                ["stage"] = "plant-out",
+                ["from"] = house.Group(house.Glass, pot: true),
+                ["to"] = house.Group(house.Bed, bed: true),
+                ["seedlings"] = plants,
+                ["containers"] = plants,
+                ["happenedOn"] = "2026-05-26",
+            };
+            if (sure is not null)
+                said["sure"] = sure;
+            return house.LogAsync(batch, said);
+        }
+    }
+}

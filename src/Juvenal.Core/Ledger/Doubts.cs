@@ -12,17 +12,25 @@ namespace Juvenal.Core.Ledger;
 /// <param name="QuickestDays">The days in which it comes up, roots or heals at its best.</param>
 /// <param name="FreezeAfter">The chance of a freeze after a day in a bed, 0–1, where that is more than the nursery accepts; null
 /// otherwise.</param>
+/// <param name="RoomIn">How many such plants a bed takes as it is set out, and how many plants stand there; null where nobody said how
+/// large it is.</param>
 /// <param name="ShootsFrom">Of side shoots: the first day on which their mother has any; null: nobody knows.</param>
-public sealed record Doubts(double QuickestDays, Func<Guid, DateOnly, double?> FreezeAfter, DateOnly? ShootsFrom = null)
+public sealed record Doubts(
+    double QuickestDays,
+    Func<Guid, DateOnly, double?> FreezeAfter,
+    DateOnly? ShootsFrom = null,
+    Func<Guid, (int Takes, int There)?>? RoomIn = null
+)
 {
     /// <summary>Nothing is up sooner than in this share of the days that it takes at its best. [model]</summary>
     public const double SoonestShare = 0.5;
 
     /// <summary>All that is doubted.</summary>
-    public static IReadOnlyList<string> Codes { get; } = [UpEarly, PlantedTender, SoldUnsure, MotherYoung];
+    public static IReadOnlyList<string> Codes { get; } = [UpEarly, PlantedTender, BedFull, SoldUnsure, MotherYoung];
 
     private const string UpEarly = "up-early";
     private const string PlantedTender = "planted-tender";
+    private const string BedFull = "bed-full";
     private const string SoldUnsure = "sold-unsure";
     private const string MotherYoung = "mother-young";
 
@@ -57,6 +65,12 @@ public sealed record Doubts(double QuickestDays, Func<Guid, DateOnly, double?> F
             && FreezeAfter(bed.Place, day) is { } risk
         )
             yield return new(PlantedTender, "to", risk);
+        if (
+            entry is { Kind: EntryKind.Moved, From.Container: not null, To: { Container: null } full }
+            && RoomIn?.Invoke(full.Place) is var (takes, there)
+            && there + entry.Seedlings > takes
+        )
+            yield return new(BedFull, "to", there + entry.Seedlings - takes, there, takes);
         if (entry.Kind == EntryKind.Sown && ShootsFrom is { } from && entry.HappenedOn < from)
             yield return new(MotherYoung, "count", entry.Seeds, Beginning.ShootLeaves, from.DayNumber);
         // Sold under a name that may be wrong.

@@ -18,6 +18,9 @@ public enum Along
 public readonly record struct Bed(double LengthCm, double WidthCm, double? SpacingCm = null, double? RowCm = null, Along? Runs = null)
 {
     public double AreaM2 => LengthCm * WidthCm / 10_000;
+
+    /// <summary>How many of a crop it takes, as far apart as it is set out, or as is usual.</summary>
+    public int Takes(Crop crop) => BedLayout.Of(this, [new(crop, Habit.Bush, 1)]).Fits.Plants;
 }
 
 /// <summary>Plants that are to go into a bed, or stand in it.</summary>

@@ -5,28 +5,36 @@ namespace Juvenal.Core.PlantingOut;
 /// <summary>What a bed was planted with, and what of it is alive.</summary>
 /// <param name="Planted">Into it, less what was taken out again into pots.</param>
 /// <param name="Lost">That died there.</param>
-public sealed record Established(int Planted, int Lost)
+/// <param name="Gaps">Holes that stand empty since: who plants more of them fills those first.</param>
+public sealed record Established(int Planted, int Lost, int Gaps)
 {
     /// <summary>Of those planted, the share that was not lost, 0–1; null: none were planted.</summary>
     public double? Share => Planted > 0 ? (double)(Planted - Lost) / Planted : null;
 
-    /// <param name="entries">Effective ones.</param>
-    /// <param name="isBed">Whether a place is one.</param>
+    /// <param name="entries">Effective ones, in their order.</param>
+    /// <param name="isBed">Whether a place is one, or the one that is asked about.</param>
     public static Established Of(IEnumerable<LedgerEntry> entries, Func<Guid, bool> isBed)
     {
         ArgumentNullException.ThrowIfNull(entries);
         ArgumentNullException.ThrowIfNull(isBed);
-        var (planted, lost) = (0, 0);
+        var (planted, lost, gaps) = (0, 0, 0);
         foreach (var e in entries)
         {
             var (from, to) = (InBed(e.From), InBed(e.To));
             if (e.Kind == EntryKind.Moved)
+            {
                 planted += (to ? e.Seedlings : 0) - (from ? e.Seedlings : 0);
+                if (to && !from)
+                    gaps = Math.Max(0, gaps - e.Seedlings);
+            }
             else if (e.Kind == EntryKind.Lost && from)
+            {
                 lost += e.Seedlings;
+                gaps += e.Seedlings;
+            }
         }
 
-        return new(planted, lost);
+        return new(planted, lost, gaps);
 
         bool InBed(Spot? at) => at is { Container: null, Place: var place } && isBed(place);
     }

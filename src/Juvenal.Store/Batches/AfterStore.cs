@@ -1,5 +1,7 @@
+using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
 using Juvenal.Core.PlantingOut;
+using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
 
 namespace Juvenal.Store.Batches;
@@ -8,6 +10,7 @@ namespace Juvenal.Store.Batches;
 /// <param name="Planted">The day they went in.</param>
 /// <param name="Looked">The day of the last look; null: nobody looked.</param>
 /// <param name="Spares">Of the batch, still in pots.</param>
+/// <param name="Spare">Those that fill gaps: the hardened ones, of those the most; null: there are none.</param>
 public sealed record FreshlyPlanted(
     Guid BatchId,
     string Code,
@@ -17,8 +20,13 @@ public sealed record FreshlyPlanted(
     int Seedlings,
     DateOnly Planted,
     DateOnly? Looked,
-    int Spares
+    int Spares,
+    SpareGroup? Spare
 );
+
+/// <summary>Plants in pots that may fill gaps in a bed.</summary>
+/// <param name="Step">Of their path: planting out.</param>
+public sealed record SpareGroup(Guid Group, Guid ContainerId, Guid PlaceId, int Seedlings, Guid Step);
 
 /// <summary>A look of today.</summary>
 /// <param name="Group">That was looked at.</param>
@@ -33,10 +41,21 @@ public sealed class AfterStore(NurseryTransaction nursery)
           (select max(l.on_day) from planting_look l where l.nursery_id = s.nursery_id and l.batch_id = s.batch_id and l.group_id = s.id
             and not l.taken_back),
           coalesce((select sum(o.seedlings) from standing o where o.nursery_id = s.nursery_id and o.batch_id = s.batch_id
-            and o.container_id is not null), 0)::int
+            and o.container_id is not null), 0)::int,
+          f.id, f.container_id, f.place_id, f.seedlings, f.step
         from standing s
         join batch b on b.nursery_id = s.nursery_id and b.id = s.batch_id and b.ended_on is null
         join place p on p.nursery_id = s.nursery_id and p.id = s.place_id and p.kind in ('open-bed', 'tunnel-bed')
+        left join lateral (
+          select o.id, o.container_id, o.place_id, o.seedlings, h.id as step
+          from standing o
+          join path_step h on h.nursery_id = o.nursery_id and h.batch_id = o.batch_id and h.kind = 'plant-out' and h.retired_on is null
+          where o.nursery_id = s.nursery_id
+            and o.batch_id = s.batch_id
+            and o.container_id is not null
+            and o.seedlings > 0
+          order by o.hardened_since is null, o.seedlings desc, o.id
+          limit 1) f on true
         where s.container_id is null
           and s.seedlings > 0
           and s.in_pot_since >= $1
@@ -79,11 +98,35 @@ public sealed class AfterStore(NurseryTransaction nursery)
                 r.GetInt32(5),
                 r.GetFieldValue<DateOnly>(6),
                 r.OrNull<DateOnly>(7),
-                r.GetInt32(8)
+                r.GetInt32(8),
+                r.IsDBNull(9) ? null : new(r.GetGuid(9), r.GetGuid(10), r.GetGuid(11), r.GetInt32(12), r.GetGuid(13))
             ),
             cancel,
             Sql.Of(today.AddDays(-LooksAfter.AsksUntil))
         );
+
+    /// <summary>Gaps in beds: what died there since, and was not filled.</summary>
+    /// <param name="among">Batches and the beds that they stand in.</param>
+    /// <param name="cancel">Cancels.</param>
+    public async Task<IReadOnlyDictionary<(Guid Batch, Guid Bed), int>> GapsAsync(
+        IReadOnlyCollection<(Guid Batch, Guid Bed)> among,
+        CancellationToken cancel
+    )
+    {
+        ArgumentNullException.ThrowIfNull(among);
+        if (among.Count == 0)
+            return new Dictionary<(Guid, Guid), int>();
+        var entries = await nursery.ListAsync(
+            LedgerReader.OfBatches,
+            LedgerReader.Read,
+            cancel,
+            Sql.Of(among.Select(a => a.Batch).Distinct().ToArray())
+        );
+        var effective = entries.GroupBy(e => e.BatchId).ToDictionary(g => g.Key, g => Fold.Effective(g.Select(e => e.Entry)));
+        return among
+            .Distinct()
+            .ToDictionary(a => a, a => effective.TryGetValue(a.Batch, out var all) ? Established.Of(all, p => p == a.Bed).Gaps : 0);
+    }
 
     public Task<List<LookToday>> OfTodayAsync(DateOnly today, CancellationToken cancel) =>
         nursery.ListAsync(OfDay, r => new LookToday(r.GetGuid(0), r.GetGuid(1), r.TextOrNull(2), r.GetDateTime(3)), cancel, Sql.Of(today));

@@ -25,15 +25,29 @@ internal sealed class OpenLedgers
         values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26, $27)
         """;
 
+    private const string InBeds = """
+        -- Plants that stand in beds whose size is known.
+        select s.place_id, sum(s.seedlings)::int
+        from standing s
+        where s.container_id is null
+          and s.place_id in (select p.id from place p where p.length_cm is not null and p.width_cm is not null)
+        group by s.place_id
+        """;
+
     private readonly NurseryTransaction _nursery;
     private readonly Dictionary<Guid, Page> _pages;
 
-    private OpenLedgers(NurseryTransaction nursery, Catalogue catalogue, Dictionary<Guid, Page> pages)
+    private OpenLedgers(
+        NurseryTransaction nursery,
+        Catalogue catalogue,
+        Dictionary<Guid, Page> pages,
+        IReadOnlyDictionary<Guid, int> inBeds
+    )
     {
         (_nursery, Catalogue, _pages) = (nursery, catalogue, pages);
         Facts = catalogue.Facts(catalogue.Today) with { Batch = _pages.ContainsKey };
         foreach (var page in pages.Values)
-            page.Doubts = catalogue.Doubts(page.Batch.Input, page.Batch.ShootsFrom);
+            page.Doubts = catalogue.Doubts(page.Batch.Input, page.Batch.ShootsFrom, inBeds);
     }
 
     private LedgerFacts Facts { get; }
@@ -61,13 +75,15 @@ internal sealed class OpenLedgers
         if ((await Locks.BatchesAsync(nursery, ids, cancel)).Count < ids.Length)
             throw new NotFoundException("batch");
         var (rows, entries, steps) = (new List<BatchRow>(), new List<StoredEntry>(), new List<StoredDigest>());
+        var inBeds = new Dictionary<Guid, int>();
         var catalogue = await Catalogue.LoadAsync(
             nursery,
             clock,
             cancel,
             new(BatchRow.Select, r => rows.Add(BatchRow.Read(r)), Sql.Of(ids)),
             new(LedgerReader.OfBatches, r => entries.Add(LedgerReader.Read(r)), Sql.Of(ids)),
-            new(StoredDigest.Select, r => steps.Add(StoredDigest.Read(r)), Sql.Of(ids))
+            new(StoredDigest.Select, r => steps.Add(StoredDigest.Read(r)), Sql.Of(ids)),
+            new(InBeds, r => inBeds.Add(r.GetGuid(0), r.GetInt32(1)))
         );
         return new(
             nursery,
@@ -75,7 +91,8 @@ internal sealed class OpenLedgers
             rows.ToDictionary(
                 r => r.Id,
                 r => new Page(r, [.. entries.Where(e => e.BatchId == r.Id)], [.. steps.Where(s => s.BatchId == r.Id)])
-            )
+            ),
+            inBeds
         );
     }
 

@@ -225,7 +225,10 @@ public sealed class Catalogue
         );
 
     /// <summary>What makes entries of a batch hard to believe; null where the site is not set yet.</summary>
-    public Doubts? Doubts(BatchInput input, DateOnly? shootsFrom)
+    /// <param name="input">Its choices.</param>
+    /// <param name="shootsFrom">Of side shoots: the first day on which their mother has any.</param>
+    /// <param name="inBeds">Plants that stand in beds whose size is known; a bed that bears none is not among them.</param>
+    public Doubts? Doubts(BatchInput input, DateOnly? shootsFrom, IReadOnlyDictionary<Guid, int>? inBeds = null)
     {
         ArgumentNullException.ThrowIfNull(input);
         if (!Cultivars.TryGetValue(input.CultivarId, out var cultivar))
@@ -240,7 +243,11 @@ public sealed class Catalogue
                 var risk = season.RiskFrom(day, SurfaceOf(bed));
                 return risk > Rules.Rules.AcceptedRisk ? risk : null;
             },
-            shootsFrom
+            shootsFrom,
+            id =>
+                inBeds is not null && Places.TryGetValue(id, out var bed) && bed.SetOut() is { } set
+                    ? (set.Takes(cultivar.Crop), inBeds.GetValueOrDefault(id))
+                    : null
         );
     }
 

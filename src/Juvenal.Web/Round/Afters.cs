@@ -11,6 +11,8 @@ namespace Juvenal.Web.Round;
 /// <param name="Planted">The day they went in.</param>
 /// <param name="Text">How long ago, and what is normal by now.</param>
 /// <param name="Spares">Of the batch, still in pots: they fill gaps.</param>
+/// <param name="Gaps">Holes that stand empty, as many as spares fill.</param>
+/// <param name="Spare">The plants that fill them; null: there are none.</param>
 /// <param name="Look">Of today; null: not yet.</param>
 public sealed record AfterAnswer(
     Guid BatchId,
@@ -24,6 +26,8 @@ public sealed record AfterAnswer(
     DateOnly Planted,
     string Text,
     int Spares,
+    int Gaps,
+    SpareGroup? Spare,
     LookToday? Look
 );
 
@@ -43,12 +47,12 @@ internal static class Afters
         if (fresh.Count == 0)
             return [];
         var looks = (await store.OfTodayAsync(catalogue.Today, cancel)).GroupBy(l => l.Group).ToDictionary(g => g.Key, g => g.Last());
+        // What was looked at today stays, to be taken back.
+        fresh.RemoveAll(f => !looks.ContainsKey(f.Group) && LooksAfter.Due(f.Planted, f.Looked, catalogue.Today) is null);
+        var gaps = await store.GapsAsync([.. fresh.Where(f => f.Spare is not null).Select(f => (f.BatchId, f.Place))], cancel);
         return
         [
             .. from f in fresh
-            let look = looks.GetValueOrDefault(f.Group)
-            // What was looked at today stays, to be taken back.
-            where look is not null || LooksAfter.Due(f.Planted, f.Looked, catalogue.Today) is not null
             let cultivar = catalogue.Cultivars[f.CultivarId]
             select new AfterAnswer(
                 f.BatchId,
@@ -62,7 +66,12 @@ internal static class Afters
                 f.Planted,
                 AfterWords.Text(catalogue.Today.DayNumber - f.Planted.DayNumber),
                 f.Spares,
-                look
+                // Two groups in one bed: the gaps are the first one's.
+                fresh.Find(g => g.BatchId == f.BatchId && g.Place == f.Place) == f
+                    ? Math.Min(gaps.GetValueOrDefault((f.BatchId, f.Place)), f.Spare?.Seedlings ?? 0)
+                    : 0,
+                f.Spare,
+                looks.GetValueOrDefault(f.Group)
             ),
         ];
     }

@@ -65,7 +65,7 @@ internal sealed class BedWords(Measures m)
             yield return $"{cultivar} {code}: {plants:#,0} {(plants == 1 ? "hole" : "holes")}"
                 + (
                     hole is not var (cm, strip)
-                        ? "."
+                        ? "; how deep is told once they stand in pots."
                         : $", about {m.Length(Math.Max(RoundCm, Math.Round(cm / RoundCm) * RoundCm))} deep"
                             + (
                                 crop == Crop.Pepper ? ", as deep as they stood"

@@ -63,6 +63,9 @@ internal static class FailureSentences
             "planted-tender" => Invariant(
                 $"They have not been hardened off, and it freezes after that day in {f.Value * 100:0} of 100 years. Is it so?"
             ),
+            "bed-full" => Invariant(
+                $"The bed takes {f.High:#,0} as it is set out, and {f.Low:#,0} {(f.Low == 1 ? "stands" : "stand")} there: {f.Value:#,0} find no room. Is it so?"
+            ),
             "more-than-cells-hold" => Invariant(
                 $"{f.Value:#,0} in {f.Low:#,0} cells of {f.Subject}: {f.High:#,0} at most, with those that were lost."
             ),

@@ -156,6 +156,26 @@ public class JudgeTests
     }
 
     [Theory]
+    [InlineData(30, 5, true, 0)]
+    [InlineData(30, 6, false, 1)]
+    [InlineData(40, 1, false, 6)]
+    public void More_plants_than_find_room_in_a_bed_are_asked_for(int there, int planted, bool fit, int over)
+    {
+        var doubts = new Doubts(6, (_, _) => null, RoomIn: bed => bed == Bed ? (35, there) : null);
+        var ledger = Up();
+        var entry = Moved(20, ledger.Entries[0].Id, Trays, new(null, Bed), planted);
+        var verdict = Judge.Of(ledger, entry, Facts, byRule: true, doubts);
+        if (fit)
+            Assert.IsType<Verdict.Accepted>(verdict);
+        else
+            Assert.Equal(
+                ("bed-full", (double)over, 35d),
+                Assert.IsType<Verdict.Doubted>(verdict).Doubts.Select(d => (d.Code, d.Value!.Value, d.High!.Value)).Single()
+            );
+        Assert.IsType<Verdict.Accepted>(Judge.Of(ledger, entry with { Sure = ["bed-full"] }, Facts, byRule: true, doubts));
+    }
+
+    [Theory]
     [InlineData(2, 0, true)]
     [InlineData(3, 0, false)]
     // Where the day may be off, it may have been later.

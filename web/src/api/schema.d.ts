@@ -2204,6 +2204,12 @@ export interface components {
              * @description Of the batch, still in pots: they fill gaps.
              */
             spares: number;
+            /**
+             * Format: int32
+             * @description Holes that stand empty, as many as spares fill.
+             */
+            gaps: number;
+            spare: null | components["schemas"]["SpareGroup"];
             look: null | components["schemas"]["LookToday"];
         };
         /** @description What a batch is raised for; the plan is counted back from there. */
@@ -3689,6 +3695,11 @@ export interface components {
              * @description That died there.
              */
             lost: number;
+            /**
+             * Format: int32
+             * @description Holes that stand empty since: who plants more of them fills those first.
+             */
+            gaps: number;
             /**
              * Format: double
              * @description Of those planted, the share that was not lost, 0–1; null: none were planted.
@@ -6658,6 +6669,22 @@ export interface components {
             twins?: components["schemas"]["Twins"];
             /** Format: int32 */
             seedsAvailable?: null | number;
+        };
+        /** @description Plants in pots that may fill gaps in a bed. */
+        SpareGroup: {
+            /** Format: uuid */
+            group: string;
+            /** Format: uuid */
+            containerId: string;
+            /** Format: uuid */
+            placeId: string;
+            /** Format: int32 */
+            seedlings: number;
+            /**
+             * Format: uuid
+             * @description Of their path: planting out.
+             */
+            step: string;
         };
         /**
          * @description What becomes of plants that are left when as many as are wanted are planted.

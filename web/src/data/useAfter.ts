@@ -1,6 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useNursery, useRefresh } from './nursery';
+import { counted } from '../ui/units';
+import { useEntries } from './useEntries';
 import { useEntryIds } from './useEntryIds';
 
 export type After = Schemas['AfterAnswer'];
@@ -48,4 +50,31 @@ export function useLookedAfter(after: After, today: string) {
     onSuccess: () => refresh(),
   });
   return { look, back };
+}
+
+/** Gaps in a bed are filled with spares of the batch: they are planted as any others. */
+export function useFillGaps(after: After, today: string) {
+  const nursery = useNursery();
+  return useEntries<{ count: number; sure?: string[] }>({
+    batch: after.batchId,
+    today,
+    tell: ({ count }) => `${counted(count, 'gap')} filled: ${after.cultivar} ${after.code}`,
+    send: ({ count, sure }, [id]) =>
+      unwrap(
+        api.POST('/api/nurseries/{nursery}/batches/{id}/entries', {
+          params: { path: { nursery, id: after.batchId } },
+          body: {
+            id,
+            kind: 'moved',
+            happenedOn: today,
+            step: after.spare?.step,
+            from: { containerId: after.spare?.containerId ?? null, placeId: after.spare?.placeId ?? '' },
+            to: { containerId: null, placeId: after.placeId },
+            group: after.spare?.group,
+            seedlings: count,
+            ...(sure ? { sure } : {}),
+          },
+        }),
+      ),
+  });
 }

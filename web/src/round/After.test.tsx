@@ -19,6 +19,8 @@ const planted: Planted = {
   planted: '2026-05-26',
   text: 'Planted yesterday.',
   spares: 3,
+  gaps: 0,
+  spare: { group: 'g2', containerId: 'pot', placeId: 'stand', seedlings: 3, step: 'out' },
   look: null,
 };
 
@@ -46,5 +48,23 @@ describe('a look after planting', () => {
     const [first, , again] = bodies();
     expect(first).toMatchObject({ kind: 'lost', seedlings: 2, reason: 'Slug', group: 'g1' });
     expect(again?.id).toBe(first?.id);
+  });
+
+  it('fills its gaps with spares by one tap, and asks what is hard to believe', async () => {
+    on('POST batches/b1/entries', { entries: ['e1'] });
+    const { user } = show(<After after={[{ ...planted, gaps: 2 }]} today={today} />);
+    await user.click(screen.getByRole('button', { name: 'Filled 2: Made-up Red 26-01' }));
+    await waitFor(() =>
+      expect(bodies()).toMatchObject([
+        {
+          kind: 'moved',
+          step: 'out',
+          group: 'g2',
+          from: { containerId: 'pot', placeId: 'stand' },
+          to: { containerId: null, placeId: 'bed' },
+          seedlings: 2,
+        },
+      ]),
+    );
   });
 });

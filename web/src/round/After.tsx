@@ -4,10 +4,12 @@ import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as To } from 'react-router';
+import { Problem } from '../api/client';
 import { useNursery } from '../data/nursery';
-import { useLookedAfter, type After as Planted } from '../data/useAfter';
+import { useFillGaps, useLookedAfter, type After as Planted } from '../data/useAfter';
 import { CropMark } from '../ui/CropMark';
 import { clock } from '../ui/dates';
+import { Doubt } from '../ui/Doubt';
 import { Pick } from '../ui/Pick';
 import { Tag } from '../ui/Tag';
 import { Wrong } from '../ui/Wrong';
@@ -55,7 +57,7 @@ function Row({ planted: p, today }: { planted: Planted; today: string }) {
         <Box className="no-print" sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
           <Typography>
             Looked at, {clock(p.look.writtenAt)}
-            {p.look.by ? `, ${p.look.by}` : ''}.{p.spares > 0 && ` ${counted(p.spares, 'spare')} in pots for gaps.`}
+            {p.look.by ? `, ${p.look.by}` : ''}.
           </Typography>
           <Button
             variant="text"
@@ -87,6 +89,7 @@ function Row({ planted: p, today }: { planted: Planted; today: string }) {
           </Button>
         </Box>
       )}
+      <Gaps planted={p} today={today} />
       {losing && !p.look && (
         <Box
           role="group"
@@ -123,6 +126,36 @@ function Row({ planted: p, today }: { planted: Planted; today: string }) {
         </Box>
       )}
       {failed && <Wrong sx={{ mt: 0.5 }}>{failed.message}</Wrong>}
+    </Box>
+  );
+}
+
+/** Holes that stand empty, and the spares that fill them by one tap. */
+function Gaps({ planted: p, today }: { planted: Planted; today: string }) {
+  const fill = useFillGaps(p, today);
+  if (p.gaps === 0) return null;
+  const problem = fill.error instanceof Problem ? fill.error : null;
+  return (
+    <Box className="no-print" sx={{ mt: 0.5 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2 }}>
+        <Typography>
+          {counted(p.gaps, 'gap')}, {counted(p.spares, 'spare')} in pots.
+        </Typography>
+        <Button
+          variant="outlined"
+          loading={fill.isPending}
+          aria-label={`Filled ${p.gaps}: ${p.cultivar} ${p.code}`}
+          onClick={() => fill.mutate({ count: p.gaps })}
+          sx={{ minHeight: 48 }}
+        >
+          {p.gaps === 1 ? 'Filled' : `All ${p.gaps} filled`}
+        </Button>
+      </Box>
+      {problem && problem.doubts.length > 0 ? (
+        <Doubt problem={problem} onSure={(sure) => fill.mutate({ count: p.gaps, sure })} />
+      ) : (
+        fill.error && <Wrong sx={{ mt: 0.5 }}>{fill.error.message}</Wrong>
+      )}
     </Box>
   );
 }
