@@ -31,6 +31,7 @@ public class AccessTests(OwnHouse house) : IClassFixture<OwnHouse>
         "/api/nurseries/{nursery:guid}/calendar",
         "/api/nurseries/{nursery:guid}/calendar/{id:guid}",
         "/api/nurseries/{nursery:guid}/round/aired",
+        "/api/nurseries/{nursery:guid}/sale",
         "/api/nurseries/{nursery:guid}/batches/{id:guid}/trays",
         "/api/nurseries/{nursery:guid}/readings",
         "/api/nurseries/{nursery:guid}/readings/{id:guid}",

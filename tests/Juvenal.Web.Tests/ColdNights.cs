@@ -34,10 +34,12 @@ internal static class ColdNights
             .First(t => (string)t!["batchId"]! == batch.ToString())!;
 
     /// <summary>Seventy plants in their last pots in the glasshouse, in the middle of May.</summary>
-    public static async Task<Guid> ReadyToHardenAsync(House house)
+    /// <param name="house">Its clock is wound to <see cref="Day"/>.</param>
+    /// <param name="input">Of the batch; null: 60 for the bed.</param>
+    public static async Task<Guid> ReadyToHardenAsync(House house, JsonObject? input = null)
     {
         await house.WindToAsync(House.Today);
-        var batch = await house.KeepAsync(house.Input());
+        var batch = await house.KeepAsync(input ?? house.Input());
         await house.WindToAsync(Day);
         // What another test of the class had forecast, or had come, is not of this one.
         await house.Database.ActAsync(

@@ -193,6 +193,7 @@ test("no view breaks the page's policy or the rules of accessibility, in light a
     'batches/019c0de0-0003-7000-8000-00000000000a/trays',
     'sowing',
     'beds',
+    'sale',
     'site',
     'sums',
     'sums/bleach',

@@ -490,6 +490,18 @@ public sealed class Catalogue
     public TodaysRung? RungOn(Crop crop, PlaceRow stand, RungCredit credit, DateOnly day) =>
         TodaysRung.Of(crop, RungsIn(stand), Rules.Rules.HardeningBy, credit, WeatherAt(day, stand), CoverC);
 
+    /// <summary>All rungs are behind them; of those whose days out nobody wrote down, the house rule's days.</summary>
+    /// <param name="group">Plants of a batch.</param>
+    /// <param name="crop">Its crop.</param>
+    /// <param name="hardeningPlace">By its path.</param>
+    public bool IsHardened(Group group, Crop crop, Guid hardeningPlace)
+    {
+        ArgumentNullException.ThrowIfNull(group);
+        return RungsOf(group, crop, hardeningPlace) is { } credit
+            ? credit.Done >= credit.Needed
+            : group.HardenedSince is { } since && since.AddDays(Rules.Rules.HardeningDays) <= Today;
+    }
+
     /// <summary>The same, as a plan asks it.</summary>
     internal RungsSoFar? RungsSoFarOf(Group group, Crop crop, Guid hardeningPlace) =>
         RungsOf(group, crop, hardeningPlace) is { } credit

@@ -15,7 +15,10 @@ public sealed record GroupInput(Guid? ContainerId, Guid PlaceId)
 }
 
 /// <summary>Plants that left: how, to whom, at what price each.</summary>
-public sealed record OutInput(Way Way, string? Whom = null, double? PriceEach = null);
+public sealed record OutInput(Way Way, string? Whom = null, double? PriceEach = null)
+{
+    internal EntryDetail.Gone Gone => new(Way, string.IsNullOrWhiteSpace(Whom) ? null : Whom.Trim(), PriceEach);
+}
 
 /// <summary>What was seen at the bench, on two or three plants: one of these at least.</summary>
 /// <param name="Leaves">True leaves, 0–30.</param>
@@ -131,7 +134,7 @@ public abstract record EntrySaid
             Group: Group is { } group ? new GroupId(group) : null,
             Said: this switch
             {
-                { Out: { } o } => new EntryDetail.Gone(o.Way, string.IsNullOrWhiteSpace(o.Whom) ? null : o.Whom.Trim(), o.PriceEach),
+                { Out: { } o } => o.Gone,
                 { SpacedCm: { } cm } => new EntryDetail.Spaced(cm),
                 { With: { } with } => new EntryDetail.Together(with),
                 { Seen: { } seen } => new EntryDetail.Checked(seen.Leaves, seen.Roots, seen.HeightCm),

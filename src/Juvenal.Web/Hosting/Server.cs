@@ -15,6 +15,7 @@ using Juvenal.Web.Plans;
 using Juvenal.Web.Problems;
 using Juvenal.Web.Round;
 using Juvenal.Web.Seeds;
+using Juvenal.Web.Selling;
 using Juvenal.Web.Site;
 using Juvenal.Web.Trays;
 using Juvenal.Web.Troubles;
@@ -115,6 +116,7 @@ public static class Server
         nursery.MapStart();
         nursery.MapMixes();
         nursery.MapBeds();
+        nursery.MapSales();
         nursery.MapFeeding();
         nursery.MapTroubles();
         nursery.MapCare();

@@ -69,6 +69,7 @@ internal static class FailureSentences
             "more-than-cells-hold" => Invariant(
                 $"{f.Value:#,0} in {f.Low:#,0} cells of {f.Subject}: {f.High:#,0} at most, with those that were lost."
             ),
+            "none-in-pots" => "None of them stand in pots on that day.",
             "group-gone" => "None of them are left there on that day.",
             "same-place" => "By night they stand somewhere else than by day: choose another place.",
             "part-of-a-pair" => $"It is part of {f.Subject}: it stays a place of its own, with its warmth.",

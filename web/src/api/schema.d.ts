@@ -1716,6 +1716,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/sale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sale"];
+        put?: never;
+        post: operations["handOver"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/fertilisers": {
         parameters: {
             query?: never;
@@ -4341,6 +4357,33 @@ export interface components {
          * @enum {unknown}
          */
         Habit: "dwarf" | "bush" | "half-bush" | "tall";
+        /** @description Plants of a batch that go over the table. */
+        HandOverInput: {
+            /**
+             * Format: uuid
+             * @description Made by the client: sent twice, it has one effect.
+             */
+            id: string;
+            /**
+             * Format: uuid
+             * @description Of which.
+             */
+            batch: string;
+            /**
+             * Format: int32
+             * @description 1 to as many as stand in pots.
+             */
+            count: number;
+            /** @description How they go, to whom, and for how much each. */
+            out: components["schemas"]["OutInput"];
+            /**
+             * Format: date
+             * @description The day; null: today.
+             */
+            on?: null | string;
+            /** @description Doubts that were asked and that the grower says are so. */
+            sure?: null | string[];
+        };
         /**
          * @description How plants get used to the world outside.
          * @default hours
@@ -6121,6 +6164,63 @@ export interface components {
         Said: {
             question: components["schemas"]["Question"];
             yes: boolean;
+        };
+        /** @description What is raised for days, what may go besides, and what went today. */
+        SaleAnswer: {
+            /** @description "Sat 23 May: 212 of 312 ready". */
+            title: string;
+            /** Format: date */
+            today: string;
+            /** @description The first first. */
+            days: components["schemas"]["SaleDayAnswer"][];
+            /** @description Batches raised for something else, of which more stand than are wanted. */
+            over: components["schemas"]["SaleLineAnswer"][];
+            /** @description "12 sold today, for 30.00"; null: none. */
+            soldToday: null | string;
+        };
+        /** @enum {unknown} */
+        SaleCall: "ready" | "coming" | "late" | "few" | null;
+        /** @description A day that plants are raised for. */
+        SaleDayAnswer: {
+            /** Format: date */
+            day: string;
+            /** @description How many are wanted, come and went. */
+            text: string;
+            lines: components["schemas"]["SaleLineAnswer"][];
+        };
+        /** @description A batch at the table. */
+        SaleLineAnswer: {
+            /** Format: uuid */
+            batchId: string;
+            code: string;
+            cultivar: string;
+            crop: components["schemas"]["Crop"];
+            /**
+             * Format: int32
+             * @description As many can go.
+             */
+            inPots: number;
+            /**
+             * Format: int32
+             * @description Of those, in their last pot and hardened.
+             */
+            ready: number;
+            /** @description That most stand in; null: none stand. */
+            pot: null | string;
+            call: null | components["schemas"]["SaleCall"];
+            /** @description How far it is. */
+            text: string;
+            /** @description What would mend what is short or late; null: nothing is. */
+            mend: null | string;
+            /** @description What went of it already; null: none. */
+            went: null | string;
+            /**
+             * Format: double
+             * @description Of one of its cultivar, the last that was paid.
+             */
+            lastPrice: null | number;
+            /** @description The day is past and some stand: they are held, given, planted or discarded. */
+            left: boolean;
         };
         /**
          * @description The half of a season that a freeze belongs to.
@@ -10509,6 +10609,54 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    sale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaleAnswer"];
+                };
+            };
+        };
+    };
+    handOver: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandOverInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
             };
         };
     };

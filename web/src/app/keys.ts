@@ -22,6 +22,7 @@ const views: readonly View[] = [
   { path: 'site', name: 'Site', key: 's', plans: true, bar: 'both' },
   { path: 'plan', name: 'Plan', key: 'p', plans: true, bar: 'more' },
   { path: 'beds', name: 'Beds', key: 'd', plans: false, bar: 'more' },
+  { path: 'sale', name: 'Sale', key: 'a', plans: false, bar: 'more' },
   { path: 'sums', name: 'Sums', key: 'm', plans: false, bar: 'more' },
   { path: 'house', name: 'House', key: 'h', plans: true, bar: 'more' },
 ];

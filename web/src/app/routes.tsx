@@ -22,6 +22,7 @@ const load = {
   trays: () => import('../trays/View'),
   sowing: () => import('../sowing/View'),
   beds: () => import('../beds/View'),
+  sale: () => import('../sale/View'),
   site: () => import('../site/View'),
   seeds: () => import('../seeds/View'),
   sums: () => import('../sums/View'),
@@ -44,6 +45,7 @@ const views = {
   Trays: lazy(async () => ({ default: (await load.trays()).TrayView })),
   Sowing: lazy(async () => ({ default: (await load.sowing()).SowingView })),
   Beds: lazy(async () => ({ default: (await load.beds()).BedsView })),
+  Sale: lazy(async () => ({ default: (await load.sale()).SaleView })),
   Site: lazy(async () => ({ default: (await load.site()).SiteView })),
   Seeds: lazy(async () => ({ default: (await load.seeds()).SeedsView })),
   Sums: lazy(async () => ({ default: (await load.sums()).SumsView })),
@@ -109,6 +111,7 @@ export function Views() {
               <Route path="batches/:batch/trays" element={<views.Trays />} />
               <Route path="sowing" element={<views.Sowing />} />
               <Route path="beds" element={<views.Beds />} />
+              <Route path="sale" element={<views.Sale />} />
               <Route path="site" element={<views.Site />} />
               <Route path="seeds" element={<views.Seeds />} />
               <Route path="sums/:sum?" element={<views.Sums />} />
