@@ -59,3 +59,45 @@ public class AutumnTests(House house) : IClassFixture<House>
 
     private async Task<JsonNode> PageAsync(Guid batch) => await house.GetAsync($"batches/{batch}");
 }
+
+/// <summary>The batch after one. A house of its own: its first autumn frost is typed.</summary>
+public class WaveTests(House house) : IClassFixture<House>
+{
+    [Fact]
+    public async Task The_next_wave_is_planted_24_days_later_until_it_no_longer_ripens()
+    {
+        var site = (JsonObject)(await house.GetAsync("site"))["input"]!.DeepClone();
+        site["averageAutumn"] = new JsonObject { ["month"] = 10, ["day"] = 20 };
+        Assert.Equal(200, (await house.PutAsync("site", site)).Status);
+        var first = await KeepAsync("2026-05-24");
+        var wave = await house.GetAsync($"batches/{first}/wave");
+        Assert.Equal(("2026-06-17", false), ((string)wave["day"]!, (bool)wave["tooLate"]!));
+        Assert.StartsWith("Planted Wed 17 Jun, 24 days after ", (string)wave["text"]!, StringComparison.Ordinal);
+        Assert.Contains("Until ", (string)wave["text"]!, StringComparison.Ordinal);
+
+        // After the last day that ripens it is said; the plan of it says so too.
+        var second = await KeepAsync("2026-08-20");
+        wave = await house.GetAsync($"batches/{second}/wave");
+        Assert.True((bool)wave["tooLate"]!);
+        Assert.Contains("Too late in the open: after ", (string)wave["text"]!, StringComparison.Ordinal);
+        var late = house.Input();
+        late["locks"] = new JsonObject { ["plantOut"] = (string)wave["day"]! };
+        var (status, plan) = await house.PostAsync("plan", late);
+        Assert.Equal(200, status);
+        Assert.Contains("may freeze (Wed 7 Oct)", plan["warnings"]!.ToJsonString(), StringComparison.Ordinal);
+
+        // For a sale no autumn counts.
+        var fair = house.Input();
+        (fair["aim"], fair["bedId"]) = (new JsonObject { ["kind"] = "sale", ["day"] = "2026-09-19" }, house.Stand);
+        wave = await house.GetAsync($"batches/{await house.KeepAsync(fair)}/wave");
+        Assert.Equal(("2026-10-13", false), ((string)wave["day"]!, (bool)wave["tooLate"]!));
+        Assert.Equal(404, (int)(await house.Client.GetAsync(house.Path($"batches/{Guid.CreateVersion7()}/wave"))).StatusCode);
+    }
+
+    private Task<Guid> KeepAsync(string plantOut)
+    {
+        var input = house.Input();
+        input["locks"] = new JsonObject { ["plantOut"] = plantOut };
+        return house.KeepAsync(input);
+    }
+}

@@ -38,6 +38,19 @@ internal static class PlanEndpoints
             .For(Role.Grower);
 
         nursery
+            .MapGet(
+                "/batches/{id:guid}/wave",
+                async ([AsParameters] Here here, Guid id, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    await using var reading = await here.ReadAsync(cancel);
+                    var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
+                    return TypedResults.Ok(Waves.Of(await new BatchReader(reading).OneAsync(id, cancel), catalogue));
+                }
+            )
+            .WithName("nextWave")
+            .For(Role.Grower);
+
+        nursery
             .MapPost(
                 "/batches",
                 ([AsParameters] Here here, KeepInput keep, TimeProvider clock, CancellationToken cancel) =>

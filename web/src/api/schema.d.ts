@@ -1028,6 +1028,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/batches/{id}/wave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["nextWave"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/batches": {
         parameters: {
             query?: never;
@@ -7587,6 +7603,18 @@ export interface components {
          * @enum {unknown}
          */
         Watering: "below" | "above";
+        /** @description The batch after one: what it is planned for. */
+        WaveAnswer: {
+            /**
+             * Format: date
+             * @description Of planting, or of the sale.
+             */
+            day: string;
+            /** @description It no longer ripens before it may freeze. */
+            tooLate: boolean;
+            /** @description Why then, and until when. */
+            text: string;
+        };
         /**
          * @description How plants left the nursery.
          * @enum {unknown}
@@ -9404,6 +9432,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanAnswer"];
+                };
+            };
+        };
+    };
+    nextWave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaveAnswer"];
                 };
             };
         };

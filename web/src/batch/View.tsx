@@ -85,6 +85,9 @@ function Whole({ batch }: { batch: Batch }) {
               <Button variant="text" component={To} to={`/n/${nursery}/plan?batch=${batch.id}`} sx={{ px: 1 }}>
                 Change
               </Button>
+              <Button variant="text" component={To} to={`/n/${nursery}/plan?after=${batch.id}`} sx={{ px: 1 }}>
+                Next wave
+              </Button>
               <Button variant="text" onClick={() => (batch.endedOn ? end.mutate(null) : setEnding(true))} sx={{ px: 1 }}>
                 {batch.endedOn ? 'Reopen' : 'Close'}
               </Button>

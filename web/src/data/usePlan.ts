@@ -74,3 +74,13 @@ export function useChanged(id: string | null) {
     enabled: id !== null,
   });
 }
+
+/** When the batch after one is planted, and until when that is worth it. */
+export function useWave(id: string | null) {
+  const nursery = useNursery();
+  return useQuery({
+    queryKey: [nursery, 'wave', id],
+    queryFn: () => unwrap(api.GET('/api/nurseries/{nursery}/batches/{id}/wave', { params: { path: { nursery, id: id ?? '' } } })),
+    enabled: id !== null,
+  });
+}

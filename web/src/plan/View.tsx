@@ -16,11 +16,11 @@ import { Warning } from '../ui/Warning';
 import { Details, Figures } from './Answer';
 import { Beside } from './Beside';
 import { Short } from './Short';
-import { again, differences, formOf, lastWay, read, rememberWay, standing, wayOf, type Form } from './model';
+import { again, differences, formOf, lastWay, on, read, rememberWay, standing, wayOf, type Form } from './model';
 import { PathForm } from './PathForm';
 import { SowingForm } from './SowingForm';
 import { useLots } from '../data/useLots';
-import { useChanged, useKeep, usePreview, type PlanAnswer } from '../data/usePlan';
+import { useChanged, useKeep, usePreview, useWave, type PlanAnswer } from '../data/usePlan';
 import { Wrong } from '../ui/Wrong';
 
 /** When do I sow, and how much? */
@@ -30,8 +30,10 @@ export function PlanView() {
   const catalogue = useCatalogue();
   const [search] = useSearchParams();
   const changed = useChanged(search.get('batch'));
-  // Sown again: another batch like this one.
-  const like = useChanged(search.get('like'));
+  // Sown again: another batch like this one. Or the next wave after it, planted when that is due.
+  const after = search.get('after');
+  const like = useChanged(search.get('like') ?? after);
+  const wave = useWave(after);
   if (!site.data || !catalogue.data) return <Waiting error={site.error ?? catalogue.error} />;
   const base = `/n/${nursery}`;
   const growing = catalogue.data.places.some((p) => !isBed(p));
@@ -59,15 +61,21 @@ export function PlanView() {
       </Empty>
     );
   if (search.get('batch') && !changed.data) return <Waiting error={changed.error} />;
-  if (search.get('like') && !like.data) return <Waiting error={like.error} />;
+  if ((search.get('like') ?? after) && !like.data) return <Waiting error={like.error} />;
+  if (after && !wave.data) return <Waiting error={wave.error} />;
   return (
     <Planner
       key={changed.data?.id ?? like.data?.id ?? 'new'}
       site={site.data}
       catalogue={catalogue.data}
       batch={changed.data ?? null}
-      like={like.data ? again(like.data.input, search.get('plants')) : null}
-      againOf={like.data ? { id: like.data.id, code: like.data.code } : null}
+      like={
+        like.data
+          ? { ...again(like.data.input, search.get('plants')), ...(wave.data && on(like.data.input, wave.data.day)) }
+          : null
+      }
+      againOf={like.data && !after ? { id: like.data.id, code: like.data.code } : null}
+      wave={like.data && wave.data ? { code: like.data.code, text: wave.data.text } : null}
       draft={`${nursery}/plan?${search.toString()}/${changed.data?.version ?? ''}`}
     />
   );
@@ -99,11 +107,13 @@ interface Props {
   like: Form | null;
   /** The batch that it is sown again for. */
   againOf: { id: string; code: string } | null;
+  /** The batch that it follows as the next wave, and why on that day. */
+  wave: { code: string; text: string } | null;
   /** What is typed and not kept yet is found again under this name. */
   draft: string;
 }
 
-function Planner({ site, catalogue, batch: given, like, againOf, draft }: Props) {
+function Planner({ site, catalogue, batch: given, like, againOf, wave, draft }: Props) {
   // The version that was opened is the one that is changed: if another comes meanwhile, the server says so.
   const [batch] = useState(given);
   const nursery = useNursery();
@@ -186,9 +196,16 @@ function Planner({ site, catalogue, batch: given, like, againOf, draft }: Props)
     >
       <Box component="form" onSubmit={(e) => e.preventDefault()} aria-label="What to raise" sx={{ gridArea: 'form' }}>
         <Typography variant="h1" sx={{ mb: 1.5, display: { xs: 'none', md: 'block' } }}>
-          {batch ? `Change ${batch.code}` : againOf ? `Sow again for ${againOf.code}` : 'Plan a batch'}
+          {batch
+            ? `Change ${batch.code}`
+            : againOf
+              ? `Sow again for ${againOf.code}`
+              : wave
+                ? `The wave after ${wave.code}`
+                : 'Plan a batch'}
         </Typography>
-        {!batch && !againOf && (
+        {wave && <Typography sx={{ mb: 1.5 }}>{wave.text}</Typography>}
+        {!batch && !againOf && !wave && (
           <Link component={To} to={`/n/${nursery}/plan/several`} sx={{ display: 'inline-block', mb: 1.5 }}>
             Several at once
           </Link>

@@ -228,6 +228,10 @@ export const again = (input: BatchInput, plants: string | null): Form => ({
   plantsWanted: plants ?? String(input.plantsWanted),
 });
 
+/** The day that a batch is planned for, by what it is raised for; what ends in a pot has none. */
+export const on = (input: BatchInput, day: string): Partial<Form> =>
+  input.aim?.kind === 'sale' ? { saleOn: day } : input.aim ? {} : { plantOutOn: day };
+
 const aim = (form: Form): Schemas['AimInput'] | null =>
   form.aim === 'bed'
     ? null
