@@ -117,6 +117,7 @@ public static class Server
         nursery.MapMixes();
         nursery.MapBeds();
         nursery.MapSales();
+        nursery.MapSeasonEnd();
         nursery.MapFeeding();
         nursery.MapTroubles();
         nursery.MapCare();

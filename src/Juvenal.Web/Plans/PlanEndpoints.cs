@@ -48,7 +48,7 @@ internal static class PlanEndpoints
                 }
             )
             .WithName("nextWave")
-            .For(Role.Grower);
+            .For(Role.Helper);
 
         nursery
             .MapPost(

@@ -70,6 +70,7 @@ internal static class FailureSentences
                 $"{f.Value:#,0} in {f.Low:#,0} cells of {f.Subject}: {f.High:#,0} at most, with those that were lost."
             ),
             "none-in-pots" => "None of them stand in pots on that day.",
+            "not-over" => "One of them is closed already, or still has plants in pots: look again. None was closed.",
             "group-gone" => "None of them are left there on that day.",
             "same-place" => "By night they stand somewhere else than by day: choose another place.",
             "part-of-a-pair" => $"It is part of {f.Subject}: it stays a place of its own, with its warmth.",

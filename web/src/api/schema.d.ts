@@ -1748,6 +1748,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["over"];
+        put?: never;
+        post: operations["endSeason"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/fertilisers": {
         parameters: {
             query?: never;
@@ -5417,6 +5433,24 @@ export interface components {
             /** Format: double */
             priceEach?: null | number;
         };
+        /** @description What can be closed at the end of a season. */
+        OverAnswer: {
+            /** @description "9 batches are over; 3 others stay open: they stand in pots, or are not sown." */
+            text: string;
+            /** @description That are over. */
+            batches: components["schemas"]["OverBatchAnswer"][];
+        };
+        OverBatchAnswer: {
+            /** Format: uuid */
+            batchId: string;
+            code: string;
+            cultivar: string;
+            crop: components["schemas"]["Crop"];
+            /** @description What became of it. */
+            text: string;
+            /** @description That it stands in. */
+            beds: string[];
+        };
         /**
          * @description How emergence goes.
          * @enum {unknown}
@@ -6237,6 +6271,10 @@ export interface components {
             lastPrice: null | number;
             /** @description The day is past and some stand: they are held, given, planted or discarded. */
             left: boolean;
+        };
+        SeasonEndInput: {
+            /** @description Those that are closed. */
+            batches: string[];
         };
         /**
          * @description The half of a season that a freeze belongs to.
@@ -10708,6 +10746,52 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Written"];
                 };
+            };
+        };
+    };
+    over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverAnswer"];
+                };
+            };
+        };
+    };
+    endSeason: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeasonEndInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

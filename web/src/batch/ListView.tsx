@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link as To, useLocation } from 'react-router';
 import { useNursery, useSite } from '../data/nursery';
 import { useMay } from '../data/session';
@@ -18,6 +18,8 @@ import { useTyped } from '../ui/useTyped';
 import { SmallStem } from './SmallStem';
 import { useBatches } from '../data/useBatch';
 
+const SeasonEnd = lazy(async () => ({ default: (await import('./SeasonEnd')).SeasonEnd }));
+
 /** No screen shows more lines at once. */
 const onScreen = 30;
 
@@ -28,6 +30,7 @@ export function BatchListView() {
   const plans = useMay('grower');
   const location = useLocation();
   const [find, setFind] = useState('');
+  const [ending, setEnding] = useState(false);
   const batches = useBatches(find.trim());
   if (!batches.data || !site.data) return <Waiting error={batches.error ?? site.error} />;
   const { total = 0, plants = 0 } = batches.data.pages.at(-1) ?? {};
@@ -89,6 +92,12 @@ export function BatchListView() {
           {many(total - shown.length)} more
         </Button>
       )}
+      {plans && shown.length > 0 && (
+        <Button className="no-print" variant="text" onClick={() => setEnding(true)} sx={{ display: 'block', px: 0, mt: 1 }}>
+          Season’s end
+        </Button>
+      )}
+      <Suspense fallback={null}>{ending && <SeasonEnd onClose={() => setEnding(false)} />}</Suspense>
     </Box>
   );
 }

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
+import { lazy, Suspense, useState } from 'react';
 import { Link as To } from 'react-router';
 import { useNursery, useSite } from '../data/nursery';
 import { useMay } from '../data/session';
@@ -15,6 +16,8 @@ import { Warning } from '../ui/Warning';
 import { many } from '../ui/units';
 import { Drawing } from './Drawing';
 import { letterOf, toggled, yearsOf } from './model';
+
+const SeasonEnd = lazy(async () => ({ default: (await import('../batch/SeasonEnd')).SeasonEnd }));
 
 /** What goes where, outside: a sheet for each bed, to take along. */
 export function BedsView() {
@@ -62,6 +65,7 @@ function headline(beds: Bed[]): string {
 
 function Sheet({ bed, thisYear, plans }: { bed: Bed; thisYear: number; plans: boolean }) {
   const nursery = useNursery();
+  const [closing, setClosing] = useState(false);
   return (
     <Box
       component="section"
@@ -138,6 +142,14 @@ function Sheet({ bed, thisYear, plans }: { bed: Bed; thisYear: number; plans: bo
             </Box>
           )}
           <Years bed={bed} thisYear={thisYear} plans={plans} />
+          {plans && bed.batches.some((b) => b.planted > 0) && (
+            <Button className="no-print" variant="text" onClick={() => setClosing(true)} sx={{ px: 0, mt: 1 }}>
+              Close {bed.place}
+            </Button>
+          )}
+          <Suspense fallback={null}>
+            {closing && <SeasonEnd bed={{ id: bed.placeId, name: bed.place }} onClose={() => setClosing(false)} />}
+          </Suspense>
         </Box>
       </Box>
     </Box>
