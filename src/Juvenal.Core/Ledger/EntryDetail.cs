@@ -122,6 +122,7 @@ public abstract record EntryDetail
             // As it really was; that it is of the same case as what it puts right is looked at there.
             (EntryKind.Corrected, Spaced or Checked or Aired) => true,
 
+
             (EntryKind.Spaced, Spaced)
             or
             (EntryKind.Together, Together)
