@@ -104,6 +104,18 @@ public class FullBedTests(House house) : IClassFixture<House>
         (status, body) = await PlantAsync(11, new JsonArray("planted-tender"));
         Assert.Equal((422, "bed-full"), (status, (string)Assert.Single(body["doubts"]!.AsArray())!));
         Assert.Equal(200, (await PlantAsync(11, new JsonArray("planted-tender", "bed-full"))).Status);
+        // What stands there until June is said, asked about, and planted between where it is so.
+        bed["version"] = (int)bed["version"]! + 1;
+        (bed["bears"], bed["freeFrom"]) = ("Garlic", null);
+        Assert.Equal("Until when does it stand there?", House.Sentence((await house.PutAsync("places", bed)).Body, "freeFrom"));
+        bed["freeFrom"] = "2026-06-08";
+        Assert.Equal(204, (await house.PutAsync("places", bed)).Status);
+        var sheet = (await house.GetAsync("beds")).AsArray().Single(b => (Guid)b!["placeId"]! == house.Bed)!;
+        Assert.StartsWith("Garlic stands there till Mon 8 Jun", (string)sheet["warnings"]![0]!, StringComparison.Ordinal);
+        (status, body) = await PlantAsync(1, new JsonArray("planted-tender", "bed-full"));
+        Assert.Equal((422, "bed-taken"), (status, (string)Assert.Single(body["doubts"]!.AsArray())!));
+        Assert.Equal("Garlic stands there till Mon 8 Jun. Do they go in between?", House.Sentence(body, "to"));
+        Assert.Equal(200, (await PlantAsync(1, null)).Status);
         Assert.Contains(
             "find no room",
             (string)(await house.GetAsync("beds")).AsArray().Single(b => (Guid)b!["placeId"]! == house.Bed)!["text"]!,

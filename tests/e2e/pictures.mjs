@@ -15,7 +15,6 @@ const pictures = [
   { name: 'batch', path: 'batches/019c0de0-0003-7000-8000-000000000003', size: desk, scheme: 'light' },
   { name: 'several', path: 'plan/several', size: desk, scheme: 'light', press: '8 of each' },
   { name: 'go-dark', path: 'batches/019c0de0-0003-7000-8000-000000000002/go', size: desk, scheme: 'dark' },
-  { name: 'batch-phone', path: 'batches/019c0de0-0003-7000-8000-000000000003', size: phone, scheme: 'light' },
   { name: 'batches', path: 'batches', size: desk, scheme: 'light' },
   { name: 'site', path: 'site', size: { width: 1280, height: 1500 }, scheme: 'light' },
   { name: 'house-rules', path: 'house?part=rules', size: desk, scheme: 'light' },
@@ -26,6 +25,7 @@ const pictures = [
   { name: 'sums', path: 'sums/disinfectant', size: desk, scheme: 'light' },
   { name: 'signs', path: 'batches/019c0de0-0003-7000-8000-000000000006/signs', size: desk, scheme: 'light' },
   { name: 'beds', path: 'beds', size: desk, scheme: 'light' },
+  { name: 'sale', path: 'sale', size: desk, scheme: 'light', press: 'Sell: Slow Furnace 26-01a' },
   {
     name: 'moving',
     path: 'batches/019c0de0-0003-7000-8000-000000000006/moving',
@@ -59,7 +59,7 @@ for (const { name, path, size, scheme, press, cultivar } of pictures) {
   if (press) {
     await page.getByRole('button', { name: press }).click();
     await page
-      .getByText(/^Sow .* cells|^Yes, |^Wait until /)
+      .getByText(/^Sow .* cells|^Yes, |^Wait until |^Sold$/)
       .first()
       .waitFor();
   }

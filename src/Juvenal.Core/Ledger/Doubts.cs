@@ -14,23 +14,26 @@ namespace Juvenal.Core.Ledger;
 /// otherwise.</param>
 /// <param name="RoomIn">How many such plants a bed takes as it is set out, and how many plants stand there; null where nobody said how
 /// large it is.</param>
+/// <param name="TakenTill">The day from which a bed is free, and what stands there until then; null where it is free.</param>
 /// <param name="ShootsFrom">Of side shoots: the first day on which their mother has any; null: nobody knows.</param>
 public sealed record Doubts(
     double QuickestDays,
     Func<Guid, DateOnly, double?> FreezeAfter,
     DateOnly? ShootsFrom = null,
-    Func<Guid, (int Takes, int There)?>? RoomIn = null
+    Func<Guid, (int Takes, int There)?>? RoomIn = null,
+    Func<Guid, (DateOnly FreeFrom, string? Bears)?>? TakenTill = null
 )
 {
     /// <summary>Nothing is up sooner than in this share of the days that it takes at its best. [model]</summary>
     public const double SoonestShare = 0.5;
 
     /// <summary>All that is doubted.</summary>
-    public static IReadOnlyList<string> Codes { get; } = [UpEarly, PlantedTender, BedFull, SoldUnsure, MotherYoung];
+    public static IReadOnlyList<string> Codes { get; } = [UpEarly, PlantedTender, BedFull, BedTaken, SoldUnsure, MotherYoung];
 
     private const string UpEarly = "up-early";
     private const string PlantedTender = "planted-tender";
     private const string BedFull = "bed-full";
+    private const string BedTaken = "bed-taken";
     private const string SoldUnsure = "sold-unsure";
     private const string MotherYoung = "mother-young";
 
@@ -71,6 +74,12 @@ public sealed record Doubts(
             && there + entry.Seedlings > takes
         )
             yield return new(BedFull, "to", there + entry.Seedlings - takes, there, takes);
+        if (
+            entry is { Kind: EntryKind.Moved, From.Container: not null, To: { Container: null } taken }
+            && TakenTill?.Invoke(taken.Place) is var (free, bears)
+            && day < free
+        )
+            yield return new(BedTaken, "to", free.DayNumber, Subject: bears);
         if (entry.Kind == EntryKind.Sown && ShootsFrom is { } from && entry.HappenedOn < from)
             yield return new(MotherYoung, "count", entry.Seeds, Beginning.ShootLeaves, from.DayNumber);
         // Sold under a name that may be wrong.

@@ -6,7 +6,7 @@ using Juvenal.Store.Nurseries;
 namespace Juvenal.Store.Batches;
 
 /// <summary>More stands of a batch than is wanted of it.</summary>
-/// <param name="InPots">That stand in pots and trays.</param>
+/// <param name="InPots">That stand in pots, of their own.</param>
 /// <param name="Over">Of those, more than are wanted with what is planted: they may go.</param>
 public sealed record OverBatch(Guid BatchId, string Code, Guid CultivarId, int InPots, int Over);
 
@@ -68,13 +68,14 @@ public sealed class SaleStore(NurseryTransaction nursery, TimeProvider clock)
         """;
 
     private const string Over = """
-        -- Of which batches, raised for something else, stand more than are wanted?
+        -- Of which batches, raised for something else, stand more than are wanted? What is still in cells is thinned and dies: it is no spare.
         select b.id, b.code, b.cultivar_id, s.pots, least(s.pots, s.pots + s.beds - b.plants_wanted)
         from batch b
         join lateral (
-          select coalesce(sum(t.seedlings) filter (where t.container_id is not null), 0)::int as pots,
+          select coalesce(sum(t.seedlings) filter (where k.id is not null), 0)::int as pots,
             coalesce(sum(t.seedlings) filter (where t.container_id is null), 0)::int as beds
           from standing t
+          left join container_kind k on k.nursery_id = t.nursery_id and k.id = t.container_id and k.cells is null
           where t.nursery_id = b.nursery_id and t.batch_id = b.id) s on true
         where b.aim <> 'sale'
           and b.ended_on is null

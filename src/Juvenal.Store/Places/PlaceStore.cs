@@ -37,6 +37,8 @@ namespace Juvenal.Store.Places;
 /// <param name="SpacingCm">Of a bed: from plant to plant in the row, cm; null: as is usual for the crop.</param>
 /// <param name="RowCm">Of a bed: from row to row, cm; null: as is usual.</param>
 /// <param name="Runs">Of a bed: how its rows run; null: nobody said.</param>
+/// <param name="FreeFrom">Of a bed: the day from which it is free; null: it is.</param>
+/// <param name="Bears">Of a bed: what stands there until then; null: nobody said.</param>
 public sealed record PlaceRow(
     Guid Id,
     int Version,
@@ -66,7 +68,9 @@ public sealed record PlaceRow(
     double? WidthCm = null,
     double? SpacingCm = null,
     double? RowCm = null,
-    Along? Runs = null
+    Along? Runs = null,
+    DateOnly? FreeFrom = null,
+    string? Bears = null
 )
 {
     /// <summary>What its own thermometer says; the catalogue says it.</summary>
@@ -153,7 +157,7 @@ public sealed class PlaceStore(NurseryTransaction nursery)
           coalesce(p.lamp_umol, d.lamp_umol), coalesce(p.lamp_hours, d.lamp_hours), p.opens_itself,
           coalesce(p.lamp_watts, d.lamp_watts), coalesce(p.lamp_m2, d.lamp_m2),
           coalesce(p.second_umol, d.second_umol), coalesce(p.second_hours, d.second_hours),
-          p.length_cm, p.width_cm, p.spacing_cm, p.row_cm, p.along
+          p.length_cm, p.width_cm, p.spacing_cm, p.row_cm, p.along, p.free_from, p.bears
         from place p
         left join place d on d.nursery_id = p.nursery_id and d.id = p.day_place_id
         left join place n on n.nursery_id = p.nursery_id and n.id = p.night_place_id
@@ -164,9 +168,9 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         -- A new place.
         insert into place (nursery_id, id, name, kind, walk_order, day_c, night_c, soil_c, surface, day_place_id, night_place_id, follows,
           floor_c, lamp_umol, lamp_hours, opens_itself, lamp_watts, lamp_m2, second_umol, second_hours, length_cm, width_cm,
-          spacing_cm, row_cm, along)
+          spacing_cm, row_cm, along, free_from, bears)
         values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19,
-          $20, $21, $22, $23, $24, $25)
+          $20, $21, $22, $23, $24, $25, $26, $27)
         on conflict (nursery_id, id) do nothing
         """;
 
@@ -176,7 +180,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         set version = version + 1, name = $4, kind = $5, walk_order = $6, day_c = $7, night_c = $8, soil_c = $9, surface = $10,
           day_place_id = $11, night_place_id = $12, follows = $13, floor_c = $14, lamp_umol = $15, lamp_hours = $16,
           opens_itself = $17, lamp_watts = $18, lamp_m2 = $19, second_umol = $20, second_hours = $21,
-          length_cm = $22, width_cm = $23, spacing_cm = $24, row_cm = $25, along = $26
+          length_cm = $22, width_cm = $23, spacing_cm = $24, row_cm = $25, along = $26,
+          free_from = $27, bears = $28
         where nursery_id = $1
           and id = $2
           and version = $3
@@ -228,6 +233,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             Sql.OfNull(row.IsBed ? row.SpacingCm : null),
             Sql.OfNull(row.IsBed ? row.RowCm : null),
             Sql.OfNull(row.IsBed ? row.Runs?.Word() : null),
+            Sql.OfNull(row.IsBed ? row.FreeFrom : null),
+            Sql.OfNull(row.IsBed && row.FreeFrom is not null && !string.IsNullOrWhiteSpace(row.Bears) ? row.Bears.Trim() : null),
         ];
         await CatalogueRows.PutAsync(
             row.Version,
@@ -325,6 +332,12 @@ public sealed class PlaceStore(NurseryTransaction nursery)
                 failures.Add(Failure.OutOfRange(field, typed, least, most));
         }
 
+        if (row.FreeFrom is { Year: < FirstYear or > LastYear })
+            failures.Add(new("not-chosen", "freeFrom"));
+        if (!string.IsNullOrWhiteSpace(row.Bears) && row.FreeFrom is null)
+            failures.Add(new("until-when", "freeFrom"));
+        if (row.Bears is { } bears && (bears.Trim().Length > LongestBears || !Texts.IsPlain(bears)))
+            failures.Add(new("name-too-long", "bears", bears.Trim().Length, 0, LongestBears));
         if (row.Surface == Surface.Tunnel)
             failures.Add(new("not-chosen", "surface"));
         if (row.WalkOrder is < 0 or > 10_000)
@@ -336,6 +349,10 @@ public sealed class PlaceStore(NurseryTransaction nursery)
     /// <summary>No place is longer, and no row further from the next, cm.</summary>
     private const int LongestCm = 1_000_000,
         WidestCm = 1000;
+
+    private const int FirstYear = 1900,
+        LastYear = 2200,
+        LongestBears = 60;
 
     public Task DeleteAsync(Guid id, CancellationToken cancel) =>
         CatalogueRows.WriteAsync(
@@ -381,7 +398,9 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             r.OrNull<double>(),
             r.OrNull<double>(),
             r.OrNull<double>(),
-            r.EnumOrNull<Along>()
+            r.EnumOrNull<Along>(),
+            r.OrNull<DateOnly>(),
+            r.TextOrNull()
         );
     }
 }

@@ -247,7 +247,8 @@ public sealed class Catalogue
             id =>
                 inBeds is not null && Places.TryGetValue(id, out var bed) && bed.SetOut() is { } set
                     ? (set.Takes(cultivar.Crop), inBeds.GetValueOrDefault(id))
-                    : null
+                    : null,
+            id => Places.TryGetValue(id, out var bed) && bed.FreeFrom is { } free ? (free, bed.Bears) : null
         );
     }
 

@@ -115,7 +115,10 @@ internal static class Beds
             layout?.Fits.PerRow ?? 0,
             bed.SetOut() is { } size && layout is not null ? words.Size(size.LengthCm, size.WidthCm, layout.SpacingCm, layout.RowCm) : null,
             BedWords.Text(layout?.Fits, toGo.Sum(w => w.Plants), wishes.Sum(w => w.Batch.Planted)),
-            [.. words.Warnings(layout, memory, toGo.Sum(w => w.Plants) > 0)],
+            [
+                .. Taken(bed, wishes.Where(w => w.ToGo > 0).Select(w => w.Batch), catalogue.Today),
+                .. words.Warnings(layout, memory, toGo.Sum(w => w.Plants) > 0),
+            ],
             [
                 .. wishes.Select(
                     (w, i) =>
@@ -158,6 +161,11 @@ internal static class Beds
             [.. years.Where(y => y.Year > catalogue.Today.Year - 1 - BedMemory.Remembered).OrderByDescending(y => y.Year)]
         );
     }
+
+    private static IEnumerable<string> Taken(PlaceRow bed, IEnumerable<BedBatch> toGo, DateOnly today) =>
+        bed.FreeFrom is { } free && free > today
+            ? [BedWords.Taken(bed.Bears, free, [.. from b in toGo where b.Day < free orderby b.Day, b.Code select (b.Code, b.Day!.Value)])]
+            : [];
 
     /// <summary>What is still to be planted: those that stand in pots, no more than are wanted; before they are up, those that are wanted.</summary>
     private static int ToGo(BedBatch batch) =>

@@ -34,6 +34,22 @@ internal sealed class BedWords(Measures m)
     public string Size(double lengthCm, double widthCm, double spacingCm, double rowCm) =>
         $"{m.Size(lengthCm)} by {m.Size(widthCm)}; {m.Length(spacingCm)} in the row, {m.Length(rowCm)} from row to row.";
 
+    /// <summary>"Garlic stands", "Something else stands".</summary>
+    /// <param name="bears">As the grower calls it; null: nobody said.</param>
+    public static string Bears(string? bears) => $"{bears ?? "Something else"} stands";
+
+    /// <summary>"Garlic stands there till Mon 1 Jun." And who comes before, where somebody does.</summary>
+    /// <param name="bears">What stands there; null: nobody said.</param>
+    /// <param name="free">From when it is free.</param>
+    /// <param name="early">Batches that are planned for a day before, by code.</param>
+    public static string Taken(string? bears, DateOnly free, IReadOnlyList<(string Code, DateOnly Day)> early) =>
+        $"{Bears(bears)} there till {Days.Say(free)}"
+        + (
+            early.Count == 0 ? "."
+            : early.Count == 1 ? $": {early[0].Code}, {Days.Say(early[0].Day)}, comes before. In between, later, or another bed."
+            : $": {string.Join(", ", early.Select(e => e.Code))} come before, from {Days.Say(early.Min(e => e.Day))} on. In between, later, or another bed."
+        );
+
     public IEnumerable<string> Warnings(BedLayout? layout, BedMemory memory, bool plants)
     {
         if (layout is not null && layout.SpacingCm < BedLayout.ClosestCm)

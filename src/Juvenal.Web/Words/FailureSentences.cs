@@ -66,6 +66,9 @@ internal static class FailureSentences
             "bed-full" => Invariant(
                 $"The bed takes {f.High:#,0} as it is set out, and {f.Low:#,0} {(f.Low == 1 ? "stands" : "stand")} there: {f.Value:#,0} find no room. Is it so?"
             ),
+            "bed-taken" =>
+                $"{BedWords.Bears(f.Subject)} there till {Days.Say(DateOnly.FromDayNumber((int)f.Value!))}. Do they go in between?",
+            "until-when" => "Until when does it stand there?",
             "more-than-cells-hold" => Invariant(
                 $"{f.Value:#,0} in {f.Low:#,0} cells of {f.Subject}: {f.High:#,0} at most, with those that were lost."
             ),

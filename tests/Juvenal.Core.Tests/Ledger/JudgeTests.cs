@@ -175,6 +175,18 @@ public class JudgeTests
         Assert.IsType<Verdict.Accepted>(Judge.Of(ledger, entry with { Sure = ["bed-full"] }, Facts, byRule: true, doubts));
     }
 
+    [Fact]
+    public void Who_plants_where_something_still_stands_is_asked()
+    {
+        var doubts = new Doubts(6, (_, _) => null, TakenTill: bed => bed == Bed ? (First.AddDays(30), "Garlic") : null);
+        var ledger = Up();
+        var entry = Moved(29, ledger.Entries[0].Id, Trays, new(null, Bed), 5);
+        var asked = Assert.IsType<Verdict.Doubted>(Judge.Of(ledger, entry, Facts, byRule: true, doubts)).Doubts.Single();
+        Assert.Equal(("bed-taken", "Garlic", First.AddDays(30).DayNumber), (asked.Code, asked.Subject, (int)asked.Value!));
+        Assert.IsType<Verdict.Accepted>(Judge.Of(ledger, entry with { Sure = ["bed-taken"] }, Facts, byRule: true, doubts));
+        Assert.IsType<Verdict.Accepted>(Judge.Of(ledger, entry with { HappenedOn = First.AddDays(30) }, Facts, byRule: true, doubts));
+    }
+
     [Theory]
     [InlineData(2, 0, true)]
     [InlineData(3, 0, false)]

@@ -5722,6 +5722,13 @@ export interface components {
              */
             rowCm?: null | number;
             runs?: null | components["schemas"]["Along"];
+            /**
+             * Format: date
+             * @description Of a bed: the day from which it is free; null: it is.
+             */
+            freeFrom?: null | string;
+            /** @description Of a bed: what stands there until then; null: nobody said. */
+            bears?: null | string;
             /** @description How it follows the weather by day; null: it is kept. */
             byDay?: components["schemas"]["UnderTheSky"];
             /** @description The same by night. */

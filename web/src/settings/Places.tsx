@@ -12,6 +12,7 @@ import { Choose, NumberField } from '../ui/Field';
 import { surfaceName, surfaces } from '../ui/surfaces';
 import { length, number, temperature, type UnitSystem } from '../ui/units';
 import { Rows, type FormProps } from '../ui/Rows';
+import { PlaceSize } from './PlaceSize';
 
 type Place = Schemas['PlaceRow'];
 type Kind = Schemas['PlaceKindAnswer'];
@@ -51,7 +52,7 @@ const shuts = (form: Pick<Form, 'kind' | 'types'>) => usual(form.types, form.kin
 /** Lamps can stand over it. */
 const lit = (form: Pick<Form, 'kind' | 'types'>) => usual(form.types, form.kind)?.lamps === true;
 
-interface Form {
+export interface Form {
   name: string;
   kind: Place['kind'];
   walkOrder: string;
@@ -72,6 +73,8 @@ interface Form {
   spacing: string;
   rowCm: string;
   runs: '' | NonNullable<Schemas['Along']>;
+  freeFrom: string;
+  bears: string;
   surface: Schemas['Surface'];
   dayPlaceId: string;
   nightPlaceId: string;
@@ -138,6 +141,8 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         spacing: '',
         rowCm: '',
         runs: '',
+        freeFrom: '',
+        bears: '',
         surface: 'bare',
         dayPlaceId: '',
         nightPlaceId: '',
@@ -166,6 +171,8 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         spacing: cm(p.spacingCm),
         rowCm: cm(p.rowCm),
         runs: p.runs ?? '',
+        freeFrom: p.freeFrom ?? '',
+        bears: p.bears ?? '',
         surface: p.surface ?? 'bare',
         dayPlaceId: p.dayPlaceId ?? '',
         nightPlaceId: p.nightPlaceId ?? '',
@@ -223,6 +230,8 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
             spacingCm: isBed(form) ? size(form.spacing, 'spacingCm', row?.spacingCm) : null,
             rowCm: isBed(form) ? size(form.rowCm, 'rowCm', row?.rowCm) : null,
             runs: isBed(form) ? form.runs || null : null,
+            freeFrom: isBed(form) ? form.freeFrom || null : null,
+            bears: isBed(form) ? form.bears.trim() || null : null,
             surface: form.kind === 'open-bed' ? form.surface : null,
             dayPlaceId: (form.kind === 'pair' && form.dayPlaceId) || null,
             nightPlaceId: (form.kind === 'pair' && form.nightPlaceId) || null,
@@ -427,55 +436,7 @@ function PlaceForm({ form, set, error }: FormProps<Form>) {
           help="It decides how warm the soil is, where the site has a weather record."
         />
       )}
-      {form.kind !== 'pair' && (
-        <>
-          <NumberField
-            label={isBed(form) ? 'Long, along its rows (optional)' : 'Room for plants, long (optional)'}
-            unit={length.unit(form.units)}
-            value={form.long}
-            onChange={(long) => set({ long })}
-            error={error('lengthCm')}
-            help={isBed(form) ? 'It tells how many fit, and draws who goes where.' : 'It tells what finds room there.'}
-          />
-          <NumberField
-            label="Wide (optional)"
-            unit={length.unit(form.units)}
-            value={form.wide}
-            onChange={(wide) => set({ wide })}
-            error={error('widthCm')}
-          />
-        </>
-      )}
-      {isBed(form) && (
-        <>
-          <NumberField
-            label="From plant to plant (optional)"
-            unit={length.unit(form.units)}
-            value={form.spacing}
-            onChange={(spacing) => set({ spacing })}
-            error={error('spacingCm')}
-            help="Empty: as is usual for the crop."
-          />
-          <NumberField
-            label="From row to row (optional)"
-            unit={length.unit(form.units)}
-            value={form.rowCm}
-            onChange={(rowCm) => set({ rowCm })}
-            error={error('rowCm')}
-          />
-          <Choose
-            label="Its rows run"
-            value={form.runs}
-            onChange={(runs) => set({ runs: runs as Form['runs'] })}
-            options={[
-              { value: '', label: 'nobody said' },
-              { value: 'north-south', label: 'north to south' },
-              { value: 'east-west', label: 'east to west' },
-            ]}
-            help="The tall ones go to the north, where they shade nobody."
-          />
-        </>
-      )}
+      {form.kind !== 'pair' && <PlaceSize form={form} set={set} error={error} />}
       <NumberField
         label="Place in the walk"
         value={form.walkOrder}
