@@ -72,7 +72,7 @@ public class WaveTests(House house) : IClassFixture<House>
         var first = await KeepAsync("2026-05-24");
         var wave = await house.GetAsync($"batches/{first}/wave");
         Assert.Equal(("2026-06-17", false), ((string)wave["day"]!, (bool)wave["tooLate"]!));
-        Assert.StartsWith("Planted Wed 17 Jun, 24 days after ", (string)wave["text"]!, StringComparison.Ordinal);
+        Assert.StartsWith("To be planted Wed 17 Jun: 24 days after ", (string)wave["text"]!, StringComparison.Ordinal);
         Assert.Contains("Until ", (string)wave["text"]!, StringComparison.Ordinal);
 
         // After the last day that ripens it is said; the plan of it says so too.

@@ -71,7 +71,15 @@ public class SaleTests(House house) : IClassFixture<House>
         await house.WindToAsync(new(2026, 5, 24));
         (sale, line) = await LineAsync(batch);
         Assert.Equal(("Sat 23 May is past: 68 are left", true), ((string)sale["title"]!, (bool)line["left"]!));
+        Assert.Equal("60 were wanted; 2 went, 68 are left.", (string)sale["days"]![0]!["text"]!);
+        // A day to come does not hide it.
+        await house.KeepAsync(ForSale(house, "2026-08-22"));
+        sale = await house.GetAsync("sale");
+        Assert.Equal(("Sat 23 May is past: 68 are left", "2026-05-23"), ((string)sale["title"]!, (string)sale["days"]![0]!["day"]!));
         Assert.Equal(200, (await house.PostAsync("sale", Hand(batch, 68, "discarded"))).Status);
+        sale = await house.GetAsync("sale");
+        Assert.StartsWith("Sat 22 Aug: ", (string)sale["title"]!, StringComparison.Ordinal);
+        Assert.Equal("2026-08-22", (string)sale["days"]![0]!["day"]!);
         (status, body) = await house.PostAsync("sale", Hand(batch, 1, "sold"));
         Assert.Equal((422, "None of them stand in pots on that day."), (status, House.Sentence(body, "count")));
         Assert.False((bool)(await LineAsync(batch)).Line["left"]!);

@@ -8,7 +8,7 @@ namespace Juvenal.Web.Selling;
 
 /// <summary>What is raised for days, what may go besides, and what went today.</summary>
 /// <param name="Title">"Sat 23 May: 212 of 312 ready".</param>
-/// <param name="Days">The first first.</param>
+/// <param name="Days">Those of which some are left over, then those to come, the first first, then the others.</param>
 /// <param name="Over">Batches raised for something else, of which more stand than are wanted.</param>
 /// <param name="SoldToday">"12 sold today, for 30.00"; null: none.</param>
 public sealed record SaleAnswer(
@@ -77,10 +77,11 @@ internal static class Sales
         [
             .. from line in lines
             group line by line.Batch.Input.Ends.Day!.Value into day
-            orderby day.Key < today, day.Key
+            let left = day.Key < today && day.Any(l => l.Stock.Standing > 0)
+            orderby !left, day.Key < today, day.Key
             select new SaleDayAnswer(
                 day.Key,
-                SaleWords.Day([.. day.Select(l => (l.Stock, l.Outlook))]),
+                SaleWords.Day([.. day.Select(l => (l.Stock, l.Outlook))], day.Key < today),
                 [
                     .. day.OrderBy(l => l.Batch.Cultivar, StringComparer.Ordinal)
                         .Select(l => Line(l.Batch, l.Stock, l.Outlook, went, prices, ofCultivar, catalogue)),

@@ -16,8 +16,11 @@ internal static class SaleWords
     {
         if (lines.Count == 0)
             return "Nothing is raised for a sale";
-        // The next one; of those that are past, the last.
-        var day = lines.Where(l => l.Day >= today).Select(l => (DateOnly?)l.Day).Min() ?? lines.Max(l => l.Day);
+        // What is left over comes first: it goes on growing. Then the next day; else the last.
+        var day =
+            lines.Where(l => l.Day < today && l.Stock.Standing > 0).Select(l => (DateOnly?)l.Day).Max()
+            ?? lines.Where(l => l.Day >= today).Select(l => (DateOnly?)l.Day).Min()
+            ?? lines.Max(l => l.Day);
         List<(DateOnly Day, SaleStock Stock, SaleOutlook Outlook)> of = [.. lines.Where(l => l.Day == day)];
         var (ready, byDay) = (of.Sum(l => l.Stock.Ready), of.Sum(l => l.Outlook.ByDay));
         return day < today
@@ -25,10 +28,16 @@ internal static class SaleWords
             : Invariant($"{Days.Say(day)}: {ready:#,0} of {byDay:#,0} ready");
     }
 
-    /// <summary>"312 wanted, 290 come: 22 short of 3 kinds. 12 went."</summary>
-    public static string Day(IReadOnlyList<(SaleStock Stock, SaleOutlook Outlook)> lines)
+    /// <summary>"312 wanted, 290 come: 22 short in 3 batches. 12 went." Past: "312 were wanted; 280 went, 10 are left."</summary>
+    /// <param name="lines">Of the day.</param>
+    /// <param name="past">The day is behind.</param>
+    public static string Day(IReadOnlyList<(SaleStock Stock, SaleOutlook Outlook)> lines, bool past)
     {
         var (wanted, comes, few) = (lines.Sum(l => l.Stock.Wanted), lines.Sum(l => l.Outlook.ByDay), lines.Sum(l => l.Outlook.Lacking));
+        if (past)
+            return Invariant(
+                $"{wanted:#,0} were wanted; {lines.Sum(l => l.Stock.Out):#,0} went, {lines.Sum(l => l.Stock.Standing):#,0} are left."
+            );
         var (kinds, went) = (lines.Count(l => l.Outlook.Lacking > 0), lines.Sum(l => l.Stock.Out));
         return Invariant($"{wanted:#,0} wanted, {comes:#,0} {(comes == 1 ? "comes" : "come")}")
             + (few > 0 ? Invariant($": {few:#,0} short in {kinds} {(kinds == 1 ? "batch" : "batches")}.") : ".")

@@ -6,7 +6,7 @@ namespace Juvenal.Web.Words;
 /// <summary>Waves and successions, in words.</summary>
 internal static class WaveWords
 {
-    /// <summary>"Planted Wed 17 Jun, 24 days after 26-02. Until Mon 20 Jul a planting still ripens."</summary>
+    /// <summary>"To be planted Wed 17 Jun: 24 days after 26-02, or later. Until Mon 20 Jul a planting still bears long enough."</summary>
     /// <param name="wave">The next one.</param>
     /// <param name="code">Of the batch before it.</param>
     /// <param name="aim">What both are raised for.</param>
@@ -15,10 +15,10 @@ internal static class WaveWords
         var what = aim switch
         {
             AimKind.Sale => "For sale",
-            AimKind.Pot => "Begun",
-            _ => "Planted",
+            AimKind.Pot => "To be begun",
+            _ => "To be planted",
         };
-        return $"{what} {Days.Say(wave.Day)}, {AutumnWindow.SuccessionDays} days after {code} at the soonest."
+        return $"{what} {Days.Say(wave.Day)}: {AutumnWindow.SuccessionDays} days after {code}, or later."
             + (
                 wave.Last is not { } last ? ""
                 : wave.TooLate
