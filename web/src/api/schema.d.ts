@@ -6228,7 +6228,7 @@ export interface components {
             title: string;
             /** Format: date */
             today: string;
-            /** @description The first first. */
+            /** @description Those of which some are left over, then those to come, the first first, then the others. */
             days: components["schemas"]["SaleDayAnswer"][];
             /** @description Batches raised for something else, of which more stand than are wanted. */
             over: components["schemas"]["SaleLineAnswer"][];
