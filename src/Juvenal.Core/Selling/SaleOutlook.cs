@@ -23,7 +23,14 @@ public enum SaleCall
 /// <param name="Ready">Of those, in the last pot of their path and hardened; no more than stand.</param>
 /// <param name="ToCome">Expected to be up yet, 0 or more.</param>
 /// <param name="LateDays">Hardened so many days after the day, by the plan; 0: in time.</param>
-public readonly record struct SaleStock(int Wanted, int Out, int Standing, int Ready, double ToCome, int LateDays);
+public readonly record struct SaleStock(int Wanted, int Out, int Standing, int Ready, double ToCome, int LateDays)
+{
+    /// <summary>Of what is raised for something else, the plants that may go: those in pots beyond what is wanted with what is planted.</summary>
+    /// <param name="inPots">0 or more.</param>
+    /// <param name="inBeds">0 or more.</param>
+    /// <param name="wanted">0 or more.</param>
+    public static int Over(int inPots, int inBeds, int wanted) => Math.Clamp(inPots + inBeds - wanted, 0, inPots);
+}
 
 /// <summary>What there will be on the day, and what is short.</summary>
 /// <param name="ByDay">That stand, and are expected yet.</param>

@@ -1,5 +1,6 @@
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
+using Juvenal.Core.Selling;
 using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
 
@@ -9,44 +10,6 @@ namespace Juvenal.Store.Batches;
 /// <param name="InPots">That stand in pots, of their own.</param>
 /// <param name="Over">Of those, more than are wanted with what is planted: they may go.</param>
 public sealed record OverBatch(Guid BatchId, string Code, Guid CultivarId, int InPots, int Over);
-
-/// <summary>What went out of a batch.</summary>
-/// <param name="Sold">Plants.</param>
-/// <param name="Takings">In the nursery's currency.</param>
-/// <param name="LastPrice">Of one, the last that was said; null: none was.</param>
-/// <param name="SoldToday">Plants that were sold on the nursery's day.</param>
-/// <param name="TakingsToday">For those.</param>
-public sealed record WentOut(int Sold, int Given, int Discarded, double Takings, double? LastPrice, int SoldToday, double TakingsToday)
-{
-    /// <param name="entries">Effective ones, in their order.</param>
-    /// <param name="today">The nursery's day.</param>
-    public static WentOut Of(IEnumerable<LedgerEntry> entries, DateOnly today)
-    {
-        ArgumentNullException.ThrowIfNull(entries);
-        var went = new WentOut(0, 0, 0, 0, null, 0, 0);
-        foreach (var e in entries)
-        {
-            if (e.Said is not EntryDetail.Gone gone)
-                continue;
-            var (paid, now) = (e.Seedlings * (gone.PriceEach ?? 0), e.HappenedOn == today);
-            went = gone.Way switch
-            {
-                Way.Sold => went with
-                {
-                    Sold = went.Sold + e.Seedlings,
-                    Takings = went.Takings + paid,
-                    LastPrice = gone.PriceEach ?? went.LastPrice,
-                    SoldToday = went.SoldToday + (now ? e.Seedlings : 0),
-                    TakingsToday = went.TakingsToday + (now ? paid : 0),
-                },
-                Way.Given => went with { Given = went.Given + e.Seedlings },
-                _ => went with { Discarded = went.Discarded + e.Seedlings },
-            };
-        }
-
-        return went;
-    }
-}
 
 /// <summary>Plants that leave the nursery over the table: of a batch, by count.</summary>
 /// <param name="Id">Of the act, made by the client.</param>
@@ -68,8 +31,8 @@ public sealed class SaleStore(NurseryTransaction nursery, TimeProvider clock)
         """;
 
     private const string Over = """
-        -- Of which batches, raised for something else, stand more than are wanted? What is still in cells is thinned and dies: it is no spare.
-        select b.id, b.code, b.cultivar_id, s.pots, least(s.pots, s.pots + s.beds - b.plants_wanted)
+        -- Batches that are raised for something else, and what of them stands in pots and beds. What is in cells is thinned yet.
+        select b.id, b.code, b.cultivar_id, s.pots, s.beds, b.plants_wanted
         from batch b
         join lateral (
           select coalesce(sum(t.seedlings) filter (where k.id is not null), 0)::int as pots,
@@ -80,7 +43,6 @@ public sealed class SaleStore(NurseryTransaction nursery, TimeProvider clock)
         where b.aim <> 'sale'
           and b.ended_on is null
           and s.pots > 0
-          and s.pots + s.beds > b.plants_wanted
         order by length(b.code), b.code
         """;
 
@@ -101,8 +63,22 @@ public sealed class SaleStore(NurseryTransaction nursery, TimeProvider clock)
         return [.. ids.Where(batches.ContainsKey).Select(id => batches[id])];
     }
 
-    public Task<List<OverBatch>> OverAsync(CancellationToken cancel) =>
-        nursery.ListAsync(Over, r => new OverBatch(r.GetGuid(0), r.GetString(1), r.GetGuid(2), r.GetInt32(3), r.GetInt32(4)), cancel);
+    /// <summary>Batches raised for something else, of which more stand than are wanted.</summary>
+    public async Task<IReadOnlyList<OverBatch>> OverAsync(CancellationToken cancel)
+    {
+        var all = await nursery.ListAsync(
+            Over,
+            r => new OverBatch(
+                r.GetGuid(0),
+                r.GetString(1),
+                r.GetGuid(2),
+                r.GetInt32(3),
+                SaleStock.Over(r.GetInt32(3), r.GetInt32(4), r.GetInt32(5))
+            ),
+            cancel
+        );
+        return [.. all.Where(o => o.Over > 0)];
+    }
 
     /// <summary>What went out of the batches that are not ended, by batch.</summary>
     public async Task<IReadOnlyDictionary<Guid, WentOut>> WentAsync(DateOnly today, CancellationToken cancel)

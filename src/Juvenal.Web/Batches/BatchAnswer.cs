@@ -2,6 +2,7 @@ using Juvenal.Core.Cultivars;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.PlantingOut;
 using Juvenal.Core.Season;
+using Juvenal.Core.Selling;
 using Juvenal.Core.Sowing;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Ledger;
@@ -257,7 +258,7 @@ internal static class BatchAnswers
             b.Used,
             b.Gone,
             b.Parted,
-            effective.Sum(e => e.Said is EntryDetail.Gone { PriceEach: { } price } ? price * e.Seedlings : 0),
+            WentOut.Of(effective, catalogue.Today).Takings,
             Established.Of(effective, id => catalogue.Places.TryGetValue(id, out var place) && place.IsBed),
             b.Parent,
             b.Children ?? [],

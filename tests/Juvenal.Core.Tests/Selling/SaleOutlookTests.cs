@@ -1,4 +1,5 @@
 using FsCheck.Xunit;
+using Juvenal.Core.Ledger;
 using Juvenal.Core.Selling;
 using Xunit;
 
@@ -43,5 +44,33 @@ public class SaleOutlookTests
         Assert.True(more.Lacking <= before.Lacking && more.ByDay == before.ByDay + 1);
         Assert.True(before.ByDay + before.Lacking >= wanted - gone);
         Assert.Equal(before.Lacking > 0, before.Call == SaleCall.Few);
+    }
+
+    [Theory]
+    [InlineData(70, 0, 60, 10)]
+    [InlineData(6, 40, 36, 6)]
+    [InlineData(6, 40, 42, 4)]
+    [InlineData(10, 0, 60, 0)]
+    public void What_is_beyond_those_wanted_may_go_and_no_more_than_stand_in_pots(int pots, int beds, int wanted, int over) =>
+        Assert.Equal(over, SaleStock.Over(pots, beds, wanted));
+
+    [Fact]
+    public void Only_what_is_sold_is_paid_for_and_the_last_price_is_kept()
+    {
+        var day = new DateOnly(2026, 5, 23);
+        var went = WentOut.Of(
+            [
+                Out(12, day, new(Way.Sold, PriceEach: 2.5)),
+                Out(2, day, new(Way.Given)),
+                Out(4, day.AddDays(-1), new(Way.Sold, PriceEach: 3)),
+                Out(1, day, new(Way.Sold)),
+                Out(5, day, new(Way.Discarded)),
+            ],
+            day
+        );
+        Assert.Equal(new WentOut(17, 2, 5, 42, 3, 13, 30), went);
+
+        static LedgerEntry Out(int plants, DateOnly on, EntryDetail.Gone gone) =>
+            new(Guid.NewGuid(), 0, on, EntryKind.Out, Seedlings: plants, Said: gone);
     }
 }
