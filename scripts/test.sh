@@ -97,7 +97,8 @@ stop_test_servers() {
 }
 
 end_to_end() {
-  # Three servers: somebody's own nursery, new; the demo; and a demo whose spring is lived. Each on a database of its own.
+  # Three servers: somebody's own nursery, new; the demo; and a demo whose spring is lived. Each on a database of its own,
+  # the demos at an hour of their own, so that what a test sees does not hang on when it runs.
   export JUVENAL_WEB_ROOT=$PWD/web/dist
   local own_url own_link spring_url code=0
   fresh_database juvenal_e2e_own || return 1
@@ -106,11 +107,11 @@ end_to_end() {
   own_url=$SERVED
   fresh_database juvenal_e2e_spring || return 1
   dotnet out/Juvenal.Demo/Juvenal.Demo.dll || return 1
-  serve_for_test 5680 JUVENAL_DEMO=open
+  serve_for_test 5680 JUVENAL_DEMO=open JUVENAL_DEMO_HOUR=20
   spring_url=$SERVED
   fresh_database juvenal_e2e || return 1
   dotnet out/Juvenal.Demo/Juvenal.Demo.dll || return 1
-  serve_for_test 5480 JUVENAL_DEMO=open
+  serve_for_test 5480 JUVENAL_DEMO=open JUVENAL_DEMO_HOUR=9
   (cd tests/e2e && JUVENAL_URL="$SERVED" JUVENAL_SPRING="$spring_url" JUVENAL_OWN="$own_url" JUVENAL_LINK="$own_link" "$@") || code=$?
   stop_test_servers
   return "$code"

@@ -239,11 +239,12 @@ test('a place is fed by one tap, and a job says how long it took; both are taken
   const took = page.getByRole('button', { name: new RegExp(`^How long did it take: .* ${code}$`) }).first();
   await card.getByRole('button', { name: 'Done', exact: true }).click();
   await took.click();
-  await page.getByLabel('It took, all hands').fill('0');
-  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  const minutes = page.getByLabel('It took, all hands');
+  await minutes.fill('0');
+  await minutes.press('Enter');
   await expect(page.getByText('Type minutes, or leave it empty.')).toBeVisible();
-  await page.getByLabel('It took, all hands').fill('90');
-  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await minutes.fill('90');
+  await minutes.press('Enter');
   await expect(took).toHaveText('took 1½ h');
   await page
     .getByRole('button', { name: /How many hours are there|^Change$/ })

@@ -55,11 +55,12 @@ test('the store is counted, and what is short is said; the morning’s opening i
   const pots = page.getByRole('listitem').filter({ has: page.getByRole('button', { name: 'Count 13 cm pot' }) });
   await expect(pots).toContainText('not counted');
   await pots.getByRole('button', { name: 'Count 13 cm pot' }).click();
-  await page.getByLabel('13 cm pot there now').fill('many');
-  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  const there = page.getByLabel('13 cm pot there now');
+  await there.fill('many');
+  await there.press('Enter');
   await expect(page.getByText('Type a number.')).toBeVisible();
-  await page.getByLabel('13 cm pot there now').fill('10');
-  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await there.fill('10');
+  await there.press('Enter');
   await expect(pots).toContainText(/10 there; buy \d+/);
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(pots).toContainText('not counted');

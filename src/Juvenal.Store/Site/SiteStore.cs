@@ -40,7 +40,8 @@ public sealed record SiteRow(
     public DateOnly Today(TimeProvider clock) => DemoDay ?? DateOnly.FromDateTime(Local(clock));
 
     /// <summary>The time on the nursery's clock.</summary>
-    public TimeOnly Now(TimeProvider clock) => TimeOnly.FromDateTime(Local(clock));
+    public TimeOnly Now(TimeProvider clock) =>
+        DemoDay is not null && clock is DemoHour demo ? demo.Time : TimeOnly.FromDateTime(Local(clock));
 
     private DateTime Local(TimeProvider clock) =>
         TimeZoneInfo.ConvertTime(clock.GetUtcNow(), TimeZoneInfo.FindSystemTimeZoneById(TimeZone)).DateTime;

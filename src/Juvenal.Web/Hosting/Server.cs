@@ -3,6 +3,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using Juvenal.Store;
 using Juvenal.Store.Keys;
+using Juvenal.Store.Site;
 using Juvenal.Web.Accounts;
 using Juvenal.Web.Batches;
 using Juvenal.Web.Beds;
@@ -43,7 +44,7 @@ public static class Server
         });
         builder.Services.Configure<JsonOptions>(o => Strict(o.SerializerOptions));
         builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
-        builder.Services.AddSingleton(TimeProvider.System);
+        builder.Services.AddSingleton(DemoHour.Of(builder.Configuration["JUVENAL_DEMO_HOUR"]));
         builder.Services.AddSingleton(_ => Database.Source(builder.Configuration["JUVENAL_DB"] ?? Settings.Required("JUVENAL_DB")));
         builder.Services.AddSingleton<Database>();
         builder.Services.AddSingleton<Planning>();
