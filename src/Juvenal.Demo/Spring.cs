@@ -97,7 +97,16 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             (StepKind.Begin, Day(4, 2)),
             ForTheFair: true
         ),
-        new(Day(2, 28), "Ember Lane", 180, 0.82, "128-cell tray", [("9 cm pot", "Warm bench")], "Wall bed", (StepKind.Begin, Day(4, 10))),
+        new(
+            Day(2, 28),
+            "Ember Lane",
+            180,
+            0.82,
+            "128-cell tray",
+            [("9 cm pot", "Warm bench")],
+            "Mulched bed",
+            (StepKind.Begin, Day(4, 10))
+        ),
         new(
             Day(3, 7),
             "Tinker's Crown",

@@ -80,6 +80,13 @@ public static class WindlassYard
             WidthCm = 300,
             Runs = Along.EastWest,
         },
+        Place(10, "Mulched bed", PlaceKind.OpenBed, 90) with
+        {
+            Surface = Surface.Mulch,
+            LengthCm = 2500,
+            WidthCm = 400,
+            Runs = Along.EastWest,
+        },
     ];
 
     private static readonly Dictionary<string, string[]> Tags = new()

@@ -45,6 +45,8 @@ public class AccessTests(OwnHouse house) : IClassFixture<OwnHouse>
         "/api/nurseries/{nursery:guid}/places/{id:guid}/fed",
         "/api/nurseries/{nursery:guid}/places/{id:guid}/fed/{fed:guid}",
         "/api/nurseries/{nursery:guid}/nights/{id:guid}/out",
+        "/api/nurseries/{nursery:guid}/beds/{id:guid}/mulch",
+        "/api/nurseries/{nursery:guid}/beds/{id:guid}/mulch/{work:guid}",
         "/api/nurseries/{nursery:guid}/round/timed/{entry:guid}",
         "/api/nurseries/{nursery:guid}/round/opened",
         "/api/nurseries/{nursery:guid}/round/looked",

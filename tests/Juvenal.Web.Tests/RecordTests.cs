@@ -452,7 +452,7 @@ public class RecordTests(House house) : IClassFixture<House>, IAsyncLifetime
         return await House.AnswerAsync(await house.Client.PostAsync(house.Path(path), content));
     }
 
-    private static string Csv(IEnumerable<WeatherDay> days, bool scale = true) =>
+    internal static string Csv(IEnumerable<WeatherDay> days, bool scale = true) =>
         $"date,tmin{(scale ? "_c" : "")},tmax{(scale ? "_c" : "")}\n"
         + string.Concat(days.Select(d => string.Create(CultureInfo.InvariantCulture, $"{d.Day:yyyy-MM-dd},{d.MinimumC},{d.MaximumC}\n")));
 

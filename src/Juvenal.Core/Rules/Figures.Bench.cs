@@ -160,6 +160,7 @@ public static partial class Figures
             Practice("Beds", "Balanced granules in a hole", HoleFill.GranulesG, "g"),
             Practice("Beds", "A handful of compost", HoleFill.HandfulL, "L"),
             Practice("Beds", "Mulch lies", HoleFill.MulchCm, "cm"),
+            Practice("Beds", "Deep mulch is pulled back before peppers", Mulching.DaysBefore, "d"),
             Ours("Beds", "A look after planting is asked for until", LooksAfter.AsksUntil, "d"),
             Ours("Room", "The wall of a pot adds to its inside", BenchRoom.WallCm, "cm"),
         ];

@@ -10,7 +10,11 @@ namespace Juvenal.Store.Places;
 /// <param name="Wanted">Plants that were wanted of it.</param>
 /// <param name="Planted">That stand in the bed.</param>
 /// <param name="Day">Of planting by the plan, or when it was done; null: neither is known.</param>
-public sealed record BedBatch(Guid BatchId, string Code, Guid CultivarId, Guid Place, int InPots, int Wanted, int Planted, DateOnly? Day);
+public sealed record BedBatch(Guid BatchId, string Code, Guid CultivarId, Guid Place, int InPots, int Wanted, int Planted, DateOnly? Day)
+{
+    /// <summary>Still to be planted: those that stand in pots, no more than are wanted; before they are up, those that are wanted.</summary>
+    public int ToGo => this is { InPots: 0, Planted: 0 } ? Wanted : Math.Min(InPots, Math.Max(0, Wanted - Planted));
+}
 
 /// <summary>Beds: what goes into them, and what they bore.</summary>
 public sealed class BedStore(NurseryTransaction nursery)
@@ -25,6 +29,7 @@ public sealed class BedStore(NurseryTransaction nursery)
         join path_step p on p.nursery_id = b.nursery_id and p.batch_id = b.id and p.kind = 'plant-out' and p.retired_on is null
         left join standing s on s.nursery_id = b.nursery_id and s.batch_id = b.id
         where b.ended_on is null
+          and ($1::uuid[] is null or p.place_id = any($1))
         group by b.nursery_id, b.id, b.code, b.cultivar_id, p.place_id, p.id, b.plants_wanted
         order by length(b.code), b.code
         """;
@@ -57,7 +62,9 @@ public sealed class BedStore(NurseryTransaction nursery)
         where place_id = $1
         """;
 
-    public Task<List<BedBatch>> PlannedAsync(CancellationToken cancel) =>
+    /// <param name="cancel">Cancels.</param>
+    /// <param name="only">These beds; null: all of them.</param>
+    public Task<List<BedBatch>> PlannedAsync(CancellationToken cancel, IReadOnlyCollection<Guid>? only = null) =>
         nursery.ListAsync(
             Planned,
             r => new BedBatch(
@@ -70,7 +77,8 @@ public sealed class BedStore(NurseryTransaction nursery)
                 r.GetInt32(6),
                 r.OrNull<DateOnly>(7)
             ),
-            cancel
+            cancel,
+            Sql.OfNull(only?.ToArray())
         );
 
     public async Task<ILookup<Guid, BedYear>> YearsAsync(CancellationToken cancel) =>

@@ -39,6 +39,7 @@ namespace Juvenal.Store.Places;
 /// <param name="Runs">Of a bed: how its rows run; null: nobody said.</param>
 /// <param name="FreeFrom">Of a bed: the day from which it is free; null: it is.</param>
 /// <param name="Bears">Of a bed: what stands there until then; null: nobody said.</param>
+/// <param name="MulchBack">Of a bed under deep mulch: the day since which it is pulled back; the store says it. Null: it lies.</param>
 public sealed record PlaceRow(
     Guid Id,
     int Version,
@@ -70,7 +71,8 @@ public sealed record PlaceRow(
     double? RowCm = null,
     Along? Runs = null,
     DateOnly? FreeFrom = null,
-    string? Bears = null
+    string? Bears = null,
+    DateOnly? MulchBack = null
 )
 {
     /// <summary>What its own thermometer says; the catalogue says it.</summary>
@@ -157,7 +159,16 @@ public sealed class PlaceStore(NurseryTransaction nursery)
           coalesce(p.lamp_umol, d.lamp_umol), coalesce(p.lamp_hours, d.lamp_hours), p.opens_itself,
           coalesce(p.lamp_watts, d.lamp_watts), coalesce(p.lamp_m2, d.lamp_m2),
           coalesce(p.second_umol, d.second_umol), coalesce(p.second_hours, d.second_hours),
-          p.length_cm, p.width_cm, p.spacing_cm, p.row_cm, p.along, p.free_from, p.bears
+          p.length_cm, p.width_cm, p.spacing_cm, p.row_cm, p.along, p.free_from, p.bears,
+          case when p.surface = 'mulch' then (
+            select case when c.kind = 'mulch-pull-back' then c.on_day end
+            from care c
+            where c.nursery_id = p.nursery_id
+              and c.place_id = p.id
+              and c.kind in ('mulch-pull-back', 'mulch-put-back')
+              and not c.taken_back
+            order by c.on_day desc, c.written_at desc
+            limit 1) end
         from place p
         left join place d on d.nursery_id = p.nursery_id and d.id = p.day_place_id
         left join place n on n.nursery_id = p.nursery_id and n.id = p.night_place_id
@@ -400,7 +411,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             r.OrNull<double>(),
             r.EnumOrNull<Along>(),
             r.OrNull<DateOnly>(),
-            r.TextOrNull()
+            r.TextOrNull(),
+            r.OrNull<DateOnly>()
         );
     }
 }

@@ -312,7 +312,7 @@ public sealed class Catalogue
                 [.. moves.Select((m, i) => new Move(LastOf(Of(m.Container!), i == moves.Count - 1, input), m.Place!))],
                 hardening!,
                 (input.Ends.Kind == AimKind.Sale ? Places[input.Hold?.PlaceId ?? input.HardeningPlaceId] : bed!).Name,
-                SurfaceOf(bed!),
+                SurfaceFor(bed!, cultivar!.Crop),
                 input.Begins with
                 {
                     PotSince =
@@ -589,7 +589,15 @@ public sealed class Catalogue
             )
             : 0;
 
-    public static Surface SurfaceOf(PlaceRow bed) => bed.Kind == PlaceKind.TunnelBed ? Surface.Tunnel : bed.Surface ?? Surface.Bare;
+    /// <summary>What lies on a bed now.</summary>
+    public static Surface SurfaceOf(PlaceRow bed) =>
+        bed.Kind == PlaceKind.TunnelBed ? Surface.Tunnel
+        : bed.MulchBack is not null ? Surface.Bare
+        : bed.Surface ?? Surface.Bare;
+
+    /// <summary>What will lie on it when a crop is planted: mulch is pulled back for peppers.</summary>
+    public static Surface SurfaceFor(PlaceRow bed, Crop crop) =>
+        SurfaceOf(bed) is var now && now == Surface.Mulch && crop == Crop.Pepper ? Surface.Bare : now;
 
     public static Container Of(ContainerRow row) => new(row.Name, row.Litres, row.Cells, row.Final, row.Form);
 

@@ -24,6 +24,7 @@ namespace Juvenal.Web.Beds;
 /// <param name="Spots">Where each plant goes; none where nobody said how large it is, or it is larger than can be drawn.</param>
 /// <param name="Work">What planting takes, in the order in which it is done.</param>
 /// <param name="Years">What it bore, the last first: this year, and those that count.</param>
+/// <param name="Mulch">Work with its deep mulch; null: there is none.</param>
 public sealed record BedAnswer(
     Guid PlaceId,
     string Place,
@@ -42,7 +43,8 @@ public sealed record BedAnswer(
     IReadOnlyList<BedBatchAnswer> Batches,
     IReadOnlyList<BedSpot> Spots,
     IReadOnlyList<string> Work,
-    IReadOnlyList<BedYear> Years
+    IReadOnlyList<BedYear> Years,
+    MulchAnswer? Mulch
 );
 
 /// <param name="ToGo">Still to be planted there.</param>
@@ -68,6 +70,7 @@ internal static class Beds
         var store = new BedStore(reading);
         var planned = (await store.PlannedAsync(cancel)).ToLookup(b => b.Place);
         var years = await store.YearsAsync(cancel);
+        var mulch = (await Mulches.OfAsync(reading, catalogue, cancel)).ToDictionary(m => m.PlaceId);
         var batches = (
             await new BatchReader(reading).SomeAsync(
                 [.. planned.SelectMany(p => p).Where(b => b.InPots > 0).Select(b => b.BatchId)],
@@ -79,7 +82,7 @@ internal static class Beds
             .. from bed in catalogue.Places.Values
             where bed.IsBed
             orderby bed.WalkOrder, bed.Name
-            select Of(bed, [.. planned[bed.Id]], [.. years[bed.Id]], batches, catalogue),
+            select Of(bed, [.. planned[bed.Id]], [.. years[bed.Id]], mulch.GetValueOrDefault(bed.Id), batches, catalogue),
         ];
     }
 
@@ -87,6 +90,7 @@ internal static class Beds
         PlaceRow bed,
         List<BedBatch> planned,
         List<BedYear> years,
+        MulchAnswer? mulch,
         Dictionary<Guid, BatchView> batches,
         Store.Plans.Catalogue catalogue
     )
@@ -94,7 +98,7 @@ internal static class Beds
         var words = new BedWords(new(catalogue.Site.UsUnits));
         // What stands comes first: it does not move for what is still to come.
         var wishes = planned
-            .Select(b => (Batch: b, Cultivar: catalogue.Cultivars[b.CultivarId], ToGo: ToGo(b)))
+            .Select(b => (Batch: b, Cultivar: catalogue.Cultivars[b.CultivarId], b.ToGo))
             .Where(w => w.ToGo + w.Batch.Planted > 0)
             .ToList();
         List<BedWish> all = [.. wishes.Select(w => new BedWish(w.Cultivar.Crop, w.Cultivar.Habit, w.ToGo + w.Batch.Planted))];
@@ -155,10 +159,12 @@ internal static class Beds
                                     )
                                 ),
                         ],
-                        catalogue.Rules.Rules
+                        catalogue.Rules.Rules,
+                        bed.Surface == Surface.Mulch
                     ),
                 ],
-            [.. years.Where(y => y.Year > catalogue.Today.Year - 1 - BedMemory.Remembered).OrderByDescending(y => y.Year)]
+            [.. years.Where(y => y.Year > catalogue.Today.Year - 1 - BedMemory.Remembered).OrderByDescending(y => y.Year)],
+            mulch
         );
     }
 
@@ -166,10 +172,6 @@ internal static class Beds
         bed.FreeFrom is { } free && free > today
             ? [BedWords.Taken(bed.Bears, free, [.. from b in toGo where b.Day < free orderby b.Day, b.Code select (b.Code, b.Day!.Value)])]
             : [];
-
-    /// <summary>What is still to be planted: those that stand in pots, no more than are wanted; before they are up, those that are wanted.</summary>
-    private static int ToGo(BedBatch batch) =>
-        batch is { InPots: 0, Planted: 0 } ? batch.Wanted : Math.Min(batch.InPots, Math.Max(0, batch.Wanted - batch.Planted));
 
     /// <summary>How deep the hole is and how many leaves go, as the plants are held to be on their day; null where nothing stands in pots.</summary>
     private static (double Cm, int Strip)? Hole(BedBatch planned, Dictionary<Guid, BatchView> batches, Store.Plans.Catalogue catalogue)

@@ -4,6 +4,8 @@ using Juvenal.Store.Nurseries;
 using Juvenal.Store.Places;
 using Juvenal.Store.Site;
 using Juvenal.Web.Accounts;
+using Juvenal.Web.Catalogue;
+using Juvenal.Web.Hosting;
 
 namespace Juvenal.Web.Beds;
 
@@ -42,5 +44,46 @@ internal static class BedEndpoints
             )
             .WithName("bedYear")
             .For(Role.Grower);
+
+        nursery
+            .MapPost(
+                "/beds/{id:guid}/mulch",
+                ([AsParameters] Here here, Guid id, MulchInput mulch, TimeProvider clock, Writer writer, CancellationToken cancel) =>
+                    writer.ChangeAsync(
+                        here,
+                        async writing =>
+                            await new MulchStore(writing).DoAsync(
+                                mulch.Id,
+                                id,
+                                mulch.Work,
+                                (await new SiteStore(writing).GetAsync(cancel)).Today(clock),
+                                cancel
+                            ),
+                        cancel
+                    )
+            )
+            .WithName("mulch")
+            .TakesLong()
+            .For(Role.Helper);
+
+        nursery
+            .MapDelete(
+                "/beds/{id:guid}/mulch/{work:guid}",
+                ([AsParameters] Here here, Guid id, Guid work, TimeProvider clock, Writer writer, CancellationToken cancel) =>
+                    writer.ChangeAsync(
+                        here,
+                        async writing =>
+                            await new MulchStore(writing).TakeBackAsync(
+                                work,
+                                id,
+                                (await new SiteStore(writing).GetAsync(cancel)).Today(clock),
+                                cancel
+                            ),
+                        cancel
+                    )
+            )
+            .WithName("notMulch")
+            .TakesLong()
+            .For(Role.Helper);
     }
 }

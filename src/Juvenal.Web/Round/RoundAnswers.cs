@@ -6,6 +6,7 @@ using Juvenal.Core.Season;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Site;
 using Juvenal.Web.Batches;
+using Juvenal.Web.Beds;
 using Juvenal.Web.Plans;
 using Juvenal.Web.Troubles;
 using Juvenal.Web.Words;
@@ -215,6 +216,7 @@ public sealed record PickAnswer(string What, double Amount, string Unit, int? Ba
 /// <param name="Feeding">What is fed today; null where nothing is, or on further pages.</param>
 /// <param name="Ladder">Who hardens off, and what today's rung asks; none on further pages.</param>
 /// <param name="After">Who was planted in the last weeks and is looked at today; none on further pages.</param>
+/// <param name="Mulch">What is to be done with the mulch of beds today, or was; none on further pages.</param>
 /// <param name="Troubles">What is wrong to see, and asked after; their places come last on the walk.</param>
 public sealed record RoundAnswer(
     DateOnly Today,
@@ -242,7 +244,8 @@ public sealed record RoundAnswer(
     FeedingAnswer? Feeding,
     IReadOnlyList<TroubleAnswer> Troubles,
     IReadOnlyList<LadderAnswer> Ladder,
-    IReadOnlyList<AfterAnswer> After
+    IReadOnlyList<AfterAnswer> After,
+    IReadOnlyList<MulchAnswer> Mulch
 );
 
 /// <summary>All was well today.</summary>

@@ -13,6 +13,7 @@ using Juvenal.Store.Site;
 using Juvenal.Store.Sowing;
 using Juvenal.Web.Accounts;
 using Juvenal.Web.Batches;
+using Juvenal.Web.Beds;
 using Juvenal.Web.Plans;
 using Juvenal.Web.Troubles;
 using Juvenal.Web.Words;
@@ -397,7 +398,8 @@ internal static class RoundEndpoints
             skip > 0 ? null : await Feeds.OfAsync(reading, catalogue, cancel),
             troubles,
             skip > 0 ? [] : await Ladders.OfAsync(reading, catalogue, cancel),
-            skip > 0 ? [] : await Afters.OfAsync(reading, catalogue, cancel)
+            skip > 0 ? [] : await Afters.OfAsync(reading, catalogue, cancel),
+            skip > 0 ? [] : [.. (await Mulches.OfAsync(reading, catalogue, cancel)).Where(m => m.IsDue || m.Done is not null)]
         );
     }
 

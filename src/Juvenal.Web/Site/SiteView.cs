@@ -166,7 +166,7 @@ internal sealed class SiteView(
         var beds = catalogue
             .Places.Values.Where(p => p.Kind is PlaceKind.OpenBed or PlaceKind.TunnelBed)
             .OrderBy(p => p.WalkOrder)
-            .ToLookup(Store.Plans.Catalogue.SurfaceOf, p => p.Name);
+            .ToList();
         // Without a record all open beds are alike.
         return from crop in Enum.GetValues<Crop>()
             from s in Surfaces.All
@@ -175,7 +175,7 @@ internal sealed class SiteView(
             select new WindowAnswer(
                 crop,
                 s,
-                [.. beds[s]],
+                [.. from b in beds where Store.Plans.Catalogue.SurfaceFor(b, crop) == s select b.Name],
                 window.Opens.Low,
                 window.Opens.Mid,
                 window.Opens.High,

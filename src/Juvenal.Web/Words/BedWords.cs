@@ -69,11 +69,43 @@ internal sealed class BedWords(Measures m)
                 + ": what ails one ails all. Another bed where there is one; else fresh compost and mulch.";
     }
 
+    /// <summary>"For 24 peppers, Sat 30 May: two weeks of sun on bare soil warm it." When the mulch is pulled back or put back, and why.</summary>
+    /// <param name="job">The work.</param>
+    /// <param name="since">It is pulled back since; null: it lies.</param>
+    /// <param name="toGo">Peppers still to go in.</param>
+    /// <param name="first">The first day of them.</param>
+    /// <param name="standing">Peppers that stand there.</param>
+    /// <param name="soilC">Bare soil at 8 o'clock; null: not known.</param>
+    /// <param name="warmC">As warm as peppers are asked for it.</param>
+    /// <param name="today">The nursery's day.</param>
+    public string Mulch(MulchJob job, DateOnly? since, int toGo, DateOnly? first, int standing, double? soilC, double warmC, DateOnly today)
+    {
+        var peppers = $"{toGo:#,0} {(toGo == 1 ? "pepper" : "peppers")}";
+        if (job is { Work: MulchWork.PullBack, Due: { } due })
+            return (job.IsDue(today) ? "" : $"From {Days.Say(due)}: ")
+                + $"{(job.IsDue(today) ? "For" : "for")} {peppers}, {Days.Say(first ?? today)}. Sun on bare soil warms it.";
+        var back = since is { } day ? $"Pulled back on {Days.Say(day)}. " : "";
+        if (toGo > 0)
+            return $"{back}It goes back once {peppers} stand there and the soil is {m.Temperature(warmC)} in the morning.";
+        return back
+            + (
+                standing == 0 ? "No peppers are to go in any more."
+                : soilC is not { } soil ? $"It goes back once the soil is {m.Temperature(warmC)} in the morning."
+                : job.IsDue(today) ? $"The soil is {m.Temperature(soil)} in the morning: warm enough to keep."
+                : $"It goes back once the soil is {m.Temperature(warmC)} in the morning; now it is {m.Temperature(soil)}."
+            );
+    }
+
     /// <summary>What planting takes, in the order in which it is done.</summary>
+    /// <param name="fill">In all.</param>
+    /// <param name="who">By batch.</param>
+    /// <param name="rules">House rules.</param>
+    /// <param name="mulched">Deep mulch is there already.</param>
     public IEnumerable<string> Work(
         HoleFill fill,
         IReadOnlyList<(string Cultivar, string Code, Crop Crop, Habit Habit, int Plants, (double Cm, int Strip)? Hole)> who,
-        HouseRules rules
+        HouseRules rules,
+        bool mulched = false
     )
     {
         yield return "Water the pots an hour before. Evening, or a dull day.";
@@ -104,9 +136,7 @@ internal sealed class BedWords(Measures m)
         if (fill.ShortStakes > 0)
             yield return $"{fill.ShortStakes:#,0} short {(fill.ShortStakes == 1 ? "stake" : "stakes")}, where fruit is heavy. Cap them.";
         yield return $"{fill.Collars:#,0} {(fill.Collars == 1 ? "collar" : "collars")} against cutworms, half in the soil.";
-        if (who.Any(w => w.Crop == Crop.Pepper))
-            yield return "Peppers: pull mulch back two weeks before, and put it back when the soil is warm.";
-        if (fill.MulchL is { } mulch)
+        if (!mulched && fill.MulchL is { } mulch)
             yield return $"Mulch, {m.Length(HoleFill.MulchCm)} thick once the soil is warm: {m.Volume(Math.Round(mulch / 10) * 10)}.";
         yield return "Shade them on a first sunny day. A day or two of droop is normal.";
     }

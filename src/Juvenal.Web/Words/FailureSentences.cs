@@ -149,6 +149,9 @@ internal static class FailureSentences
             "last-owner" => "A nursery has at least one owner: make someone else an owner first.",
             "member-already" => "You belong to this nursery already. The link is still good for someone else.",
             "too-many-invitations" => Invariant($"{f.Value:0} invitations are open already: withdraw some."),
+            "no-deep-mulch" => $"{f.Subject} has no deep mulch.",
+            "mulch-is-back" => $"The mulch of {f.Subject} is pulled back already.",
+            "mulch-lies" => $"The mulch of {f.Subject} lies already.",
             "nothing-to-feed" => "Nothing that stands there is fed today.",
             "bleach-unlabelled" => "A bottle that does not say how strong it is: leave it alone.",
             "bleach-too-strong" => Invariant(

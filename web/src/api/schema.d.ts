@@ -1732,6 +1732,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nurseries/{nursery}/beds/{id}/mulch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["mulch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/beds/{id}/mulch/{work}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["notMulch"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nurseries/{nursery}/sale": {
         parameters: {
             query?: never;
@@ -2689,6 +2721,7 @@ export interface components {
             work: string[];
             /** @description What it bore, the last first: this year, and those that count. */
             years: components["schemas"]["BedYear"][];
+            mulch: null | components["schemas"]["MulchAnswer"];
         };
         BedBatchAnswer: {
             /** Format: uuid */
@@ -5203,6 +5236,53 @@ export interface components {
              */
             containerId?: null | string;
         };
+        /** @description Work with the mulch of a bed. */
+        MulchAnswer: {
+            /** Format: uuid */
+            placeId: string;
+            place: string;
+            /** @description What is to be done next. */
+            work: components["schemas"]["MulchWork"];
+            /** @description Today, or since. */
+            isDue: boolean;
+            /** @description When, and why. */
+            text: string;
+            done: null | components["schemas"]["MulchRow"];
+        };
+        MulchInput: {
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
+            id: string;
+            /** @description What was done today. */
+            work: components["schemas"]["MulchWork"];
+        };
+        /** @description The last that was done with a bed's mulch. */
+        MulchRow: {
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
+            id: string;
+            /** Format: uuid */
+            placeId: string;
+            work: components["schemas"]["MulchWork"];
+            /** Format: date */
+            on: string;
+            /** @description Who said so. */
+            by: null | string;
+            /**
+             * Format: date-time
+             * @description UTC.
+             */
+            writtenAt: string;
+        };
+        /**
+         * @description What is done with the mulch of a bed.
+         * @enum {unknown}
+         */
+        MulchWork: "pull-back" | "put-back";
         /**
          * @description What a grower says beside the verdict.
          * @enum {unknown}
@@ -5729,6 +5809,11 @@ export interface components {
             freeFrom?: null | string;
             /** @description Of a bed: what stands there until then; null: nobody said. */
             bears?: null | string;
+            /**
+             * Format: date
+             * @description Of a bed under deep mulch: the day since which it is pulled back; the store says it. Null: it lies.
+             */
+            mulchBack?: null | string;
             /** @description How it follows the weather by day; null: it is kept. */
             byDay?: components["schemas"]["UnderTheSky"];
             /** @description The same by night. */
@@ -6160,6 +6245,8 @@ export interface components {
             ladder: components["schemas"]["LadderAnswer"][];
             /** @description Who was planted in the last weeks and is looked at today; none on further pages. */
             after: components["schemas"]["AfterAnswer"][];
+            /** @description What is to be done with the mulch of beds today, or was; none on further pages. */
+            mulch: components["schemas"]["MulchAnswer"][];
         };
         /** @description A practice on which growers differ. */
         Rule: {
@@ -10698,6 +10785,53 @@ export interface operations {
                 "application/json": components["schemas"]["BedYear"];
             };
         };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    mulch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MulchInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    notMulch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+                id: string;
+                work: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description No Content */
             204: {

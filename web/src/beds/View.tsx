@@ -15,6 +15,7 @@ import { Tag } from '../ui/Tag';
 import { Warning } from '../ui/Warning';
 import { many } from '../ui/units';
 import { Drawing } from './Drawing';
+import { MulchLine } from './MulchLine';
 import { letterOf, toggled, yearsOf } from './model';
 
 const SeasonEnd = lazy(async () => ({ default: (await import('../batch/SeasonEnd')).SeasonEnd }));
@@ -134,6 +135,7 @@ function Sheet({ bed, thisYear, plans }: { bed: Bed; thisYear: number; plans: bo
           </Box>
         </Box>
         <Box>
+          {bed.mulch && <MulchLine mulch={bed.mulch} />}
           {bed.work.length > 0 && (
             <Box component="ol" aria-label={`Planting ${bed.place}`} sx={{ m: 0, pl: 3, '& li': { mb: 0.75 } }}>
               {bed.work.map((w) => (

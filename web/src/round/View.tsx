@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { Link as To } from 'react-router';
 import type { Schemas } from '../api/client';
 import { lastFormat, printLabels } from '../data/labels';
+import { MulchToday } from '../beds/MulchLine';
 import { useNursery, useUnits } from '../data/nursery';
 import { useMay } from '../data/session';
 import { day, roughly } from '../ui/dates';
@@ -120,6 +121,7 @@ export function RoundView() {
           </Button>
         )}
         <Troubles troubles={first.troubles} />
+        <MulchToday mulch={first.mulch} />
         <Feed feeding={first.feeding} />
         {first.standing.length > 0 && <Walked walked={first.walked} />}
         <DoneToday done={first.done} today={today} />
