@@ -58,6 +58,10 @@ public class AimTests(House house) : IClassFixture<House>
         await house.LogAsync(batch, house.Sown(72, "2026-01-05"));
         await house.LogAsync(batch, house.Up(60, "2026-01-12"));
         var group = (await house.GetAsync($"batches/{batch}"))["groups"]![0]!;
+        // The sheet of the place says what potting them takes.
+        var sheet = await SheetAsync();
+        Assert.Equal("60 to pot. Say how much room there is, and it is reckoned how many fit.", (string)sheet["text"]!);
+        Assert.Contains(sheet["work"]!.AsArray(), w => ((string)w!).StartsWith("Mix: ", StringComparison.Ordinal));
         var (status, body) = await house.PostAsync(
             $"batches/{batch}/steps/{House.Step(batch, "prick-out")}/done",
             new JsonObject
@@ -71,6 +75,17 @@ public class AimTests(House house) : IClassFixture<House>
             }
         );
         Assert.True(status == 200, body.ToJsonString());
+        var glass = (JsonObject)
+            (await house.GetAsync("catalogue"))["places"]!.AsArray().Single(p => (Guid)p!["id"]! == house.Glass)!.DeepClone();
+        (glass["lengthCm"], glass["widthCm"]) = (540, 240);
+        Assert.Equal(204, (await house.PutAsync("places", glass)).Status);
+        sheet = await SheetAsync();
+        // Tall tomatoes stand 50 cm apart: 11 in a row of 5.4 m less its edges, 5 rows in 2.4 m.
+        Assert.Equal("Room for 55: 5 rows of 11. 60 potted.", (string)sheet["text"]!);
+        Assert.Equal("5 find no room: another place, closer, or fewer.", (string)Assert.Single(sheet["warnings"]!.AsArray())!);
+        Assert.Equal((55, 0), (sheet["spots"]!.AsArray().Count, sheet["work"]!.AsArray().Count));
+        var line = Assert.Single(sheet["batches"]!.AsArray())!;
+        Assert.Equal((0, 60, 5, "9 cm pot"), ((int)line["toGo"]!, (int)line["planted"]!, (int)line["over"]!, (string)line["pot"]!));
         // Nothing is left to do with them.
         var round = await house.GetAsync("round");
         Assert.DoesNotContain(
@@ -78,6 +93,8 @@ public class AimTests(House house) : IClassFixture<House>
             t => (Guid)t!["batchId"]! == batch
         );
         Assert.Equal(204, (await house.PutAsync($"batches/{batch}/end", new JsonObject { ["reason"] = "on the sill" })).Status);
+
+        async Task<JsonNode> SheetAsync() => (await house.GetAsync("beds")).AsArray().Single(b => (Guid)b!["placeId"]! == house.Glass)!;
     }
 
     [Fact]

@@ -160,6 +160,8 @@ public static partial class Figures
             Practice("Beds", "Balanced granules in a hole", HoleFill.GranulesG, "g"),
             Practice("Beds", "A handful of compost", HoleFill.HandfulL, "L"),
             Practice("Beds", "Mulch lies", HoleFill.MulchCm, "cm"),
+            Practice("Beds", "Wet mix weighs", PotSheet.KgPerLitre, "kg/L"),
+            Practice("Beds", "A pot is heavy from", PotSheet.HeavyKg, "kg"),
             Practice("Beds", "Deep mulch is pulled back before peppers", Mulching.DaysBefore, "d"),
             Ours("Beds", "A look after planting is asked for until", LooksAfter.AsksUntil, "d"),
             Ours("Room", "The wall of a pot adds to its inside", BenchRoom.WallCm, "cm"),

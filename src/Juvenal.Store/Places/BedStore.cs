@@ -1,16 +1,28 @@
 using Juvenal.Core.Measures;
 using Juvenal.Core.PlantingOut;
 using Juvenal.Store.Nurseries;
+using Npgsql;
 
 namespace Juvenal.Store.Places;
 
-/// <summary>A batch that is planned for a bed, or stands in it.</summary>
-/// <param name="Place">The bed.</param>
+/// <summary>A batch that is planned for a bed, or for pots to end in, or stands there.</summary>
+/// <param name="Place">The bed, or where the pots are to stand.</param>
 /// <param name="InPots">That are still to be planted there, as many as stand now.</param>
 /// <param name="Wanted">Plants that were wanted of it.</param>
-/// <param name="Planted">That stand in the bed.</param>
+/// <param name="Planted">That stand in the bed, or in their last pot.</param>
 /// <param name="Day">Of planting by the plan, or when it was done; null: neither is known.</param>
-public sealed record BedBatch(Guid BatchId, string Code, Guid CultivarId, Guid Place, int InPots, int Wanted, int Planted, DateOnly? Day)
+/// <param name="PotId">Their last pot; null: they go into a bed.</param>
+public sealed record BedBatch(
+    Guid BatchId,
+    string Code,
+    Guid CultivarId,
+    Guid Place,
+    int InPots,
+    int Wanted,
+    int Planted,
+    DateOnly? Day,
+    Guid? PotId = null
+)
 {
     /// <summary>Still to be planted: those that stand in pots, no more than are wanted; before they are up, those that are wanted.</summary>
     public int ToGo => this is { InPots: 0, Planted: 0 } ? Wanted : Math.Min(InPots, Math.Max(0, Wanted - Planted));
@@ -31,6 +43,31 @@ public sealed class BedStore(NurseryTransaction nursery)
         where b.ended_on is null
           and ($1::uuid[] is null or p.place_id = any($1))
         group by b.nursery_id, b.id, b.code, b.cultivar_id, p.place_id, p.id, b.plants_wanted
+        order by length(b.code), b.code
+        """;
+
+    private const string Potted = """
+        -- What ends in pots, and what stands in them, of batches that are not ended; with the place that the pots are for.
+        select b.id, b.code, b.cultivar_id, p.place_id,
+          coalesce(sum(s.seedlings) filter (where s.container_id is distinct from m.container_id), 0)::int, b.plants_wanted,
+          coalesce(sum(s.seedlings) filter (where s.container_id = m.container_id), 0)::int,
+          (select coalesce(w.done_on, w.mid) from plan_step w where w.nursery_id = b.nursery_id and w.step_id = m.id limit 1),
+          m.container_id
+        from batch b
+        join path_step p on p.nursery_id = b.nursery_id and p.batch_id = b.id and p.kind = 'ripe' and p.retired_on is null
+        join lateral (
+          select w.id, w.container_id
+          from path_step w
+          where w.nursery_id = b.nursery_id
+            and w.batch_id = b.id
+            and w.kind = 'move'
+            and w.retired_on is null
+          order by w.ordinal desc
+          limit 1) m on true
+        left join standing s on s.nursery_id = b.nursery_id and s.batch_id = b.id
+        where b.ended_on is null
+          and b.aim = 'pot'
+        group by b.nursery_id, b.id, b.code, b.cultivar_id, p.place_id, m.id, m.container_id, b.plants_wanted
         order by length(b.code), b.code
         """;
 
@@ -65,21 +102,14 @@ public sealed class BedStore(NurseryTransaction nursery)
     /// <param name="cancel">Cancels.</param>
     /// <param name="only">These beds; null: all of them.</param>
     public Task<List<BedBatch>> PlannedAsync(CancellationToken cancel, IReadOnlyCollection<Guid>? only = null) =>
-        nursery.ListAsync(
-            Planned,
-            r => new BedBatch(
-                r.GetGuid(0),
-                r.GetString(1),
-                r.GetGuid(2),
-                r.GetGuid(3),
-                r.GetInt32(4),
-                r.GetInt32(5),
-                r.GetInt32(6),
-                r.OrNull<DateOnly>(7)
-            ),
-            cancel,
-            Sql.OfNull(only?.ToArray())
-        );
+        nursery.ListAsync(Planned, r => Read(r), cancel, Sql.OfNull(only?.ToArray()));
+
+    /// <summary>Batches that end in pots.</summary>
+    public Task<List<BedBatch>> PottedAsync(CancellationToken cancel) =>
+        nursery.ListAsync(Potted, r => Read(r) with { PotId = r.GetGuid(8) }, cancel);
+
+    private static BedBatch Read(NpgsqlDataReader r) =>
+        new(r.GetGuid(0), r.GetString(1), r.GetGuid(2), r.GetGuid(3), r.GetInt32(4), r.GetInt32(5), r.GetInt32(6), r.OrNull<DateOnly>(7));
 
     public async Task<ILookup<Guid, BedYear>> YearsAsync(CancellationToken cancel) =>
         (

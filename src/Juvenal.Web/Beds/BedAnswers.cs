@@ -11,7 +11,7 @@ using Juvenal.Web.Words;
 
 namespace Juvenal.Web.Beds;
 
-/// <summary>A bed: how many it takes, who goes where, what planting takes, what it bore.</summary>
+/// <summary>A bed, or a place for pots to end in: how many it takes, who goes where, what planting takes, what it bore.</summary>
 /// <param name="LengthCm">Of its rows, cm; null: nobody said how large it is.</param>
 /// <param name="SpacingCm">From plant to plant in the row, cm, as reckoned with.</param>
 /// <param name="RowCm">From row to row, cm.</param>
@@ -25,6 +25,7 @@ namespace Juvenal.Web.Beds;
 /// <param name="Work">What planting takes, in the order in which it is done.</param>
 /// <param name="Years">What it bore, the last first: this year, and those that count.</param>
 /// <param name="Mulch">Work with its deep mulch; null: there is none.</param>
+/// <param name="PotCm">Across the widest pot that stands there, cm; null: it is a bed.</param>
 public sealed record BedAnswer(
     Guid PlaceId,
     string Place,
@@ -44,19 +45,31 @@ public sealed record BedAnswer(
     IReadOnlyList<BedSpot> Spots,
     IReadOnlyList<string> Work,
     IReadOnlyList<BedYear> Years,
-    MulchAnswer? Mulch
+    MulchAnswer? Mulch,
+    double? PotCm
 );
 
 /// <param name="ToGo">Still to be planted there.</param>
 /// <param name="Planted">Standing there.</param>
 /// <param name="Over">Of both, those that find no room.</param>
 /// <param name="Day">Of planting.</param>
-public sealed record BedBatchAnswer(Guid BatchId, string Code, string Cultivar, Crop Crop, int ToGo, int Planted, int Over, DateOnly? Day);
+/// <param name="Pot">They end in; null: they go into the bed.</param>
+public sealed record BedBatchAnswer(
+    Guid BatchId,
+    string Code,
+    string Cultivar,
+    Crop Crop,
+    int ToGo,
+    int Planted,
+    int Over,
+    DateOnly? Day,
+    string? Pot
+);
 
 internal static class Beds
 {
     /// <summary>A picture of more plants shows none of them.</summary>
-    private const int MostDrawn = 2000;
+    internal const int MostDrawn = 2000;
 
     /// <summary>Deeper than any hole: it never limits the depth, L.</summary>
     private static readonly Container Ground = new("the ground", 100);
@@ -71,9 +84,10 @@ internal static class Beds
         var planned = (await store.PlannedAsync(cancel)).ToLookup(b => b.Place);
         var years = await store.YearsAsync(cancel);
         var mulch = (await Mulches.OfAsync(reading, catalogue, cancel)).ToDictionary(m => m.PlaceId);
+        var potted = (await store.PottedAsync(cancel)).ToLookup(b => b.Place);
         var batches = (
             await new BatchReader(reading).SomeAsync(
-                [.. planned.SelectMany(p => p).Where(b => b.InPots > 0).Select(b => b.BatchId)],
+                [.. planned.Concat(potted).SelectMany(p => p).Where(b => b.InPots > 0).Select(b => b.BatchId).Distinct()],
                 cancel
             )
         ).ToDictionary(b => b.Id);
@@ -83,6 +97,10 @@ internal static class Beds
             where bed.IsBed
             orderby bed.WalkOrder, bed.Name
             select Of(bed, [.. planned[bed.Id]], [.. years[bed.Id]], mulch.GetValueOrDefault(bed.Id), batches, catalogue),
+            .. from place in catalogue.Places.Values
+            where potted.Contains(place.Id)
+            orderby place.WalkOrder, place.Name
+            select PotSheets.Of(place, [.. potted[place.Id]], batches, catalogue),
         ];
     }
 
@@ -134,7 +152,8 @@ internal static class Beds
                             w.ToGo,
                             w.Batch.Planted,
                             layout?.Over[i] ?? 0,
-                            w.Batch.Day
+                            w.Batch.Day,
+                            null
                         )
                 ),
             ],
@@ -164,7 +183,8 @@ internal static class Beds
                     ),
                 ],
             [.. years.Where(y => y.Year > catalogue.Today.Year - 1 - BedMemory.Remembered).OrderByDescending(y => y.Year)],
-            mulch
+            mulch,
+            null
         );
     }
 
@@ -173,15 +193,19 @@ internal static class Beds
             ? [BedWords.Taken(bed.Bears, free, [.. from b in toGo where b.Day < free orderby b.Day, b.Code select (b.Code, b.Day!.Value)])]
             : [];
 
-    /// <summary>How deep the hole is and how many leaves go, as the plants are held to be on their day; null where nothing stands in pots.</summary>
-    private static (double Cm, int Strip)? Hole(BedBatch planned, Dictionary<Guid, BatchView> batches, Store.Plans.Catalogue catalogue)
+    /// <summary>How deep the hole is and how many leaves go; null where nothing stands in pots.</summary>
+    private static (double Cm, int Strip)? Hole(BedBatch planned, Dictionary<Guid, BatchView> batches, Store.Plans.Catalogue catalogue) =>
+        SetInto(Ground, planned, batches, catalogue) is { } set ? (set.Ball.DepthCm + set.Depth.BuryStemCm, set.Strip) : null;
+
+    /// <summary>How they are set, as the plants are held to be on their day; null where nothing stands in pots.</summary>
+    internal static Setting? SetInto(Container into, BedBatch planned, Dictionary<Guid, BatchView> batches, Store.Plans.Catalogue catalogue)
     {
         if (
             !batches.TryGetValue(planned.BatchId, out var batch)
             || batch.State().Groups.Where(g => g.At.Container is not null).MaxBy(g => g.Seedlings) is not { } group
         )
             return null;
-        // As they will be on their day, in the last pot of their path.
+        // As they will be on their day, in the last pot of their path before.
         var day = planned.Day > catalogue.Today ? planned.Day.Value : catalogue.Today;
         var (traits, leaves) = (catalogue.Cultivars[planned.CultivarId].Traits(), Math.Min(batch.LeavesAt(day), Looked.MostLeaves));
         var set = Setting.Of(
@@ -193,13 +217,21 @@ internal static class Beds
                 group.Seen is { HeightCm: { } cm, MeasuredOn: { } on }
                     ? PlantSize.GrownSince(LeafModel.For(traits.Group), cm, batch.LeavesAt(on), leaves)
                     : null,
-                Store.Plans.Catalogue.Of(
-                    catalogue.Containers[batch.Input.Moves is [.., var last] ? last.ContainerId : group.At.Container!.Value]
-                ),
+                Store.Plans.Catalogue.Of(catalogue.Containers[From(batch.Input, planned.PotId) ?? group.At.Container!.Value]),
                 false,
-                Ground
+                into
             )
         );
-        return set.Succeeded ? (set.Value.Ball.DepthCm + set.Value.Depth.BuryStemCm, set.Value.Strip) : null;
+        return set.Succeeded ? set.Value : null;
     }
+
+    /// <summary>What they stand in before they are planted, or set into their last pot; null: what they stand in now.</summary>
+    private static Guid? From(BatchInput input, Guid? pot) =>
+        (input.Moves, pot) switch
+        {
+            ([.., var last], null) => last.ContainerId,
+            ([.., var before, _], not null) => before.ContainerId,
+            ([_], not null) => input.TrayId,
+            _ => null,
+        };
 }

@@ -82,9 +82,9 @@ internal sealed record Measures(bool Us)
                 CultureInfo.InvariantCulture,
                 $"{Small(litres / Core.Measures.Units.LitresPerUsGallon * OuncesPerGallon)} fl oz"
             )
-        : Us ? string.Create(CultureInfo.InvariantCulture, $"{litres / Core.Measures.Units.LitresPerUsGallon:0.##} gal")
+        : Us ? string.Create(CultureInfo.InvariantCulture, $"{litres / Core.Measures.Units.LitresPerUsGallon:#,0.##} gal")
         : litres < 1 ? string.Create(CultureInfo.InvariantCulture, $"{Small(litres * 1000)} mL")
-        : string.Create(CultureInfo.InvariantCulture, $"{litres:0.##} L");
+        : string.Create(CultureInfo.InvariantCulture, $"{litres:#,0.##} L");
 
     private const int GramsPerKilo = 1000,
         OuncesPerPound = 16;

@@ -2672,7 +2672,7 @@ export interface components {
             /** @description Its plan is being made anew: the days are those of before. */
             outOfDate: boolean;
         };
-        /** @description A bed: how many it takes, who goes where, what planting takes, what it bore. */
+        /** @description A bed, or a place for pots to end in: how many it takes, who goes where, what planting takes, what it bore. */
         BedAnswer: {
             /** Format: uuid */
             placeId: string;
@@ -2722,6 +2722,11 @@ export interface components {
             /** @description What it bore, the last first: this year, and those that count. */
             years: components["schemas"]["BedYear"][];
             mulch: null | components["schemas"]["MulchAnswer"];
+            /**
+             * Format: double
+             * @description Across the widest pot that stands there, cm; null: it is a bed.
+             */
+            potCm: null | number;
         };
         BedBatchAnswer: {
             /** Format: uuid */
@@ -2749,6 +2754,8 @@ export interface components {
              * @description Of planting.
              */
             day: null | string;
+            /** @description They end in; null: they go into the bed. */
+            pot: null | string;
         };
         /**
          * @description What grew in a bed, of one family: what ails one ails all.

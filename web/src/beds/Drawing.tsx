@@ -6,7 +6,7 @@ import { letterOf } from './model';
 /** Of the length of the bed: larger, each plant has its letter; smaller, each batch has one. */
 const readable = 1 / 26;
 
-/** The bed from above, to scale, its rows from left to right: a ring is a plant that is still to go in, a disc one that stands there. */
+/** The bed from above, to scale, its rows from left to right: a ring is a plant that is still to go in, a disc one that stands there; pots as wide as they are. */
 export function Drawing({ bed }: { bed: Bed }) {
   const theme = useTheme();
   const { background, text } = (theme.vars ?? theme).palette;
@@ -14,7 +14,7 @@ export function Drawing({ bed }: { bed: Bed }) {
   if (w === null || h === null || bed.spots.length === 0) return null;
   const along = (w - (bed.perRow - 1) * bed.spacingCm) / 2;
   const across = (h - (bed.rows - 1) * bed.rowCm) / 2;
-  const radius = Math.min(bed.spacingCm, bed.rowCm) * 0.38;
+  const radius = bed.potCm !== null ? bed.potCm / 2 : Math.min(bed.spacingCm, bed.rowCm) * 0.38;
   const each = radius >= w * readable * 0.5;
   const left = bed.batches.map((b) => b.planted);
   const spots = bed.spots.map((spot) => {

@@ -82,7 +82,7 @@ function Sheet({ bed, thisYear, plans }: { bed: Bed; thisYear: number; plans: bo
       ) : (
         plans && (
           <Button className="no-print" variant="outlined" component={To} to={`/n/${nursery}/house?part=places`} sx={{ mb: 1 }}>
-            Say its size
+            {bed.potCm === null ? 'Say its size' : 'Say its room'}
           </Button>
         )
       )}
@@ -121,10 +121,15 @@ function Sheet({ bed, thisYear, plans }: { bed: Bed; thisYear: number; plans: bo
                   {b.cultivar}
                 </Link>
                 <Tag quiet>{b.code}</Tag>
+                {b.pot && (
+                  <Typography component="span" variant="body2" color="textSecondary">
+                    {b.pot}
+                  </Typography>
+                )}
                 <Typography component="span" sx={{ ml: 'auto' }}>
                   {[
-                    b.toGo > 0 && `${many(b.toGo)} to plant${b.day ? `, ${day(b.day)}` : ''}`,
-                    b.planted > 0 && `${many(b.planted)} there`,
+                    b.toGo > 0 && `${many(b.toGo)} to ${b.pot ? 'pot' : 'plant'}${b.day ? `, ${day(b.day)}` : ''}`,
+                    b.planted > 0 && `${many(b.planted)} ${b.pot ? 'potted' : 'there'}`,
                     b.over > 0 && `${many(b.over)} without room`,
                   ]
                     .filter(Boolean)
@@ -137,14 +142,18 @@ function Sheet({ bed, thisYear, plans }: { bed: Bed; thisYear: number; plans: bo
         <Box>
           {bed.mulch && <MulchLine mulch={bed.mulch} />}
           {bed.work.length > 0 && (
-            <Box component="ol" aria-label={`Planting ${bed.place}`} sx={{ m: 0, pl: 3, '& li': { mb: 0.75 } }}>
+            <Box
+              component="ol"
+              aria-label={`${bed.potCm === null ? 'Planting' : 'Potting for'} ${bed.place}`}
+              sx={{ m: 0, pl: 3, '& li': { mb: 0.75 } }}
+            >
               {bed.work.map((w) => (
                 <li key={w}>{w}</li>
               ))}
             </Box>
           )}
-          <Years bed={bed} thisYear={thisYear} plans={plans} />
-          {plans && bed.batches.some((b) => b.planted > 0) && (
+          {bed.potCm === null && <Years bed={bed} thisYear={thisYear} plans={plans} />}
+          {plans && bed.potCm === null && bed.batches.some((b) => b.planted > 0) && (
             <Button className="no-print" variant="text" onClick={() => setClosing(true)} sx={{ px: 0, mt: 1 }}>
               Close {bed.place}
             </Button>

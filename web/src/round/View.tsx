@@ -120,8 +120,8 @@ export function RoundView() {
             {round.isFetchingNextPage ? 'Fetching…' : `Show more: ${counted(left, 'job')} further on`}
           </Button>
         )}
-        <Troubles troubles={first.troubles} />
         <MulchToday mulch={first.mulch} />
+        <Troubles troubles={first.troubles} />
         <Feed feeding={first.feeding} />
         {first.standing.length > 0 && <Walked walked={first.walked} />}
         <DoneToday done={first.done} today={today} />
