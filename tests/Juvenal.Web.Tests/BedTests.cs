@@ -115,12 +115,28 @@ public class FullBedTests(House house) : IClassFixture<House>
         (status, body) = await PlantAsync(1, new JsonArray("planted-tender", "bed-full"));
         Assert.Equal((422, "bed-taken"), (status, (string)Assert.Single(body["doubts"]!.AsArray())!));
         Assert.Equal("Garlic stands there till Mon 8 Jun. Do they go in between?", House.Sentence(body, "to"));
+        // Who plans for it waits until it is free; who says that they go in between does not, and is not asked.
+        Assert.Equal("2026-06-08", await PlannedAsync());
+        (bed["version"], bed["between"]) = ((int)bed["version"]! + 1, true);
+        Assert.Equal(204, (await house.PutAsync("places", bed)).Status);
+        Assert.NotEqual("2026-06-08", await PlannedAsync());
+        Assert.Equal(200, (await PlantAsync(1, new JsonArray("planted-tender", "bed-full"))).Status);
+        (bed["version"], bed["between"]) = ((int)bed["version"]! + 1, false);
+        Assert.Equal(204, (await house.PutAsync("places", bed)).Status);
         Assert.Equal(200, (await PlantAsync(1, null)).Status);
         Assert.Contains(
             "find no room",
             (string)(await house.GetAsync("beds")).AsArray().Single(b => (Guid)b!["placeId"]! == house.Bed)!["text"]!,
             StringComparison.Ordinal
         );
+
+        async Task<string?> PlannedAsync()
+        {
+            var input = house.Input();
+            input["start"] = new JsonObject { ["kind"] = "plants", ["leaves"] = 6 };
+            var (_, plan) = await house.PostAsync("plan", input);
+            return (string?)plan["steps"]!.AsArray().Single(s => (string)s!["step"]!["kind"]! == "plant-out")!["mid"];
+        }
 
         Task<(int Status, JsonNode Body)> PlantAsync(int plants, JsonArray? sure)
         {

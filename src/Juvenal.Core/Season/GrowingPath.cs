@@ -26,6 +26,9 @@ public sealed record Holding(PlaceClimate Place, int Days)
 /// <param name="Beginning">What the batch begins with; null: seed.</param>
 /// <param name="Ends">What it is raised for; null: a bed.</param>
 /// <param name="Hold">Where hardened plants are held until they are wanted; null: they are not.</param>
+/// <param name="FreeFrom">The day from which the bed is free, where something else stands there until then; null: it is, or they go in
+/// between.</param>
+/// <param name="Bears">What stands there until then; null: nobody said.</param>
 /// <param name="Named">Its steps in order, as the batch names them; null: as nobody named them.</param>
 public sealed record GrowingPath(
     Container Tray,
@@ -38,7 +41,9 @@ public sealed record GrowingPath(
     Beginning? Beginning = null,
     IReadOnlyList<Step>? Named = null,
     Aim? Ends = null,
-    Holding? Hold = null
+    Holding? Hold = null,
+    DateOnly? FreeFrom = null,
+    string? Bears = null
 )
 {
     /// <summary>More moves than this no plant is worth. [model]</summary>

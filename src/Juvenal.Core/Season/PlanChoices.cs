@@ -19,7 +19,7 @@ internal static class PlanChoices
         if (request.Path.Aim.Kind != AimKind.Bed)
             return [];
         var planting = plan.Step(StepKind.PlantOut).Date.Mid;
-        var late = planting.DayNumber - plan.Window.Opens.Mid.DayNumber;
+        var late = planting.DayNumber - request.Opens(plan.Window).DayNumber;
         if (late <= Planner.LatestDays || plan.Step(StepKind.PlantOut).Facts != StepFacts.None)
             return [];
 
@@ -51,7 +51,7 @@ internal static class PlanChoices
         var sooner = Math.Min(late, (int)request.Cultivar.DaysToRipe - FewestDaysToRipe);
         if (sooner > 0)
             choices.Add(new("earlier-cultivar", planting, ripe.AddDays(-sooner), sooner));
-        var bought = plan.Window.Opens.Mid > request.Today ? plan.Window.Opens.Mid : request.Today;
+        var bought = request.Opens(plan.Window) is var opens && opens > request.Today ? opens : request.Today;
         choices.Add(new("buy-plants", bought, bought.AddDays(request.Cultivar.DaysToRipe)));
         if (request.FactsOf(StepKind.Begin).Done is null)
         {
@@ -79,7 +79,8 @@ internal static class PlanChoices
         var walk = new Walk(changed, window);
         var course = new Planner.Course(path);
         var facts = request.FactsOf(StepKind.Begin);
-        var best = walk.LatestSowing(window.Opens.Mid.AddDays(-request.DaysFromHardening(window.Opens.Mid.DayNumber))).DayNumber;
+        var opens = request.Opens(window);
+        var best = walk.LatestSowing(opens.AddDays(-request.DaysFromHardening(opens.DayNumber))).DayNumber;
         var sow =
             (facts.Done ?? facts.Locked)?.DayNumber ?? Math.Max(best, Math.Max(request.Today.DayNumber, facts.NotBefore?.DayNumber ?? 0));
         walk.Run(new double[Variates.Count], sow, course.Days, course.Free, course.Leaves);

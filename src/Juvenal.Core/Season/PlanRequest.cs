@@ -124,11 +124,17 @@ public sealed record PlanRequest(
     int ToppedDays = 0
 )
 {
-    /// <summary>The day that hardening is counted back from: the sale, the day fixed for planting, or the window's.</summary>
-    public DateOnly Target(PlantingWindow window)
+    /// <summary>From when on the bed takes plants: its window is open, and nothing else stands there.</summary>
+    public DateOnly Opens(PlantingWindow window)
     {
         ArgumentNullException.ThrowIfNull(window);
-        return (Path.Aim.Kind == AimKind.Sale ? Path.Aim.Day : FactsOf(StepKind.PlantOut).Locked) ?? window.Opens.Mid;
+        return Path.FreeFrom is { } free && free > window.Opens.Mid ? free : window.Opens.Mid;
+    }
+
+    /// <summary>The day that hardening is counted back from: the sale, the day fixed for planting, or the bed's.</summary>
+    public DateOnly Target(PlantingWindow window)
+    {
+        return (Path.Aim.Kind == AimKind.Sale ? Path.Aim.Day : FactsOf(StepKind.PlantOut).Locked) ?? Opens(window);
     }
 
     /// <summary>How long the ladder takes that begins on a day: the house rule's days at least, and as long as the weather lets

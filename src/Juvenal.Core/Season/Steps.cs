@@ -421,7 +421,7 @@ internal sealed class Steps(
     {
         var opens = new Reason("window-opens", Day: window.Opens.Mid, Subject: request.Path.Bed);
         var hardened = course.Days[_path.SlotOf(StepKind.Harden)] + LadderTaken;
-        if (hardened > window.Opens.Mid.DayNumber + 0.5)
+        if (hardened > request.Opens(window).DayNumber + 0.5)
             return
             [
                 new(
@@ -435,6 +435,8 @@ internal sealed class Steps(
                 ),
                 opens,
             ];
+        if (_path.FreeFrom is { } free && free > window.Opens.Mid)
+            return [new("bed-free", Subject: _path.Bears, Day: free), opens];
         return [opens, .. window.Reasons];
     }
 
@@ -445,6 +447,8 @@ internal sealed class Steps(
             return null;
         if (step.Kind == StepKind.PlantOut && Frost(locked, facts) is { } frost)
             return frost;
+        if (step.Kind == StepKind.PlantOut && _path.FreeFrom is { } free && locked < free)
+            return new("lock-before-bed-free", free.DayNumber - locked.DayNumber, Unit: "d", Subject: _path.Bears, Day: free);
         if (locked < request.Today)
             return new("lock-passed", request.Today.DayNumber - locked.DayNumber, Unit: "d", Day: locked);
         var first = step.Kind == StepKind.Begin;
@@ -457,9 +461,9 @@ internal sealed class Steps(
             return new("lock-before-stage", previous.Number, Subject: previous.Kind.ToString(), Day: DayOf(before));
         }
 
-        var free = course.Free[_path.SlotOf(step)];
-        if (free - locked.DayNumber >= 1 && !first)
-            return new("lock-before-ready", Math.Round(free - locked.DayNumber), Unit: "d", Day: DayOf(free));
+        var ready = course.Free[_path.SlotOf(step)];
+        if (ready - locked.DayNumber >= 1 && !first)
+            return new("lock-before-ready", Math.Round(ready - locked.DayNumber), Unit: "d", Day: DayOf(ready));
         return first && locked > noLater ? new("lock-sows-late", locked.DayNumber - best.DayNumber, Unit: "d", Day: best) : null;
     }
 

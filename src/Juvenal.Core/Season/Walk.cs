@@ -78,7 +78,7 @@ internal sealed partial class Walk
         _seenAt = Enumerable
             .Range(0, request.Path.Moves.Count + 1)
             .FirstOrDefault(i => i == request.Path.Moves.Count || request.FactsOfMove(i).Done is null);
-        _target = _locked[request.Path.SlotOf(StepKind.PlantOut)] ?? _window;
+        _target = _locked[request.Path.SlotOf(StepKind.PlantOut)] ?? request.Opens(window).DayNumber;
         _back = request.DaysFromHardening((int)Math.Floor(_target));
         _pace = LearnPace();
         _leaves = _usual = UsualLeaves();
@@ -224,7 +224,7 @@ internal sealed partial class Walk
         free[hold] = hardened;
         days[hold] = holding is null ? days[harden] : Settle(hold, free[hold], off);
         leaves[hold] = count + LeavesIn(_request.Path.Hardening, days[harden], days[hold], spring);
-        var ready = Math.Max(hardened, days[hold]);
+        var ready = Math.Max(Math.Max(hardened, days[hold]), _request.Path.FreeFrom?.DayNumber ?? 0);
         // The spring's own window, or the year's own last freeze, can come after the day that was planned for.
         var gate = z[Variates.Freeze] == 0 ? _window : Math.Max(_window, _over + (_strays * z[Variates.Freeze]));
         free[plant] = (_springs, spring) is ({ } springs, { } year) ? springs.NextFrom(year, ready) : Math.Max(ready, gate);

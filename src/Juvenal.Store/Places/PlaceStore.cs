@@ -39,6 +39,7 @@ namespace Juvenal.Store.Places;
 /// <param name="Runs">Of a bed: how its rows run; null: nobody said.</param>
 /// <param name="FreeFrom">Of a bed: the day from which it is free; null: it is.</param>
 /// <param name="Bears">Of a bed: what stands there until then; null: nobody said.</param>
+/// <param name="Between">Of a bed: plants go in between what stands there; else they wait until it is free.</param>
 /// <param name="MulchBack">Of a bed under deep mulch: the day since which it is pulled back; the store says it. Null: it lies.</param>
 public sealed record PlaceRow(
     Guid Id,
@@ -72,9 +73,14 @@ public sealed record PlaceRow(
     Along? Runs = null,
     DateOnly? FreeFrom = null,
     string? Bears = null,
-    DateOnly? MulchBack = null
+    DateOnly? MulchBack = null,
+    bool Between = false
 )
 {
+    /// <summary>The day from which plants may go in: nothing else stands there, or they go in between; null: at once.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public DateOnly? TakesFrom => Between ? null : FreeFrom;
+
     /// <summary>What its own thermometer says; the catalogue says it.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public WarmthShift Shift { get; init; }
@@ -168,7 +174,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
               and c.kind in ('mulch-pull-back', 'mulch-put-back')
               and not c.taken_back
             order by c.on_day desc, c.written_at desc
-            limit 1) end
+            limit 1) end,
+          p.plant_between
         from place p
         left join place d on d.nursery_id = p.nursery_id and d.id = p.day_place_id
         left join place n on n.nursery_id = p.nursery_id and n.id = p.night_place_id
@@ -179,9 +186,9 @@ public sealed class PlaceStore(NurseryTransaction nursery)
         -- A new place.
         insert into place (nursery_id, id, name, kind, walk_order, day_c, night_c, soil_c, surface, day_place_id, night_place_id, follows,
           floor_c, lamp_umol, lamp_hours, opens_itself, lamp_watts, lamp_m2, second_umol, second_hours, length_cm, width_cm,
-          spacing_cm, row_cm, along, free_from, bears)
+          spacing_cm, row_cm, along, free_from, bears, plant_between)
         values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19,
-          $20, $21, $22, $23, $24, $25, $26, $27)
+          $20, $21, $22, $23, $24, $25, $26, $27, $28)
         on conflict (nursery_id, id) do nothing
         """;
 
@@ -192,7 +199,7 @@ public sealed class PlaceStore(NurseryTransaction nursery)
           day_place_id = $11, night_place_id = $12, follows = $13, floor_c = $14, lamp_umol = $15, lamp_hours = $16,
           opens_itself = $17, lamp_watts = $18, lamp_m2 = $19, second_umol = $20, second_hours = $21,
           length_cm = $22, width_cm = $23, spacing_cm = $24, row_cm = $25, along = $26,
-          free_from = $27, bears = $28
+          free_from = $27, bears = $28, plant_between = $29
         where nursery_id = $1
           and id = $2
           and version = $3
@@ -246,6 +253,7 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             Sql.OfNull(row.IsBed ? row.Runs?.Word() : null),
             Sql.OfNull(row.IsBed ? row.FreeFrom : null),
             Sql.OfNull(row.IsBed && row.FreeFrom is not null && !string.IsNullOrWhiteSpace(row.Bears) ? row.Bears.Trim() : null),
+            Sql.Of(row is { IsBed: true, FreeFrom: not null, Between: true }),
         ];
         await CatalogueRows.PutAsync(
             row.Version,
@@ -412,7 +420,8 @@ public sealed class PlaceStore(NurseryTransaction nursery)
             r.EnumOrNull<Along>(),
             r.OrNull<DateOnly>(),
             r.TextOrNull(),
-            r.OrNull<DateOnly>()
+            r.OrNull<DateOnly>(),
+            r.Bool()
         );
     }
 }

@@ -248,7 +248,7 @@ public sealed class Catalogue
                 inBeds is not null && Places.TryGetValue(id, out var bed) && bed.SetOut() is { } set
                     ? (set.Takes(cultivar.Crop), inBeds.GetValueOrDefault(id))
                     : null,
-            id => Places.TryGetValue(id, out var bed) && bed.FreeFrom is { } free ? (free, bed.Bears) : null
+            id => Places.TryGetValue(id, out var bed) && bed.TakesFrom is { } free ? (free, bed.Bears) : null
         );
     }
 
@@ -322,7 +322,9 @@ public sealed class Catalogue
                 },
                 route.Living,
                 input.Ends,
-                hold
+                hold,
+                input.Ends.Kind == AimKind.Bed ? bed!.TakesFrom : null,
+                bed!.Bears
             ),
             Facts(route, state, shootsFrom),
             // The first few up say nothing of how many there will be.

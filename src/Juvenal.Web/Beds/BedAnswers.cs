@@ -190,7 +190,15 @@ internal static class Beds
 
     private static IEnumerable<string> Taken(PlaceRow bed, IEnumerable<BedBatch> toGo, DateOnly today) =>
         bed.FreeFrom is { } free && free > today
-            ? [BedWords.Taken(bed.Bears, free, [.. from b in toGo where b.Day < free orderby b.Day, b.Code select (b.Code, b.Day!.Value)])]
+            ?
+            [
+                BedWords.Taken(
+                    bed.Bears,
+                    free,
+                    bed.Between,
+                    [.. from b in toGo where b.Day < free orderby b.Day, b.Code select (b.Code, b.Day!.Value)]
+                ),
+            ]
             : [];
 
     /// <summary>How deep the hole is and how many leaves go; null where nothing stands in pots.</summary>

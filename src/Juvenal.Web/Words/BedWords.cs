@@ -41,11 +41,13 @@ internal sealed class BedWords(Measures m)
     /// <summary>"Garlic stands there till Mon 1 Jun." And who comes before, where somebody does.</summary>
     /// <param name="bears">What stands there; null: nobody said.</param>
     /// <param name="free">From when it is free.</param>
+    /// <param name="between">Plants go in between it.</param>
     /// <param name="early">Batches that are planned for a day before, by code.</param>
-    public static string Taken(string? bears, DateOnly free, IReadOnlyList<(string Code, DateOnly Day)> early) =>
+    public static string Taken(string? bears, DateOnly free, bool between, IReadOnlyList<(string Code, DateOnly Day)> early) =>
         $"{Bears(bears)} there till {Days.Say(free)}"
         + (
             early.Count == 0 ? "."
+            : between ? $": {string.Join(", ", early.Select(e => e.Code))} {(early.Count == 1 ? "goes" : "go")} in between."
             : early.Count == 1 ? $": {early[0].Code}, {Days.Say(early[0].Day)}, comes before. In between, later, or another bed."
             : $": {string.Join(", ", early.Select(e => e.Code))} come before, from {Days.Say(early.Min(e => e.Day))} on. In between, later, or another bed."
         );

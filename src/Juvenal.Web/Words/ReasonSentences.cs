@@ -233,6 +233,8 @@ internal static class ReasonSentences
             "lock-put-off-before-window" => Invariant(
                 $"Put off from {Fixed(r)}, still {Days.Many(r.Value!.Value)} before the window opens ({Days.Say(r.Day)}): it still freezes in {Risk(r.Limit)}."
             ),
+            "bed-free" => $"{BedWords.Bears(r.Subject)} there till {Days.Say(r.Day)}.",
+            "lock-before-bed-free" => $"{BedWords.Bears(r.Subject)} there till {Days.Say(r.Day)}: {Days.Many(r.Value!.Value)} later.",
             "lock-before-ready" => $"{Days.Many(r.Value!.Value)} before they are ready ({Days.Say(r.Day)}).",
             "lock-sows-late" => $"Best was {Days.Say(r.Day)}, {Days.Many(r.Value!.Value)} sooner. Planting will be late.",
             _ => r.Code,

@@ -1,3 +1,5 @@
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import { isBed } from '../data/places';
 import { DayField } from '../ui/DayField';
@@ -65,7 +67,14 @@ export function PlaceSize({ form, set, error }: FormProps<Form>) {
             value={form.freeFrom}
             onChange={(freeFrom) => set({ freeFrom })}
             error={error('freeFrom')}
+            help="Until then nothing is planned for it."
           />
+          {form.freeFrom !== '' && (
+            <FormControlLabel
+              control={<Checkbox checked={form.between} onChange={(e) => set({ between: e.target.checked })} />}
+              label="Plants go in between, before that day"
+            />
+          )}
         </>
       )}
     </>

@@ -75,6 +75,7 @@ export interface Form {
   runs: '' | NonNullable<Schemas['Along']>;
   freeFrom: string;
   bears: string;
+  between: boolean;
   surface: Schemas['Surface'];
   dayPlaceId: string;
   nightPlaceId: string;
@@ -143,6 +144,7 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         runs: '',
         freeFrom: '',
         bears: '',
+        between: false,
         surface: 'bare',
         dayPlaceId: '',
         nightPlaceId: '',
@@ -173,6 +175,7 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
         runs: p.runs ?? '',
         freeFrom: p.freeFrom ?? '',
         bears: p.bears ?? '',
+        between: p.between ?? false,
         surface: p.surface ?? 'bare',
         dayPlaceId: p.dayPlaceId ?? '',
         nightPlaceId: p.nightPlaceId ?? '',
@@ -232,6 +235,7 @@ export function Places({ rows, units }: { rows: Place[]; units: UnitSystem }) {
             runs: isBed(form) ? form.runs || null : null,
             freeFrom: isBed(form) ? form.freeFrom || null : null,
             bears: isBed(form) ? form.bears.trim() || null : null,
+            between: isBed(form) && form.freeFrom !== '' && form.between,
             surface: form.kind === 'open-bed' ? form.surface : null,
             dayPlaceId: (form.kind === 'pair' && form.dayPlaceId) || null,
             nightPlaceId: (form.kind === 'pair' && form.nightPlaceId) || null,
