@@ -34,6 +34,21 @@ public class BedFreeTests
     }
 
     [Fact]
+    public void Plants_that_are_hardened_long_before_wait_for_the_bed()
+    {
+        var (harden, day) = (Free.Day(Harden), Free.Day(PlantOut).AddDays(30));
+        var plan = Planner
+            .Plan(
+                Nurseries
+                    .Request(path: Nurseries.Path(moves: 3) with { FreeFrom = day })
+                    .With(Sow, new StepFacts(Locked: Free.Day(Sow)))
+                    .With(Harden, new StepFacts(Locked: harden))
+            )
+            .Value;
+        Assert.Equal((harden, day, day), (plan.Day(Harden), plan.Day(PlantOut), plan.Step(PlantOut).Date.Low));
+    }
+
+    [Fact]
     public void A_day_that_is_fixed_before_the_bed_is_free_is_said()
     {
         var fixedOn = Free.Day(PlantOut).AddDays(10);
