@@ -23,6 +23,9 @@ public class MulchTests(House house) : MulchedBed(house), IClassFixture<House>
         Assert.Equal("From Sat 23 May: for 24 peppers, Sat 6 Jun. Sun on bare soil warms it.", (string)sheet["text"]!);
         Assert.Empty((await House.GetAsync("round"))["mulch"]!.AsArray());
 
+        // A calendar has it on its day, and no more once it is done.
+        Assert.Equal(new DateOnly(2026, 5, 23), Assert.Single(await CalledAsync()));
+
         var day = new DateOnly(2026, 5, 23);
         await House.WindToAsync(day);
         var due = Assert.Single((await House.GetAsync("round"))["mulch"]!.AsArray())!;
@@ -36,6 +39,7 @@ public class MulchTests(House house) : MulchedBed(house), IClassFixture<House>
             "The mulch of Bed is pulled back already.",
             Juvenal.Web.Tests.House.Sentence((await DoAsync("pull-back")).Body, "place")
         );
+        Assert.Empty(await CalledAsync());
         due = Assert.Single((await House.GetAsync("round"))["mulch"]!.AsArray())!;
         Assert.Equal(("put-back", false, (Guid?)id), ((string)due["work"]!, (bool)due["isDue"]!, (Guid?)due["done"]!["id"]));
 
@@ -56,6 +60,14 @@ public class MulchTests(House house) : MulchedBed(house), IClassFixture<House>
         Assert.Equal(204, (await DoAsync("put-back")).Status);
         await House.WindToAsync(day.AddDays(4));
         Assert.Null(await SheetAsync());
+    }
+
+    private async Task<List<DateOnly>> CalledAsync()
+    {
+        var (_, key) = await House.PostAsync("calendar", new JsonObject());
+        var read = Ical.Net.Calendar.Load(await House.Client.GetStringAsync((string)key["path"]!))!;
+        await House.Client.DeleteAsync(House.Path($"calendar/{(Guid)key["id"]!}"));
+        return [.. read.Events.Where(e => e.Summary == "Pull the mulch back: Bed").Select(e => DateOnly.FromDateTime(e.Start!.Value))];
     }
 }
 

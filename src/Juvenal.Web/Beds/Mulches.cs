@@ -9,10 +9,11 @@ namespace Juvenal.Web.Beds;
 
 /// <summary>Work with the mulch of a bed.</summary>
 /// <param name="Work">What is to be done next.</param>
+/// <param name="Due">From when on; null: when the soil is warm, and the peppers stand.</param>
 /// <param name="IsDue">Today, or since.</param>
 /// <param name="Text">When, and why.</param>
 /// <param name="Done">What was done today, to be taken back by its id; null: nothing was.</param>
-public sealed record MulchAnswer(Guid PlaceId, string Place, MulchWork Work, bool IsDue, string Text, MulchRow? Done);
+public sealed record MulchAnswer(Guid PlaceId, string Place, MulchWork Work, DateOnly? Due, bool IsDue, string Text, MulchRow? Done);
 
 /// <param name="Id">Made by the client.</param>
 /// <param name="Work">What was done today.</param>
@@ -63,6 +64,7 @@ internal static class Mulches
                 bed.Id,
                 bed.Name,
                 job?.Work ?? MulchWork.PullBack,
+                job?.Due,
                 job?.IsDue(catalogue.Today) == true,
                 job is null
                     ? ""

@@ -8,6 +8,7 @@ using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Site;
 using Juvenal.Web.Accounts;
+using Juvenal.Web.Beds;
 using Juvenal.Web.Round;
 
 namespace Juvenal.Web.Calendar;
@@ -85,6 +86,7 @@ internal static class CalendarEndpoints
                             nursery,
                             name,
                             await new CalendarStore(reading).StepsAsync(catalogue.Today, cancel),
+                            await Mulches.OfAsync(reading, catalogue, cancel),
                             await Tonights.OfAsync(
                                 reading,
                                 catalogue,

@@ -3,6 +3,7 @@ using Ical.Net.CalendarComponents;
 using Ical.Net.DataTypes;
 using Ical.Net.Serialization;
 using Juvenal.Store.Batches;
+using Juvenal.Web.Beds;
 using Juvenal.Web.Round;
 using Juvenal.Web.Words;
 using static System.FormattableString;
@@ -23,6 +24,7 @@ internal static class CalendarText
     /// <param name="nursery">Whose: part of every UID, so that two nurseries never share one.</param>
     /// <param name="name">The nursery's.</param>
     /// <param name="steps">Work to come, and what was taken out.</param>
+    /// <param name="mulch">Work with the mulch of beds.</param>
     /// <param name="tonight">The band, as the Round has it now.</param>
     /// <param name="catalogue">For names and the day.</param>
     /// <param name="root">The server's own address, for links.</param>
@@ -31,6 +33,7 @@ internal static class CalendarText
         Guid nursery,
         string name,
         IReadOnlyList<CalendarStep> steps,
+        IReadOnlyList<MulchAnswer> mulch,
         TonightAnswer tonight,
         Store.Plans.Catalogue catalogue,
         string root,
@@ -43,6 +46,8 @@ internal static class CalendarText
         var stamp = new CalDateTime(now.UtcDateTime, "UTC");
         foreach (var step in steps)
             calendar.Events.Add(Event(step));
+        foreach (var work in mulch.Where(m => m is { Due: not null, Done: null }))
+            calendar.Events.Add(Mulch(work));
         if (Alarm() is { } alarm)
             calendar.Events.Add(alarm);
         return new CalendarSerializer(calendar).SerializeToString() ?? "";
@@ -63,6 +68,26 @@ internal static class CalendarText
                 Description = step.Container is null ? step.Place : $"{step.Container}, {step.Place}",
                 Url = new Uri($"{root}/n/{nursery}/batches/{step.BatchId}"),
                 Status = step.Cancelled ? EventStatus.Cancelled : EventStatus.Confirmed,
+                Transparency = TransparencyType.Transparent,
+            };
+        }
+
+        CalendarEvent Mulch(MulchAnswer work)
+        {
+            var on = work.Due > catalogue.Today ? work.Due.Value : catalogue.Today;
+            return new()
+            {
+                Uid = Invariant($"mulch-{work.PlaceId}-{work.Work}-{on.Year}@{nursery}"),
+                DtStamp = stamp,
+                // Nobody counts how often its day moved: each day's word is newer than the last's.
+                Sequence = catalogue.Today.DayNumber,
+                Start = new CalDateTime(on),
+                End = new CalDateTime(on.AddDays(1)),
+                Summary = $"{BedWords.Mulch(work.Work)}: {work.Place}",
+                Location = work.Place,
+                Description = work.Text,
+                Url = new Uri($"{root}/n/{nursery}/beds"),
+                Status = EventStatus.Confirmed,
                 Transparency = TransparencyType.Transparent,
             };
         }

@@ -71,6 +71,9 @@ internal sealed class BedWords(Measures m)
                 + ": what ails one ails all. Another bed where there is one; else fresh compost and mulch.";
     }
 
+    /// <summary>"Pull the mulch back".</summary>
+    public static string Mulch(MulchWork work) => work == MulchWork.PullBack ? "Pull the mulch back" : "Put the mulch back";
+
     /// <summary>"For 24 peppers, Sat 30 May: two weeks of sun on bare soil warm it." When the mulch is pulled back or put back, and why.</summary>
     /// <param name="job">The work.</param>
     /// <param name="since">It is pulled back since; null: it lies.</param>

@@ -5250,6 +5250,11 @@ export interface components {
             place: string;
             /** @description What is to be done next. */
             work: components["schemas"]["MulchWork"];
+            /**
+             * Format: date
+             * @description From when on; null: when the soil is warm, and the peppers stand.
+             */
+            due: null | string;
             /** @description Today, or since. */
             isDue: boolean;
             /** @description When, and why. */
@@ -5821,6 +5826,11 @@ export interface components {
              * @description Of a bed under deep mulch: the day since which it is pulled back; the store says it. Null: it lies.
              */
             mulchBack?: null | string;
+            /**
+             * @description Of a bed: plants go in between what stands there; else they wait until it is free.
+             * @default false
+             */
+            between?: boolean;
             /** @description How it follows the weather by day; null: it is kept. */
             byDay?: components["schemas"]["UnderTheSky"];
             /** @description The same by night. */

@@ -58,10 +58,20 @@ export function BedsView() {
 }
 
 function headline(beds: Bed[]): string {
-  const of = (part: 'toGo' | 'planted') => beds.reduce((n, b) => n + b.batches.reduce((m, w) => m + w[part], 0), 0);
-  const [toGo, planted] = [of('toGo'), of('planted')];
-  if (toGo === 0 && planted === 0) return 'Nothing is planned for a bed';
-  return [toGo > 0 && `${many(toGo)} to plant`, planted > 0 && `${many(planted)} planted`].filter(Boolean).join(', ');
+  const of = (part: 'toGo' | 'planted', pots: boolean) =>
+    beds.filter((b) => (b.potCm !== null) === pots).reduce((n, b) => n + b.batches.reduce((m, w) => m + w[part], 0), 0);
+  const said = [
+    [of('toGo', false), 'to plant'],
+    [of('planted', false), 'planted'],
+    [of('toGo', true), 'to pot'],
+    [of('planted', true), 'potted'],
+  ] as const;
+  return (
+    said
+      .filter(([n]) => n > 0)
+      .map(([n, word]) => `${many(n)} ${word}`)
+      .join(', ') || 'Nothing is planned for a bed'
+  );
 }
 
 function Sheet({ bed, thisYear, plans }: { bed: Bed; thisYear: number; plans: boolean }) {
