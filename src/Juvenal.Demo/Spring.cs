@@ -233,7 +233,7 @@ internal sealed class Spring(Database database, TimeProvider clock, Guid nursery
             var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
             out_ =
             [
-                .. from g in await LadderStore.ListAsync(nursery, cancel)
+                .. from g in (await StandingNow.LoadAsync(nursery, cancel)).OnLadder
                 let crop = catalogue.Cultivars[g.CultivarId].Crop
                 let stand = catalogue.Places[g.Stand]
                 let credit = catalogue.RungsOf(g.Standing(), crop, g.Stand)

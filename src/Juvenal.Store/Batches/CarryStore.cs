@@ -8,23 +8,9 @@ using Juvenal.Store.Site;
 
 namespace Juvenal.Store.Batches;
 
-/// <summary>What stands in one place, in containers.</summary>
-/// <param name="SmallestCellLitres">Null: nothing stands in cells.</param>
-public sealed record PlaceStanding(Guid PlaceId, int Batches, int Seedlings, int Containers, double? SmallestCellLitres = null);
-
 /// <summary>Carries everything that stands in a place to another: in at night, out in the morning. No step, no pot, no mix.</summary>
 public sealed class CarryStore(NurseryTransaction nursery, TimeProvider clock)
 {
-    private const string Standing = """
-        -- What stands where, in containers, in batches that are not ended.
-        select s.place_id, count(distinct s.batch_id)::int, sum(s.seedlings)::int, sum(s.containers)::int,
-          min(k.litres) filter (where k.cells is not null)
-        from standing s
-        join batch b on b.nursery_id = s.nursery_id and b.id = s.batch_id and b.ended_on is null
-        join container_kind k on k.nursery_id = s.nursery_id and k.id = s.container_id
-        group by s.place_id
-        """;
-
     private const string InPlace = """
         -- Batches with something in containers in a place.
         select distinct s.batch_id
@@ -33,16 +19,6 @@ public sealed class CarryStore(NurseryTransaction nursery, TimeProvider clock)
         where s.place_id = $1
           and s.container_id is not null
         """;
-
-    public static Task<List<PlaceStanding>> StandingAsync(NurseryTransaction nursery, CancellationToken cancel)
-    {
-        ArgumentNullException.ThrowIfNull(nursery);
-        return nursery.ListAsync(
-            Standing,
-            r => new PlaceStanding(r.GetGuid(0), r.GetInt32(1), r.GetInt32(2), r.GetInt32(3), r.OrNull<double>(4)),
-            cancel
-        );
-    }
 
     /// <param name="id">Of the act, made by the client: said again, it has no second effect.</param>
     /// <param name="from">Which place.</param>

@@ -7,9 +7,6 @@ using Juvenal.Store.Rules;
 
 namespace Juvenal.Store.Batches;
 
-/// <summary>A group in its place, as far as feeding goes.</summary>
-public sealed record StandsToFeed(Guid PlaceId, Guid BatchId, Guid GroupId, FedGroup Group);
-
 /// <summary>A place that was fed.</summary>
 /// <param name="Id">Made by the client.</param>
 /// <param name="By">Who said so.</param>
@@ -24,19 +21,6 @@ public sealed record FedWith(Guid BatchId, Guid GroupId, double Ppm, double? Gra
 /// <summary>What stands where to be fed, and what was.</summary>
 public sealed class FeedingStore(NurseryTransaction nursery)
 {
-    private const string Standing = """
-        -- What stands in containers, with the day it came up, or came.
-        select s.place_id, s.batch_id, s.id, s.seedlings, s.containers, s.container_id, s.stage, s.in_pot_since,
-          case when b.start in ('plants', 'standing') then s.in_pot_since else s.up_on end
-        from standing s
-        join batch b on b.nursery_id = s.nursery_id and b.id = s.batch_id and b.ended_on is null
-        where s.seedlings > 0
-          and s.container_id is not null
-          and s.place_id <> all($1)
-          and ($2::uuid is null or s.id = $2)
-        order by s.batch_id, s.id
-        """;
-
     private const string Last = """
         -- When each place was fed last.
         select distinct on (place_id) id, place_id, on_day, by_name, written_at
@@ -52,40 +36,6 @@ public sealed class FeedingStore(NurseryTransaction nursery)
         values ($1, $2, $3, 'fed', $4, $5, $6)
         on conflict (nursery_id, id) do nothing
         """;
-
-    /// <summary>All that stands in containers.</summary>
-    /// <param name="catalogue">For containers.</param>
-    /// <param name="except">Places that nobody asks about.</param>
-    /// <param name="cancel">Cancels.</param>
-    /// <param name="only">One group; null: all of them.</param>
-    public async Task<IReadOnlyList<StandsToFeed>> StandingAsync(
-        Catalogue catalogue,
-        IEnumerable<Guid> except,
-        CancellationToken cancel,
-        Guid? only = null
-    )
-    {
-        ArgumentNullException.ThrowIfNull(catalogue);
-        return await nursery.ListAsync(
-            Standing,
-            r => new StandsToFeed(
-                r.GetGuid(0),
-                r.GetGuid(1),
-                r.GetGuid(2),
-                new(
-                    r.GetInt32(3),
-                    r.GetInt32(4),
-                    Catalogue.Of(catalogue.Containers[r.GetGuid(5)]),
-                    r.Enum<StepKind>(6),
-                    r.OrNull<DateOnly>(8),
-                    r.OrNull<DateOnly>(7) ?? DateOnly.MinValue
-                )
-            ),
-            cancel,
-            Sql.Of(except.ToArray()),
-            Sql.OfNull(only)
-        );
-    }
 
     /// <summary>By place, the last time.</summary>
     public async Task<IReadOnlyDictionary<Guid, FedRow>> LastAsync(CancellationToken cancel) =>
@@ -109,12 +59,16 @@ public sealed class FeedingStore(NurseryTransaction nursery)
     {
         ArgumentNullException.ThrowIfNull(catalogue);
         var fertiliser = (await new FertiliserStore(nursery).AllAsync(cancel)).Find(f => f.InUse);
-        var fed = (await StandingAsync(catalogue, [], cancel))
-            .Where(s => s.PlaceId == place)
-            .Select(s => (Stands: s, Share: Feeding.Of(s.Group, catalogue.Rules.Rules.Feeding, catalogue.Today)))
-            .Where(f => f.Share.Ppm > 0)
-            .Select(f => new FedWith(f.Stands.BatchId, f.Stands.GroupId, f.Share.Ppm, Grams(fertiliser, f.Share)))
-            .ToList();
+        List<FedWith> fed =
+        [
+            .. from g in (await StandingNow.LoadAsync(nursery, cancel)).Groups
+            where g.At.Place == place
+            let stands = StandingNow.ToFeed(g, catalogue)
+            where stands is not null
+            let share = Feeding.Of(stands, catalogue.Rules.Rules.Feeding, catalogue.Today)
+            where share.Ppm > 0
+            select new FedWith(g.BatchId, g.Id.Value, share.Ppm, Grams(fertiliser, share)),
+        ];
         if (fed.Count == 0)
             throw new RefusedException(new Failure("nothing-to-feed", "place"));
         await nursery.ExecuteAsync(

@@ -47,61 +47,6 @@ public sealed class LadderStore(NurseryTransaction nursery, TimeProvider clock)
     /// <summary>Groups and days of one act are no more than this.</summary>
     private const int MostEntries = 2000;
 
-    private const string OnLadder = """
-        -- Groups that harden off, in pots, in batches that are not ended.
-        select b.id, b.code, b.cultivar_id, h.place_id, s.id, s.container_id, s.place_id, s.seedlings, s.hardened_since, s.outdoors
-        from standing s
-        join batch b on b.nursery_id = s.nursery_id and b.id = s.batch_id and b.ended_on is null
-        join path_step h on h.nursery_id = b.nursery_id and h.batch_id = b.id and h.kind = 'harden' and h.retired_on is null
-        where s.hardened_since is not null
-          and s.outdoors is not null
-          and s.container_id is not null
-          and s.seedlings > 0
-        order by length(b.code), b.code, s.id
-        """;
-
-    private const string Stands = """
-        -- What stands in pots and trays in these places, by container and by how far apart.
-        select s.place_id, s.container_id, s.spaced_cm, sum(s.containers)::int
-        from standing s
-        join batch b on b.nursery_id = s.nursery_id and b.id = s.batch_id and b.ended_on is null
-        where s.place_id = any($1)
-          and s.container_id is not null
-          and s.containers > 0
-        group by s.place_id, s.container_id, s.spaced_cm
-        """;
-
-    /// <summary>Room that is left in places whose size is known, m²: below 0, more stands there than fits pot to pot.</summary>
-    public static async Task<IReadOnlyDictionary<Guid, double>> FreeAsync(
-        NurseryTransaction nursery,
-        Plans.Catalogue catalogue,
-        IEnumerable<Guid> places,
-        CancellationToken cancel
-    )
-    {
-        ArgumentNullException.ThrowIfNull(nursery);
-        ArgumentNullException.ThrowIfNull(catalogue);
-        var sized = places.Distinct().Where(p => catalogue.Places.TryGetValue(p, out var place) && place.AreaM2 is not null).ToArray();
-        if (sized.Length == 0)
-            return new Dictionary<Guid, double>();
-        var taken = await nursery.ListAsync(
-            Stands,
-            r =>
-                (
-                    Place: r.GetGuid(0),
-                    M2: BenchRoom.TakesM2(
-                        Plans.Catalogue.Of(catalogue.Containers[r.GetGuid(1)]),
-                        r.GetInt32(3),
-                        r.IsDBNull(2) ? null : r.GetDouble(2)
-                    )
-                ),
-            cancel,
-            Sql.Of(sized)
-        );
-        var by = taken.ToLookup(t => t.Place, t => t.M2);
-        return sized.ToDictionary(p => p, p => catalogue.Places[p].AreaM2!.Value - by[p].Sum());
-    }
-
     private const string CoveredOn = """
         -- Evenings on which something was covered in a place.
         select n.evening, n.place_id
@@ -109,26 +54,6 @@ public sealed class LadderStore(NurseryTransaction nursery, TimeProvider clock)
         where n.did = 'covered'
           and n.evening = any($1)
         """;
-
-    public static Task<List<HardeningGroup>> ListAsync(NurseryTransaction nursery, CancellationToken cancel)
-    {
-        ArgumentNullException.ThrowIfNull(nursery);
-        return nursery.ListAsync(
-            OnLadder,
-            r => new HardeningGroup(
-                r.GetGuid(0),
-                r.GetString(1),
-                r.GetGuid(2),
-                r.GetGuid(3),
-                new(r.GetGuid(4)),
-                new(r.GetGuid(5), r.GetGuid(6)),
-                r.GetInt32(7),
-                r.GetFieldValue<DateOnly>(8),
-                r.FromJson<Outdoors>(9)
-            ),
-            cancel
-        );
-    }
 
     /// <summary>Writes days out into the ledgers, and carries in or out as the rung has it.</summary>
     /// <returns>The entries that were written.</returns>

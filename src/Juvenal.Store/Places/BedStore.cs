@@ -31,8 +31,25 @@ public sealed record BedBatch(
 /// <summary>Beds: what goes into them, and what they bore.</summary>
 public sealed class BedStore(NurseryTransaction nursery)
 {
-    private const string Planned = """
+    private const string Planned = $"""
         -- What is planned for beds, and what stands in them, of batches that are not ended.
+        {PlannedOf}
+        {PlannedBy}
+        """;
+
+    private const string PlannedFor = $"""
+        -- What is planned for some beds, and what stands in them, of batches that are not ended.
+        {PlannedOf}
+          and p.place_id = any($1)
+        {PlannedBy}
+        """;
+
+    private const string PlannedBy = """
+        group by b.nursery_id, b.id, b.code, b.cultivar_id, p.place_id, p.id, b.plants_wanted
+        order by length(b.code), b.code
+        """;
+
+    private const string PlannedOf = """
         select b.id, b.code, b.cultivar_id, p.place_id,
           coalesce(sum(s.seedlings) filter (where s.container_id is not null), 0)::int, b.plants_wanted,
           coalesce(sum(s.seedlings) filter (where s.container_id is null and s.place_id = p.place_id), 0)::int,
@@ -41,9 +58,6 @@ public sealed class BedStore(NurseryTransaction nursery)
         join path_step p on p.nursery_id = b.nursery_id and p.batch_id = b.id and p.kind = 'plant-out' and p.retired_on is null
         left join standing s on s.nursery_id = b.nursery_id and s.batch_id = b.id
         where b.ended_on is null
-          and ($1::uuid[] is null or p.place_id = any($1))
-        group by b.nursery_id, b.id, b.code, b.cultivar_id, p.place_id, p.id, b.plants_wanted
-        order by length(b.code), b.code
         """;
 
     private const string Potted = """
@@ -102,7 +116,7 @@ public sealed class BedStore(NurseryTransaction nursery)
     /// <param name="cancel">Cancels.</param>
     /// <param name="only">These beds; null: all of them.</param>
     public Task<List<BedBatch>> PlannedAsync(CancellationToken cancel, IReadOnlyCollection<Guid>? only = null) =>
-        nursery.ListAsync(Planned, r => Read(r), cancel, Sql.OfNull(only?.ToArray()));
+        only is null ? nursery.ListAsync(Planned, Read, cancel) : nursery.ListAsync(PlannedFor, Read, cancel, Sql.Of(only.ToArray()));
 
     /// <summary>Batches that end in pots.</summary>
     public Task<List<BedBatch>> PottedAsync(CancellationToken cancel) =>

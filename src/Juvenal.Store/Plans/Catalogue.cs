@@ -87,6 +87,7 @@ public sealed class Catalogue
 
     // Held as long as the catalogue is.
     private readonly ConcurrentDictionary<int, SeasonWeather?> _weather = new();
+    private readonly ConcurrentDictionary<(DateOnly Day, Guid Place), DayThere> _days = new();
     private readonly ConcurrentDictionary<(Guid Place, int Season), PlaceWarmth> _warmth = new();
 
     private readonly ConcurrentDictionary<(Guid Place, int Season, Crop Crop), LadderDays?> _ladders = new();
@@ -520,6 +521,11 @@ public sealed class Catalogue
     public DayThere WeatherAt(DateOnly day, PlaceRow place)
     {
         ArgumentNullException.ThrowIfNull(place);
+        return _days.GetOrAdd((day, place.Id), static (_, asked) => asked.Catalogue.DayAt(asked.Day, asked.Place), (Catalogue: this, Day: day, Place: place));
+    }
+
+    private DayThere DayAt(DateOnly day, PlaceRow place)
+    {
         var (was, next) = (Known.GetValueOrDefault(day), Known.GetValueOrDefault(day.AddDays(1)));
         double? high = was is { MaximumC: { } max }
             ? was.MinimumC is { } min && place.ByDay is { } sky

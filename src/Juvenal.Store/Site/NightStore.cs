@@ -37,44 +37,9 @@ public sealed record NightRow(
     bool OutAgain = false
 );
 
-/// <summary>Plants of one batch that are in one place tonight, alike in what they stand.</summary>
-/// <param name="OnLadder">How they harden off; null: they have not begun.</param>
-/// <param name="Planted">In a bed; its planting day where it is known.</param>
-public sealed record StandingOut(
-    Guid BatchId,
-    string Code,
-    string Cultivar,
-    Crop Crop,
-    Guid PlaceId,
-    int Plants,
-    HardeningGroup? OnLadder,
-    bool Planted,
-    DateOnly? PlantedOn
-);
-
 /// <summary>Nights: who is out in them, and what was done.</summary>
 public sealed class NightStore(NurseryTransaction nursery)
 {
-    internal const string Out = """
-        -- Who stands in these places, by batch and by how used to the cold.
-        select b.id, b.code, c.name, c.crop, s.place_id, sum(s.seedlings)::int, s.hardened_since, s.container_id is null,
-          s.outdoors, h.place_id, case when s.container_id is null then (
-            select p.done_on
-            from plan_step p
-            join path_step w on w.nursery_id = p.nursery_id and w.id = p.step_id and w.kind = 'plant-out'
-            where p.nursery_id = b.nursery_id and p.batch_id = b.id
-            limit 1) end
-        from standing s
-        join batch b on b.nursery_id = s.nursery_id and b.id = s.batch_id and b.ended_on is null
-        join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
-        left join path_step h on h.nursery_id = b.nursery_id and h.batch_id = b.id and h.kind = 'harden' and h.retired_on is null
-        where s.place_id = any($1)
-          and s.seedlings > 0
-        group by b.nursery_id, b.id, b.code, c.name, c.crop, s.place_id, s.hardened_since, s.container_id is null,
-          s.outdoors, h.place_id
-        order by b.code, s.hardened_since
-        """;
-
     private const string OfEvenings = """
         -- What was said last for each place of these evenings; brought in no more, once the carrying is taken back.
         select l.id, l.evening, l.place_id, l.did, l.expected_c, l.limit_c, l.by_name, l.out_again
@@ -140,36 +105,6 @@ public sealed class NightStore(NurseryTransaction nursery)
         values ($1, $2, $3, $4, $5, $6, $7, $8)
         on conflict (nursery_id, id) do nothing
         """;
-
-    public Task<List<StandingOut>> OutAsync(IEnumerable<Guid> places, CancellationToken cancel) =>
-        nursery.ListAsync(
-            Out,
-            r => new StandingOut(
-                r.GetGuid(0),
-                r.GetString(1),
-                r.GetString(2),
-                r.Enum<Crop>(3),
-                r.GetGuid(4),
-                r.GetInt32(5),
-                r.OrNull<DateOnly>(6) is { } since && !r.IsDBNull(8) && !r.IsDBNull(9)
-                    ? new(
-                        r.GetGuid(0),
-                        r.GetString(1),
-                        default,
-                        r.GetGuid(9),
-                        default,
-                        new(Guid.Empty, r.GetGuid(4)),
-                        r.GetInt32(5),
-                        since,
-                        r.FromJson<Outdoors>(8)
-                    )
-                    : null,
-                r.GetBoolean(7),
-                r.OrNull<DateOnly>(10)
-            ),
-            cancel,
-            Sql.Of(places.ToArray())
-        );
 
     /// <param name="from">This evening and those after it.</param>
     public async Task<List<NightRow>> SinceAsync(DateOnly from, CancellationToken cancel) =>

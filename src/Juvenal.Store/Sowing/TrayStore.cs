@@ -48,13 +48,13 @@ public sealed class TrayStore(NurseryTransaction nursery)
 
     private const string Sown = """
         -- Trays in which batches have rows: whose, how many, and whether more than one batch lies there.
-        select array_agg(distinct r.batch_id), count(*)::int, (
-          select count(distinct o.batch_id) > 1
+        select array_agg(r.batch_id) filter (where r.asked), sum(r.rows) filter (where r.asked)::int, count(*) > 1
+        from (
+          select o.tray_id, o.batch_id, count(*) as rows, o.batch_id = any($1) as asked
           from tray_row o
-          where o.nursery_id = r.nursery_id and o.tray_id = r.tray_id)
-        from tray_row r
-        where r.batch_id = any($1)
-        group by r.nursery_id, r.tray_id
+          where o.tray_id in (select tray_id from tray_row where batch_id = any($1))
+          group by o.tray_id, o.batch_id) r
+        group by r.tray_id
         """;
 
     private const string InsertTray = """

@@ -92,6 +92,7 @@ internal static class CalendarEndpoints
                                 catalogue,
                                 ahead,
                                 await new NightStore(reading).SinceAsync(catalogue.Today.AddDays(-NightsBack.Days), cancel),
+                                await StandingNow.LoadAsync(reading, cancel),
                                 cancel
                             ),
                             catalogue,

@@ -95,11 +95,12 @@ internal static class CareAnswers
     {
         if (group is null)
             return "Nothing stands in a pot: nothing is fed.";
-        var store = new FeedingStore(reading);
         var (rule, today) = (catalogue.Rules.Rules.Feeding, catalogue.Today);
-        var last = (await store.LastAsync(cancel)).GetValueOrDefault(group.At.Place);
-        var stands = (await store.StandingAsync(catalogue, [], cancel, group.Id.Value)).SingleOrDefault();
-        var share = stands is null ? null : Feeding.Of(stands.Group, rule, today);
+        var last = (await new FeedingStore(reading).LastAsync(cancel)).GetValueOrDefault(group.At.Place);
+        var stands = await StandingNow.OneAsync(reading, group.Id.Value, cancel) is { } standing
+            ? StandingNow.ToFeed(standing, catalogue)
+            : null;
+        var share = stands is null ? null : Feeding.Of(stands, rule, today);
         return FeedWords.OfBatch(share, last?.On, rule, catalogue.Places[group.At.Place].Name, today);
     }
 

@@ -36,7 +36,12 @@ public sealed record FeedingAnswer(IReadOnlyList<FeedAnswer> Places, string? Fer
 /// <summary>Which places are fed today, how strong, and how much.</summary>
 internal static class Feeds
 {
-    public static async Task<FeedingAnswer?> OfAsync(NurseryTransaction reading, Store.Plans.Catalogue catalogue, CancellationToken cancel)
+    public static async Task<FeedingAnswer?> OfAsync(
+        NurseryTransaction reading,
+        Store.Plans.Catalogue catalogue,
+        StandingNow standing,
+        CancellationToken cancel
+    )
     {
         var rule = catalogue.Rules.Rules.Feeding;
         if (rule == FeedingRule.InMix)
@@ -44,14 +49,20 @@ internal static class Feeds
         var store = new FeedingStore(reading);
         var (last, day) = (await store.LastAsync(cancel), catalogue.Today);
         // What was fed this week is not looked at: a large nursery stands in many pots.
-        var rest = last.Values.Where(f => f.On != day && !Feeding.Due(rule, f.On, day)).Select(f => f.PlaceId);
-        var standing = await store.StandingAsync(catalogue, rest, cancel);
-        if (standing.Count == 0)
+        var rest = last.Values.Where(f => f.On != day && !Feeding.Due(rule, f.On, day)).Select(f => f.PlaceId).ToHashSet();
+        var pots = (
+            from g in standing.Groups
+            where !rest.Contains(g.At.Place)
+            let fed = StandingNow.ToFeed(g, catalogue)
+            where fed is not null
+            select (PlaceId: g.At.Place, Group: fed)
+        ).ToList();
+        if (pots.Count == 0)
             return null;
         var fertiliser = (await new FertiliserStore(reading).AllAsync(cancel)).Find(f => f.InUse);
         var measures = new Measures(catalogue.Site.UsUnits);
         var places = (
-            from s in standing
+            from s in pots
             group s by s.PlaceId into there
             let place = catalogue.Places[there.Key]
             let shares = there.Select(s => (s.Group, Share: Feeding.Of(s.Group, rule, catalogue.Today))).ToList()

@@ -58,34 +58,29 @@ public sealed record AiredInput(
 
 internal static class Ladders
 {
-    public static async Task<IReadOnlyList<LadderAnswer>> OfAsync(
-        NurseryTransaction reading,
-        Store.Plans.Catalogue catalogue,
-        CancellationToken cancel
-    )
+    public static IReadOnlyList<LadderAnswer> Of(StandingNow standing, Store.Plans.Catalogue catalogue)
     {
         var measures = new Measures(catalogue.Site.UsUnits);
         var groups = (
-            from g in await LadderStore.ListAsync(reading, cancel)
+            from g in standing.OnLadder
             let credit = catalogue.RungsOf(g.Standing(), catalogue.Cultivars[g.CultivarId].Crop, g.Stand)
             where credit is not null && (credit.Done < credit.Needed || credit.Today is not null)
             orderby catalogue.Places[g.At.Place].WalkOrder, catalogue.Places[g.At.Place].Name, g.Code.Length, g.Code, g.Id.Value
             select (Group: g, Credit: credit)
         ).ToList();
-        var fits = await FitsAsync(reading, groups, catalogue, cancel);
+        var fits = Fits(standing, groups, catalogue);
         return [.. groups.Select(g => Of(g.Group, g.Credit, fits.GetValueOrDefault(g.Group.Id.Value), catalogue, measures))];
     }
 
     /// <summary>Of each group that stands elsewhere, how many find room where they go out; those that are furthest up the ladder go first.
     /// None of it where nobody said how large a stand is.</summary>
-    private static async Task<IReadOnlyDictionary<Guid, int?>> FitsAsync(
-        NurseryTransaction reading,
+    private static Dictionary<Guid, int?> Fits(
+        StandingNow standing,
         List<(HardeningGroup Group, RungCredit Credit)> groups,
-        Store.Plans.Catalogue catalogue,
-        CancellationToken cancel
+        Store.Plans.Catalogue catalogue
     )
     {
-        var free = await LadderStore.FreeAsync(reading, catalogue, groups.Select(g => g.Group.Stand), cancel);
+        var free = standing.FreeM2(catalogue, groups.Select(g => g.Group.Stand));
         var fits = new Dictionary<Guid, int?>();
         foreach (
             var stand in groups

@@ -62,6 +62,7 @@ internal static class Mornings
         Store.Plans.Catalogue catalogue,
         NightsAhead ahead,
         IReadOnlyList<NightRow> nights,
+        StandingNow stands,
         CancellationToken cancel
     )
     {
@@ -77,7 +78,7 @@ internal static class Mornings
             orderby low
             select (Place: p, LowC: low.Value, Read: read is not null)
         ).ToDictionary(p => p.Place.Id);
-        var standing = out_.Count == 0 ? [] : await store.OutAsync(out_.Keys, cancel);
+        var standing = Tonights.Out(stands, catalogue, out_.ContainsKey).ToList();
         var there = standing.Select(s => s.PlaceId).ToHashSet();
         var roofs = site is { } atSite ? Tonights.Roofs(catalogue, atSite) : [];
         var asks = (

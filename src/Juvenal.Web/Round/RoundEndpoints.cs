@@ -255,15 +255,16 @@ internal static class RoundEndpoints
         var ahead = await NightsAhead.LoadAsync(writing, catalogue.Site, catalogue.Today, cancel);
         var store = new NightStore(writing);
         var nights = await store.SinceAsync(catalogue.Today.AddDays(-1), cancel);
+        var standing = await StandingNow.LoadAsync(writing, cancel);
         // Expected, and the limit, as they are told: of tonight, or of the night that is over.
         (double LowC, double LimitC)? rings =
             night.Evening == catalogue.Today
-                ? (await Tonights.OfAsync(writing, catalogue, ahead, nights, cancel)).Places.FirstOrDefault(p => p.PlaceId == place)
+                ? (await Tonights.OfAsync(writing, catalogue, ahead, nights, standing, cancel)).Places.FirstOrDefault(p => p.PlaceId == place)
                     is { } tonight
                     ? (tonight.LowC, tonight.LimitC)
                     : null
                 : night.Evening == catalogue.Today.AddDays(-1)
-                && (await Mornings.OfAsync(writing, catalogue, ahead, nights, cancel)).Places.FirstOrDefault(p => p.PlaceId == place)
+                && (await Mornings.OfAsync(writing, catalogue, ahead, nights, standing, cancel)).Places.FirstOrDefault(p => p.PlaceId == place)
                     is { } behind
                     ? (behind.LowC, behind.LimitC)
                     : null;
@@ -331,6 +332,7 @@ internal static class RoundEndpoints
                     due.Where(w => w.Work.Step.Kind == StepKind.Begin).Select(w => w.Head.BatchId),
                     cancel
                 );
+        var standing = skip > 0 ? null : await StandingNow.LoadAsync(reading, cancel);
         var mixes = skip > 0 ? [] : await new MixStore(reading).AllAsync(cancel);
         var (tasks, troubled) = TaskAnswers.Of(
             opened,
@@ -376,7 +378,7 @@ internal static class RoundEndpoints
             skip > 0 ? [] : await DoneAsync(reading, catalogue, asks, timed.ToDictionary(t => t.Entry, t => t.Timed.TookMinutes), cancel),
             skip > 0 ? [] : await MovedAsync(reading, catalogue, cancel),
             [
-                .. from s in skip > 0 ? [] : await CarryStore.StandingAsync(reading, cancel)
+                .. from s in standing?.ByPlace(catalogue) ?? []
                 let place = catalogue.Places[s.PlaceId]
                 orderby place.WalkOrder, place.Name
                 select new StandingAnswer(
@@ -388,16 +390,16 @@ internal static class RoundEndpoints
                     CareWords.Water(place, s.SmallestCellLitres, Store.Plans.PlaceNow.Days(catalogue, place, 1), measures)
                 ),
             ],
-            skip > 0 ? null : await Tonights.OfAsync(reading, catalogue, ahead, nights, cancel),
-            skip > 0 ? null : await Mornings.OfAsync(reading, catalogue, ahead, nights, cancel),
+            standing is null ? null : await Tonights.OfAsync(reading, catalogue, ahead, nights, standing, cancel),
+            standing is null ? null : await Mornings.OfAsync(reading, catalogue, ahead, nights, standing, cancel),
             LastNight.At(catalogue.Site.Now(clock)),
             handsHours,
             fits.Values.Sum(f => f.Minutes),
             skip > 0 ? null : await new CareStore(reading).WalkedAsync(today, cancel),
             [.. pace.Known.Select(k => RoundWords.Pace(k.Kind, k.Share, k.Jobs))],
-            skip > 0 ? null : await Feeds.OfAsync(reading, catalogue, cancel),
+            standing is null ? null : await Feeds.OfAsync(reading, catalogue, standing, cancel),
             troubles,
-            skip > 0 ? [] : await Ladders.OfAsync(reading, catalogue, cancel),
+            standing is null ? [] : Ladders.Of(standing, catalogue),
             skip > 0 ? [] : await Afters.OfAsync(reading, catalogue, cancel),
             skip > 0 ? [] : [.. (await Mulches.OfAsync(reading, catalogue, cancel)).Where(m => m.IsDue || m.Done is not null)]
         );

@@ -1,5 +1,7 @@
+using Juvenal.Core.Cultivars;
 using Juvenal.Core.Hardening;
 using Juvenal.Core.Site;
+using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Site;
 using Juvenal.Web.Words;
@@ -48,6 +50,20 @@ public sealed record NightInput(Guid Id, NightDid Did, DateOnly Evening, Guid? T
 /// <param name="Id">Made by the client.</param>
 public sealed record OutAgainInput(Guid Id, DateOnly On);
 
+/// <summary>Plants of one batch that are in one place tonight, alike in what they stand.</summary>
+/// <param name="OnLadder">How they harden off; null: they have not begun.</param>
+/// <param name="PlantedOn">In a bed since; null: in a pot.</param>
+internal sealed record StandingOut(
+    Guid BatchId,
+    string Code,
+    string Cultivar,
+    Crop Crop,
+    Guid PlaceId,
+    int Plants,
+    HardeningGroup? OnLadder,
+    DateOnly? PlantedOn
+);
+
 internal static class Tonights
 {
     public static async Task<TonightAnswer> OfAsync(
@@ -55,6 +71,7 @@ internal static class Tonights
         Store.Plans.Catalogue catalogue,
         NightsAhead ahead,
         IReadOnlyList<NightRow> nights,
+        StandingNow standing,
         CancellationToken cancel
     )
     {
@@ -70,7 +87,7 @@ internal static class Tonights
         var measures = new Measures(catalogue.Site.UsUnits);
         var roofs = Roofs(catalogue, low);
         var places = (
-            from o in await store.OutAsync(at.Keys, cancel)
+            from o in Out(standing, catalogue, at.ContainsKey)
             let place = at[o.PlaceId].Place
             let night = new OutTonight(o.Crop, StateOf(o, catalogue, today), at[o.PlaceId].LowC!.Value)
             group (Out: o, Night: night) by place into there
@@ -113,12 +130,37 @@ internal static class Tonights
         return new(title, TonightWords.Note(ahead), places, back is null ? null : TonightWords.Back(back, measures));
     }
 
+    /// <summary>Who stands in some places, by batch and by how used to the cold.</summary>
+    /// <param name="standing">All that stands.</param>
+    /// <param name="catalogue">For cultivars.</param>
+    /// <param name="there">Which places.</param>
+    internal static IEnumerable<StandingOut> Out(StandingNow standing, Store.Plans.Catalogue catalogue, Func<Guid, bool> there) =>
+        from g in standing.Groups
+        where g.Seedlings > 0 && there(g.At.Place)
+        let cultivar = catalogue.Cultivars[g.CultivarId]
+        // Two groups of a batch that had the same days are told as one.
+        group g by (g.BatchId, g.Code, cultivar.Name, cultivar.Crop, g.At.Place, g.HardenedSince, g.Had, PlantedOn(g)) into alike
+        select new StandingOut(
+            alike.Key.BatchId,
+            alike.Key.Code,
+            alike.Key.Name,
+            alike.Key.Crop,
+            alike.Key.Place,
+            alike.Sum(g => g.Seedlings),
+            alike.First().OnLadder,
+            alike.Key.Item8
+        );
+
+    /// <summary>In a bed since; null: in a pot.</summary>
+    private static DateOnly? PlantedOn(StandingGroup group) =>
+        group.At.Container is null ? group.InPotSince ?? DateOnly.MinValue : null;
+
     /// <summary>How used to the cold they are on an evening.</summary>
     internal static Tenderness StateOf(StandingOut o, Store.Plans.Catalogue catalogue, DateOnly evening) =>
         Tonight.Of(
             evening,
             o.OnLadder is { } ladder ? catalogue.RungsOf(ladder.Standing(), o.Crop, ladder.Stand, evening) : null,
-            o.Planted ? o.PlantedOn ?? evening : null
+            o.PlantedOn
         );
 
     /// <summary>Places with what they come to in a night of such a low at the site.</summary>
