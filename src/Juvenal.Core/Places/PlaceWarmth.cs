@@ -92,6 +92,15 @@ public sealed class PlaceWarmth(DateOnly first, IReadOnlyList<double[]> means, I
         var (low, high) = (Index(from), below.Length - 1);
         if (Whole(high) < target)
             return first.DayNumber + high;
+        // Stages last weeks, the series over a year: by steps that double, then between the last two.
+        for (var step = FirstStep; low + step < high; step *= 2)
+        {
+            if (Whole(low + step) < target)
+                low += step;
+            else
+                high = low + step;
+        }
+
         while (high - low > 1)
         {
             var middle = (low + high) / 2;
@@ -107,6 +116,9 @@ public sealed class PlaceWarmth(DateOnly first, IReadOnlyList<double[]> means, I
         double Whole(int i) => below[i] + (share * (above[i] - below[i]));
         double At(double day) => Sum(below, day) + (share * (Sum(above, day) - Sum(below, day)));
     }
+
+    /// <summary>Days.</summary>
+    private const int FirstStep = 8;
 
     private int Series(int? spring) => spring is { } s && Springs > 0 ? s % Springs : means.Count - 1;
 

@@ -18,7 +18,7 @@ internal sealed class Spreads(PlanRequest request, Walk walk, PlantingWindow win
         for (var i = 0; i < kept.Count; i++)
         {
             // Each draw lives in one of the record's springs.
-            walk.Run(Draws.Row(kept[i]), course.Days[0], days, free, leaves, kept[i]);
+            walk.Run(Draws.Row(kept[i]), course.Days[0], days, free, leaves, kept[i], daysOnly: true);
             for (var s = 0; s < slots; s++)
                 bySlot[(s * kept.Count) + i] = days[s];
         }
@@ -27,7 +27,9 @@ internal sealed class Spreads(PlanRequest request, Walk walk, PlantingWindow win
         for (var s = 0; s < slots; s++)
         {
             var column = bySlot.AsSpan(s * kept.Count, kept.Count);
-            column.Sort();
+            // What is done is the same in each.
+            if (column.ContainsAnyExcept(column[0]))
+                column.Sort();
             low[s] = column[kept.Count / 10];
             high[s] = column[kept.Count - 1 - (kept.Count / 10)];
         }
@@ -46,7 +48,7 @@ internal sealed class Spreads(PlanRequest request, Walk walk, PlantingWindow win
         Span<double> middle = stackalloc double[Variates.Count];
         for (var y = 0; y < springs.Count; y++)
         {
-            walk.Run(middle, course.Days[0], days, free, leaves, y, evidence.LateDays);
+            walk.Run(middle, course.Days[0], days, free, leaves, y, evidence.LateDays, daysOnly: true);
             for (var s = 0; s < slots; s++)
                 (sum[s], squared[s]) = (sum[s] + days[s], squared[s] + ((days[s] - course.Days[s]) * (days[s] - course.Days[s])));
         }
@@ -75,9 +77,9 @@ internal sealed class Spreads(PlanRequest request, Walk walk, PlantingWindow win
         {
             z.Clear();
             z[v] = 1;
-            walk.Run(z, course.Days[0], plus, free, leaves, late: evidence.LateDays);
+            walk.Run(z, course.Days[0], plus, free, leaves, late: evidence.LateDays, daysOnly: true);
             z[v] = -1;
-            walk.Run(z, course.Days[0], minus, free, leaves, late: evidence.LateDays);
+            walk.Run(z, course.Days[0], minus, free, leaves, late: evidence.LateDays, daysOnly: true);
             for (var s = 0; s < slots; s++)
             {
                 var half = (plus[s] - minus[s]) / 2;

@@ -46,6 +46,12 @@ internal sealed partial class Walk
     private readonly double[] _notBefore = [];
     private readonly int[] _about = [];
 
+    // The last stage, counted as moves are, whose day is not settled: leaves tell of no later one.
+    private readonly int _lastOpen;
+
+    // What ends in a pot indoors is not planted: from six leaves on it grows as planted ones do.
+    private readonly bool _planted;
+
     /// <param name="request">Checked already.</param>
     /// <param name="window">When the bed opens, and how far that strays.</param>
     public Walk(PlanRequest request, PlantingWindow window)
@@ -78,6 +84,10 @@ internal sealed partial class Walk
         _seenAt = Enumerable
             .Range(0, request.Path.Moves.Count + 1)
             .FirstOrDefault(i => i == request.Path.Moves.Count || request.FactsOfMove(i).Done is null);
+        _lastOpen = request.Path.Moves.Count;
+        _planted = request.Path.Aim.Has(StepKind.PlantOut) || request.Path.Aim.Kind == AimKind.Sale;
+        while (_planted && _lastOpen >= 0 && Settled(2 + _lastOpen))
+            _lastOpen--;
         _target = _locked[request.Path.SlotOf(StepKind.PlantOut)] ?? request.Opens(window).DayNumber;
         _back = request.DaysFromHardening((int)Math.Floor(_target));
         _pace = LearnPace();
@@ -171,6 +181,7 @@ internal sealed partial class Walk
     /// <param name="leaves">Filled by step: true leaves on that day.</param>
     /// <param name="spring">The spring of the record that it lives in; null: the middle one.</param>
     /// <param name="late">Days later than that half are up.</param>
+    /// <param name="daysOnly">Days alone are asked for: leaves are not told, nor what is free of a step whose day is settled.</param>
     public void Run(
         ReadOnlySpan<double> z,
         double sow,
@@ -178,7 +189,8 @@ internal sealed partial class Walk
         Span<double> free,
         Span<double> leaves,
         int? spring = null,
-        double late = 0
+        double late = 0,
+        bool daysOnly = false
     )
     {
         var moves = _request.Path.Moves.Count;
@@ -187,7 +199,7 @@ internal sealed partial class Walk
         sow += off * _about[0];
         days[0] = free[0] = sow;
         leaves.Clear();
-        free[1] = UpOn(z, sow, spring) + late;
+        free[1] = daysOnly && Settled(1) ? sow : UpOn(z, sow, spring) + late;
         var at = days[1] = _request.Path.Begins.Grown ? sow : Settle(1, free[1], off);
         var potFrom = _request.Path.Begins.PotSince?.DayNumber ?? at;
         var count = _request.Path.Begins.Leaves;
@@ -197,9 +209,10 @@ internal sealed partial class Walk
             var stage = 2 + i;
             var before = at;
             Look(i, ref at, ref setback, ref count, z, spring);
-            free[stage] = Math.Max(before, ReadyAt(i, at, setback, count, potFrom, z, spring));
+            free[stage] = daysOnly && Settled(stage) ? before : Math.Max(before, ReadyAt(i, at, setback, count, potFrom, z, spring));
             days[stage] = Settle(stage, free[stage], off);
-            count += Grown(i, at + setback, days[stage], z, spring);
+            if (!daysOnly || i < _lastOpen)
+                count += Grown(i, at + setback, days[stage], z, spring);
             leaves[stage] = count;
             potFrom = at = days[stage];
             setback =
@@ -213,28 +226,35 @@ internal sealed partial class Walk
             _request.Path.SlotOf(StepKind.Ripe)
         );
         Look(moves, ref at, ref setback, ref count, z, spring);
-        free[harden] = Math.Max(at, ReadyAt(moves, at, setback, count, potFrom, z, spring));
+        free[harden] = daysOnly && _planted && Settled(harden) ? at : Math.Max(at, ReadyAt(moves, at, setback, count, potFrom, z, spring));
         days[harden] = Settle(harden, Math.Max(free[harden], _target - _back), off);
-        count += Grown(moves, at + setback, days[harden], z, spring);
-        leaves[harden] = count;
+        if (!daysOnly)
+        {
+            count += Grown(moves, at + setback, days[harden], z, spring);
+            leaves[harden] = count;
+        }
 
         // Held from when they are hardened until they are wanted: shorter where they are late.
         var holding = _request.Path.Hold;
         var hardened = _request.HardenedOn(days[harden], spring);
         free[hold] = hardened;
         days[hold] = holding is null ? days[harden] : Settle(hold, free[hold], off);
-        leaves[hold] = count + LeavesIn(_request.Path.Hardening, days[harden], days[hold], spring);
+        if (!daysOnly)
+            leaves[hold] = count + LeavesIn(_request.Path.Hardening, days[harden], days[hold], spring);
         var ready = Math.Max(Math.Max(hardened, days[hold]), _request.Path.FreeFrom?.DayNumber ?? 0);
         // The spring's own window, or the year's own last freeze, can come after the day that was planned for.
         var gate = z[Variates.Freeze] == 0 ? _window : Math.Max(_window, _over + (_strays * z[Variates.Freeze]));
         free[plant] = (_springs, spring) is ({ } springs, { } year) ? springs.NextFrom(year, ready) : Math.Max(ready, gate);
         days[plant] = Settle(plant, free[plant], off);
-        leaves[plant] = leaves[hold] + LeavesIn(holding?.Place ?? _request.Path.Hardening, days[hold], days[plant], spring);
-        // What ends in a pot indoors is not planted: from six leaves on it grows as planted ones do.
-        var grows = _request.Path.Aim.Has(StepKind.PlantOut) || _request.Path.Aim.Kind == AimKind.Sale ? days[plant] : free[harden];
+        if (!daysOnly)
+            leaves[plant] = leaves[hold] + LeavesIn(holding?.Place ?? _request.Path.Hardening, days[hold], days[plant], spring);
+        var grows = _planted ? days[plant] : free[harden];
         free[ripe] = grows + _request.ToppedDays + (_request.Cultivar.DaysToRipe * Stretch(_spreads.Ripening, z[Variates.Ripening]));
         days[ripe] = Settle(ripe, free[ripe], off);
     }
+
+    /// <summary>The day of a step is done or fixed, whatever is reckoned.</summary>
+    private bool Settled(int slot) => _done[slot] is not null || _locked[slot] is not null;
 
     /// <summary>Since the last step somebody looked: leaves are what was seen, and go on from that day.</summary>
     private void Look(int i, ref double at, ref double setback, ref double count, ReadOnlySpan<double> z, int? spring)

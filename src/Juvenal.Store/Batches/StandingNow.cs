@@ -98,10 +98,7 @@ public sealed class StandingNow
                 there.Select(g => g.BatchId).Distinct().Count(),
                 there.Sum(g => g.Seedlings),
                 there.Sum(g => g.Containers),
-                there
-                    .Select(g => catalogue.Containers[g.At.Container!.Value])
-                    .Where(c => c.Cells is not null)
-                    .Min(c => (double?)c.Litres)
+                there.Select(g => catalogue.Containers[g.At.Container!.Value]).Where(c => c.Cells is not null).Min(c => (double?)c.Litres)
             );
     }
 
@@ -114,8 +111,7 @@ public sealed class StandingNow
             .Where(g => g is { Containers: > 0, At.Container: not null } && sized.Contains(g.At.Place))
             .ToLookup(
                 g => g.At.Place,
-                g =>
-                    BenchRoom.TakesM2(Plans.Catalogue.Of(catalogue.Containers[g.At.Container!.Value]), g.Containers, g.SpacedCm)
+                g => BenchRoom.TakesM2(Plans.Catalogue.Of(catalogue.Containers[g.At.Container!.Value]), g.Containers, g.SpacedCm)
             );
         return sized.ToDictionary(p => p, p => catalogue.Places[p].AreaM2!.Value - taken[p].Sum());
     }

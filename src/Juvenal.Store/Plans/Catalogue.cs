@@ -521,7 +521,11 @@ public sealed class Catalogue
     public DayThere WeatherAt(DateOnly day, PlaceRow place)
     {
         ArgumentNullException.ThrowIfNull(place);
-        return _days.GetOrAdd((day, place.Id), static (_, asked) => asked.Catalogue.DayAt(asked.Day, asked.Place), (Catalogue: this, Day: day, Place: place));
+        return _days.GetOrAdd(
+            (day, place.Id),
+            static (_, asked) => asked.Catalogue.DayAt(asked.Day, asked.Place),
+            (Catalogue: this, Day: day, Place: place)
+        );
     }
 
     private DayThere DayAt(DateOnly day, PlaceRow place)

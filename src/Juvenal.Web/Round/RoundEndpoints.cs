@@ -259,12 +259,16 @@ internal static class RoundEndpoints
         // Expected, and the limit, as they are told: of tonight, or of the night that is over.
         (double LowC, double LimitC)? rings =
             night.Evening == catalogue.Today
-                ? (await Tonights.OfAsync(writing, catalogue, ahead, nights, standing, cancel)).Places.FirstOrDefault(p => p.PlaceId == place)
+                ? (await Tonights.OfAsync(writing, catalogue, ahead, nights, standing, cancel)).Places.FirstOrDefault(p =>
+                    p.PlaceId == place
+                )
                     is { } tonight
                     ? (tonight.LowC, tonight.LimitC)
                     : null
                 : night.Evening == catalogue.Today.AddDays(-1)
-                && (await Mornings.OfAsync(writing, catalogue, ahead, nights, standing, cancel)).Places.FirstOrDefault(p => p.PlaceId == place)
+                && (await Mornings.OfAsync(writing, catalogue, ahead, nights, standing, cancel)).Places.FirstOrDefault(p =>
+                    p.PlaceId == place
+                )
                     is { } behind
                     ? (behind.LowC, behind.LimitC)
                     : null;

@@ -152,8 +152,7 @@ internal static class Tonights
         );
 
     /// <summary>In a bed since; null: in a pot.</summary>
-    private static DateOnly? PlantedOn(StandingGroup group) =>
-        group.At.Container is null ? group.InPotSince ?? DateOnly.MinValue : null;
+    private static DateOnly? PlantedOn(StandingGroup group) => group.At.Container is null ? group.InPotSince ?? DateOnly.MinValue : null;
 
     /// <summary>How used to the cold they are on an evening.</summary>
     internal static Tenderness StateOf(StandingOut o, Store.Plans.Catalogue catalogue, DateOnly evening) =>
