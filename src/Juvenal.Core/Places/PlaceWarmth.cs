@@ -37,13 +37,17 @@ public sealed class PlaceWarmth(DateOnly first, IReadOnlyList<double[]> means, I
         .. Enum.GetValues<Gathers>().Select(_ => new ConcurrentDictionary<LeafModel, double[][][]>(ReferenceEqualityComparer.Instance)),
     ];
 
+    // Not asked through an interface: a walk asks thousands of times.
+    private readonly double[][] _means = [.. means];
+    private readonly int _first = first.DayNumber;
+
     public DateOnly First => first;
 
     /// <summary>Its warmth is kept, its light is the sky's.</summary>
     public bool Steady => steady;
 
     /// <summary>Springs, without the mean year.</summary>
-    public int Springs => means.Count - 1;
+    public int Springs => _means.Length - 1;
 
     /// <summary>Mean between two days, °C.</summary>
     /// <param name="spring">Null: the mean year.</param>
@@ -51,7 +55,7 @@ public sealed class PlaceWarmth(DateOnly first, IReadOnlyList<double[]> means, I
     /// <param name="to">Day number, not before.</param>
     public double Mean(int? spring, double from, double to)
     {
-        var series = means[Series(spring)];
+        var series = _means[Series(spring)];
         var (a, b) = (Index(from), Index(Math.Max(from, to)));
         var sum = 0.0;
         for (var i = a; i <= b; i++)
@@ -91,7 +95,7 @@ public sealed class PlaceWarmth(DateOnly first, IReadOnlyList<double[]> means, I
         var target = At(from) + need;
         var (low, high) = (Index(from), below.Length - 1);
         if (Whole(high) < target)
-            return first.DayNumber + high;
+            return _first + high;
         // Stages last weeks, the series over a year: by steps that double, then between the last two.
         for (var step = FirstStep; low + step < high; step *= 2)
         {
@@ -111,7 +115,7 @@ public sealed class PlaceWarmth(DateOnly first, IReadOnlyList<double[]> means, I
         }
 
         var (before, after) = (Whole(low), Whole(high));
-        return Math.Max(from, first.DayNumber + low + (after > before ? (target - before) / (after - before) : 1));
+        return Math.Max(from, _first + low + (after > before ? (target - before) / (after - before) : 1));
 
         double Whole(int i) => below[i] + (share * (above[i] - below[i]));
         double At(double day) => Sum(below, day) + (share * (Sum(above, day) - Sum(below, day)));
@@ -120,14 +124,14 @@ public sealed class PlaceWarmth(DateOnly first, IReadOnlyList<double[]> means, I
     /// <summary>Days.</summary>
     private const int FirstStep = 8;
 
-    private int Series(int? spring) => spring is { } s && Springs > 0 ? s % Springs : means.Count - 1;
+    private int Series(int? spring) => spring is { } s && Springs > 0 ? s % Springs : _means.Length - 1;
 
-    private int Index(double day) => Math.Clamp((int)Math.Floor(day) - first.DayNumber, 0, means[0].Length - 1);
+    private int Index(double day) => Math.Clamp((int)Math.Floor(day) - _first, 0, _means[0].Length - 1);
 
     /// <summary>Up to a moment, straight within the day.</summary>
     private double Sum(double[] sums, double day)
     {
-        var x = Math.Clamp(day - first.DayNumber, 0, sums.Length - 1);
+        var x = Math.Clamp(day - _first, 0, sums.Length - 1);
         var i = Math.Min((int)x, sums.Length - 2);
         return sums[i] + ((x - i) * (sums[i + 1] - sums[i]));
     }
@@ -143,7 +147,7 @@ public sealed class PlaceWarmth(DateOnly first, IReadOnlyList<double[]> means, I
 
     private double[][][] Make(LeafModel leaf, Gathers gathers) =>
         [
-            .. means.Select(
+            .. _means.Select(
                 (series, y) =>
                     (double[][])
                         [

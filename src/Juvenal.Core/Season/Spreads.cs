@@ -1,4 +1,5 @@
 using Juvenal.Core.Site;
+using MathNet.Numerics.Statistics;
 
 namespace Juvenal.Core.Season;
 
@@ -10,28 +11,27 @@ internal sealed class Spreads(PlanRequest request, Walk walk, PlantingWindow win
     public (double[] Low, double[] High) Quantiles()
     {
         var slots = _path.Slots;
-        var kept = evidence.Kept;
-        var bySlot = new double[slots * kept.Count];
+        int[] kept = [.. evidence.Kept];
+        var bySlot = new double[slots][];
+        for (var s = 0; s < slots; s++)
+            bySlot[s] = new double[kept.Length];
         Span<double> days = stackalloc double[slots],
             free = stackalloc double[slots],
             leaves = stackalloc double[slots];
-        for (var i = 0; i < kept.Count; i++)
+        for (var i = 0; i < kept.Length; i++)
         {
             // Each draw lives in one of the record's springs.
             walk.Run(Draws.Row(kept[i]), course.Days[0], days, free, leaves, kept[i], daysOnly: true);
             for (var s = 0; s < slots; s++)
-                bySlot[(s * kept.Count) + i] = days[s];
+                bySlot[s][i] = days[s];
         }
 
         var (low, high) = (new double[slots], new double[slots]);
         for (var s = 0; s < slots; s++)
         {
-            var column = bySlot.AsSpan(s * kept.Count, kept.Count);
-            // What is done is the same in each.
-            if (column.ContainsAnyExcept(column[0]))
-                column.Sort();
-            low[s] = column[kept.Count / 10];
-            high[s] = column[kept.Count - 1 - (kept.Count / 10)];
+            // Counted from 1. The column changes its order, which nobody asks for.
+            low[s] = ArrayStatistics.OrderStatisticInplace(bySlot[s], (kept.Length / 10) + 1);
+            high[s] = ArrayStatistics.OrderStatisticInplace(bySlot[s], kept.Length - (kept.Length / 10));
         }
 
         return (low, high);

@@ -95,14 +95,17 @@ internal sealed partial class Walk
         return on < at ? null : count + Grown(_seenAt, at + setback, on, z, null);
     }
 
-    private double MovingSetback(int i) => Growth.Setback.Days(_request.Path.BaresRoots(i), _request.Rules.RootBall);
+    private double MovingSetback(int i) => _setbacks[i];
+
+    /// <summary>Of the pace of leaves, the share that no pace of coming up tells of.</summary>
+    private static readonly double OfItsOwn = Math.Sqrt(1 - (StageSpreads.PaceCorrelation * StageSpreads.PaceCorrelation));
 
     /// <summary>How much longer than usual the leaves before move i take, as drawn.</summary>
     private double LeafStretch(int i, ReadOnlySpan<double> z)
     {
         // The draw of how quick the batch is to come up goes on into its leaves, as far as no count says otherwise.
         const double r = StageSpreads.PaceCorrelation;
-        var drawn = (r * _pace.Deviation * z[Variates.EmergencePace]) + (Math.Sqrt(1 - (r * r)) * z[Variates.LeafPace]);
+        var drawn = (r * _pace.Deviation * z[Variates.EmergencePace]) + (OfItsOwn * z[Variates.LeafPace]);
         var pace = _leaves.Mean + (_leaves.Deviation / _usual.Deviation * drawn);
         return Math.Max(Least, 1 + (_spreads.LeafPace * pace) + (_spreads.Leaves * z[Variates.LeafStage(i)]));
     }

@@ -46,6 +46,13 @@ internal sealed partial class Walk
     private readonly double[] _notBefore = [];
     private readonly int[] _about = [];
 
+    // By stage, counted as moves are: where the plants stand before it, the leaves that it waits for, what the container before it holds
+    // (null: it is the last), and the days that a move takes them. A walk asks for them thousands of times.
+    private readonly PlaceClimate[] _before = [];
+    private readonly double[] _leavesFor = [];
+    private readonly double?[] _holds = [];
+    private readonly double[] _setbacks = [];
+
     // The last stage, counted as moves are, whose day is not settled: leaves tell of no later one.
     private readonly int _lastOpen;
 
@@ -85,6 +92,11 @@ internal sealed partial class Walk
             .Range(0, request.Path.Moves.Count + 1)
             .FirstOrDefault(i => i == request.Path.Moves.Count || request.FactsOfMove(i).Done is null);
         _lastOpen = request.Path.Moves.Count;
+        int[] stages = [.. Enumerable.Range(0, _lastOpen + 1)];
+        _before = [.. stages.Select(i => i == 0 ? request.Path.Seedling : request.Path.Moves[i - 1].Place)];
+        _leavesFor = [.. stages.Select(i => LeafModel.ForMove(i, _lastOpen, request.Rules.PrickOutLeaves, InPot))];
+        _holds = [.. stages.Select(i => Holds(i == 0 ? request.Path.Tray : request.Path.Moves[i - 1].Container))];
+        _setbacks = [.. stages.SkipLast(1).Select(i => Setback.Days(request.Path.BaresRoots(i), request.Rules.RootBall))];
         _planted = request.Path.Aim.Has(StepKind.PlantOut) || request.Path.Aim.Kind == AimKind.Sale;
         while (_planted && _lastOpen >= 0 && Settled(2 + _lastOpen))
             _lastOpen--;
@@ -157,7 +169,7 @@ internal sealed partial class Walk
             leaves += Grown(i, at + setback, ready, zero, null);
             potFrom = at = ready;
             if (i < _request.Path.Moves.Count)
-                setback = Setback.Days(_request.Path.BaresRoots(i), _request.Rules.RootBall);
+                setback = _setbacks[i];
         }
 
         return at;
@@ -215,8 +227,7 @@ internal sealed partial class Walk
                 count += Grown(i, at + setback, days[stage], z, spring);
             leaves[stage] = count;
             potFrom = at = days[stage];
-            setback =
-                Setback.Days(_request.Path.BaresRoots(i), _request.Rules.RootBall) * Stretch(_spreads.Setbacks, z[Variates.Setback(i)]);
+            setback = _setbacks[i] * Stretch(_spreads.Setbacks, z[Variates.Setback(i)]);
         }
 
         var harden = 2 + moves;
@@ -266,7 +277,7 @@ internal sealed partial class Walk
     }
 
     /// <summary>Where the plants have the leaf stage before move <paramref name="i"/> (or before hardening).</summary>
-    private PlaceClimate PlaceBefore(int i) => i == 0 ? _request.Path.Seedling : _request.Path.Moves[i - 1].Place;
+    private PlaceClimate PlaceBefore(int i) => _before[i];
 
     /// <summary>How much warmer than it should be that place is, as drawn, °C.</summary>
     private double Strays(int i, ReadOnlySpan<double> z) => PlaceBefore(i).DeviationCelsius * z[Variates.Place(_placeOf[i + 1])];
@@ -368,16 +379,15 @@ internal sealed partial class Walk
             : double.PositiveInfinity;
 
     /// <summary>Thermal time that the container before move i holds the plant in comfort, °C·d; null: it is its last.</summary>
-    private double? PotHolds(int i)
-    {
-        var container = i == 0 ? _request.Path.Tray : _request.Path.Moves[i - 1].Container;
-        return container.Final
+    private double? PotHolds(int i) => _holds[i];
+
+    private double? Holds(Container container) =>
+        container.Final
             ? null
             : PotHold.ComfortableDegreeDays(_leaf, Math.Clamp(container.Litres, PotHold.LeastLitres, PotHold.MostLitres));
-    }
 
     /// <inheritdoc cref="LeafModel.ForMove"/>
-    public double LeavesFor(int i) => LeafModel.ForMove(i, _request.Path.Moves.Count, _request.Rules.PrickOutLeaves, InPot);
+    public double LeavesFor(int i) => _leavesFor[i];
 
     private double Grown(int i, double from, double to, ReadOnlySpan<double> z, int? spring) =>
         GatheredIn(i, Gathers.Leaves, from, to, z, spring) / _leaf.DegreeDaysPerLeaf / LeafStretch(i, z);
