@@ -1,6 +1,5 @@
 using Juvenal.Core.Care;
 using Juvenal.Core.Measures;
-using Juvenal.Core.Season;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
 using Juvenal.Store.Rules;

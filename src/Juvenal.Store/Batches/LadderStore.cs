@@ -1,7 +1,6 @@
 using Juvenal.Core.Hardening;
 using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
-using Juvenal.Core.Places;
 using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Places;

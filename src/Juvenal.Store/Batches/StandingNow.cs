@@ -3,7 +3,6 @@ using Juvenal.Core.Ledger;
 using Juvenal.Core.Places;
 using Juvenal.Core.Season;
 using Juvenal.Store.Nurseries;
-using Juvenal.Store.Plans;
 using Npgsql;
 
 namespace Juvenal.Store.Batches;

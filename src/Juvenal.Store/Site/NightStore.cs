@@ -1,8 +1,5 @@
-using Juvenal.Core.Cultivars;
 using Juvenal.Core.Hardening;
-using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
-using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
 using Npgsql;
 

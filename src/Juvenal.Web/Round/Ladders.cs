@@ -2,7 +2,6 @@ using Juvenal.Core.Cultivars;
 using Juvenal.Core.Hardening;
 using Juvenal.Core.Places;
 using Juvenal.Store.Batches;
-using Juvenal.Store.Nurseries;
 using Juvenal.Web.Batches;
 using Juvenal.Web.Words;
 

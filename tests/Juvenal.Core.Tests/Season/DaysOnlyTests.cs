@@ -25,12 +25,7 @@ public class DaysOnlyTests
             ).ToArbitrary(),
             asked =>
             {
-                Aim aim = asked.pot switch
-                {
-                    0 => new(AimKind.Pot),
-                    1 => new(AimKind.Pot, Outdoors: true),
-                    _ => Aim.Bed,
-                };
+                var aim = asked.pot == 2 ? Aim.Bed : new(AimKind.Pot, Outdoors: asked.pot == 1);
                 var request = Nurseries.Request(path: Nurseries.Path(moves: 3) with { Ends = aim });
                 var day = Nurseries.Winter;
                 for (var i = 0; i < All.Count; i++)
