@@ -31,6 +31,7 @@ public class FigureTests
         "PotShape.CubicCmPerLitre",
         "HoldingBack.Week",
         "Walk.Week",
+        "PlaceWarmth.FirstStep",
         "Readiness.Furthest",
         "Readiness.Hair",
         "NextContainer.LookAheadDays",

@@ -23,7 +23,7 @@ internal static class ImportProof
             "the Round",
             async () =>
             {
-                var round = await RoundEndpoints.AnswerAsync(nursery, 0, int.MaxValue, clock, NullLogger<RoundAnswer>.Instance, cancel);
+                var round = await RoundPage.OfAsync(nursery, 0, int.MaxValue, clock, NullLogger<RoundAnswer>.Instance, cancel);
                 if (round.Troubled.Count > 0)
                     throw new InvalidOperationException("A batch of the Round cannot be shown.");
             }
