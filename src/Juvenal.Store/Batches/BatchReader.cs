@@ -250,10 +250,9 @@ public sealed class BatchReader(NurseryTransaction nursery)
         order by length(o.code), o.code
         """;
 
-    private const string Count = """
-        -- How many batches are there?
-        select count(*)::int
-        from batch
+    private const string Any = """
+        -- Is there a batch?
+        select exists (select from batch)
         """;
 
     /// <summary>All batches, ended ones last.</summary>
@@ -264,8 +263,8 @@ public sealed class BatchReader(NurseryTransaction nursery)
     /// <summary>Those that are still to be begun, and not ended.</summary>
     public Task<List<BatchView>> ToSowAsync(CancellationToken cancel) => ListAsync(null, Most, why: false, toSow: true, cancel);
 
-    /// <summary>How many there are, ended ones too.</summary>
-    public async Task<int> CountAsync(CancellationToken cancel) => (await nursery.ListAsync(Count, r => r.GetInt32(0), cancel))[0];
+    /// <summary>Whether there is one, an ended one too.</summary>
+    public async Task<bool> AnyAsync(CancellationToken cancel) => (await nursery.ListAsync(Any, r => r.GetBoolean(0), cancel))[0];
 
     /// <summary>The reasons of one step; the Round asks for them where they are opened.</summary>
     /// <exception cref="NotFoundException">The batch has no such step.</exception>

@@ -70,11 +70,12 @@ public sealed class LotBookStore(NurseryTransaction nursery)
         """;
 
     internal const string Used = $"""
-        -- Seeds that sowings took from some packets: how many are left is all that is asked.
-        {Amounts}, null::int
+        -- Seeds that sowings took from some packets, by day: how many are left is all that is asked.
+        select coalesce(e.lot_id, b.lot_id), e.happened_on, sum(coalesce(c.seeds, e.seeds))::int, null::int
         {Sowings}
           and coalesce(e.lot_id, b.lot_id) = any($1)
-        order by e.sequence
+        group by coalesce(e.lot_id, b.lot_id), e.happened_on
+        order by e.happened_on
         """;
 
     internal const string EntriesOfSome = $"""

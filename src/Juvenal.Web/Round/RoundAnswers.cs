@@ -198,7 +198,6 @@ public sealed record PickAnswer(string What, double Amount, string Unit, int? Ba
 /// <param name="Coming">The next days' work, soonest first.</param>
 /// <param name="PickList">For what is due.</param>
 /// <param name="Minutes">For what is due.</param>
-/// <param name="Batches">How many batches there are.</param>
 /// <param name="Nights">The nights ahead, for every role.</param>
 /// <param name="Troubled">Batches whose work cannot be shown.</param>
 /// <param name="Waiting">Plans that are being made anew: their jobs have the days of before.</param>
@@ -226,7 +225,6 @@ public sealed record RoundAnswer(
     IReadOnlyList<TaskAnswer> Coming,
     IReadOnlyList<PickAnswer> PickList,
     int Minutes,
-    int Batches,
     string? Missing,
     NightsAnswer Nights,
     IReadOnlyList<TroubledAnswer> Troubled,

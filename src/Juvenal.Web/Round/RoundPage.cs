@@ -51,7 +51,7 @@ internal static class RoundPage
         // In winter the next work is further off: it is named all the same.
         if (heads.Count == 0)
             heads = await new JobStore(reading).DueAsync(today, today.AddDays(AheadInWinter), MostComing, cancel);
-        var any = await new BatchReader(reading).CountAsync(cancel);
+        var any = heads.Count > 0 || await new BatchReader(reading).AnyAsync(cancel);
         var waiting = await Store.Plans.Replanner.WaitingAsync(reading, cancel);
         var ahead = await NightsAhead.LoadAsync(reading, catalogue.Site, today, cancel);
         var nights = skip > 0 ? [] : await new NightStore(reading).SinceAsync(today.AddDays(-NightsBack.Days), cancel);
@@ -112,11 +112,10 @@ internal static class RoundPage
             [.. tasks.Where(t => t.Press == Press.Coming)],
             [.. skip > 0 ? [] : PickList.Of(due, trays, catalogue, mixes)],
             due.Sum(w => w.Work.Minutes),
-            any,
             catalogue.Record.Season(catalogue.Site, catalogue.Today.Year) is null ? "site"
                 : catalogue.Places.Count == 0 ? "places"
                 : catalogue.Cultivars.Count == 0 ? "cultivars"
-                : any == 0 ? "batch"
+                : !any ? "batch"
                 : null,
             new(
                 ahead.From,

@@ -6216,11 +6216,6 @@ export interface components {
              * @description For what is due.
              */
             minutes: number;
-            /**
-             * Format: int32
-             * @description How many batches there are.
-             */
-            batches: number;
             /** @description What to set up first: site, places, cultivars, batch; null when nothing is. */
             missing: null | string;
             /** @description The nights ahead, for every role. */
