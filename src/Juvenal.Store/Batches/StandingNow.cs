@@ -74,7 +74,7 @@ public sealed class StandingNow
     {
         ArgumentNullException.ThrowIfNull(nursery);
         var groups = await nursery.ListAsync(Select, Read, cancel);
-        // The order of the letters here is the database's nowhere: codes are digits and signs.
+        // Sorted here: what the database would sort it by (a shorter code first) is no index of it.
         return new([.. groups.OrderBy(g => g.Code.Length).ThenBy(g => g.Code, StringComparer.Ordinal).ThenBy(g => g.Id.Value)]);
     }
 
