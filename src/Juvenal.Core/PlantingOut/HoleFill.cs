@@ -25,6 +25,14 @@ public sealed record HoleFill(double WaterL, double FeedG, double CompostL, int 
     /// <summary>How thick mulch lies, cm: growers have 5 to 8. [common practice, no source]</summary>
     public const double MulchCm = 6;
 
+    /// <summary>How many are still to be planted: those that stand in pots, no more than are wanted; before they are up, those that are
+    /// wanted.</summary>
+    /// <param name="inPots">That stand, from 0.</param>
+    /// <param name="wanted">Of the batch, from 0.</param>
+    /// <param name="planted">That are, from 0.</param>
+    public static int ToGo(int inPots, int wanted, int planted) =>
+        inPots == 0 && planted == 0 ? wanted : Math.Min(inPots, Math.Max(0, wanted - planted));
+
     /// <param name="plants">By crop and habit.</param>
     /// <param name="hole">House rule.</param>
     /// <param name="areaM2">Of the bed, m²; null: not known.</param>

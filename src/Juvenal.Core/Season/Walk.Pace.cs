@@ -89,13 +89,11 @@ internal sealed partial class Walk
             if (_done[2 + i] is not { } moved)
                 return null;
             count += Grown(i, at + setback, moved, z, null);
-            (at, setback) = (moved, MovingSetback(i));
+            (at, setback) = (moved, _setbacks[i]);
         }
 
         return on < at ? null : count + Grown(_seenAt, at + setback, on, z, null);
     }
-
-    private double MovingSetback(int i) => _setbacks[i];
 
     /// <summary>Of the pace of leaves, the share that no pace of coming up tells of.</summary>
     private static readonly double OfItsOwn = Math.Sqrt(1 - (StageSpreads.PaceCorrelation * StageSpreads.PaceCorrelation));

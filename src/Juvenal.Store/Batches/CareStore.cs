@@ -33,9 +33,9 @@ public sealed class CareStore(NurseryTransaction nursery)
         """;
 
     private const string Insert = """
-        -- Walked, all well; the same one sent again is there already.
-        insert into care (nursery_id, id, on_day, kind, by_name)
-        values ($1, $2, $3, $5, $4)
+        -- Done everywhere, or in a place; the same one sent again is there already.
+        insert into care (nursery_id, id, on_day, kind, by_name, place_id)
+        values ($1, $2, $3, $4, $5, $6)
         on conflict (nursery_id, id) do nothing
         """;
 
@@ -59,18 +59,27 @@ public sealed class CareStore(NurseryTransaction nursery)
 
     /// <summary>It was done today, everywhere.</summary>
     public Task WalkAsync(Guid id, DateOnly today, CancellationToken cancel, CareKind kind = CareKind.Walked) =>
+        KeepAsync(id, today, kind.Word(), null, cancel);
+
+    /// <param name="id">Made by the client.</param>
+    /// <param name="today">The nursery's day.</param>
+    /// <param name="kind">As it is stored.</param>
+    /// <param name="place">Where; null: everywhere.</param>
+    /// <param name="cancel">Cancels.</param>
+    internal Task KeepAsync(Guid id, DateOnly today, string kind, Guid? place, CancellationToken cancel) =>
         nursery.ExecuteAsync(
             Insert,
             cancel,
             Sql.Of(nursery.Nursery),
             Sql.Of(id),
             Sql.Of(today),
+            Sql.Of(kind),
             Sql.OfNull(nursery.By),
-            Sql.Of(kind.Word())
+            Sql.OfNull(place)
         );
 
-    /// <param name="id">Of a walk, or of what was fed.</param>
-    /// <param name="place">That was fed; null: it is a walk.</param>
+    /// <param name="id">Of a walk, or of what was done in a place.</param>
+    /// <param name="place">Where it was done; null: it is a walk.</param>
     /// <param name="today">The nursery's day.</param>
     /// <param name="cancel">Cancels.</param>
     /// <exception cref="NotFoundException">Nothing of today has that id.</exception>

@@ -24,8 +24,7 @@ public sealed record BedBatch(
     Guid? PotId = null
 )
 {
-    /// <summary>Still to be planted: those that stand in pots, no more than are wanted; before they are up, those that are wanted.</summary>
-    public int ToGo => this is { InPots: 0, Planted: 0 } ? Wanted : Math.Min(InPots, Math.Max(0, Wanted - Planted));
+    public int ToGo => HoleFill.ToGo(InPots, Wanted, Planted);
 }
 
 /// <summary>Beds: what goes into them, and what they bore.</summary>

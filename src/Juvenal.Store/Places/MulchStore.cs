@@ -1,6 +1,7 @@
 using Juvenal.Core.Measures;
 using Juvenal.Core.PlantingOut;
 using Juvenal.Core.Site;
+using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
 
 namespace Juvenal.Store.Places;
@@ -23,20 +24,6 @@ public sealed class MulchStore(NurseryTransaction nursery)
         where kind in ('mulch-pull-back', 'mulch-put-back')
           and not taken_back
         order by place_id, on_day desc, written_at desc
-        """;
-
-    private const string Insert = """
-        -- Mulch was pulled back, or put back; the same one sent again is there already.
-        insert into care (nursery_id, id, on_day, kind, by_name, place_id)
-        values ($1, $2, $3, $4, $5, $6)
-        on conflict (nursery_id, id) do nothing
-        """;
-
-    private const string TakeBack = """
-        -- It was said by mistake.
-        update care
-        set taken_back = true
-        where id = $1
         """;
 
     public async Task<IReadOnlyDictionary<Guid, MulchRow>> LastAsync(CancellationToken cancel) =>
@@ -73,24 +60,15 @@ public sealed class MulchStore(NurseryTransaction nursery)
             throw new RefusedException(
                 new Failure(work == MulchWork.PullBack ? "mulch-is-back" : "mulch-lies", "place", Subject: bed.Name)
             );
-        await nursery.ExecuteAsync(
-            Insert,
-            cancel,
-            Sql.Of(nursery.Nursery),
-            Sql.Of(id),
-            Sql.Of(today),
-            Sql.Of(Prefix + work.Word()),
-            Sql.OfNull(nursery.By),
-            Sql.Of(place)
-        );
+        await new CareStore(nursery).KeepAsync(id, today, Prefix + work.Word(), place, cancel);
     }
 
     /// <summary>The last that was done with a bed's mulch was not.</summary>
     /// <exception cref="NotFoundException">It is not the last of that bed, or not of today.</exception>
     public async Task TakeBackAsync(Guid id, Guid place, DateOnly today, CancellationToken cancel)
     {
-        if ((await LastAsync(cancel)).GetValueOrDefault(place) is not { } last || last.Id != id || last.On != today)
+        if ((await LastAsync(cancel)).GetValueOrDefault(place) is not { } last || last.Id != id)
             throw new NotFoundException("mulch");
-        await nursery.ExecuteAsync(TakeBack, cancel, Sql.Of(id));
+        await new CareStore(nursery).TakeBackAsync(id, place, today, cancel);
     }
 }

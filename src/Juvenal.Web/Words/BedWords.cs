@@ -136,14 +136,23 @@ internal sealed class BedWords(Measures m)
             yield return $"Ripe compost: {m.Volume(Math.Round(fill.CompostL))}, a handful in each hole. Gloves, wash your hands.";
         yield return $"Water: {m.Volume(Math.Round(fill.WaterL))}. Fill each hole, let it drain, plant, firm, water in. "
             + "The first water of a hose in the sun scalds.";
-        if (fill.Stakes > 0)
-            yield return $"{fill.Stakes:#,0} {(fill.Stakes == 1 ? "stake or cage" : "stakes or cages")}, set before the plant. Cap canes: eyes.";
-        if (fill.ShortStakes > 0)
-            yield return $"{fill.ShortStakes:#,0} short {(fill.ShortStakes == 1 ? "stake" : "stakes")}, where fruit is heavy. Cap them.";
+        foreach (var stakes in Stakes(fill.Stakes, fill.ShortStakes))
+            yield return stakes;
         yield return $"{fill.Collars:#,0} {(fill.Collars == 1 ? "collar" : "collars")} against cutworms, half in the soil.";
         if (!mulched && fill.MulchL is { } mulch)
             yield return $"Mulch, {m.Length(HoleFill.MulchCm)} thick once the soil is warm: {m.Volume(Math.Round(mulch / 10) * 10)}.";
         yield return "Shade them on a first sunny day. A day or two of droop is normal.";
+    }
+
+    /// <summary>In a bed and in a pot alike.</summary>
+    /// <param name="tall">For tall and half-bush tomatoes.</param>
+    /// <param name="low">For what is low and bears heavily.</param>
+    public static IEnumerable<string> Stakes(int tall, int low)
+    {
+        if (tall > 0)
+            yield return $"{tall:#,0} {(tall == 1 ? "stake or cage" : "stakes or cages")}, set before the plant. Cap canes: eyes.";
+        if (low > 0)
+            yield return $"{low:#,0} short {(low == 1 ? "stake" : "stakes")}, where fruit is heavy. Cap them.";
     }
 
     /// <summary>Holes are dug to this, cm.</summary>

@@ -60,10 +60,8 @@ internal sealed class PotWords(Measures m)
                 );
         if (sheet.Heavy)
             yield return $"Wet, the largest weighs about {m.Grams(sheet.HeaviestKg * 1000)}: fill it where it stays, lift from the knees, or two of you.";
-        if (sheet.Stakes > 0)
-            yield return $"{sheet.Stakes:#,0} {(sheet.Stakes == 1 ? "stake or cage" : "stakes or cages")}, set before the plant. Cap canes: eyes.";
-        if (sheet.ShortStakes > 0)
-            yield return $"{sheet.ShortStakes:#,0} short {(sheet.ShortStakes == 1 ? "stake" : "stakes")}, where fruit is heavy. Cap them.";
+        foreach (var stakes in BedWords.Stakes(sheet.Stakes, sheet.ShortStakes))
+            yield return stakes;
         yield return "Water until it runs out below; empty the saucers. Pots are fed with liquid feed only.";
         if (outdoors)
             yield return "Shade them on a first sunny day.";

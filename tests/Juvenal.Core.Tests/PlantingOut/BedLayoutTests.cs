@@ -108,4 +108,16 @@ public class BedLayoutTests
         );
         Assert.Null(HoleFill.Of(plants, HoleRule.Nothing, null).MulchL);
     }
+
+    /// <summary>As many as are wanted, of those that stand; before any stands, those that are wanted.</summary>
+    [Theory]
+    [InlineData(0, 40, 0, 40)]
+    [InlineData(46, 40, 0, 40)]
+    [InlineData(30, 40, 0, 30)]
+    [InlineData(6, 40, 40, 0)]
+    [InlineData(6, 40, 38, 2)]
+    [InlineData(0, 40, 38, 0)]
+    [InlineData(3, 40, 43, 0)]
+    public void No_more_are_planted_than_stand_and_are_wanted(int inPots, int wanted, int planted, int toGo) =>
+        Assert.Equal(toGo, HoleFill.ToGo(inPots, wanted, planted));
 }
