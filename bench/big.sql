@@ -1,5 +1,5 @@
--- Makes a nursery large: each of its batches again and again with its trays, plan and ledger, all under new ids and codes.
--- psql -v copies=153 -v open=53 -v counts=130: how many more of each batch, how many of them not ended, how often each was counted again.
+-- Makes the made-up yard large (the small nursery beside it stays as it is): each of its batches again and again with its trays, plan and ledger, all under new ids and codes.
+-- psql -v yard=… -v copies=141 -v open=48 -v counts=242: how many more of each batch, how many of them not ended, how often each was counted again.
 -- As the owner, who passes the walls; the plants stand where they stood, so that every ledger still adds up.
 \set ON_ERROR_STOP on
 begin;
@@ -23,8 +23,8 @@ begin
 end
 $$;
 
-create temp table seed_batch as select nursery_id, id, code from batch;
-create temp table seed_tray as select nursery_id, id, row_number() over (order by code) as n from tray;
+create temp table seed_batch as select nursery_id, id, code from batch where nursery_id = :'yard';
+create temp table seed_tray as select nursery_id, id, row_number() over (order by code) as n from tray where nursery_id = :'yard';
 create index on seed_batch (id);
 create index on seed_tray (id);
 analyze seed_batch;
@@ -40,7 +40,8 @@ join lateral (
     and not exists (select from ledger_entry u where u.nursery_id = e.nursery_id and u.corrects = e.id)
   order by e.happened_on desc, e.sequence desc
   limit 1) e on true
-cross join generate_series(1, :counts) n;
+cross join generate_series(1, :counts) n
+where b.nursery_id = :'yard';
 
 select set_config('big.copies', :'copies', true), set_config('big.open', :'open', true);
 do $$
@@ -67,6 +68,6 @@ end
 $$;
 commit;
 analyze;
-select count(*) || ' batches, ' || count(*) filter (where ended_on is null) || ' not ended' from batch;
-select count(*) || ' ledger entries' from ledger_entry;
-select count(*) || ' trays' from tray;
+select count(*) || ' batches, ' || count(*) filter (where ended_on is null) || ' not ended' from batch where nursery_id = :'yard';
+select count(*) || ' ledger entries' from ledger_entry where nursery_id = :'yard';
+select count(*) || ' trays' from tray where nursery_id = :'yard';
