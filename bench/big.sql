@@ -59,7 +59,8 @@ begin
     perform pg_temp.copy_rows('job', k, '{"batch_id": "pg_temp.anew($k, t.batch_id)", "id": "pg_temp.anew($k, t.id)", "group_id": "pg_temp.anew($k, t.group_id)", "step_id": "pg_temp.anew($k, t.step_id)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
     perform pg_temp.copy_rows('tray', k, '{"id": "pg_temp.anew($k, t.id)", "code": "left(t.code, 2) || ''-T'' || (1000 * $k + substring(t.code from ''[0-9]+$'')::int)"}', 't.id in (select id from seed_tray)');
     perform pg_temp.copy_rows('tray_row', k, '{"tray_id": "pg_temp.anew($k, t.tray_id)", "batch_id": "pg_temp.anew($k, t.batch_id)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
-    perform pg_temp.copy_rows('ledger_entry', k, '{"id": "pg_temp.anew($k, t.id)", "batch_id": "pg_temp.anew($k, t.batch_id)", "corrects": "pg_temp.anew($k, t.corrects)", "group_id": "pg_temp.anew($k, t.group_id)", "step_id": "pg_temp.anew($k, t.step_id)", "act": "null", "trays": "null"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
+    -- In the order they were written: what happened on one day rests on it.
+    perform pg_temp.copy_rows('ledger_entry', k, '{"id": "pg_temp.anew($k, t.id)", "batch_id": "pg_temp.anew($k, t.batch_id)", "corrects": "pg_temp.anew($k, t.corrects)", "group_id": "pg_temp.anew($k, t.group_id)", "step_id": "pg_temp.anew($k, t.step_id)", "act": "null", "trays": "null"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id)) order by t.sequence');
     if k > current_setting('big.open')::int then
       update batch b set ended_on = '2026-04-01', end_reason = 'sold' where b.id in (select pg_temp.anew(k, s.id) from seed_batch s);
     end if;
