@@ -64,12 +64,12 @@ public sealed record JobDetail(
     int Wanted,
     Guid? LotId,
     bool Topped,
-    Outdoors? Outdoors = null,
-    Guid? Stand = null
+    Guid? Stand
 );
 
 /// <summary>A job with all that its card says.</summary>
-public sealed record JobView(JobHead Head, JobDetail Detail)
+/// <param name="Had">What its group had outdoors; null: it has not begun to harden off.</param>
+public sealed record JobView(JobHead Head, JobDetail Detail, Outdoors? Had = null)
 {
     private Step Step => Head.Plain.Day.Step with { Number = Detail.Move };
 
@@ -85,17 +85,7 @@ public sealed record JobView(JobHead Head, JobDetail Detail)
     /// <summary>The group it is about, as it stands; null before sowing.</summary>
     public Group? Group() =>
         Head.Plain is { Group: { } id, From: { } at } job && Detail.InPotSince is { } since
-            ? new(
-                id,
-                at,
-                job.FromSeedlings,
-                job.FromContainers,
-                Step,
-                since,
-                Detail.HardenedSince,
-                OneOf: Detail.OneOf,
-                Outdoors: Detail.Outdoors
-            )
+            ? new(id, at, job.FromSeedlings, job.FromContainers, Step, since, Detail.HardenedSince, OneOf: Detail.OneOf, Outdoors: Had)
             : null;
 
     /// <summary>How far up the ladder that group is; null where it has not begun, or does not.</summary>
@@ -139,8 +129,10 @@ public sealed class JobStore(NurseryTransaction nursery)
         where j.id in (
           select n.id
           from job n
-          where (n.shows_from > $1 or n.put_off_to > $1)
+          where greatest(n.due, n.put_off_to) > $1
             and greatest(n.due, n.put_off_to) <= $2
+            -- None is due before it shows, so the days alone find them.
+            and (n.shows_from > $1 or n.put_off_to > $1)
           order by greatest(n.due, n.put_off_to), n.id
           limit $3)
         order by greatest(j.due, j.put_off_to), length(j.code), j.code
@@ -153,7 +145,7 @@ public sealed class JobStore(NurseryTransaction nursery)
           greatest(0, b.plants_wanted - coalesce((
             select sum(o.seedlings) from standing o
             where o.nursery_id = j.nursery_id and o.batch_id = j.batch_id and o.container_id is null), 0))::int, b.lot_id,
-          s.topped_on is not null, s.outdoors, h.place_id
+          s.topped_on is not null, h.place_id
         from unnest($1::uuid[]) as wanted (id)
         join job j on j.id = wanted.id
         join batch b on b.nursery_id = j.nursery_id and b.id = j.batch_id
@@ -199,12 +191,19 @@ public sealed class JobStore(NurseryTransaction nursery)
     {
         if (heads.Count == 0)
             return [];
-        var details = new Dictionary<Guid, JobDetail>();
+        var (details, had) = (new Dictionary<Guid, JobDetail>(), new Dictionary<Guid, Outdoors>());
         await nursery.ReadTogetherAsync(
             cancel,
-            new Reading(Details, r => details[r.GetGuid(0)] = ReadDetail(r), Sql.Of(heads.Select(h => h.Id).ToArray()))
+            new(Details, r => details[r.GetGuid(0)] = ReadDetail(r), Sql.Of(heads.Select(h => h.Id).ToArray())),
+            OutdoorsRows.OfSome([.. heads.Select(h => h.Plain.Group?.Value).OfType<Guid>().Distinct()], had)
         );
-        return [.. from h in heads where details.ContainsKey(h.Id) select new JobView(h, details[h.Id])];
+        return
+        [
+            .. from h in heads
+            where details.ContainsKey(h.Id)
+            let of = h.Plain.Group?.Value
+            select new JobView(h, details[h.Id], of is { } id ? had.GetValueOrDefault(id) : null),
+        ];
     }
 
     /// <summary>The next jobs of a batch from its plan and what stands.</summary>
@@ -305,7 +304,6 @@ public sealed class JobStore(NurseryTransaction nursery)
             Wanted: r.GetInt32(16),
             LotId: r.OrNull<Guid>(17),
             Topped: r.GetBoolean(18),
-            Outdoors: r.IsDBNull(19) ? null : r.FromJson<Outdoors>(19),
-            Stand: r.OrNull<Guid>(20)
+            Stand: r.OrNull<Guid>(19)
         );
 }

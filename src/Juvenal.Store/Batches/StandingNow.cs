@@ -47,7 +47,7 @@ public sealed class StandingNow
         -- What stands, in batches that are not ended.
         select b.id, b.code, b.cultivar_id, s.id, s.container_id, s.place_id, s.stage, s.seedlings, s.containers, s.in_pot_since,
           case when b.start in ('plants', 'standing') then s.in_pot_since else s.up_on end,
-          s.hardened_since, s.spaced_cm, s.outdoors,
+          s.hardened_since, s.spaced_cm,
           case when s.outdoors is not null then (
             select h.place_id
             from path_step h
@@ -73,7 +73,8 @@ public sealed class StandingNow
     public static async Task<StandingNow> LoadAsync(NurseryTransaction nursery, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(nursery);
-        var groups = await nursery.ListAsync(Select, Read, cancel);
+        var (groups, had) = (new List<StandingGroup>(), new Dictionary<Guid, Outdoors>());
+        await nursery.ReadTogetherAsync(cancel, OutdoorsRows.OfAll(had), new(Select, r => groups.Add(Read(r, had))));
         // Sorted here: what the database would sort it by (a shorter code first) is no index of it.
         return new([.. groups.OrderBy(g => g.Code.Length).ThenBy(g => g.Code, StringComparer.Ordinal).ThenBy(g => g.Id.Value)]);
     }
@@ -82,7 +83,9 @@ public sealed class StandingNow
     public static async Task<StandingGroup?> OneAsync(NurseryTransaction nursery, Guid group, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(nursery);
-        return await nursery.OneAsync(OfOne, Read, cancel, Sql.Of(group));
+        var (found, had) = (default(StandingGroup), new Dictionary<Guid, Outdoors>());
+        await nursery.ReadTogetherAsync(cancel, OutdoorsRows.OfSome([group], had), new(OfOne, r => found = Read(r, had), Sql.Of(group)));
+        return found;
     }
 
     /// <summary>What stands where, in containers.</summary>
@@ -132,7 +135,7 @@ public sealed class StandingNow
             : null;
     }
 
-    private static StandingGroup Read(NpgsqlDataReader reader)
+    private static StandingGroup Read(NpgsqlDataReader reader, Dictionary<Guid, Outdoors> had)
     {
         var r = new Row(reader);
         var (batch, code, cultivar, id, container, place) = (r.Id(), r.Text(), r.Id(), r.Id(), r.OrNull<Guid>(), r.Id());
@@ -149,7 +152,7 @@ public sealed class StandingNow
             r.OrNull<DateOnly>(),
             r.OrNull<DateOnly>(),
             r.OrNull<double>(),
-            r.JsonOrNull<Outdoors>(),
+            had.GetValueOrDefault(id),
             r.OrNull<Guid>()
         );
     }

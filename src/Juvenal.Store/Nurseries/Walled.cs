@@ -6,6 +6,32 @@ namespace Juvenal.Store.Nurseries;
 /// <summary>A statement that is read together with others.</summary>
 public sealed record Reading(string Sql, Action<NpgsqlDataReader> Row, params NpgsqlParameter[] Parameters);
 
+/// <summary>Readings that wait for each other: started one after the other and not awaited yet, they go in one round trip.</summary>
+public sealed class Together
+{
+    private readonly Walled _of;
+    private List<(Reading[] Statements, TaskCompletionSource Told)> _waiting = [];
+
+    internal Together(Walled of) => _of = of;
+
+    /// <summary>Reads what was asked for meanwhile; the tasks that asked are over then, or have failed.</summary>
+    public Task ReadAsync(CancellationToken cancel) => _of.SendAsync(this, cancel);
+
+    internal Task WaitAsync(Reading[] statements)
+    {
+        var told = new TaskCompletionSource();
+        _waiting.Add((statements, told));
+        return told.Task;
+    }
+
+    internal List<(Reading[] Statements, TaskCompletionSource Told)> Waiting()
+    {
+        var waiting = _waiting;
+        _waiting = [];
+        return waiting;
+    }
+}
+
 /// <summary>
 /// A connection behind row-level security: it carries what the policies look at (the nursery, the account, …).
 /// For reading, each statement goes with its settings in one round trip; for writing, one transaction that counts only when
@@ -18,6 +44,7 @@ public abstract class Walled : IAsyncDisposable
     private readonly NpgsqlConnection _connection;
     private readonly NpgsqlTransaction? _transaction;
     private readonly (string Name, string Value)[] _settings;
+    private Together? _together;
 
     protected Walled(NpgsqlConnection connection, NpgsqlTransaction? transaction, (string Name, string Value)[] settings) =>
         (_connection, _transaction, _settings) = (connection, transaction, settings);
@@ -29,16 +56,48 @@ public abstract class Walled : IAsyncDisposable
         params NpgsqlParameter[] parameters
     )
     {
-        await using var batch = Batch(Command(sql, parameters));
-        await using var reader = await StartAsync(batch, cancel);
         var rows = new List<T>();
-        while (await reader.ReadAsync(cancel))
-            rows.Add(read(reader));
+        await ReadTogetherAsync(cancel, new Reading(sql, r => rows.Add(read(r)), parameters));
         return rows;
     }
 
     /// <summary>Several statements in one round trip; each row goes to its statement's reader.</summary>
-    public async Task ReadTogetherAsync(CancellationToken cancel, params Reading[] statements)
+    public Task ReadTogetherAsync(CancellationToken cancel, params Reading[] statements) =>
+        _together is { } together ? together.WaitAsync(statements) : SendAsync(statements, cancel);
+
+    /// <summary>From here until it is sent, readings wait for each other and go in one round trip.</summary>
+    public Together Together() => _together = new(this);
+
+    /// <summary>Sends what waits, and what that asks for in turn, until nobody waits.</summary>
+    internal async Task SendAsync(Together together, CancellationToken cancel)
+    {
+        try
+        {
+            while (together.Waiting() is { Count: > 0 } waiting)
+            {
+                try
+                {
+                    await SendAsync([.. waiting.SelectMany(w => w.Statements)], cancel);
+                }
+                catch (Exception e)
+                {
+                    foreach (var (_, told) in waiting)
+                        told.SetException(e);
+                    throw;
+                }
+
+                // Each goes on at once, up to what it asks for next.
+                foreach (var (_, told) in waiting)
+                    told.SetResult();
+            }
+        }
+        finally
+        {
+            _together = null;
+        }
+    }
+
+    private async Task SendAsync(IReadOnlyCollection<Reading> statements, CancellationToken cancel)
     {
         await using var batch = new NpgsqlBatch(_connection, _transaction);
         var settings = AddSettings(batch);

@@ -42,16 +42,23 @@ public sealed partial class Catalogue
             || !Places.TryGetValue(hardeningPlace, out var stand)
         )
             return null;
-        return RungCredit.Of(
-            crop,
-            RungsIn(stand),
-            had,
-            since,
-            on ?? Today,
-            (day, at) => WeatherAt(day, at is { } there && Places.TryGetValue(there, out var place) ? place : stand),
-            id => Places.TryGetValue(id, out var place) ? place.Hardens : Standing.Outside,
-            CoverC
-        );
+        // Groups that were walked out together share what they had, and one request asks for it in several of its parts.
+        return _credits
+            .GetOrCreateValue(had)
+            .GetOrAdd(
+                (crop, hardeningPlace, since, on ?? Today),
+                asked =>
+                    RungCredit.Of(
+                        crop,
+                        RungsIn(stand),
+                        had,
+                        since,
+                        asked.On,
+                        (day, at) => WeatherAt(day, at is { } there && Places.TryGetValue(there, out var place) ? place : stand),
+                        id => Places.TryGetValue(id, out var place) ? place.Hardens : Standing.Outside,
+                        CoverC
+                    )
+            );
     }
 
     /// <summary>The rung that is next, held against a day where they harden; null: the ladder is done.</summary>

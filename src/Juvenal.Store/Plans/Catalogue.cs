@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Runtime.CompilerServices;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Decision;
 using Juvenal.Core.Hardening;
@@ -80,6 +81,13 @@ public sealed partial class Catalogue
 
     // Held as long as the catalogue is.
     private readonly ConcurrentDictionary<int, SeasonWeather?> _weather = new();
+
+    // By what was had: it is forgotten with it.
+    private readonly ConditionalWeakTable<
+        Outdoors,
+        ConcurrentDictionary<(Crop Crop, Guid Stand, DateOnly Since, DateOnly On), RungCredit>
+    > _credits = [];
+
     private readonly ConcurrentDictionary<(DateOnly Day, Guid Place), DayThere> _days = new();
     private readonly ConcurrentDictionary<(Guid Place, int Season), PlaceWarmth> _warmth = new();
 

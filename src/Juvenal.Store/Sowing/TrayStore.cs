@@ -48,13 +48,18 @@ public sealed class TrayStore(NurseryTransaction nursery)
 
     private const string Sown = """
         -- Trays in which batches have rows: whose, how many, and whether more than one batch lies there.
-        select array_agg(r.batch_id) filter (where r.asked), sum(r.rows) filter (where r.asked)::int, count(*) > 1
-        from (
-          select o.tray_id, o.batch_id, count(*) as rows, o.batch_id = any($1) as asked
+        select t.batches, t.rows, cardinality(t.batches) > 1 or exists (
+          select
           from tray_row o
-          where o.tray_id in (select tray_id from tray_row where batch_id = any($1))
-          group by o.tray_id, o.batch_id) r
-        group by r.tray_id
+          where o.nursery_id = t.nursery_id and o.tray_id = t.tray_id and o.batch_id <> t.batches[1])
+        from (
+          select r.nursery_id, r.tray_id, array_agg(r.batch_id) as batches, sum(r.rows)::int as rows
+          from (
+            select nursery_id, tray_id, batch_id, count(*) as rows
+            from tray_row
+            where batch_id = any($1)
+            group by nursery_id, tray_id, batch_id) r
+          group by r.nursery_id, r.tray_id) t
         """;
 
     private const string InsertTray = """

@@ -46,57 +46,34 @@ internal static class RoundPage
     )
     {
         var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
-        var today = catalogue.Today;
-        var heads = await new JobStore(reading).DueAsync(today, today.AddDays(Ahead), MostComing, cancel);
-        // In winter the next work is further off: it is named all the same.
-        if (heads.Count == 0)
-            heads = await new JobStore(reading).DueAsync(today, today.AddDays(AheadInWinter), MostComing, cancel);
-        var any = heads.Count > 0 || await new BatchReader(reading).AnyAsync(cancel);
-        var waiting = await Store.Plans.Replanner.WaitingAsync(reading, cancel);
-        var ahead = await NightsAhead.LoadAsync(reading, catalogue.Site, today, cancel);
-        var nights = skip > 0 ? [] : await new NightStore(reading).SinceAsync(today.AddDays(-NightsBack.Days), cancel);
-        var timed = await new PaceStore(reading).LatestAsync(cancel);
-        var pace = new Pace(timed.Select(t => t.Timed));
-        var measures = new Measures(catalogue.Site.UsUnits);
-        var troubles = await TroubleAnswers.OpenAsync(reading, catalogue, cancel);
-        var walk = Walk(heads, catalogue, pace, troubles.SelectMany(t => t.Places).ToHashSet());
-        var page = walk.Skip(skip).Take(take).Select(w => w.Head).ToList();
-        var coming = heads
-            .Select(h => (Head: h, Work: h.Plain.On(today)))
-            .Where(c => c.Work is { Press: Press.Coming })
-            .OrderBy(c => c.Head.Plain.Day.Shown)
-            .ThenBy(c => c.Head.Code.Length)
-            .ThenBy(c => c.Head.Code, StringComparer.Ordinal)
-            .Take(MostComing)
-            .Select(c => c.Head);
-        var opened = await new JobStore(reading).OpenAsync([.. page, .. coming], cancel);
-        var due = walk.Where(w => w.Work.Press != Press.Look).ToList();
-        var handsHours = await new SiteStore(reading).HandsHoursAsync(cancel);
-        var fits = handsHours is { } hours
+        var (today, first) = (catalogue.Today, skip == 0);
+        var (jobs, measures) = (new JobStore(reading), new Measures(catalogue.Site.UsUnits));
+        // Started side by side: what they ask for at the same time is one round trip.
+        var together = reading.Together();
+        var heads = HeadsAsync();
+        var waiting = Store.Plans.Replanner.WaitingAsync(reading, cancel);
+        var ahead = NightsAhead.LoadAsync(reading, catalogue.Site, today, cancel);
+        var timed = new PaceStore(reading).LatestAsync(cancel);
+        var troubles = TroubleAnswers.OpenAsync(reading, catalogue, cancel);
+        var handsHours = new SiteStore(reading).HandsHoursAsync(cancel);
+        var walking = WalkAsync();
+        var cards = CardsAsync();
+        // What the morning asks besides is told with the first page.
+        var beside = first ? MorningAsync() : null;
+        await together.ReadAsync(cancel);
+        var (walk, page, coming, due) = await walking;
+        var opened = await cards;
+        var pace = await PaceAsync();
+        var hours = await handsHours;
+        var fits = hours is { } h
             ? DayLoad
-                .Today([.. due.Select(w => new LoadJob(w.Work.Press, w.Head.Plain.Day.Date.High, w.Work.Minutes))], hours)
+                .Today([.. due.Select(w => new LoadJob(w.Work.Press, w.Head.Plain.Day.Date.High, w.Work.Minutes))], h)
                 .Zip(due, (minutes, w) => (w.Head.Id, Minutes: minutes, Of: w.Work.Minutes))
                 .ToDictionary(f => f.Id, f => (f.Minutes, f.Of))
             : [];
-        // What is to be fetched is told with the first page, for all of them.
-        var trays =
-            skip > 0
-                ? []
-                : await new TrayStore(reading).SownAsync(
-                    due.Where(w => w.Work.Step.Kind == StepKind.Begin).Select(w => w.Head.BatchId),
-                    cancel
-                );
-        var standing = skip > 0 ? null : await StandingNow.LoadAsync(reading, cancel);
-        var mixes = skip > 0 ? [] : await new MixStore(reading).AllAsync(cancel);
-        var (tasks, troubled) = TaskAnswers.Of(
-            opened,
-            catalogue,
-            ahead,
-            await TaskAnswers.LackingAsync(reading, opened, cancel),
-            fits,
-            pace,
-            log
-        );
+        var (tasks, troubled) = TaskAnswers.Of(opened.Jobs, catalogue, await ahead, opened.Lacking, fits, pace, log);
+        var nights = await ahead;
+        var morning = beside is null ? null : await beside;
         return new(
             today,
             walk.Count,
@@ -110,52 +87,167 @@ internal static class RoundPage
                 select new StopAnswer(place.Id, place.Name, place.Kind, there.Count(), here),
             ],
             [.. tasks.Where(t => t.Press == Press.Coming)],
-            [.. skip > 0 ? [] : PickList.Of(due, trays, catalogue, mixes)],
+            morning is null ? [] : [.. PickList.Of(due, morning.Trays, catalogue, morning.Mixes)],
             due.Sum(w => w.Work.Minutes),
-            catalogue.Record.Season(catalogue.Site, catalogue.Today.Year) is null ? "site"
+            catalogue.Record.Season(catalogue.Site, today.Year) is null ? "site"
                 : catalogue.Places.Count == 0 ? "places"
                 : catalogue.Cultivars.Count == 0 ? "cultivars"
-                : !any ? "batch"
+                : !(await heads).Any ? "batch"
                 : null,
             new(
-                ahead.From,
-                ahead.MadeOn,
-                [.. ahead.Nights.Select(n => new NightAnswer(n.Evening, n.LowC))],
+                nights.From,
+                nights.MadeOn,
+                [.. nights.Nights.Select(n => new NightAnswer(n.Evening, n.LowC))],
                 WeatherWords.Winds(
                     catalogue.Winds.Where(w => w.Key < today.AddDays(ColdStop.Nights)).OrderBy(w => w.Key).Select(w => (w.Key, w.Value)),
                     measures
                 )
             ),
             troubled,
-            waiting,
-            skip > 0 ? [] : await DoneAsync(reading, catalogue, asks, timed.ToDictionary(t => t.Entry, t => t.Timed.TookMinutes), cancel),
-            skip > 0 ? [] : await MovedAsync(reading, catalogue, cancel),
-            [
-                .. from s in standing?.ByPlace(catalogue) ?? []
-                let place = catalogue.Places[s.PlaceId]
-                orderby place.WalkOrder, place.Name
-                select new StandingAnswer(
-                    place.Id,
-                    place.Name,
-                    s.Batches,
-                    s.Seedlings,
-                    s.Containers,
-                    CareWords.Water(place, s.SmallestCellLitres, Store.Plans.PlaceNow.Days(catalogue, place, 1), measures)
-                ),
-            ],
-            standing is null ? null : await Tonights.OfAsync(reading, catalogue, ahead, nights, standing, cancel),
-            standing is null ? null : await Mornings.OfAsync(reading, catalogue, ahead, nights, standing, cancel),
+            await waiting,
+            morning?.Done ?? [],
+            morning?.Moved ?? [],
+            morning is null ? [] : Standing(morning.Stands, catalogue),
+            morning?.Tonight,
+            morning?.Behind,
             LastNight.At(catalogue.Site.Now(clock)),
-            handsHours,
+            hours,
             fits.Values.Sum(f => f.Minutes),
-            skip > 0 ? null : await new CareStore(reading).WalkedAsync(today, cancel),
+            morning?.Walked,
             [.. pace.Known.Select(k => RoundWords.Pace(k.Kind, k.Share, k.Jobs))],
-            standing is null ? null : await Feeds.OfAsync(reading, catalogue, standing, cancel),
-            troubles,
-            standing is null ? [] : Ladders.Of(standing, catalogue),
-            skip > 0 ? [] : await Afters.OfAsync(reading, catalogue, cancel),
-            skip > 0 ? [] : [.. (await Mulches.OfAsync(reading, catalogue, cancel)).Where(m => m.IsDue || m.Done is not null)]
+            morning?.Feeding,
+            await troubles,
+            morning is null ? [] : Ladders.Of(morning.Stands, catalogue),
+            morning?.Afters ?? [],
+            [.. (morning?.Mulches ?? []).Where(m => m.IsDue || m.Done is not null)]
         );
+
+        async Task<(List<JobHead> Heads, bool Any)> HeadsAsync()
+        {
+            var found = await jobs.DueAsync(today, today.AddDays(Ahead), MostComing, cancel);
+            // In winter the next work is further off: it is named all the same.
+            if (found.Count == 0)
+                found = await jobs.DueAsync(today, today.AddDays(AheadInWinter), MostComing, cancel);
+            return (found, found.Count > 0 || await new BatchReader(reading).AnyAsync(cancel));
+        }
+
+        async Task<Pace> PaceAsync() => new((await timed).Select(t => t.Timed));
+
+        async Task<Walked> WalkAsync()
+        {
+            var (found, _) = await heads;
+            var walked = Walk(found, catalogue, await PaceAsync(), (await troubles).SelectMany(t => t.Places).ToHashSet());
+            return new(
+                walked,
+                [.. walked.Skip(skip).Take(take).Select(w => w.Head)],
+                [
+                    .. found
+                        .Select(f => (Head: f, Work: f.Plain.On(today)))
+                        .Where(c => c.Work is { Press: Press.Coming })
+                        .OrderBy(c => c.Head.Plain.Day.Shown)
+                        .ThenBy(c => c.Head.Code.Length)
+                        .ThenBy(c => c.Head.Code, StringComparer.Ordinal)
+                        .Take(MostComing)
+                        .Select(c => c.Head),
+                ],
+                [.. walked.Where(w => w.Work.Press != Press.Look)]
+            );
+        }
+
+        async Task<(List<JobView> Jobs, IReadOnlyDictionary<Guid, int> Lacking)> CardsAsync()
+        {
+            var shown = await walking;
+            var found = await jobs.OpenAsync([.. shown.Page, .. shown.Coming], cancel);
+            return (found, await TaskAnswers.LackingAsync(reading, found, cancel));
+        }
+
+        async Task<MorningBeside> MorningAsync()
+        {
+            var stands = StandingNow.LoadAsync(reading, cancel);
+            var evenings = new NightStore(reading).SinceAsync(today.AddDays(-NightsBack.Days), cancel);
+            var mixes = new MixStore(reading).AllAsync(cancel);
+            var walked = new CareStore(reading).WalkedAsync(today, cancel);
+            var moved = MovedAsync(reading, catalogue, cancel);
+            var afters = Afters.OfAsync(reading, catalogue, cancel);
+            var mulches = Mulches.OfAsync(reading, catalogue, cancel);
+            var done = DoneAsync();
+            var trays = TraysAsync();
+            var (there, nightsAhead, since) = (await stands, await ahead, await evenings);
+            var tonight = Tonights.OfAsync(reading, catalogue, nightsAhead, since, there, cancel);
+            var behind = Mornings.OfAsync(reading, catalogue, nightsAhead, since, there, cancel);
+            var feeding = Feeds.OfAsync(reading, catalogue, there, cancel);
+            return new(
+                there,
+                await trays,
+                await mixes,
+                await done,
+                await moved,
+                await tonight,
+                await behind,
+                await walked,
+                await feeding,
+                await afters,
+                await mulches
+            );
+
+            // What is to be fetched is told for all jobs, on whatever page.
+            async Task<List<SownTray>> TraysAsync() =>
+                await new TrayStore(reading).SownAsync(
+                    (await walking).Due.Where(w => w.Work.Step.Kind == StepKind.Begin).Select(w => w.Head.BatchId),
+                    cancel
+                );
+
+            async Task<IReadOnlyList<DoneAnswer>> DoneAsync() =>
+                await RoundPage.DoneAsync(
+                    reading,
+                    catalogue,
+                    asks,
+                    (await timed).ToDictionary(t => t.Entry, t => t.Timed.TookMinutes),
+                    cancel
+                );
+        }
+    }
+
+    /// <summary>The walk: all of it, the page, what comes after it, and what of it is due.</summary>
+    private sealed record Walked(
+        List<(JobHead Head, Work Work)> All,
+        List<JobHead> Page,
+        List<JobHead> Coming,
+        List<(JobHead Head, Work Work)> Due
+    );
+
+    /// <summary>What a morning asks besides the jobs.</summary>
+    private sealed record MorningBeside(
+        StandingNow Stands,
+        IReadOnlyList<SownTray> Trays,
+        IReadOnlyList<MixRow> Mixes,
+        IReadOnlyList<DoneAnswer> Done,
+        IReadOnlyList<MovedAnswer> Moved,
+        TonightAnswer Tonight,
+        MorningAnswer Behind,
+        WalkedRow? Walked,
+        FeedingAnswer? Feeding,
+        IReadOnlyList<AfterAnswer> Afters,
+        IReadOnlyList<MulchAnswer> Mulches
+    );
+
+    private static List<StandingAnswer> Standing(StandingNow stands, Store.Plans.Catalogue catalogue)
+    {
+        var measures = new Measures(catalogue.Site.UsUnits);
+        return
+        [
+            .. from s in stands.ByPlace(catalogue)
+            let place = catalogue.Places[s.PlaceId]
+            orderby place.WalkOrder, place.Name
+            select new StandingAnswer(
+                place.Id,
+                place.Name,
+                s.Batches,
+                s.Seedlings,
+                s.Containers,
+                CareWords.Water(place, s.SmallestCellLitres, Store.Plans.PlaceNow.Days(catalogue, place, 1), measures)
+            ),
+        ];
     }
 
     private static async Task<IReadOnlyList<DoneAnswer>> DoneAsync(
