@@ -18,13 +18,14 @@ begin
   select string_agg(quote_ident(attname), ', ' order by attnum), string_agg(coalesce(changes ->> attname, 't.' || quote_ident(attname)), ', ' order by attnum)
   into names, expressions
   from pg_attribute
-  where attrelid = source::regclass and attnum > 0 and not attisdropped and attidentity = '';
+  where attrelid = source::regclass and attnum > 0 and not attisdropped and attidentity = '' and attgenerated = '';
   execute format('insert into %I (%s) select %s from %I t where %s', source, names, replace(expressions, '$k', k::text), source, replace(wanted, '$k', k::text));
 end
 $$;
 
 create temp table seed_batch as select nursery_id, id, code from batch where nursery_id = :'yard';
 create temp table seed_tray as select nursery_id, id, row_number() over (order by code) as n from tray where nursery_id = :'yard';
+create temp table seed_packet as select id from seed_lot where nursery_id = :'yard';
 create index on seed_batch (id);
 create index on seed_tray (id);
 analyze seed_batch;
@@ -49,8 +50,13 @@ declare
   k int;
 begin
   for k in 1..current_setting('big.copies')::int loop
+    -- A nursery of that size does not sow out of seven packets: each of them is there anew for a few copies.
+    if k % 7 = 1 then
+      perform pg_temp.copy_rows('seed_lot', k, '{"id": "pg_temp.anew($k, t.id)", "name": "t.name || '' '' || $k", "from_batch_id": "null"}', 't.id in (select id from seed_packet)');
+      perform pg_temp.copy_rows('lot_entry', k, '{"id": "pg_temp.anew($k, t.id)", "lot_id": "pg_temp.anew($k, t.lot_id)", "corrects": "pg_temp.anew($k, t.corrects)"}', 't.lot_id in (select id from seed_packet) order by t.sequence');
+    end if;
     perform pg_temp.copy_rows('batch', k, '{"id": "pg_temp.anew($k, t.id)", "code": "left(t.code, 2) || ''-'' || (100 * $k + substring(t.code from ''[0-9]+$'')::int)",
-      "rootstock_id": "null", "scion_id": "null", "start": "''seed''", "union_cm": "null", "price_each": "null", "tray_counts": "''[]''",
+      "lot_id": "pg_temp.anew($k - ($k - 1) % 7, t.lot_id)", "rootstock_id": "null", "scion_id": "null", "start": "''seed''", "union_cm": "null", "price_each": "null", "tray_counts": "''[]''",
       "step_days": "pg_temp.by_step($k, t.step_days)", "put_offs": "pg_temp.by_step($k, t.put_offs)", "abouts": "pg_temp.by_step($k, t.abouts)"}',
       't.start not in (''plants'', ''cuttings'', ''grafts'', ''standing'') and t.parent_id is null and t.id in (select id from seed_batch)');
     perform pg_temp.copy_rows('path_step', k, '{"batch_id": "pg_temp.anew($k, t.batch_id)", "id": "pg_temp.anew($k, t.id)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
@@ -60,7 +66,7 @@ begin
     perform pg_temp.copy_rows('tray', k, '{"id": "pg_temp.anew($k, t.id)", "code": "left(t.code, 2) || ''-T'' || (1000 * $k + substring(t.code from ''[0-9]+$'')::int)"}', 't.id in (select id from seed_tray)');
     perform pg_temp.copy_rows('tray_row', k, '{"tray_id": "pg_temp.anew($k, t.tray_id)", "batch_id": "pg_temp.anew($k, t.batch_id)"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id))');
     -- In the order they were written: what happened on one day rests on it.
-    perform pg_temp.copy_rows('ledger_entry', k, '{"id": "pg_temp.anew($k, t.id)", "batch_id": "pg_temp.anew($k, t.batch_id)", "corrects": "pg_temp.anew($k, t.corrects)", "group_id": "pg_temp.anew($k, t.group_id)", "step_id": "pg_temp.anew($k, t.step_id)", "act": "null", "trays": "null"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id)) order by t.sequence');
+    perform pg_temp.copy_rows('ledger_entry', k, '{"id": "pg_temp.anew($k, t.id)", "batch_id": "pg_temp.anew($k, t.batch_id)", "corrects": "pg_temp.anew($k, t.corrects)", "group_id": "pg_temp.anew($k, t.group_id)", "step_id": "pg_temp.anew($k, t.step_id)", "lot_id": "pg_temp.anew($k - ($k - 1) % 7, t.lot_id)", "act": "null", "trays": "null"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id)) order by t.sequence');
     if k > current_setting('big.open')::int then
       update batch b set ended_on = '2026-04-01', end_reason = 'sold' where b.id in (select pg_temp.anew(k, s.id) from seed_batch s);
     end if;

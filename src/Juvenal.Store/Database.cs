@@ -1,4 +1,5 @@
 using Juvenal.Store.Accounts;
+using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
 using Npgsql;
@@ -10,7 +11,7 @@ public sealed class Database(NpgsqlDataSource source)
 {
     public const string WebRole = "juvenal_web";
 
-    private readonly CatalogueCache _catalogues = new();
+    private readonly Held _held = new(new(), new());
 
     /// <summary>An act that loses so often is said to have failed.</summary>
     private const int MostTries = 4;
@@ -32,13 +33,13 @@ public sealed class Database(NpgsqlDataSource source)
     }
 
     public Task<NurseryTransaction> ReadAsync(Guid nursery, CancellationToken cancel) =>
-        NurseryTransaction.OpenAsync(source, _catalogues, nursery, null, writes: false, cancel);
+        NurseryTransaction.OpenAsync(source, _held, nursery, null, writes: false, cancel);
 
     /// <param name="nursery">The one that is seen.</param>
     /// <param name="cancel">Cancels.</param>
     /// <param name="by">Who acts, by name.</param>
     public Task<NurseryTransaction> WriteAsync(Guid nursery, CancellationToken cancel, string? by = null) =>
-        NurseryTransaction.OpenAsync(source, _catalogues, nursery, by, writes: true, cancel);
+        NurseryTransaction.OpenAsync(source, _held, nursery, by, writes: true, cancel);
 
     /// <summary>
     /// Writes in one transaction, with the first of the locks taken. Where PostgreSQL ended it for the sake of another one (a deadlock, a
@@ -95,7 +96,7 @@ public sealed class Database(NpgsqlDataSource source)
 
     /// <summary>The nursery as it is at one moment, however long the reading takes.</summary>
     public Task<NurseryTransaction> SnapshotAsync(Guid nursery, CancellationToken cancel, string? by = null) =>
-        NurseryTransaction.OpenAsync(source, _catalogues, nursery, by, writes: true, cancel, System.Data.IsolationLevel.RepeatableRead);
+        NurseryTransaction.OpenAsync(source, _held, nursery, by, writes: true, cancel, System.Data.IsolationLevel.RepeatableRead);
 
     public Task<AccountTransaction> ReadAsync(Asker asker, CancellationToken cancel) =>
         AccountTransaction.OpenAsync(source, asker, writes: false, cancel);

@@ -108,12 +108,19 @@ public sealed class JobStore(NurseryTransaction nursery)
         from job j
         """;
 
-    private const string Now = $"""
-        -- Jobs that are asked for by a day, or may be.
-        {Heads}
+    private const string Now = """
+        -- Jobs that are asked for by a day, or may be: which.
+        select j.id, j.written
+        from job j
         where j.shows_from <= $1
           and (j.put_off_to is null or j.put_off_to <= $1)
         limit $2
+        """;
+
+    private const string Named = $"""
+        -- Some jobs.
+        {Heads}
+        where j.id = any($1)
         """;
 
     private const string OfOne = $"""
@@ -171,16 +178,27 @@ public sealed class JobStore(NurseryTransaction nursery)
     /// <param name="cancel">Cancels.</param>
     public async Task<List<JobHead>> DueAsync(DateOnly today, DateOnly until, int most, CancellationToken cancel)
     {
-        var found = new List<JobHead>();
-        await nursery.ReadTogetherAsync(cancel, [.. Due(today, until, most, found.Add)]);
-        return found;
-    }
+        var (due, found) = (new List<(Guid Id, long Written)>(), new List<JobHead>());
+        await nursery.ReadTogetherAsync(
+            cancel,
+            new(Now, r => due.Add((r.GetGuid(0), r.GetInt64(1))), Sql.Of(today), Sql.Of(BatchReader.Most)),
+            new(Coming, r => found.Add(ReadHead(r)), Sql.Of(today), Sql.Of(until), Sql.Of(most))
+        );
+        // On a large nursery hundreds are due each day, and few of them say something else than at the last look.
+        var held = nursery.Held.Jobs.Of(nursery.Nursery, due);
+        var unknown = due.Where(d => !held.ContainsKey(d.Id)).ToDictionary(d => d.Id, d => d.Written);
+        if (unknown.Count > 0)
+        {
+            var read = new List<JobHead>();
+            await nursery.ReadTogetherAsync(cancel, new Reading(Named, r => read.Add(ReadHead(r)), Sql.Of(unknown.Keys.ToArray())));
+            foreach (var head in read)
+                held[head.Id] = (unknown[head.Id], head);
+        }
 
-    /// <summary>The statements of <see cref="DueAsync"/>, to be read together with others.</summary>
-    public static IEnumerable<Reading> Due(DateOnly today, DateOnly until, int most, Action<JobHead> found)
-    {
-        yield return new(Now, r => found(ReadHead(r)), Sql.Of(today), Sql.Of(BatchReader.Most));
-        yield return new(Coming, r => found(ReadHead(r)), Sql.Of(today), Sql.Of(until), Sql.Of(most));
+        if (!nursery.Writes)
+            nursery.Held.Jobs.Keep(nursery.Nursery, held);
+        found.AddRange(held.Values.Select(h => h.Head));
+        return found;
     }
 
     /// <summary>The jobs of one batch, soonest first.</summary>

@@ -8,20 +8,26 @@ internal static class OutdoorsRows
 {
     private const string All = """
         -- What groups had outdoors, of batches that are not ended.
-        select s.outdoors, array_agg(s.id)
-        from standing s
-        join batch b on b.nursery_id = s.nursery_id and b.id = s.batch_id and b.ended_on is null
-        where s.outdoors is not null
-        group by s.outdoors
+        select o.outdoors, g.ids
+        from (
+          select s.nursery_id, array_agg(s.id) as ids
+          from standing s
+          join batch b on b.nursery_id = s.nursery_id and b.id = s.batch_id and b.ended_on is null
+          where s.outdoors_digest is not null
+          group by s.nursery_id, s.outdoors_digest) g
+        join standing o on o.nursery_id = g.nursery_id and o.id = g.ids[1]
         """;
 
     private const string Some = """
         -- What some groups had outdoors.
-        select outdoors, array_agg(id)
-        from standing
-        where id = any($1)
-          and outdoors is not null
-        group by outdoors
+        select o.outdoors, g.ids
+        from (
+          select nursery_id, array_agg(id) as ids
+          from standing
+          where id = any($1)
+            and outdoors_digest is not null
+          group by nursery_id, outdoors_digest) g
+        join standing o on o.nursery_id = g.nursery_id and o.id = g.ids[1]
         """;
 
     /// <summary>Of all batches that are not ended, by group.</summary>

@@ -1,5 +1,5 @@
 using System.Data;
-using Juvenal.Store.Plans;
+using Juvenal.Store.Batches;
 using Npgsql;
 
 namespace Juvenal.Store.Nurseries;
@@ -10,19 +10,20 @@ public sealed class NurseryTransaction : Walled
     private NurseryTransaction(
         Guid nursery,
         string? by,
-        CatalogueCache catalogues,
+        Held held,
         NpgsqlConnection connection,
         NpgsqlTransaction? transaction,
         (string, string)[] settings
     )
-        : base(connection, transaction, settings) => (Nursery, By, Catalogues, Writes) = (nursery, by, catalogues, transaction is not null);
+        : base(connection, transaction, settings) => (Nursery, By, Held, Writes) = (nursery, by, held, transaction is not null);
 
     public Guid Nursery { get; }
 
     /// <summary>Who acts, by name; null where nobody does (a new day).</summary>
     public string? By { get; }
 
-    internal CatalogueCache Catalogues { get; }
+    /// <summary>By this server.</summary>
+    internal Held Held { get; }
 
     internal bool Writes { get; }
 
@@ -32,7 +33,7 @@ public sealed class NurseryTransaction : Walled
 
     internal static async Task<NurseryTransaction> OpenAsync(
         NpgsqlDataSource source,
-        CatalogueCache catalogues,
+        Held held,
         Guid nursery,
         string? by,
         bool writes,
@@ -42,6 +43,6 @@ public sealed class NurseryTransaction : Walled
     {
         (string, string)[] settings = [("app.nursery", nursery.ToString())];
         var (connection, transaction) = await OpenAsync(source, writes, settings, cancel, isolation);
-        return new(nursery, by, catalogues, connection, transaction, settings);
+        return new(nursery, by, held, connection, transaction, settings);
     }
 }

@@ -6,32 +6,6 @@ namespace Juvenal.Store.Nurseries;
 /// <summary>A statement that is read together with others.</summary>
 public sealed record Reading(string Sql, Action<NpgsqlDataReader> Row, params NpgsqlParameter[] Parameters);
 
-/// <summary>Readings that wait for each other: started one after the other and not awaited yet, they go in one round trip.</summary>
-public sealed class Together
-{
-    private readonly Walled _of;
-    private List<(Reading[] Statements, TaskCompletionSource Told)> _waiting = [];
-
-    internal Together(Walled of) => _of = of;
-
-    /// <summary>Reads what was asked for meanwhile; the tasks that asked are over then, or have failed.</summary>
-    public Task ReadAsync(CancellationToken cancel) => _of.SendAsync(this, cancel);
-
-    internal Task WaitAsync(Reading[] statements)
-    {
-        var told = new TaskCompletionSource();
-        _waiting.Add((statements, told));
-        return told.Task;
-    }
-
-    internal List<(Reading[] Statements, TaskCompletionSource Told)> Waiting()
-    {
-        var waiting = _waiting;
-        _waiting = [];
-        return waiting;
-    }
-}
-
 /// <summary>
 /// A connection behind row-level security: it carries what the policies look at (the nursery, the account, …).
 /// For reading, each statement goes with its settings in one round trip; for writing, one transaction that counts only when
@@ -65,31 +39,17 @@ public abstract class Walled : IAsyncDisposable
     public Task ReadTogetherAsync(CancellationToken cancel, params Reading[] statements) =>
         _together is { } together ? together.WaitAsync(statements) : SendAsync(statements, cancel);
 
-    /// <summary>From here until it is sent, readings wait for each other and go in one round trip.</summary>
-    public Together Together() => _together = new(this);
-
-    /// <summary>Sends what waits, and what that asks for in turn, until nobody waits.</summary>
-    internal async Task SendAsync(Together together, CancellationToken cancel)
+    /// <summary>
+    /// Runs what starts several readings before it awaits the first: what they ask for at the same time goes in one round trip.
+    /// Their code runs by turns, never at once.
+    /// </summary>
+    public async Task<T> TogetherAsync<T>(Func<Task<T>> body, CancellationToken cancel)
     {
+        var together = new Together();
+        _together = together;
         try
         {
-            while (together.Waiting() is { Count: > 0 } waiting)
-            {
-                try
-                {
-                    await SendAsync([.. waiting.SelectMany(w => w.Statements)], cancel);
-                }
-                catch (Exception e)
-                {
-                    foreach (var (_, told) in waiting)
-                        told.SetException(e);
-                    throw;
-                }
-
-                // Each goes on at once, up to what it asks for next.
-                foreach (var (_, told) in waiting)
-                    told.SetResult();
-            }
+            return await together.RunAsync(body, statements => SendAsync(statements, cancel), cancel);
         }
         finally
         {

@@ -113,13 +113,13 @@ public sealed partial class Catalogue
     {
         var inputs = 0;
         await nursery.ReadTogetherAsync(cancel, [new(InputsVersion, r => inputs = r.GetInt32(0)), .. with]);
-        if (nursery.Catalogues.Find(nursery.Nursery, inputs, clock) is { } held)
+        if (nursery.Held.Catalogues.Find(nursery.Nursery, inputs, clock) is { } held)
             return held;
         var loading = new Loading(inputs);
         await nursery.ReadTogetherAsync(cancel, [.. loading.Statements()]);
         var catalogue = loading.Done(clock);
         if (!nursery.Writes)
-            nursery.Catalogues.Keep(nursery.Nursery, catalogue, clock);
+            nursery.Held.Catalogues.Keep(nursery.Nursery, catalogue, clock);
         return catalogue;
     }
 

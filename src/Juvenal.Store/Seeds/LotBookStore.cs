@@ -36,8 +36,22 @@ public sealed class LotBookStore(NurseryTransaction nursery)
             where p.nursery_id = b.nursery_id and p.batch_id = b.id and w.kind = 'move' and p.done_on is not null)) then b.emerged end
         """;
 
-    private const string Sowings = """
-        from ledger_entry e
+    /// <summary>Sowings from some packets; what names none took from its batch's.</summary>
+    private const string OfSome = """
+        from (
+          select s.nursery_id, s.id, s.batch_id, s.kind, s.lot_id, s.happened_on, s.seeds, s.sequence
+          from ledger_entry s
+          where s.kind = 'sown'
+            and s.lot_id = any($1)
+          union all
+          select s.nursery_id, s.id, s.batch_id, s.kind, s.lot_id, s.happened_on, s.seeds, s.sequence
+          from ledger_entry s
+          where s.kind = 'sown'
+            and s.lot_id is null
+            and (select o.lot_id from batch o where o.nursery_id = s.nursery_id and o.id = s.batch_id) = any($1)) e
+        """;
+
+    private const string AsTheyStand = """
         join batch b on b.nursery_id = e.nursery_id and b.id = e.batch_id
         left join (
           select distinct on (k.batch_id, k.corrects) k.batch_id, k.corrects, k.seeds
@@ -56,7 +70,8 @@ public sealed class LotBookStore(NurseryTransaction nursery)
     internal const string Taken = $"""
         -- Seeds that sowings took, as they stand: undone ones left out, corrected ones as corrected.
         {Amounts}{WithUp}
-        {Sowings}
+        from ledger_entry e
+        {AsTheyStand}
           and coalesce(e.lot_id, b.lot_id) is not null
         order by e.sequence
         """;
@@ -64,16 +79,16 @@ public sealed class LotBookStore(NurseryTransaction nursery)
     internal const string TakenFromOne = $"""
         -- Seeds that sowings took from one packet, as above.
         {Amounts}{WithUp}
-        {Sowings}
-          and coalesce(e.lot_id, b.lot_id) = $1
+        {OfSome}
+        {AsTheyStand}
         order by e.sequence
         """;
 
     internal const string Used = $"""
         -- Seeds that sowings took from some packets, by day: how many are left is all that is asked.
         select coalesce(e.lot_id, b.lot_id), e.happened_on, sum(coalesce(c.seeds, e.seeds))::int, null::int
-        {Sowings}
-          and coalesce(e.lot_id, b.lot_id) = any($1)
+        {OfSome}
+        {AsTheyStand}
         group by coalesce(e.lot_id, b.lot_id), e.happened_on
         order by e.happened_on
         """;

@@ -177,7 +177,7 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
         if (found.Count == 0)
             return null;
         var entries = await nursery.ListAsync(LotBookStore.EntriesOfOne, LotBookStore.Read, cancel, Sql.Of(id));
-        var taken = await nursery.ListAsync(LotBookStore.TakenFromOne, LotBookStore.ReadTaken, cancel, Sql.Of(id));
+        var taken = await nursery.ListAsync(LotBookStore.TakenFromOne, LotBookStore.ReadTaken, cancel, Sql.Of(new[] { id }));
         return new(found[0].Row, found[0].Crop, found[0].Planned, entries, taken.ConvertAll(t => t.Taken));
     }
 

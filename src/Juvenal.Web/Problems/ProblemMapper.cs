@@ -21,6 +21,9 @@ internal sealed class ProblemMapper(IProblemDetailsService problems, ILogger<Pro
             problem = new() { Status = 500, Title = "Something went wrong on our side. Nothing was changed." };
         }
 
+        // The grower is told to try again; whoever runs the server is told why.
+        if (problem.Status >= 503)
+            log.LogWarning(exception, "The database does not answer");
         httpContext.Response.StatusCode = problem.Status ?? 500;
         return await problems.TryWriteAsync(new() { HttpContext = httpContext, ProblemDetails = problem });
     }

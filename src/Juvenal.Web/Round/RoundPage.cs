@@ -46,10 +46,23 @@ internal static class RoundPage
     )
     {
         var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
+        return await reading.TogetherAsync(() => OfAsync(reading, catalogue, skip, take, clock, log, asks, cancel), cancel);
+    }
+
+    private static async Task<RoundAnswer> OfAsync(
+        NurseryTransaction reading,
+        Store.Plans.Catalogue catalogue,
+        int skip,
+        int take,
+        TimeProvider clock,
+        ILogger<RoundAnswer> log,
+        Membership? asks,
+        CancellationToken cancel
+    )
+    {
         var (today, first) = (catalogue.Today, skip == 0);
         var (jobs, measures) = (new JobStore(reading), new Measures(catalogue.Site.UsUnits));
-        // Started side by side: what they ask for at the same time is one round trip.
-        var together = reading.Together();
+        // All started before the first is awaited: what they ask for at the same time is one round trip.
         var heads = HeadsAsync();
         var waiting = Store.Plans.Replanner.WaitingAsync(reading, cancel);
         var ahead = NightsAhead.LoadAsync(reading, catalogue.Site, today, cancel);
@@ -60,7 +73,6 @@ internal static class RoundPage
         var cards = CardsAsync();
         // What the morning asks besides is told with the first page.
         var beside = first ? MorningAsync() : null;
-        await together.ReadAsync(cancel);
         var (walk, page, coming, due) = await walking;
         var opened = await cards;
         var pace = await PaceAsync();
