@@ -68,7 +68,10 @@ begin
     -- In the order they were written: what happened on one day rests on it.
     perform pg_temp.copy_rows('ledger_entry', k, '{"id": "pg_temp.anew($k, t.id)", "batch_id": "pg_temp.anew($k, t.batch_id)", "corrects": "pg_temp.anew($k, t.corrects)", "group_id": "pg_temp.anew($k, t.group_id)", "step_id": "pg_temp.anew($k, t.step_id)", "lot_id": "pg_temp.anew($k - ($k - 1) % 7, t.lot_id)", "act": "null", "trays": "null"}', 't.batch_id in (select id from seed_batch) and exists (select from batch b where b.id = pg_temp.anew($k, t.batch_id)) order by t.sequence');
     if k > current_setting('big.open')::int then
-      update batch b set ended_on = '2026-04-01', end_reason = 'sold' where b.id in (select pg_temp.anew(k, s.id) from seed_batch s);
+      -- A batch ends when nothing of it grows in pots any more, and nobody asks for its work.
+      update batch b set ended_on = '2026-04-01', end_reason = 'sold', jobs_digest = null where b.id in (select pg_temp.anew(k, s.id) from seed_batch s);
+      delete from job j where j.batch_id in (select pg_temp.anew(k, s.id) from seed_batch s);
+      delete from standing g where g.container_id is not null and g.batch_id in (select pg_temp.anew(k, s.id) from seed_batch s);
     end if;
   end loop;
 end

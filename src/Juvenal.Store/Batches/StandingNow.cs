@@ -48,7 +48,7 @@ public sealed class StandingNow
         select b.id, b.code, b.cultivar_id, s.id, s.container_id, s.place_id, s.stage, s.seedlings, s.containers, s.in_pot_since,
           case when b.start in ('plants', 'standing') then s.in_pot_since else s.up_on end,
           s.hardened_since, s.spaced_cm,
-          case when s.outdoors is not null then (
+          case when s.outdoors_digest is not null then (
             select h.place_id
             from path_step h
             where h.nursery_id = b.nursery_id and h.batch_id = b.id and h.kind = 'harden' and h.retired_on is null
