@@ -34,7 +34,7 @@ public sealed record JobHead(
 
 /// <summary>A job as the Round shows it: what of its batch, its group and its step goes with it.</summary>
 /// <param name="UnionCm">Of grafts: height of the union.</param>
-/// <param name="HasTrays">It is sown in trays, whose cells can be counted.</param>
+/// <param name="Begins">What it is sown, or stood first, in.</param>
 /// <param name="Container">What they stand in after it, as the plan names it.</param>
 /// <param name="Leaves">True leaves expected on that day.</param>
 /// <param name="Shared">Other groups of the batch stand in the same place and pot.</param>
@@ -47,7 +47,7 @@ public sealed record JobHead(
 /// <param name="Move">The first, second, … move; 0 where the step is none.</param>
 public sealed record JobDetail(
     double? UnionCm,
-    bool HasTrays,
+    Guid Begins,
     string? Container,
     double? Leaves,
     Reason? Conflict,
@@ -145,23 +145,24 @@ public sealed class JobStore(NurseryTransaction nursery)
         order by greatest(j.due, j.put_off_to), length(j.code), j.code
         """;
 
-    private const string Details = $"""
+    private const string Details = """
         -- What the cards of some jobs say.
-        select j.id, b.union_cm, t.cells is not null, p.container, p.leaves, p.conflict, p.put_off_reason, s.in_pot_since, s.hardened_since,
-          coalesce(o.shared, false), case when w.kind = 'move' then {StepSql.Number} else 0 end, j.thin, s.one_of, b.raised, b.in_flower, m.code,
+        select j.id, b.union_cm, w.tray, p.container, p.leaves, p.conflict, p.put_off_reason, s.in_pot_since, s.hardened_since,
+          coalesce(o.shared, false), case when j.step_kind = 'move' then w.number else 0 end, j.thin, s.one_of, b.raised, b.in_flower, m.code,
           greatest(0, b.plants_wanted - coalesce((
             select sum(o.seedlings) from standing o
             where o.nursery_id = j.nursery_id and o.batch_id = j.batch_id and o.container_id is null), 0))::int, b.lot_id,
-          s.topped_on is not null, h.place_id
-        from unnest($1::uuid[]) as wanted (id)
-        join job j on j.id = wanted.id
+          s.topped_on is not null, w.stand
+        from job j
         join batch b on b.nursery_id = j.nursery_id and b.id = j.batch_id
-        join path_step w on w.nursery_id = j.nursery_id and w.id = j.step_id
-        join path_step f on f.nursery_id = j.nursery_id and f.batch_id = j.batch_id and f.kind = 'begin'
-        join container_kind t on t.nursery_id = j.nursery_id and t.id = f.container_id
+        cross join lateral (
+          select (array_agg(v.container_id) filter (where v.kind = 'begin'))[1] as tray,
+            (array_agg(v.place_id) filter (where v.kind = 'harden' and v.retired_on is null))[1] as stand,
+            count(*) filter (where v.kind = 'move' and v.retired_on is null and v.ordinal <= j.step_ordinal)::int as number
+          from path_step v
+          where v.nursery_id = j.nursery_id and v.batch_id = j.batch_id) w
         left join plan_step p on p.nursery_id = j.nursery_id and p.step_id = j.step_id
         left join standing s on s.nursery_id = j.nursery_id and s.id = j.group_id
-        left join path_step h on h.nursery_id = j.nursery_id and h.batch_id = j.batch_id and h.kind = 'harden' and h.retired_on is null
         left join batch m on m.nursery_id = j.nursery_id and m.id = b.mother_id
         left join lateral (
           select true as shared
@@ -169,6 +170,7 @@ public sealed class JobStore(NurseryTransaction nursery)
           where o.nursery_id = s.nursery_id and o.batch_id = s.batch_id and o.id <> s.id and o.place_id = s.place_id
             and o.container_id is not distinct from s.container_id and o.seedlings > 0
           limit 1) o on true
+        where j.id = any($1)
         """;
 
     /// <summary>What can be asked for by a day, and the soonest of what comes after it; in no order.</summary>
@@ -305,7 +307,7 @@ public sealed class JobStore(NurseryTransaction nursery)
     private static JobDetail ReadDetail(NpgsqlDataReader r) =>
         new(
             UnionCm: r.OrNull<double>(1),
-            HasTrays: r.GetBoolean(2),
+            Begins: r.GetGuid(2),
             Container: r.TextOrNull(3),
             Leaves: r.OrNull<double>(4),
             Conflict: r.IsDBNull(5) ? null : r.FromJson<Reason>(5),

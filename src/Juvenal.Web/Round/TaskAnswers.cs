@@ -158,7 +158,7 @@ internal static class TaskAnswers
             Cautions = CautionsOf(head, cultivar.Group, work.Step.Kind, place.Kind, catalogue),
             Start = head.Start,
             Thinning = work.Thin is not null,
-            HasTrays = detail.HasTrays,
+            HasTrays = catalogue.Containers[detail.Begins].Cells is not null,
             Checks = RoundWords.Checks(job, work, catalogue),
             Pinch = RoundWords.Pinch(job, work, catalogue),
             Cold = Cold(job, work, catalogue, ahead, measures),
