@@ -63,8 +63,15 @@ public sealed class Database(NpgsqlDataSource source)
         {
             try
             {
-                await using var writing = await WriteAsync(nursery, cancel, by);
-                await Locks.FirstAsync(writing, touches, cancel);
+                await using var writing = await NurseryTransaction.OpenAsync(
+                    source,
+                    _held,
+                    nursery,
+                    by,
+                    writes: true,
+                    cancel,
+                    first: Locks.First(touches)
+                );
                 var result = await act(writing);
                 await writing.CommitAsync(cancel);
                 return result;

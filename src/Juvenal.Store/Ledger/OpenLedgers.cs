@@ -70,21 +70,25 @@ internal sealed class OpenLedgers
     )
     {
         var (ids, lots) = (batches.Distinct().ToArray(), packets.Distinct().ToArray());
-        if (lots.Length > 0)
-            await Locks.PacketsAsync(nursery, lots, cancel);
-        if ((await Locks.BatchesAsync(nursery, ids, cancel)).Count < ids.Length)
-            throw new NotFoundException("batch");
+        var locked = 0;
         var (rows, entries, steps) = (new List<BatchRow>(), new List<StoredEntry>(), new List<StoredDigest>());
         var inBeds = new Dictionary<Guid, int>();
         var catalogue = await Catalogue.LoadAsync(
             nursery,
             clock,
             cancel,
-            new(BatchRow.Select, r => rows.Add(BatchRow.Read(r)), Sql.Of(ids)),
-            new(LedgerReader.OfBatches, r => entries.Add(LedgerReader.Read(r)), Sql.Of(ids)),
-            new(StoredDigest.Select, r => steps.Add(StoredDigest.Read(r)), Sql.Of(ids)),
-            new(InBeds, r => inBeds.Add(r.GetGuid(0), r.GetInt32(1)))
+            // Under the locks, and with the inputs that hold once they are taken.
+            [
+                .. lots.Length > 0 ? [Locks.OfPackets(lots)] : Array.Empty<Reading>(),
+                Locks.OfBatches(ids, _ => locked++),
+                new(BatchRow.Select, r => rows.Add(BatchRow.Read(r)), Sql.Of(ids)),
+                new(LedgerReader.OfBatches, r => entries.Add(LedgerReader.Read(r)), Sql.Of(ids)),
+                new(StoredDigest.Select, r => steps.Add(StoredDigest.Read(r)), Sql.Of(ids)),
+                new(InBeds, r => inBeds.Add(r.GetGuid(0), r.GetInt32(1))),
+            ]
         );
+        if (locked < ids.Length)
+            throw new NotFoundException("batch");
         return new(
             nursery,
             catalogue,

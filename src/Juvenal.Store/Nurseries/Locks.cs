@@ -79,36 +79,37 @@ internal static class Locks
         returning (last - $4)::text
         """;
 
-    public static async Task FirstAsync(NurseryTransaction nursery, Touches touches, CancellationToken cancel)
-    {
-        if (touches is Touches.People)
-            return;
-        if (touches is Touches.InputsGo)
-            await nursery.ListAsync(ForInputsGo, Nothing, cancel);
-        if (touches is Touches.Inputs or Touches.InputsGo)
-            await nursery.ExecuteAsync(ForInputs, cancel);
-        else
-            await nursery.ListAsync(
-                touches switch
-                {
-                    Touches.NewBatch => ForNewBatch,
-                    Touches.MaybeInputs => ForMaybeInputs,
-                    _ => ForWork,
-                },
-                Nothing,
-                cancel
-            );
-    }
+    /// <summary>The first of the locks, taken as the transaction begins.</summary>
+    public static IEnumerable<NpgsqlBatchCommand> First(Touches touches) =>
+        touches switch
+        {
+            Touches.People => [],
+            Touches.Inputs => [new(ForInputs)],
+            Touches.InputsGo => [new(ForInputsGo), new(ForInputs)],
+            Touches.NewBatch => [new(ForNewBatch)],
+            Touches.MaybeInputs => [new(ForMaybeInputs)],
+            _ => [new(ForWork)],
+        };
 
     /// <summary>The inputs have changed, of an act that might change them.</summary>
     public static Task InputsChangedAsync(NurseryTransaction nursery, CancellationToken cancel) => nursery.ExecuteAsync(ForInputs, cancel);
 
     public static Task PacketsAsync(NurseryTransaction nursery, IEnumerable<Guid> ids, CancellationToken cancel) =>
-        nursery.ListAsync(Packets, Nothing, cancel, Sql.Of(ids.Distinct().ToArray()));
+        nursery.ReadTogetherAsync(cancel, OfPackets([.. ids.Distinct()]));
+
+    /// <summary>The statement of <see cref="PacketsAsync"/>, to go before what is read under the lock.</summary>
+    public static Reading OfPackets(Guid[] ids) => new(Packets, _ => { }, Sql.Of(ids));
 
     /// <returns>Those of the ids that are there.</returns>
-    public static Task<List<Guid>> BatchesAsync(NurseryTransaction nursery, IEnumerable<Guid> ids, CancellationToken cancel) =>
-        nursery.ListAsync(Batches, r => r.GetGuid(0), cancel, Sql.Of(ids.Distinct().ToArray()));
+    public static async Task<List<Guid>> BatchesAsync(NurseryTransaction nursery, IEnumerable<Guid> ids, CancellationToken cancel)
+    {
+        var there = new List<Guid>();
+        await nursery.ReadTogetherAsync(cancel, OfBatches([.. ids.Distinct()], there.Add));
+        return there;
+    }
+
+    /// <summary>The statement of <see cref="BatchesAsync"/>, to go before what is read under the lock.</summary>
+    public static Reading OfBatches(Guid[] ids, Action<Guid> there) => new(Batches, r => there(r.GetGuid(0)), Sql.Of(ids));
 
     public static Task<List<Guid>> OpenBatchesAsync(NurseryTransaction nursery, CancellationToken cancel) =>
         nursery.ListAsync(OpenBatches, r => r.GetGuid(0), cancel);
@@ -129,6 +130,4 @@ internal static class Locks
                 )
             )!
         );
-
-    private static object Nothing(NpgsqlDataReader _) => 0;
 }

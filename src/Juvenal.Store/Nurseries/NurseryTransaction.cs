@@ -38,11 +38,12 @@ public sealed class NurseryTransaction : Walled
         string? by,
         bool writes,
         CancellationToken cancel,
-        IsolationLevel isolation = IsolationLevel.ReadCommitted
+        IsolationLevel isolation = IsolationLevel.ReadCommitted,
+        IEnumerable<NpgsqlBatchCommand>? first = null
     )
     {
         (string, string)[] settings = [("app.nursery", nursery.ToString())];
-        var (connection, transaction) = await OpenAsync(source, writes, settings, cancel, isolation);
+        var (connection, transaction) = await OpenAsync(source, writes, settings, cancel, isolation, first);
         return new(nursery, by, held, connection, transaction, settings);
     }
 }

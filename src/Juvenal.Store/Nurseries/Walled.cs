@@ -13,7 +13,7 @@ public sealed record Reading(string Sql, Action<NpgsqlDataReader> Row, params Np
 /// </summary>
 public abstract class Walled : IAsyncDisposable
 {
-    private const string Set = "select set_config($1, $2, true)";
+    private const string Set = "select set_config(s.name, s.value, true) from unnest($1::text[], $2::text[]) as s (name, value)";
 
     private readonly NpgsqlConnection _connection;
     private readonly NpgsqlTransaction? _transaction;
@@ -60,11 +60,11 @@ public abstract class Walled : IAsyncDisposable
     private async Task SendAsync(IReadOnlyCollection<Reading> statements, CancellationToken cancel)
     {
         await using var batch = new NpgsqlBatch(_connection, _transaction);
-        var settings = AddSettings(batch);
+        var set = AddSettings(batch);
         foreach (var statement in statements)
             batch.BatchCommands.Add(Command(statement.Sql, statement.Parameters));
         await using var reader = await batch.ExecuteReaderAsync(cancel);
-        for (var i = 0; i < settings; i++)
+        if (set)
             await reader.NextResultAsync(cancel);
         foreach (var statement in statements)
         {
@@ -145,13 +145,14 @@ public abstract class Walled : IAsyncDisposable
         GC.SuppressFinalize(this);
     }
 
-    /// <summary>Opens a connection; for writing, with its transaction begun and its settings made.</summary>
+    /// <summary>Opens a connection; for writing, with its transaction begun, its settings made, and what comes first done.</summary>
     private protected static async Task<(NpgsqlConnection Connection, NpgsqlTransaction? Transaction)> OpenAsync(
         NpgsqlDataSource source,
         bool writes,
         (string Name, string Value)[] settings,
         CancellationToken cancel,
-        IsolationLevel isolation = IsolationLevel.ReadCommitted
+        IsolationLevel isolation = IsolationLevel.ReadCommitted,
+        IEnumerable<NpgsqlBatchCommand>? first = null
     )
     {
         var connection = await source.OpenConnectionAsync(cancel);
@@ -161,8 +162,9 @@ public abstract class Walled : IAsyncDisposable
         {
             var transaction = await connection.BeginTransactionAsync(isolation, cancel);
             await using var batch = new NpgsqlBatch(connection, transaction);
-            foreach (var (name, value) in settings)
-                batch.BatchCommands.Add(Command(Set, Sql.Of(name), Sql.Of(value)));
+            batch.BatchCommands.Add(OfSettings(settings));
+            foreach (var command in first ?? [])
+                batch.BatchCommands.Add(command);
             await batch.ExecuteNonQueryAsync(cancel);
             return (connection, transaction);
         }
@@ -182,14 +184,16 @@ public abstract class Walled : IAsyncDisposable
     }
 
     /// <summary>What the policies look at goes before each reading; a transaction has it already.</summary>
-    private int AddSettings(NpgsqlBatch batch)
+    private bool AddSettings(NpgsqlBatch batch)
     {
         if (_transaction is not null)
-            return 0;
-        foreach (var (name, value) in _settings)
-            batch.BatchCommands.Add(Command(Set, Sql.Of(name), Sql.Of(value)));
-        return _settings.Length;
+            return false;
+        batch.BatchCommands.Add(OfSettings(_settings));
+        return true;
     }
+
+    private static NpgsqlBatchCommand OfSettings((string Name, string Value)[] settings) =>
+        Command(Set, Sql.Of(settings.Select(s => s.Name).ToArray()), Sql.Of(settings.Select(s => s.Value).ToArray()));
 
     private static async Task<NpgsqlDataReader> StartAsync(NpgsqlBatch batch, CancellationToken cancel)
     {

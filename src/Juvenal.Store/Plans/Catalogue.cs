@@ -102,17 +102,17 @@ public sealed partial class Catalogue
     /// <param name="nursery">Whose.</param>
     /// <param name="clock">For its day.</param>
     /// <param name="cancel">Cancels.</param>
-    /// <param name="with">Read in the same round trip, whether the catalogue has to be read or not.</param>
+    /// <param name="before">Read in the same round trip, before it is asked what inputs hold.</param>
     /// <exception cref="NotFoundException">There is no such nursery.</exception>
     public static async Task<Catalogue> LoadAsync(
         NurseryTransaction nursery,
         TimeProvider clock,
         CancellationToken cancel,
-        params Reading[] with
+        params Reading[] before
     )
     {
         var inputs = 0;
-        await nursery.ReadTogetherAsync(cancel, [new(InputsVersion, r => inputs = r.GetInt32(0)), .. with]);
+        await nursery.ReadTogetherAsync(cancel, [.. before, new(InputsVersion, r => inputs = r.GetInt32(0))]);
         if (nursery.Held.Catalogues.Find(nursery.Nursery, inputs, clock) is { } held)
             return held;
         var loading = new Loading(inputs);
