@@ -18,7 +18,7 @@ public abstract class Walled : IAsyncDisposable
     private readonly NpgsqlConnection _connection;
     private readonly NpgsqlTransaction? _transaction;
     private readonly (string Name, string Value)[] _settings;
-    private Together? _together;
+    private SideBySide? _beside;
 
     protected Walled(NpgsqlConnection connection, NpgsqlTransaction? transaction, (string Name, string Value)[] settings) =>
         (_connection, _transaction, _settings) = (connection, transaction, settings);
@@ -37,23 +37,23 @@ public abstract class Walled : IAsyncDisposable
 
     /// <summary>Several statements in one round trip; each row goes to its statement's reader.</summary>
     public Task ReadTogetherAsync(CancellationToken cancel, params Reading[] statements) =>
-        _together is { } together ? together.WaitAsync(statements) : SendAsync(statements, cancel);
+        _beside is { } beside ? beside.WaitAsync(statements) : SendAsync(statements, cancel);
 
     /// <summary>
     /// Runs what starts several readings before it awaits the first: what they ask for at the same time goes in one round trip.
     /// Their code runs by turns, never at once.
     /// </summary>
-    public async Task<T> TogetherAsync<T>(Func<Task<T>> body, CancellationToken cancel)
+    public async Task<T> SideBySideAsync<T>(Func<Task<T>> body, CancellationToken cancel)
     {
-        var together = new Together();
-        _together = together;
+        var beside = new SideBySide();
+        _beside = beside;
         try
         {
-            return await together.RunAsync(body, statements => SendAsync(statements, cancel), cancel);
+            return await beside.RunAsync(body, statements => SendAsync(statements, cancel), cancel);
         }
         finally
         {
-            _together = null;
+            _beside = null;
         }
     }
 

@@ -46,7 +46,7 @@ internal static class RoundPage
     )
     {
         var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
-        return await reading.TogetherAsync(() => OfAsync(reading, catalogue, skip, take, clock, log, asks, cancel), cancel);
+        return await reading.SideBySideAsync(() => OfAsync(reading, catalogue, skip, take, clock, log, asks, cancel), cancel);
     }
 
     private static async Task<RoundAnswer> OfAsync(

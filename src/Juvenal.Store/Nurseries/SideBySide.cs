@@ -7,7 +7,7 @@ namespace Juvenal.Store.Nurseries;
 /// never run at once, and nothing is sent while any of it can still go on: all of it comes back here, by turns. Only when each of them
 /// waits for an answer are their questions sent, in one round trip.
 /// </summary>
-internal sealed class Together : SynchronizationContext
+internal sealed class SideBySide : SynchronizationContext
 {
     private readonly ConcurrentQueue<(SendOrPostCallback Run, object? State)> _turns = [];
     private readonly SemaphoreSlim _turn = new(0);
