@@ -15,15 +15,18 @@ public sealed class SideBySideTests(House house) : IClassFixture<House>
         for (var run = 0; run < 40; run++)
         {
             await using var reading = await house.Database.ReadAsync(house.Nursery, default);
-            var counts = await reading.SideBySideAsync(
-                async () =>
-                {
-                    // Several wait for one, and go on from there each in its own way.
-                    var first = CountAsync(3);
-                    return await Task.WhenAll(Enumerable.Range(1, 20).Select(n => AfterAsync(first, n)).ToList());
-                },
-                default
-            );
+            var counts = await reading
+                .SideBySideAsync(
+                    async () =>
+                    {
+                        // Several wait for one, and go on from there each in its own way.
+                        var first = CountAsync(3);
+                        return await Task.WhenAll(Enumerable.Range(1, 20).Select(n => AfterAsync(first, n)).ToList());
+                    },
+                    default
+                )
+                // One that is never told would wait for ever.
+                .WaitAsync(TimeSpan.FromMinutes(2));
             Assert.Equal(Enumerable.Range(1, 20).Select(n => 3 + n + n % 4), counts);
             Assert.Equal(7, await CountAsync(7));
 

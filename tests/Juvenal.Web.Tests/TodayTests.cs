@@ -62,6 +62,22 @@ public class TodayTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task What_was_looked_at_before_is_shown_as_it_is_now()
+    {
+        var batch = await UpAsync();
+        Assert.Equal(60, await ToMoveAsync());
+        await house.LogAsync(batch, house.Up(64, "2026-01-14"));
+        Assert.Equal(64, await ToMoveAsync());
+
+        async Task<int> ToMoveAsync()
+        {
+            var round = await house.GetAsync("round");
+            var cards = round["stops"]!.AsArray().SelectMany(s => s!["tasks"]!.AsArray()).Concat(round["coming"]!.AsArray());
+            return (int)cards.First(c => (Guid)c!["batchId"]! == batch && (string)c["step"]!["kind"]! == "move")!["count"]!;
+        }
+    }
+
+    [Fact]
     public async Task The_numbers_of_a_move_can_be_put_right_beside_its_loss()
     {
         var batch = await UpAsync();
