@@ -113,7 +113,8 @@ public static class ExportTables
         from pg_class c
         join pg_namespace n on n.oid = c.relnamespace
         join pg_attribute a on a.attrelid = c.oid
-        where n.nspname = 'public' and c.relname = any($1) and a.attnum > 0 and not a.attisdropped and a.attname <> all($2)
+        where n.nspname = 'public' and c.relname = any($1) and a.attnum > 0 and not a.attisdropped and a.attgenerated = ''
+          and a.attname <> all($2)
         order by array_position($1, c.relname::text), a.attnum
         """;
 
