@@ -45,6 +45,7 @@ public sealed record JobHead(
 /// <param name="Wanted">Plants that are wanted and not planted yet.</param>
 /// <param name="Mother">Of side shoots: the code of the batch they are cut from.</param>
 /// <param name="Move">The first, second, … move; 0 where the step is none.</param>
+/// <param name="Had">Digest of what its group had outdoors.</param>
 public sealed record JobDetail(
     double? UnionCm,
     Guid Begins,
@@ -64,7 +65,8 @@ public sealed record JobDetail(
     int Wanted,
     Guid? LotId,
     bool Topped,
-    Guid? Stand
+    Guid? Stand,
+    string? Had
 );
 
 /// <summary>A job with all that its card says.</summary>
@@ -152,7 +154,7 @@ public sealed class JobStore(NurseryTransaction nursery)
           greatest(0, b.plants_wanted - coalesce((
             select sum(o.seedlings) from standing o
             where o.nursery_id = j.nursery_id and o.batch_id = j.batch_id and o.container_id is null), 0))::int, b.lot_id,
-          s.topped_on is not null, w.stand
+          s.topped_on is not null, w.stand, s.outdoors_digest
         from job j
         join batch b on b.nursery_id = j.nursery_id and b.id = j.batch_id
         cross join lateral (
@@ -211,18 +213,21 @@ public sealed class JobStore(NurseryTransaction nursery)
     {
         if (heads.Count == 0)
             return [];
-        var (details, had) = (new Dictionary<Guid, JobDetail>(), new Dictionary<Guid, Outdoors>());
-        await nursery.ReadTogetherAsync(
-            cancel,
-            new(Details, r => details[r.GetGuid(0)] = ReadDetail(r), Sql.Of(heads.Select(h => h.Id).ToArray())),
-            OutdoorsRows.OfSome([.. heads.Select(h => h.Plain.Group?.Value).OfType<Guid>().Distinct()], had)
-        );
+        var details = (
+            await nursery.ListAsync(
+                Details,
+                r => (Id: r.GetGuid(0), Detail: ReadDetail(r)),
+                cancel,
+                Sql.Of(heads.Select(h => h.Id).ToArray())
+            )
+        ).ToDictionary(d => d.Id, d => d.Detail);
+        var had = await nursery.Held.Outdoors.OfAsync(nursery, details.Values.Select(d => d.Had), cancel);
         return
         [
             .. from h in heads
             where details.ContainsKey(h.Id)
-            let of = h.Plain.Group?.Value
-            select new JobView(h, details[h.Id], of is { } id ? had.GetValueOrDefault(id) : null),
+            let detail = details[h.Id]
+            select new JobView(h, detail, detail.Had is { } digest ? had.GetValueOrDefault(digest) : null),
         ];
     }
 
@@ -324,6 +329,7 @@ public sealed class JobStore(NurseryTransaction nursery)
             Wanted: r.GetInt32(16),
             LotId: r.OrNull<Guid>(17),
             Topped: r.GetBoolean(18),
-            Stand: r.OrNull<Guid>(19)
+            Stand: r.OrNull<Guid>(19),
+            Had: r.TextOrNull(20)
         );
 }

@@ -47,7 +47,7 @@ public sealed class StandingNow
         -- What stands, in batches that are not ended.
         select b.id, b.code, b.cultivar_id, s.id, s.container_id, s.place_id, s.stage, s.seedlings, s.containers, s.in_pot_since,
           case when b.start in ('plants', 'standing') then s.in_pot_since else s.up_on end,
-          s.hardened_since, s.spaced_cm,
+          s.hardened_since, s.spaced_cm, s.outdoors_digest,
           case when s.outdoors_digest is not null then (
             select h.place_id
             from path_step h
@@ -73,8 +73,9 @@ public sealed class StandingNow
     public static async Task<StandingNow> LoadAsync(NurseryTransaction nursery, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(nursery);
-        var (groups, had) = (new List<StandingGroup>(), new Dictionary<Guid, Outdoors>());
-        await nursery.ReadTogetherAsync(cancel, OutdoorsRows.OfAll(had), new(Select, r => groups.Add(Read(r, had))));
+        var rows = await nursery.ListAsync(Select, Read, cancel);
+        var had = await nursery.Held.Outdoors.OfAsync(nursery, rows.Select(r => r.Had), cancel);
+        var groups = rows.Select(r => With(r, had));
         // Sorted here: what the database would sort it by (a shorter code first) is no index of it.
         return new([.. groups.OrderBy(g => g.Code.Length).ThenBy(g => g.Code, StringComparer.Ordinal).ThenBy(g => g.Id.Value)]);
     }
@@ -83,9 +84,9 @@ public sealed class StandingNow
     public static async Task<StandingGroup?> OneAsync(NurseryTransaction nursery, Guid group, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(nursery);
-        var (found, had) = (default(StandingGroup), new Dictionary<Guid, Outdoors>());
-        await nursery.ReadTogetherAsync(cancel, OutdoorsRows.OfSome([group], had), new(OfOne, r => found = Read(r, had), Sql.Of(group)));
-        return found;
+        var found = await nursery.ListAsync(OfOne, Read, cancel, Sql.Of(group));
+        var had = await nursery.Held.Outdoors.OfAsync(nursery, found.Select(r => r.Had), cancel);
+        return found.Select(r => With(r, had)).FirstOrDefault();
     }
 
     /// <summary>What stands where, in containers.</summary>
@@ -135,11 +136,14 @@ public sealed class StandingNow
             : null;
     }
 
-    private static StandingGroup Read(NpgsqlDataReader reader, Dictionary<Guid, Outdoors> had)
+    private static StandingGroup With((StandingGroup Group, string? Had) row, IReadOnlyDictionary<string, Outdoors> had) =>
+        row.Had is { } digest ? row.Group with { Had = had.GetValueOrDefault(digest) } : row.Group;
+
+    private static (StandingGroup Group, string? Had) Read(NpgsqlDataReader reader)
     {
         var r = new Row(reader);
         var (batch, code, cultivar, id, container, place) = (r.Id(), r.Text(), r.Id(), r.Id(), r.OrNull<Guid>(), r.Id());
-        return new(
+        var group = new StandingGroup(
             batch,
             code,
             cultivar,
@@ -152,8 +156,10 @@ public sealed class StandingNow
             r.OrNull<DateOnly>(),
             r.OrNull<DateOnly>(),
             r.OrNull<double>(),
-            had.GetValueOrDefault(id),
-            r.OrNull<Guid>()
+            Had: null,
+            Stand: null
         );
+        var had = r.TextOrNull();
+        return (group with { Stand = r.OrNull<Guid>() }, had);
     }
 }
