@@ -1,7 +1,6 @@
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
-using Juvenal.Store.Plans;
 using Npgsql;
 
 namespace Juvenal.Store;

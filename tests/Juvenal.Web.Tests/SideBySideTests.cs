@@ -1,4 +1,3 @@
-using Juvenal.Store.Nurseries;
 using Npgsql;
 using Xunit;
 

@@ -1,4 +1,4 @@
-using System.Collections.Concurrent;
+using System.Threading.Channels;
 
 namespace Juvenal.Store.Nurseries;
 
@@ -9,8 +9,7 @@ namespace Juvenal.Store.Nurseries;
 /// </summary>
 internal sealed class SideBySide : SynchronizationContext
 {
-    private readonly ConcurrentQueue<(SendOrPostCallback Run, object? State)> _turns = [];
-    private readonly SemaphoreSlim _turn = new(0);
+    private readonly Channel<(SendOrPostCallback Run, object? State)> _turns = Channel.CreateUnbounded<(SendOrPostCallback, object?)>();
     private List<(Reading[] Statements, TaskCompletionSource Told)> _waiting = [];
 
     /// <summary>A reading that waits for the others.</summary>
@@ -27,16 +26,18 @@ internal sealed class SideBySide : SynchronizationContext
     public async Task<T> RunAsync<T>(Func<Task<T>> body, Func<IReadOnlyCollection<Reading>, Task> send, CancellationToken cancel)
     {
         var result = Here(body);
+        // In whatever way it ends, it is heard.
+        _ = result.ContinueWith(_ => Post(_ => { }, null), TaskScheduler.Default);
         while (true)
         {
-            while (_turns.TryDequeue(out var turn))
+            while (_turns.Reader.TryRead(out var turn))
                 Here(() => turn.Run(turn.State));
             if (result.IsCompleted)
                 return await result;
             if (_waiting.Count == 0)
             {
                 // It awaits something else than a reading: that posts its turn when it is done.
-                await _turn.WaitAsync(cancel);
+                await _turns.Reader.WaitToReadAsync(cancel);
                 continue;
             }
 
@@ -54,11 +55,7 @@ internal sealed class SideBySide : SynchronizationContext
         }
     }
 
-    public override void Post(SendOrPostCallback d, object? state)
-    {
-        _turns.Enqueue((d, state));
-        _turn.Release();
-    }
+    public override void Post(SendOrPostCallback d, object? state) => _turns.Writer.TryWrite((d, state));
 
     public override void Send(SendOrPostCallback d, object? state) => throw new NotSupportedException("Readings take turns.");
 
