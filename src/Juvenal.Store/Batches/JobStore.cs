@@ -182,10 +182,10 @@ public sealed class JobStore(NurseryTransaction nursery)
     /// <param name="cancel">Cancels.</param>
     public async Task<List<JobHead>> DueAsync(DateOnly today, DateOnly until, int most, CancellationToken cancel)
     {
-        var (due, found) = (new List<(Guid Id, long Written)>(), new List<JobHead>());
+        var (due, found) = (new List<(Guid Id, Guid Written)>(), new List<JobHead>());
         await nursery.ReadTogetherAsync(
             cancel,
-            new(Now, r => due.Add((r.GetGuid(0), r.GetInt64(1))), Sql.Of(today), Sql.Of(BatchReader.Most)),
+            new(Now, r => due.Add((r.GetGuid(0), r.GetGuid(1))), Sql.Of(today), Sql.Of(BatchReader.Most)),
             new(Coming, r => found.Add(ReadHead(r)), Sql.Of(today), Sql.Of(until), Sql.Of(most))
         );
         // On a large nursery hundreds are due each day, and few of them say something else than at the last look.

@@ -8,8 +8,7 @@ comment on column standing.outdoors_digest is 'What tells their hardening from t
 -- What was sown from a packet is found by the packet.
 create index ledger_entry_sown_from on ledger_entry (nursery_id, lot_id, batch_id) where kind = 'sown';
 
--- A job that says something else is another writing of its row: who holds it reads it anew.
-create sequence job_written;
-grant usage on sequence job_written to juvenal_web;
-alter table job add column written bigint not null default nextval('job_written');
-comment on column job.written is 'Rises with each writing of the row: as long as it is the same, so is the rest';
+-- A job that says something else is another writing of its row: who holds it reads it anew. Never the same twice, even where a backup
+-- was put in place of what came after it.
+alter table job add column written uuid not null default gen_random_uuid();
+comment on column job.written is 'Another with each writing of the row: as long as it is the same, so is the rest';
