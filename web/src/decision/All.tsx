@@ -50,6 +50,7 @@ function Row({ line: l, base }: { line: Line; base: string }) {
       component="li"
       sx={{
         display: 'grid',
+        gridTemplateAreas: { xs: '"verdict day" "what what"', sm: '"verdict what day"' },
         gridTemplateColumns: { xs: 'minmax(0, 1fr) auto', sm: '150px minmax(0, 1fr) auto' },
         columnGap: 2,
         alignItems: 'baseline',
@@ -58,10 +59,10 @@ function Row({ line: l, base }: { line: Line; base: string }) {
         borderColor: 'divider',
       }}
     >
-      <Typography sx={{ fontWeight: 600, fontSize: '1.15rem', gridColumn: { xs: '1 / -1', sm: 'auto' } }}>
+      <Typography sx={{ gridArea: 'verdict', fontWeight: 600, fontSize: '1.15rem' }}>
         {l.verdict ? words[l.verdict] : 'Not known'}
       </Typography>
-      <Box>
+      <Box sx={{ gridArea: 'what' }}>
         <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1 }}>
           <CropMark crop={l.crop} />
           <Link component={To} to={`${base}/batches/${l.batchId}/go`} sx={{ fontWeight: 600 }}>
@@ -75,7 +76,9 @@ function Row({ line: l, base }: { line: Line; base: string }) {
         {l.against.length > 0 && <Typography>{l.against.join(' · ')}</Typography>}
         {l.best && <Typography sx={{ fontWeight: 600 }}>{l.best}</Typography>}
       </Box>
-      <Typography color="textSecondary">planned {day(l.due)}</Typography>
+      <Typography color="textSecondary" sx={{ gridArea: 'day' }}>
+        planned {day(l.due)}
+      </Typography>
     </Box>
   );
 }

@@ -17,7 +17,7 @@ export function Coming({ tasks, base }: { tasks: Schemas['TaskAnswer'][]; base: 
         {tasks.map((t) => (
           <Box
             component="li"
-            key={`${t.batchId}${t.step.id}${t.placeId}`}
+            key={`${t.batchId}${t.step.id}${t.placeId}${t.group ?? ''}`}
             sx={{
               py: 0.75,
               borderBottom: 1,
@@ -36,6 +36,11 @@ export function Coming({ tasks, base }: { tasks: Schemas['TaskAnswer'][]; base: 
                 <Link component={To} to={`${base}/batches/${t.batchId}`} underline="hover">
                   {t.cultivar}
                 </Link>
+                <span>
+                  {t.code}
+                  {/* Groups of one batch that go on their own are told apart by how many they are. */}
+                  {tasks.some((o) => o !== t && o.batchId === t.batchId && o.step.id === t.step.id) ? `, ${t.count}` : ''}
+                </span>
               </Box>
             </Box>
           </Box>
