@@ -116,16 +116,9 @@ public sealed class AfterStore(NurseryTransaction nursery)
         ArgumentNullException.ThrowIfNull(among);
         if (among.Count == 0)
             return new Dictionary<(Guid, Guid), int>();
-        var entries = await nursery.ListAsync(
-            LedgerReader.OfBatches,
-            LedgerReader.Read,
-            cancel,
-            Sql.Of(among.Select(a => a.Batch).Distinct().ToArray())
-        );
-        var effective = entries.GroupBy(e => e.BatchId).ToDictionary(g => g.Key, g => Fold.Effective(g.Select(e => e.Entry)));
-        return among
-            .Distinct()
-            .ToDictionary(a => a, a => effective.TryGetValue(a.Batch, out var all) ? Established.Of(all, p => p == a.Bed).Gaps : 0);
+        var ledgers = await new LedgerReader(nursery).OfAsync([.. among.Select(a => a.Batch)], cancel);
+        var effective = ledgers.ToDictionary(l => l.Key, l => Fold.Effective(l.Value.Select(e => e.Entry)));
+        return among.Distinct().ToDictionary(a => a, a => Established.Of(effective[a.Batch], p => p == a.Bed).Gaps);
     }
 
     public Task<List<LookToday>> OfTodayAsync(DateOnly today, CancellationToken cancel) =>

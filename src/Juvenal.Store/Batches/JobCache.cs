@@ -39,4 +39,4 @@ internal sealed class JobCache
 }
 
 /// <summary>What a server holds between requests: only what the database tells it is as it stands.</summary>
-internal sealed record Held(Plans.CatalogueCache Catalogues, JobCache Jobs, OutdoorsCache Outdoors);
+internal sealed record Held(Plans.CatalogueCache Catalogues, JobCache Jobs, OutdoorsCache Outdoors, Ledger.LedgerCache Ledgers);

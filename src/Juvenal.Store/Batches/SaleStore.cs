@@ -87,9 +87,10 @@ public sealed class SaleStore(NurseryTransaction nursery, TimeProvider clock)
         if (ids.Count == 0)
             return new Dictionary<Guid, WentOut>();
         // What was taken back and put right is told by the core alone.
-        return (await nursery.ListAsync(LedgerReader.OfBatches, LedgerReader.Read, cancel, Sql.Of(ids.ToArray())))
-            .GroupBy(e => e.BatchId)
-            .ToDictionary(g => g.Key, g => WentOut.Of(Fold.Effective(g.Select(e => e.Entry)), today));
+        return (await new LedgerReader(nursery).OfAsync(ids, cancel)).ToDictionary(
+            l => l.Key,
+            l => WentOut.Of(Fold.Effective(l.Value.Select(e => e.Entry)), today)
+        );
     }
 
     /// <summary>Writes what goes: the hardened ones first, of those the ones in the largest group.</summary>

@@ -157,7 +157,7 @@ public sealed class SplitStore(NurseryTransaction nursery, TimeProvider clock)
             Containers: containers,
             Said: stood
         );
-        if (ledgers[id].Stored.Exists(e => e.Entry.Id == entry.Id))
+        if (ledgers[id].Stored.Any(e => e.Entry.Id == entry.Id))
             return;
         try
         {

@@ -81,8 +81,19 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
 
     public Task<List<StoredEntry>> AllAsync(CancellationToken cancel) => nursery.ListAsync(All, Read, cancel);
 
-    public Task<List<StoredEntry>> OfAsync(Guid batch, CancellationToken cancel) =>
-        nursery.ListAsync(OfBatches, Read, cancel, Sql.Of(new[] { batch }));
+    public async Task<IReadOnlyList<StoredEntry>> OfAsync(Guid batch, CancellationToken cancel) =>
+        (await OfAsync([batch], cancel))[batch];
+
+    /// <returns>By batch, in the order they count in.</returns>
+    public async Task<IReadOnlyDictionary<Guid, IReadOnlyList<StoredEntry>>> OfAsync(
+        IReadOnlyCollection<Guid> batches,
+        CancellationToken cancel
+    )
+    {
+        var ledgers = new LedgersOf(nursery, batches);
+        await nursery.ReadTogetherAsync(cancel, [.. ledgers.Statements()]);
+        return await ledgers.DoneAsync(cancel);
+    }
 
     public Task<StoredEntry?> OneAsync(Guid id, CancellationToken cancel) => nursery.OneAsync(ById, Read, cancel, Sql.Of(id));
 

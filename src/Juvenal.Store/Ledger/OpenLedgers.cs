@@ -71,7 +71,7 @@ internal sealed class OpenLedgers
     {
         var (ids, lots) = (batches.Distinct().ToArray(), packets.Distinct().ToArray());
         var locked = 0;
-        var (rows, entries, steps) = (new List<BatchRow>(), new List<StoredEntry>(), new List<StoredDigest>());
+        var (rows, entries, steps) = (new List<BatchRow>(), new LedgersOf(nursery, ids), new List<StoredDigest>());
         var inBeds = new Dictionary<Guid, int>();
         var catalogue = await Catalogue.LoadAsync(
             nursery,
@@ -82,20 +82,18 @@ internal sealed class OpenLedgers
                 .. lots.Length > 0 ? [Locks.OfPackets(lots)] : Array.Empty<Reading>(),
                 Locks.OfBatches(ids, _ => locked++),
                 new(BatchRow.Select, r => rows.Add(BatchRow.Read(r)), Sql.Of(ids)),
-                new(LedgerReader.OfBatches, r => entries.Add(LedgerReader.Read(r)), Sql.Of(ids)),
+                .. entries.Statements(),
                 new(StoredDigest.Select, r => steps.Add(StoredDigest.Read(r)), Sql.Of(ids)),
                 new(InBeds, r => inBeds.Add(r.GetGuid(0), r.GetInt32(1))),
             ]
         );
         if (locked < ids.Length)
             throw new NotFoundException("batch");
+        var stored = await entries.DoneAsync(cancel);
         return new(
             nursery,
             catalogue,
-            rows.ToDictionary(
-                r => r.Id,
-                r => new Page(r, [.. entries.Where(e => e.BatchId == r.Id)], [.. steps.Where(s => s.BatchId == r.Id)])
-            ),
+            rows.ToDictionary(r => r.Id, r => new Page(r, stored[r.Id], [.. steps.Where(s => s.BatchId == r.Id)])),
             inBeds
         );
     }
@@ -279,7 +277,7 @@ internal sealed class OpenLedgers
             .ToDictionary(g => g.Key, g => g.Sum(e => e.Seeds));
 
     /// <summary>One batch's ledger with what is added to it.</summary>
-    internal sealed class Page(BatchRow batch, List<StoredEntry> stored, List<StoredDigest> steps)
+    internal sealed class Page(BatchRow batch, IReadOnlyList<StoredEntry> stored, List<StoredDigest> steps)
     {
         public BatchRow Batch { get; set; } = batch;
 
@@ -289,7 +287,7 @@ internal sealed class OpenLedgers
         /// <summary>What is chosen for the batch from now on, where the act changes that too.</summary>
         public BatchInput? Chosen { get; set; }
 
-        public List<StoredEntry> Stored { get; } = stored;
+        public IReadOnlyList<StoredEntry> Stored { get; } = stored;
 
         public List<StoredDigest> Steps { get; } = steps;
 

@@ -20,6 +20,9 @@ public abstract class Walled : IAsyncDisposable
     private readonly (string Name, string Value)[] _settings;
     private SideBySide? _beside;
 
+    /// <summary>What is read may be the transaction's own, and taken back.</summary>
+    internal bool HasWritten { get; private set; }
+
     protected Walled(NpgsqlConnection connection, NpgsqlTransaction? transaction, (string Name, string Value)[] settings) =>
         (_connection, _transaction, _settings) = (connection, transaction, settings);
 
@@ -211,5 +214,9 @@ public abstract class Walled : IAsyncDisposable
         }
     }
 
-    private NpgsqlTransaction Writing() => _transaction ?? throw new InvalidOperationException("Opened for reading.");
+    private NpgsqlTransaction Writing()
+    {
+        HasWritten = true;
+        return _transaction ?? throw new InvalidOperationException("Opened for reading.");
+    }
 }
