@@ -10,7 +10,7 @@ public sealed class Database(NpgsqlDataSource source)
 {
     public const string WebRole = "juvenal_web";
 
-    private readonly Held _held = new(new(), new(), new(), new());
+    private readonly Held _held = new();
 
     /// <summary>An act that loses so often is said to have failed.</summary>
     private const int MostTries = 4;

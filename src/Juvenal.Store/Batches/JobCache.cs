@@ -39,4 +39,22 @@ internal sealed class JobCache
 }
 
 /// <summary>What a server holds between requests: only what the database tells it is as it stands.</summary>
-internal sealed record Held(Plans.CatalogueCache Catalogues, JobCache Jobs, OutdoorsCache Outdoors, Ledger.LedgerCache Ledgers);
+internal sealed class Held
+{
+    /// <summary>A nursery that is large has some 2,000 that are not ended.</summary>
+    private const int MostBatches = 5_000;
+
+    public Plans.CatalogueCache Catalogues { get; } = new();
+
+    public JobCache Jobs { get; } = new();
+
+    public OutdoorsCache Outdoors { get; } = new();
+
+    public Ledger.LedgerCache Ledgers { get; } = new();
+
+    public BatchCache<(StandingGroup Group, string? Had)> Standing { get; } = new(MostBatches);
+
+    public BatchCache<(Guid Job, JobDetail Detail)> Cards { get; } = new(MostBatches);
+
+    public BatchCache<Places.BedBatch> ForBeds { get; } = new(MostBatches);
+}

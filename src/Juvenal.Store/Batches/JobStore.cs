@@ -148,8 +148,8 @@ public sealed class JobStore(NurseryTransaction nursery)
         """;
 
     private const string Details = """
-        -- What the cards of some jobs say.
-        select j.id, b.union_cm, w.tray, p.container, p.leaves, p.conflict, p.put_off_reason, s.in_pot_since, s.hardened_since,
+        -- What the cards of the jobs of some batches say.
+        select j.id, j.batch_id, b.union_cm, w.tray, p.container, p.leaves, p.conflict, p.put_off_reason, s.in_pot_since, s.hardened_since,
           coalesce(o.shared, false), case when j.step_kind = 'move' then w.number else 0 end, j.thin, s.one_of, b.raised, b.in_flower, m.code,
           greatest(0, b.plants_wanted - coalesce((
             select sum(o.seedlings) from standing o
@@ -172,7 +172,7 @@ public sealed class JobStore(NurseryTransaction nursery)
           where o.nursery_id = s.nursery_id and o.batch_id = s.batch_id and o.id <> s.id and o.place_id = s.place_id
             and o.container_id is not distinct from s.container_id and o.seedlings > 0
           limit 1) o on true
-        where j.id = any($1)
+        where j.batch_id = any($1)
         """;
 
     /// <summary>What can be asked for by a day, and the soonest of what comes after it; in no order.</summary>
@@ -213,14 +213,18 @@ public sealed class JobStore(NurseryTransaction nursery)
     {
         if (heads.Count == 0)
             return [];
+        var batches = heads.Select(h => h.BatchId).ToHashSet();
+        var open =
+            batches.Count == 1
+                ? await OpenBatches.OneAsync(nursery, heads.First().BatchId, cancel)
+                : await OpenBatches.AllAsync(nursery, cancel);
         var details = (
-            await nursery.ListAsync(
-                Details,
-                r => (Id: r.GetGuid(0), Detail: ReadDetail(r)),
-                cancel,
-                Sql.Of(heads.Select(h => h.Id).ToArray())
+            await nursery.Held.Cards.OfAsync(
+                nursery,
+                [.. open.Where(o => batches.Contains(o.Id))],
+                ids => nursery.ListAsync(Details, r => (r.GetGuid(1), (r.GetGuid(0), ReadDetail(r))), cancel, Sql.Of(ids))
             )
-        ).ToDictionary(d => d.Id, d => d.Detail);
+        ).ToDictionary(d => d.Job, d => d.Detail);
         var had = await nursery.Held.Outdoors.OfAsync(nursery, details.Values.Select(d => d.Had), cancel);
         return
         [
@@ -311,25 +315,25 @@ public sealed class JobStore(NurseryTransaction nursery)
 
     private static JobDetail ReadDetail(NpgsqlDataReader r) =>
         new(
-            UnionCm: r.OrNull<double>(1),
-            Begins: r.GetGuid(2),
-            Container: r.TextOrNull(3),
-            Leaves: r.OrNull<double>(4),
-            Conflict: r.IsDBNull(5) ? null : r.FromJson<Reason>(5),
-            PutOffReason: r.TextOrNull(6),
-            InPotSince: r.OrNull<DateOnly>(7),
-            HardenedSince: r.OrNull<DateOnly>(8),
-            Shared: r.GetBoolean(9),
-            Move: r.GetInt32(10),
-            ThinJson: r.TextOrNull(11),
-            OneOf: r.IsDBNull(12) ? null : r.GetFieldValue<Guid[]>(12),
-            Raised: r.IsDBNull(13) ? null : r.Enum<Raised>(13),
-            InFlower: r.GetBoolean(14),
-            Mother: r.TextOrNull(15),
-            Wanted: r.GetInt32(16),
-            LotId: r.OrNull<Guid>(17),
-            Topped: r.GetBoolean(18),
-            Stand: r.OrNull<Guid>(19),
-            Had: r.TextOrNull(20)
+            UnionCm: r.OrNull<double>(2),
+            Begins: r.GetGuid(3),
+            Container: r.TextOrNull(4),
+            Leaves: r.OrNull<double>(5),
+            Conflict: r.IsDBNull(6) ? null : r.FromJson<Reason>(6),
+            PutOffReason: r.TextOrNull(7),
+            InPotSince: r.OrNull<DateOnly>(8),
+            HardenedSince: r.OrNull<DateOnly>(9),
+            Shared: r.GetBoolean(10),
+            Move: r.GetInt32(11),
+            ThinJson: r.TextOrNull(12),
+            OneOf: r.IsDBNull(13) ? null : r.GetFieldValue<Guid[]>(13),
+            Raised: r.IsDBNull(14) ? null : r.Enum<Raised>(14),
+            InFlower: r.GetBoolean(15),
+            Mother: r.TextOrNull(16),
+            Wanted: r.GetInt32(17),
+            LotId: r.OrNull<Guid>(18),
+            Topped: r.GetBoolean(19),
+            Stand: r.OrNull<Guid>(20),
+            Had: r.TextOrNull(21)
         );
 }

@@ -44,7 +44,7 @@ public sealed record PlaceStanding(Guid PlaceId, int Batches, int Seedlings, int
 public sealed class StandingNow
 {
     private const string Select = """
-        -- What stands, in batches that are not ended.
+        -- What stands, in batches that are not ended: in some of them.
         select b.id, b.code, b.cultivar_id, s.id, s.container_id, s.place_id, s.stage, s.seedlings, s.containers, s.in_pot_since,
           case when b.start in ('plants', 'standing') then s.in_pot_since else s.up_on end,
           s.hardened_since, s.spaced_cm, s.outdoors_digest,
@@ -55,6 +55,11 @@ public sealed class StandingNow
             limit 1) end
         from standing s
         join batch b on b.nursery_id = s.nursery_id and b.id = s.batch_id and b.ended_on is null
+        """;
+
+    private const string OfBatches = $"""
+        {Select}
+        where b.id = any($1)
         """;
 
     private const string OfOne = $"""
@@ -73,7 +78,11 @@ public sealed class StandingNow
     public static async Task<StandingNow> LoadAsync(NurseryTransaction nursery, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(nursery);
-        var rows = await nursery.ListAsync(Select, Read, cancel);
+        var rows = await nursery.Held.Standing.OfAsync(
+            nursery,
+            await OpenBatches.AllAsync(nursery, cancel),
+            async ids => [.. (await nursery.ListAsync(OfBatches, Read, cancel, Sql.Of(ids))).Select(r => (r.Group.BatchId, r))]
+        );
         var had = await nursery.Held.Outdoors.OfAsync(nursery, rows.Select(r => r.Had), cancel);
         var groups = rows.Select(r => With(r, had));
         // Sorted here: what the database would sort it by (a shorter code first) is no index of it.

@@ -81,8 +81,7 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
 
     public Task<List<StoredEntry>> AllAsync(CancellationToken cancel) => nursery.ListAsync(All, Read, cancel);
 
-    public async Task<IReadOnlyList<StoredEntry>> OfAsync(Guid batch, CancellationToken cancel) =>
-        (await OfAsync([batch], cancel))[batch];
+    public async Task<IReadOnlyList<StoredEntry>> OfAsync(Guid batch, CancellationToken cancel) => (await OfAsync([batch], cancel))[batch];
 
     /// <returns>By batch, in the order they count in.</returns>
     public async Task<IReadOnlyDictionary<Guid, IReadOnlyList<StoredEntry>>> OfAsync(

@@ -1,5 +1,6 @@
 using Juvenal.Core.Measures;
 using Juvenal.Core.PlantingOut;
+using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
 using Npgsql;
 
@@ -30,25 +31,8 @@ public sealed record BedBatch(
 /// <summary>Beds: what goes into them, and what they bore.</summary>
 public sealed class BedStore(NurseryTransaction nursery)
 {
-    private const string Planned = $"""
-        -- What is planned for beds, and what stands in them, of batches that are not ended.
-        {PlannedOf}
-        {PlannedBy}
-        """;
-
-    private const string PlannedFor = $"""
-        -- What is planned for some beds, and what stands in them, of batches that are not ended.
-        {PlannedOf}
-          and p.place_id = any($1)
-        {PlannedBy}
-        """;
-
-    private const string PlannedBy = """
-        group by b.nursery_id, b.id, b.code, b.cultivar_id, p.place_id, p.id, b.plants_wanted
-        order by length(b.code), b.code
-        """;
-
-    private const string PlannedOf = """
+    private const string Planned = """
+        -- What is planned for beds, and what stands in them, of some batches that are not ended.
         select b.id, b.code, b.cultivar_id, p.place_id,
           coalesce(sum(s.seedlings) filter (where s.container_id is not null), 0)::int, b.plants_wanted,
           coalesce(sum(s.seedlings) filter (where s.container_id is null and s.place_id = p.place_id), 0)::int,
@@ -57,6 +41,8 @@ public sealed class BedStore(NurseryTransaction nursery)
         join path_step p on p.nursery_id = b.nursery_id and p.batch_id = b.id and p.kind = 'plant-out' and p.retired_on is null
         left join standing s on s.nursery_id = b.nursery_id and s.batch_id = b.id
         where b.ended_on is null
+          and b.id = any($1)
+        group by b.nursery_id, b.id, b.code, b.cultivar_id, p.place_id, p.id, b.plants_wanted
         """;
 
     private const string Potted = """
@@ -112,10 +98,16 @@ public sealed class BedStore(NurseryTransaction nursery)
         where place_id = $1
         """;
 
-    /// <param name="cancel">Cancels.</param>
-    /// <param name="only">These beds; null: all of them.</param>
-    public Task<List<BedBatch>> PlannedAsync(CancellationToken cancel, IReadOnlyCollection<Guid>? only = null) =>
-        only is null ? nursery.ListAsync(Planned, Read, cancel) : nursery.ListAsync(PlannedFor, Read, cancel, Sql.Of(only.ToArray()));
+    /// <summary>Batches that are planned for beds, by code.</summary>
+    public async Task<List<BedBatch>> PlannedAsync(CancellationToken cancel)
+    {
+        var rows = await nursery.Held.ForBeds.OfAsync(
+            nursery,
+            await OpenBatches.AllAsync(nursery, cancel),
+            async ids => [.. (await nursery.ListAsync(Planned, Read, cancel, Sql.Of(ids))).Select(b => (b.BatchId, b))]
+        );
+        return [.. rows.OrderBy(b => b.Code.Length).ThenBy(b => b.Code, StringComparer.Ordinal)];
+    }
 
     /// <summary>Batches that end in pots.</summary>
     public Task<List<BedBatch>> PottedAsync(CancellationToken cancel) =>

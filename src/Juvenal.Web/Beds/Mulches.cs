@@ -37,7 +37,7 @@ internal static class Mulches
         ];
         if (beds.Count == 0)
             return [];
-        var planned = (await new BedStore(reading).PlannedAsync(cancel, [.. beds.Select(b => b.Id)]))
+        var planned = (await new BedStore(reading).PlannedAsync(cancel))
             .Where(b => catalogue.Cultivars[b.CultivarId].Crop == Crop.Pepper)
             .ToLookup(b => b.Place);
         var last = await new MulchStore(reading).LastAsync(cancel);

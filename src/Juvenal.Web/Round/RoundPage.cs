@@ -79,7 +79,7 @@ internal static class RoundPage
                 )
             ),
             troubled,
-            await read.Waiting,
+            (await read.Open).Count(o => o.Stale),
             morning?.Done ?? [],
             morning?.Moved ?? [],
             morning is null ? [] : Standing(morning.Stands, catalogue),

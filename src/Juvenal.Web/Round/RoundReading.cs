@@ -78,7 +78,7 @@ internal sealed class RoundReading
         // In the order in which one awaits another.
         _timed = new PaceStore(reading).LatestAsync(cancel);
         Heads = HeadsAsync();
-        Waiting = Store.Plans.Replanner.WaitingAsync(reading, cancel);
+        Open = OpenBatches.AllAsync(reading, cancel);
         Nights = NightsAhead.LoadAsync(reading, catalogue.Site, catalogue.Today, cancel);
         Pace = PaceAsync();
         Troubles = TroubleAnswers.OpenAsync(reading, catalogue, cancel);
@@ -91,8 +91,8 @@ internal sealed class RoundReading
     /// <summary>Jobs that are due, or come; and whether there is any batch.</summary>
     public Task<(List<JobHead> Jobs, bool Any)> Heads { get; }
 
-    /// <summary>Plans that are out of date.</summary>
-    public Task<int> Waiting { get; }
+    /// <summary>Batches that are not ended.</summary>
+    public Task<IReadOnlyList<OpenBatch>> Open { get; }
 
     public Task<NightsAhead> Nights { get; }
 
