@@ -126,6 +126,40 @@ public class ServerTests(OwnHouse house) : IClassFixture<OwnHouse>
         Assert.Equal(72, (int)(await house.GetAsync($"batches/{batch}"))["seedsSown"]!);
     }
 
+    [Fact]
+    public async Task Two_servers_that_write_in_turn_to_one_ledger_know_of_each_other()
+    {
+        var batch = await house.KeepAsync(house.Input());
+        Assert.Equal(200, (await house.LogAsync(batch, house.Sown())).Status);
+        await using var server = house.NewServer();
+        using var other = await house.EnterAsync(house.Owner, server);
+        for (var up = 10; up <= 50; up += 10)
+        {
+            // Each has seen the ledger before the other one writes to it.
+            Assert.Equal(await PageAsync(house.Client), await PageAsync(other));
+            var entry = house.Up(up, "2026-01-30");
+            (entry["id"], entry["happenedOn"]) = (Guid.CreateVersion7(), "2026-01-30");
+            var answer = await (up % 20 == 0 ? house.Client : other).PostAsJsonAsync(house.Path($"batches/{batch}/entries"), entry);
+            Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+        }
+
+        var page = JsonNode.Parse(await PageAsync(other))!;
+        Assert.Equal((50, 6), ((int)page["emerged"]!, page["ledger"]!.AsArray().Count));
+
+        Task<string> PageAsync(HttpClient client) => client.GetStringAsync(house.Path($"batches/{batch}"));
+    }
+
+    [Fact]
+    public async Task An_older_database_put_in_the_place_of_this_one_is_what_is_shown()
+    {
+        var batch = await house.KeepAsync(house.Input());
+        Assert.Equal(200, (await house.LogAsync(batch, house.Sown())).Status);
+        Assert.Equal(200, (await house.LogAsync(batch, house.Up(40, "2026-01-30"))).Status);
+        Assert.Equal(2, (await house.GetAsync($"batches/{batch}"))["ledger"]!.AsArray().Count);
+        await OwnerAsync($"delete from ledger_entry where batch_id = '{batch}' and kind = 'emerged'", house.DatabaseName);
+        Assert.Single((await house.GetAsync($"batches/{batch}"))["ledger"]!.AsArray());
+    }
+
     private static async Task<(string Cookie, string Token)> SessionAsync(HttpClient client, string cookie)
     {
         using var request = new HttpRequestMessage(HttpMethod.Get, "/api/session");

@@ -198,8 +198,34 @@ public sealed class BatchReader(NurseryTransaction nursery)
     /// <summary>No list is longer.</summary>
     public const int Most = 5000;
 
+    // Each asked by a statement of its own, so that each finds its rows by an index.
+    private const string All = $"""
+        -- Batches with plan and counts.
+        {Select}
+        {InOrder}
+        """;
+
+    private const string Some = $"""
+        -- Some batches with plan and counts.
+        {Select}
+        where b.id = any($3)
+        {InOrder}
+        """;
+
+    private const string ToSow = $"""
+        -- Batches that are to be begun, with plan and counts.
+        {Select}
+        where b.ended_on is null
+          and b.seeds_sown = 0
+        {InOrder}
+        """;
+
+    private const string InOrder = """
+        order by b.ended_on is not null, b.season desc, length(b.code), b.code, b.id
+        limit $1
+        """;
+
     private const string Select = $$"""
-        -- Batches with plan and counts: some of them, or all; those not ended first, newest season first, by number.
         select {{BatchRow.Columns}},
           c.name, c.crop, c.species_group, c.habit, b.seeds_sown, b.emerged, b.lost, b.snipped,
           b.summary, b.end_reason,
@@ -208,7 +234,7 @@ public sealed class BatchReader(NurseryTransaction nursery)
               'stepId', p.step_id, 'low', p.low, 'mid', p.mid, 'high', p.high, 'due', p.due, 'doneOn', p.done_on, 'lockedOn', p.locked_on,
               'putOffTo', p.put_off_to, 'putOffReason', p.put_off_reason, 'place', p.place, 'container', p.container,
               'containers', p.containers, 'mixLitres', p.mix_litres, 'leaves', p.leaves, 'conflict', p.conflict, 'skipped', p.skipped,
-              'reasons', case when $3 then p.reasons else '[]' end, 'spread', case when $3 then p.spread else '[]' end) order by w.ordinal)
+              'reasons', case when $2 then p.reasons else '[]' end, 'spread', case when $2 then p.spread else '[]' end) order by w.ordinal)
             from plan_step p
             join path_step w on w.nursery_id = p.nursery_id and w.id = p.step_id and w.retired_on is null
             where p.nursery_id = b.nursery_id
@@ -227,10 +253,6 @@ public sealed class BatchReader(NurseryTransaction nursery)
         from {{BatchRow.From}}
         join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
         left join batch o on o.nursery_id = b.nursery_id and o.id = b.parent_id
-        where ($1::uuid[] is null or b.id = any($1))
-          and (not $4 or (b.ended_on is null and b.seeds_sown = 0))
-        order by b.ended_on is not null, b.season desc, length(b.code), b.code, b.id
-        limit $2
         """;
 
     private const string Why = """
@@ -258,10 +280,10 @@ public sealed class BatchReader(NurseryTransaction nursery)
     /// <summary>All batches, ended ones last.</summary>
     /// <param name="cancel">Cancels.</param>
     /// <param name="why">With the reasons and spreads of each step; a list does not show them.</param>
-    public Task<List<BatchView>> AllAsync(CancellationToken cancel, bool why = true) => ListAsync(null, Most, why, toSow: false, cancel);
+    public Task<List<BatchView>> AllAsync(CancellationToken cancel, bool why = true) => ListAsync(All, why, cancel);
 
     /// <summary>Those that are still to be begun, and not ended.</summary>
-    public Task<List<BatchView>> ToSowAsync(CancellationToken cancel) => ListAsync(null, Most, why: false, toSow: true, cancel);
+    public Task<List<BatchView>> ToSowAsync(CancellationToken cancel) => ListAsync(ToSow, why: false, cancel);
 
     /// <summary>Whether there is one, an ended one too.</summary>
     public async Task<bool> AnyAsync(CancellationToken cancel) => (await nursery.ListAsync(Any, r => r.GetBoolean(0), cancel))[0];
@@ -291,14 +313,14 @@ public sealed class BatchReader(NurseryTransaction nursery)
     ) => [.. (await nursery.ListAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.Of(ids))).Select(r => (r.Id, r.Code, r.Input, r.Route))];
 
     /// <summary>Those of the ids that are there.</summary>
-    public Task<List<BatchView>> SomeAsync(Guid[] ids, CancellationToken cancel) => ListAsync(ids, Most, why: true, toSow: false, cancel);
+    public Task<List<BatchView>> SomeAsync(Guid[] ids, CancellationToken cancel) => ListAsync(Some, why: true, cancel, Sql.Of(ids));
 
-    private Task<List<BatchView>> ListAsync(Guid[]? ids, int most, bool why, bool toSow, CancellationToken cancel) =>
-        nursery.ListAsync(Select, Read, cancel, Sql.OfNull(ids), Sql.Of(most), Sql.Of(why), Sql.Of(toSow));
+    private Task<List<BatchView>> ListAsync(string sql, bool why, CancellationToken cancel, params NpgsqlParameter[] more) =>
+        nursery.ListAsync(sql, Read, cancel, [Sql.Of(Most), Sql.Of(why), .. more]);
 
     /// <exception cref="NotFoundException">No such batch in this nursery.</exception>
     public async Task<BatchView> OneAsync(Guid id, CancellationToken cancel) =>
-        (await ListAsync([id], 1, why: true, toSow: false, cancel)) is [var batch] ? batch : throw new NotFoundException("batch");
+        (await SomeAsync([id], cancel)) is [var batch] ? batch : throw new NotFoundException("batch");
 
     /// <summary>The batch's ledger, newest first, with what is taken back.</summary>
     public async Task<(IReadOnlyList<StoredEntry> Entries, IReadOnlySet<Guid> TakenBack)> LedgerAsync(Guid id, CancellationToken cancel)

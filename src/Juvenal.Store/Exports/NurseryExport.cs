@@ -110,8 +110,9 @@ public static class NurseryExport
         await foreach (var row in nursery.StreamAsync(Rows(table, columns), r => r.GetString(0), cancel))
         {
             using var document = JsonDocument.Parse(row);
-            foreach (var column in columns)
-                csv.WriteField(Cell(document.RootElement.GetProperty(column.Name), column));
+            // In the order in which the statement names them.
+            foreach (var (value, column) in document.RootElement.EnumerateObject().Zip(columns))
+                csv.WriteField(Cell(value.Value, column));
             await csv.NextRecordAsync();
         }
     }
