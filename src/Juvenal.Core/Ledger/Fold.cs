@@ -30,20 +30,24 @@ public static class Fold
     {
         var all = entries.ToList();
         var takenBack = TakenBack(all);
-        var stands = all.Where(e => e.Kind != EntryKind.Undo && !takenBack.Contains(e.Id)).ToList();
-        var corrections = stands
-            .Where(e => e.Kind == EntryKind.Corrected)
-            .GroupBy(e => e.Corrects!.Value)
-            .ToDictionary(g => g.Key, g => g.MaxBy(e => e.Sequence)!);
+        var corrections = Corrections(all, takenBack);
         return
         [
-            .. stands
-                .Where(e => e.Kind != EntryKind.Corrected)
+            .. all.Where(e => e.Kind is not (EntryKind.Undo or EntryKind.Corrected) && !takenBack.Contains(e.Id))
                 .Select(e => corrections.TryGetValue(e.Id, out var right) ? e.With(right) : e)
                 .OrderBy(e => e.HappenedOn)
                 .ThenBy(e => e.Sequence),
         ];
     }
+
+    /// <summary>The correction that holds of each entry that was put right: the last one that was not taken back.</summary>
+    /// <param name="entries">Any order.</param>
+    /// <param name="takenBack">As <see cref="TakenBack"/> says.</param>
+    public static IReadOnlyDictionary<Guid, LedgerEntry> Corrections(IEnumerable<LedgerEntry> entries, IReadOnlySet<Guid> takenBack) =>
+        entries
+            .Where(e => e.Kind == EntryKind.Corrected && !takenBack.Contains(e.Id))
+            .GroupBy(e => e.Corrects!.Value)
+            .ToDictionary(g => g.Key, g => g.MaxBy(e => e.Sequence)!);
 
     /// <summary>An entry with the numbers of its correction, and its day where that was put right too.</summary>
     private static LedgerEntry With(this LedgerEntry entry, LedgerEntry right) =>

@@ -70,25 +70,27 @@ public sealed class BatchList(NurseryTransaction nursery)
         """;
 
     private const string Page = $"""
-        -- A page of batches as a list shows them.
-        with page as (
-          select b.nursery_id, b.id, b.code, b.season, c.name, c.crop, b.start, b.plants_wanted, b.seeds_sown, b.emerged, b.lost, b.snipped,
-            b.ended_on, {BatchRow.OutOfDate} as out_of_date, b.aim = 'pot' as potted, n.day as next_day
-          from batch b
-          join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
-          left join (
-            select j.batch_id, min(greatest(j.due, j.put_off_to)) as day
-            from job j
-            group by j.batch_id) n on n.batch_id = b.id and b.ended_on is null
-          where {Named}
-          order by b.ended_on is not null, n.day, b.season desc, length(b.code), b.code, b.id
-          offset $2
-          limit $3)
-        select b.id, b.code, b.season, b.name, b.crop, b.start, b.plants_wanted, b.seeds_sown, b.emerged,
+        -- A page of batches, in order.
+        select {WrittenBatches.Columns}
+        from {WrittenBatches.From}
+        left join (
+          select j.batch_id, min(greatest(j.due, j.put_off_to)) as day
+          from job j
+          group by j.batch_id) n on n.batch_id = b.id and b.ended_on is null
+        where {Named}
+        order by b.ended_on is not null, n.day, b.season desc, length(b.code), b.code, b.id
+        offset $2
+        limit $3
+        """;
+
+    private const string Listed = $"""
+        -- Some batches as a list shows them.
+        select b.id, b.code, b.season, c.name, c.crop, b.start, b.plants_wanted, b.seeds_sown, b.emerged,
           coalesce((select sum(s.seedlings)::int from standing s where s.nursery_id = b.nursery_id and s.batch_id = b.id), 0),
-          b.lost, b.snipped, b.ended_on, b.out_of_date, p.ids, p.kinds, p.lows, p.mids, p.highs, p.dones, p.locks, p.puts, p.conflicts,
-          p.skips, b.potted, j.kind, j.step_id, j.step_kind, j.ordinal, j.number, j.day
-        from page b
+          b.lost, b.snipped, b.ended_on, {BatchRow.OutOfDate}, p.ids, p.kinds, p.lows, p.mids, p.highs, p.dones, p.locks, p.puts, p.conflicts,
+          p.skips, b.aim = 'pot', j.kind, j.step_id, j.step_kind, j.ordinal, j.number, j.day
+        from batch b
+        join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
         left join lateral (
           select array_agg(w.id order by w.ordinal) as ids, array_agg(w.kind order by w.ordinal) as kinds,
             array_agg(p.low order by w.ordinal) as lows, array_agg(p.mid order by w.ordinal) as mids,
@@ -106,7 +108,7 @@ public sealed class BatchList(NurseryTransaction nursery)
           where j.nursery_id = b.nursery_id and j.batch_id = b.id
           order by greatest(j.due, j.put_off_to), w.ordinal, j.kind, j.id
           limit 1) j on true
-        order by b.ended_on is not null, b.next_day, b.season desc, length(b.code), b.code, b.id
+        where b.id = any($1)
         """;
 
     private const string Names = """
@@ -132,13 +134,19 @@ public sealed class BatchList(NurseryTransaction nursery)
         CancellationToken cancel
     )
     {
-        var (total, plants, page) = (0, 0, new List<ListedBatch>());
+        var (total, plants, page) = (0, 0, new List<WrittenBatch>());
         await nursery.ReadTogetherAsync(
             cancel,
             new(Total, r => (total, plants) = (r.GetInt32(0), r.GetInt32(1)), Sql.Of(find)),
-            new(Page, r => page.Add(Read(r)), Sql.Of(find), Sql.Of(skip), Sql.Of(take))
+            new(Page, r => page.Add(WrittenBatches.Read(r)), Sql.Of(find), Sql.Of(skip), Sql.Of(take))
         );
-        return (total, plants, page);
+        var listed = await nursery.Held.Listed.OfAsync(
+            nursery,
+            page,
+            async ids => [.. (await nursery.ListAsync(Listed, Read, cancel, Sql.Of(ids))).Select(b => (b.Id, b))]
+        );
+        var stale = page.ToDictionary(b => b.Id, b => b.Stale);
+        return (total, plants, listed.ConvertAll(b => b.OutOfDate == stale[b.Id] ? b : b with { OutOfDate = stale[b.Id] }));
     }
 
     public Task<List<NamedBatch>> NamesAsync(CancellationToken cancel) =>

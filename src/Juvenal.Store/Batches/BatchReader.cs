@@ -212,14 +212,6 @@ public sealed class BatchReader(NurseryTransaction nursery)
         {InOrder}
         """;
 
-    private const string ToSow = $"""
-        -- Batches that are to be begun, with plan and counts.
-        {Select}
-        where b.ended_on is null
-          and b.seeds_sown = 0
-        {InOrder}
-        """;
-
     private const string InOrder = """
         order by b.ended_on is not null, b.season desc, length(b.code), b.code, b.id
         limit $1
@@ -282,8 +274,32 @@ public sealed class BatchReader(NurseryTransaction nursery)
     /// <param name="why">With the reasons and spreads of each step; a list does not show them.</param>
     public Task<List<BatchView>> AllAsync(CancellationToken cancel, bool why = true) => ListAsync(All, why, cancel);
 
-    /// <summary>Those that are still to be begun, and not ended.</summary>
-    public Task<List<BatchView>> ToSowAsync(CancellationToken cancel) => ListAsync(ToSow, why: false, cancel);
+    /// <summary>Those that are still to be begun, and not ended, in no order; without the reasons and spreads of steps.</summary>
+    public async Task<List<BatchView>> ToSowAsync(CancellationToken cancel) =>
+        await HeldAsync([.. (await WrittenBatches.AllAsync(nursery, cancel)).Where(o => o.ToBegin)], cancel);
+
+    /// <summary>Those of the ids that are there, in no order; without the reasons and spreads of their steps.</summary>
+    public async Task<List<BatchView>> BriefAsync(IReadOnlyCollection<Guid> ids, CancellationToken cancel)
+    {
+        var asked = ids.ToHashSet();
+        var open = (await WrittenBatches.AllAsync(nursery, cancel)).Where(o => asked.Remove(o.Id)).ToList();
+        var found = await HeldAsync(open, cancel);
+        if (asked.Count > 0)
+            found.AddRange(await ListAsync(Some, why: false, cancel, Sql.Of(asked.ToArray())));
+        return found;
+    }
+
+    private async Task<List<BatchView>> HeldAsync(List<WrittenBatch> open, CancellationToken cancel)
+    {
+        var stale = open.Where(o => o.Stale).Select(o => o.Id).ToHashSet();
+        var views = await nursery.Held.Views.OfAsync(
+            nursery,
+            open,
+            async ids => [.. (await ListAsync(Some, why: false, cancel, Sql.Of(ids))).Select(b => (b.Id, b))]
+        );
+        // What it was planned with is held with it, what there is to plan with is not.
+        return [.. views.Select(v => v.OutOfDate == stale.Contains(v.Id) ? v : v with { OutOfDate = !v.OutOfDate })];
+    }
 
     /// <summary>Whether there is one, an ended one too.</summary>
     public async Task<bool> AnyAsync(CancellationToken cancel) => (await nursery.ListAsync(Any, r => r.GetBoolean(0), cancel))[0];

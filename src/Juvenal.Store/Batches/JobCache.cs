@@ -56,5 +56,10 @@ internal sealed class Held
 
     public BatchCache<(Guid Job, JobDetail Detail)> Cards { get; } = new(MostBatches);
 
+    public BatchCache<ListedBatch> Listed { get; } = new(MostBatches);
+
     public BatchCache<Places.BedBatch> ForBeds { get; } = new(MostBatches);
+
+    /// <summary>Of these one takes some 10 kB.</summary>
+    public BatchCache<BatchView> Views { get; } = new(MostBatches / 4);
 }

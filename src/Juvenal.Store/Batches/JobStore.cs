@@ -216,8 +216,8 @@ public sealed class JobStore(NurseryTransaction nursery)
         var batches = heads.Select(h => h.BatchId).ToHashSet();
         var open =
             batches.Count == 1
-                ? await OpenBatches.OneAsync(nursery, heads.First().BatchId, cancel)
-                : await OpenBatches.AllAsync(nursery, cancel);
+                ? await WrittenBatches.OneAsync(nursery, heads.First().BatchId, cancel)
+                : await WrittenBatches.AllAsync(nursery, cancel);
         var details = (
             await nursery.Held.Cards.OfAsync(
                 nursery,

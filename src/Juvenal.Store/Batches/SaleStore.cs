@@ -59,7 +59,7 @@ public sealed class SaleStore(NurseryTransaction nursery, TimeProvider clock)
         var ids = await nursery.ListAsync(ForSale, r => r.GetGuid(0), cancel);
         if (ids.Count == 0)
             return [];
-        var batches = (await new BatchReader(nursery).SomeAsync([.. ids], cancel)).ToDictionary(b => b.Id);
+        var batches = (await new BatchReader(nursery).BriefAsync(ids, cancel)).ToDictionary(b => b.Id);
         return [.. ids.Where(batches.ContainsKey).Select(id => batches[id])];
     }
 

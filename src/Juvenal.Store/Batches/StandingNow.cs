@@ -80,7 +80,7 @@ public sealed class StandingNow
         ArgumentNullException.ThrowIfNull(nursery);
         var rows = await nursery.Held.Standing.OfAsync(
             nursery,
-            await OpenBatches.AllAsync(nursery, cancel),
+            await WrittenBatches.AllAsync(nursery, cancel),
             async ids => [.. (await nursery.ListAsync(OfBatches, Read, cancel, Sql.Of(ids))).Select(r => (r.Group.BatchId, r))]
         );
         var had = await nursery.Held.Outdoors.OfAsync(nursery, rows.Select(r => r.Had), cancel);

@@ -21,12 +21,10 @@ internal sealed class LedgersOf(NurseryTransaction nursery, IReadOnlyCollection<
         """;
 
     private const string Known = """
-        -- How many of the entries that are known there are.
-        select known.of_batch, count(*)::int
-        from unnest($1::uuid[], $2::bigint[]) as known (of_batch, last)
-        join ledger_entry e on e.batch_id = known.of_batch
-          and e.sequence <= known.last
-        group by known.of_batch
+        -- Which of these entries are there?
+        select id
+        from ledger_entry
+        where id = any($1)
         """;
 
     private readonly Dictionary<Guid, IReadOnlyList<StoredEntry>> _held = batches
@@ -34,29 +32,29 @@ internal sealed class LedgersOf(NurseryTransaction nursery, IReadOnlyCollection<
         .ToDictionary(b => b, b => nursery.Held.Ledgers.Of(nursery.Nursery, b));
 
     private readonly Dictionary<Guid, List<StoredEntry>> _new = [];
-    private readonly Dictionary<Guid, int> _known = [];
+    private readonly HashSet<Guid> _known = [];
 
     public IEnumerable<Reading> Statements()
     {
-        var held = _held.Where(h => h.Value.Count > 0).ToList();
-        if (held.Count > 0)
-        {
-            yield return new(
-                Known,
-                r => _known[r.GetGuid(0)] = r.GetInt32(1),
-                Sql.Of(held.Select(h => h.Key).ToArray()),
-                Sql.Of(held.Select(h => Last(h.Value)).ToArray())
-            );
-        }
-
-        yield return new(Since, r => Add(LedgerReader.Read(r)), Sql.Of(_held.Keys.ToArray()), Sql.Of(_held.Values.Select(Last).ToArray()));
+        var last = _held.ToDictionary(h => h.Key, h => h.Value.MaxBy(e => e.Entry.Sequence)?.Entry);
+        if (last.Values.OfType<LedgerEntry>().Select(e => e.Id).ToArray() is { Length: > 0 } known)
+            yield return new(Known, r => _known.Add(r.GetGuid(0)), Sql.Of(known));
+        yield return new(
+            Since,
+            r => Add(LedgerReader.Read(r)),
+            Sql.Of(last.Keys.ToArray()),
+            Sql.Of(last.Values.Select(e => e?.Sequence ?? 0).ToArray())
+        );
     }
 
     /// <returns>By batch, in the order they count in; a batch without entries has an empty one.</returns>
     public async Task<IReadOnlyDictionary<Guid, IReadOnlyList<StoredEntry>>> DoneAsync(CancellationToken cancel)
     {
-        // Where entries are gone that are held, somebody has put another database in the place of this one.
-        var others = _held.Where(h => h.Value.Count != _known.GetValueOrDefault(h.Key)).Select(h => h.Key).ToArray();
+        // Where the last entry that is held is gone, somebody has put an older database in the place of this one.
+        var others = _held
+            .Where(h => h.Value.MaxBy(e => e.Entry.Sequence) is { } last && !_known.Contains(last.Entry.Id))
+            .Select(h => h.Key)
+            .ToArray();
         if (others.Length > 0)
         {
             foreach (var other in others)
@@ -88,6 +86,4 @@ internal sealed class LedgersOf(NurseryTransaction nursery, IReadOnlyCollection<
 
     private static List<StoredEntry> Together(IReadOnlyList<StoredEntry> held, List<StoredEntry> more) =>
         held.Count == 0 ? more : [.. held.Concat(more).OrderBy(e => e.Entry.HappenedOn).ThenBy(e => e.Entry.Sequence)];
-
-    private static long Last(IReadOnlyList<StoredEntry> entries) => entries.Count == 0 ? 0 : entries.Max(e => e.Entry.Sequence);
 }

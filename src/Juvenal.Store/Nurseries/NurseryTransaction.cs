@@ -28,7 +28,7 @@ public sealed class NurseryTransaction : Walled
     internal bool Writes { get; }
 
     /// <summary>The batches that are not ended, once they were asked for; of a reading alone.</summary>
-    internal Task<IReadOnlyList<OpenBatch>>? Open { get; set; }
+    internal Task<IReadOnlyList<WrittenBatch>>? Open { get; set; }
 
     /// <inheritdoc cref="Walled.CopyAsync"/>
     internal new Task CopyAsync(string sql, Func<NpgsqlBinaryImporter, Task> write, CancellationToken cancel) =>

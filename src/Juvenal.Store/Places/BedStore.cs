@@ -103,7 +103,7 @@ public sealed class BedStore(NurseryTransaction nursery)
     {
         var rows = await nursery.Held.ForBeds.OfAsync(
             nursery,
-            await OpenBatches.AllAsync(nursery, cancel),
+            await WrittenBatches.AllAsync(nursery, cancel),
             async ids => [.. (await nursery.ListAsync(Planned, Read, cancel, Sql.Of(ids))).Select(b => (b.BatchId, b))]
         );
         return [.. rows.OrderBy(b => b.Code.Length).ThenBy(b => b.Code, StringComparer.Ordinal)];

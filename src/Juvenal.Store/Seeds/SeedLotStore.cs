@@ -150,7 +150,11 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
     }
 
     /// <summary>How many seeds are left in some packets; null where that is not known.</summary>
-    public async Task<IReadOnlyDictionary<Guid, int?>> LeftAsync(Guid[] ids, CancellationToken cancel)
+    public async Task<IReadOnlyDictionary<Guid, int?>> LeftAsync(Guid[] ids, CancellationToken cancel) =>
+        (await SomeAsync(ids, cancel)).ToDictionary(l => l.Row.Id, l => l.Book.Left);
+
+    /// <summary>Some lots with their books, and by day what sowings took; not what came up of them.</summary>
+    public async Task<List<SeedLotView>> SomeAsync(Guid[] ids, CancellationToken cancel)
     {
         var (lots, entries, taken) = (
             new List<(SeedLotRow Row, Crop Crop, int Planned)>(),
@@ -164,10 +168,7 @@ public sealed class SeedLotStore(NurseryTransaction nursery)
             new(LotBookStore.Used, r => taken.Add(LotBookStore.ReadTaken(r)), Sql.Of(ids))
         );
         var (books, sowings) = (entries.ToLookup(e => e.LotId), taken.ToLookup(t => t.Lot, t => t.Taken));
-        return lots.ToDictionary(
-            l => l.Row.Id,
-            l => new SeedLotView(l.Row, l.Crop, l.Planned, [.. books[l.Row.Id]], [.. sowings[l.Row.Id]]).Book.Left
-        );
+        return lots.ConvertAll(l => new SeedLotView(l.Row, l.Crop, l.Planned, [.. books[l.Row.Id]], [.. sowings[l.Row.Id]]));
     }
 
     /// <summary>One lot with its book and what was taken from it; null where there is none.</summary>

@@ -233,6 +233,7 @@ internal static class BatchAnswers
     {
         var measures = new Measures(catalogue.Site.UsUnits);
         var effective = Fold.Effective(entries.Select(e => e.Entry));
+        var corrections = Fold.Corrections(entries.Select(e => e.Entry), takenBack);
         var state = b.State();
         // Of what is late, or fewer than the packet let expect, the packet is not believed any more.
         var sown = course is { Pace: Pace.Late or Pace.Fewer } ? null : CellStore.SownProspect(state, b.Input, catalogue.Rules.Rules.Twins);
@@ -282,7 +283,7 @@ internal static class BatchAnswers
             [.. b.Summary.Failures.Select(FailureSentences.Of)],
             prospect is null ? null : new(prospect.Usable, Math.Round(prospect.Expected, 1), prospect.ProbabilityOfEnough, prospect.Spare),
             NextOf(b, next),
-            [.. entries.Select(e => Entry(e, b, entries, takenBack, catalogue))],
+            [.. entries.Select(e => Entry(e, b, entries, takenBack, corrections.GetValueOrDefault(e.Entry.Id), catalogue))],
             catalogue.Today,
             b.Summary.SowNoEarlier,
             b.Summary.SowNoLater,
@@ -336,6 +337,7 @@ internal static class BatchAnswers
         BatchView batch,
         IReadOnlyList<StoredEntry> all,
         IReadOnlySet<Guid> takenBack,
+        LedgerEntry? right,
         Store.Plans.Catalogue catalogue
     )
     {
@@ -343,9 +345,6 @@ internal static class BatchAnswers
         var step =
             e.Step is { } id && batch.Route.Find(id) is { } found ? StepName.Of(found, start, batch.Input.Ends.Kind == AimKind.Pot) : null;
         var taken = takenBack.Contains(e.Id);
-        var right = all.Select(a => a.Entry)
-            .Where(a => a.Kind == EntryKind.Corrected && a.Corrects == e.Id && !takenBack.Contains(a.Id))
-            .MaxBy(a => a.Sequence);
         var numbers = right ?? e;
         return new(
             e.Id,

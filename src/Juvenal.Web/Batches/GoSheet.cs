@@ -113,7 +113,7 @@ internal static class GoSheets
             .Where(j => j.Plain.Day.Step.Kind == StepKind.PlantOut && j.Plain.Day.Shown <= catalogue.Today.AddDays(SoonDays))
             .GroupBy(j => j.BatchId)
             .ToDictionary(g => g.Key, g => g.Min(j => j.Plain.Day.Shown));
-        var batches = await new BatchReader(reading).SomeAsync([.. soon.Keys.Take(MostLines)], cancel);
+        var batches = await new BatchReader(reading).BriefAsync([.. soon.Keys.Take(MostLines)], cancel);
         return
         [
             .. from b in batches

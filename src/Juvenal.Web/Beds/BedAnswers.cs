@@ -86,7 +86,7 @@ internal static class Beds
         var mulch = (await Mulches.OfAsync(reading, catalogue, cancel)).ToDictionary(m => m.PlaceId);
         var potted = (await store.PottedAsync(cancel)).ToLookup(b => b.Place);
         var batches = (
-            await new BatchReader(reading).SomeAsync(
+            await new BatchReader(reading).BriefAsync(
                 [.. planned.Concat(potted).SelectMany(p => p).Where(b => b.InPots > 0).Select(b => b.BatchId).Distinct()],
                 cancel
             )

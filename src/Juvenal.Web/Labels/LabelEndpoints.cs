@@ -104,7 +104,7 @@ internal static class LabelEndpoints
         var containers = await new Store.Places.ContainerStore(reading).AllAsync(cancel);
         var rowCells = containers.Where(c => c.Format() is not null).ToDictionary(c => c.Id, c => c.Format()!.RowCells);
         var labels = new List<Label>();
-        var batches = (await reader.SomeAsync(ids, cancel)).ToDictionary(b => b.Id);
+        var batches = (await reader.BriefAsync(ids, cancel)).ToDictionary(b => b.Id);
         foreach (var id in ids)
         {
             var batch = batches.GetValueOrDefault(id) ?? throw new NotFoundException("batch");

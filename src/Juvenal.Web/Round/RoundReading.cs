@@ -78,7 +78,7 @@ internal sealed class RoundReading
         // In the order in which one awaits another.
         _timed = new PaceStore(reading).LatestAsync(cancel);
         Heads = HeadsAsync();
-        Open = OpenBatches.AllAsync(reading, cancel);
+        Open = WrittenBatches.AllAsync(reading, cancel);
         Nights = NightsAhead.LoadAsync(reading, catalogue.Site, catalogue.Today, cancel);
         Pace = PaceAsync();
         Troubles = TroubleAnswers.OpenAsync(reading, catalogue, cancel);
@@ -92,7 +92,7 @@ internal sealed class RoundReading
     public Task<(List<JobHead> Jobs, bool Any)> Heads { get; }
 
     /// <summary>Batches that are not ended.</summary>
-    public Task<IReadOnlyList<OpenBatch>> Open { get; }
+    public Task<IReadOnlyList<WrittenBatch>> Open { get; }
 
     public Task<NightsAhead> Nights { get; }
 

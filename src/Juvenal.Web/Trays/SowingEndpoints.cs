@@ -133,14 +133,15 @@ internal static class SowingEndpoints
     {
         var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
         var all = (await new BatchReader(reading).ToSowAsync(cancel)).ToDictionary(b => b.Id);
-        var lots = (await new SeedLotStore(reading).AllAsync(cancel)).ToDictionary(l => l.Row.Id);
         var sowing = ToSow(all.Values, catalogue, layout).ToList();
+        Guid[] packets = [.. sowing.Select(b => b.Input.LotId).OfType<Guid>().Distinct()];
+        var lots = (await new SeedLotStore(reading).SomeAsync(packets, cancel)).ToDictionary(l => l.Row.Id);
         var kept = await new TrayStore(reading).OfAsync(sowing.Select(b => b.Id), cancel);
         // Whoever shares a tray with them is named in it, ended or not.
         var others = kept.SelectMany(t => t.Rows).Select(r => r.BatchId).Where(id => !all.ContainsKey(id)).Distinct().ToArray();
         if (others.Length > 0)
         {
-            foreach (var batch in await new BatchReader(reading).SomeAsync(others, cancel))
+            foreach (var batch in await new BatchReader(reading).BriefAsync(others, cancel))
                 all[batch.Id] = batch;
         }
 

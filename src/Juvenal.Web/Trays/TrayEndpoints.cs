@@ -111,7 +111,7 @@ internal static class TrayEndpoints
         var catalogue = await Store.Plans.Catalogue.LoadAsync(reading, clock, cancel);
         var trays = await new TrayStore(reading).OfAsync([id], cancel);
         Guid[] others = [.. trays.SelectMany(t => t.Rows).Select(r => r.BatchId).Where(b => b != id).Distinct()];
-        var batches = (others.Length > 0 ? await reader.SomeAsync(others, cancel) : []).Append(batch).ToDictionary(b => b.Id);
+        var batches = (others.Length > 0 ? await reader.BriefAsync(others, cancel) : []).Append(batch).ToDictionary(b => b.Id);
         var (entries, _) = await reader.LedgerAsync(id, cancel);
         var state = batch.State();
         var group = TrayCells.Group(state, batch.Input.TrayId);

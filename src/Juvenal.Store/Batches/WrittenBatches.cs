@@ -4,43 +4,53 @@ using Npgsql;
 
 namespace Juvenal.Store.Batches;
 
-/// <summary>A batch that is not ended.</summary>
-/// <param name="Written">The transaction that wrote its row last: while it is the same, so is all that is written with it.</param>
+/// <summary>A batch, and which writing of it stands.</summary>
+/// <param name="Written">The transactions that last wrote its row and that of its cultivar: while they are the same, so is all that is
+/// written with them.</param>
 /// <param name="Stale">Its plan is still to follow a change.</param>
-public readonly record struct OpenBatch(Guid Id, uint Written, bool Stale);
+/// <param name="ToBegin">Nothing of it was sown, or taken in.</param>
+public readonly record struct WrittenBatch(Guid Id, (uint Batch, uint Cultivar) Written, bool Stale, bool ToBegin);
 
-/// <summary>The batches that are not ended, and which writing of them stands.</summary>
-public static class OpenBatches
+/// <summary>Which writing of batches stands.</summary>
+public static class WrittenBatches
 {
     private const string Select = $"""
         -- Batches that are not ended: which writing of them stands, and whether their plan is out of date.
-        select b.id, b.xmin, {BatchRow.OutOfDate}
-        from batch b
-        where b.ended_on is null
+        {Which}
         """;
 
     private const string One = $"""
         -- A batch, unless it is ended: as above.
-        select b.id, b.xmin, {BatchRow.OutOfDate}
-        from batch b
-        where b.ended_on is null
+        {Which}
           and b.id = $1
         """;
 
-    /// <summary>All of them: read once in a look, whose parts share them.</summary>
-    public static Task<IReadOnlyList<OpenBatch>> AllAsync(NurseryTransaction nursery, CancellationToken cancel)
+    private const string Which = $"""
+        select {Columns}
+        from {From}
+        where b.ended_on is null
+        """;
+
+    /// <summary><see cref="Read"/> takes them in this order.</summary>
+    internal const string Columns = $"b.id, b.xmin, c.xmin, {BatchRow.OutOfDate}, b.ended_on is null and b.seeds_sown = 0";
+
+    internal const string From = "batch b join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id";
+
+    /// <summary>All that are not ended: read once in a look, whose parts share them.</summary>
+    public static Task<IReadOnlyList<WrittenBatch>> AllAsync(NurseryTransaction nursery, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(nursery);
         return nursery.Writes ? ReadAsync() : nursery.Open ??= ReadAsync();
 
-        async Task<IReadOnlyList<OpenBatch>> ReadAsync() => await nursery.ListAsync(Select, Read, cancel);
+        async Task<IReadOnlyList<WrittenBatch>> ReadAsync() => await nursery.ListAsync(Select, Read, cancel);
     }
 
     /// <returns>None where it is ended.</returns>
-    internal static Task<List<OpenBatch>> OneAsync(NurseryTransaction nursery, Guid batch, CancellationToken cancel) =>
+    internal static Task<List<WrittenBatch>> OneAsync(NurseryTransaction nursery, Guid batch, CancellationToken cancel) =>
         nursery.ListAsync(One, Read, cancel, Sql.Of(batch));
 
-    private static OpenBatch Read(NpgsqlDataReader r) => new(r.GetGuid(0), r.GetFieldValue<uint>(1), r.GetBoolean(2));
+    internal static WrittenBatch Read(NpgsqlDataReader r) =>
+        new(r.GetGuid(0), (r.GetFieldValue<uint>(1), r.GetFieldValue<uint>(2)), r.GetBoolean(3), r.GetBoolean(4));
 }
 
 /// <summary>
@@ -52,7 +62,7 @@ public static class OpenBatches
 /// <param name="most">Batches that are held for all nurseries together; beyond it, all of them are read anew.</param>
 internal sealed class BatchCache<T>(int most)
 {
-    private readonly ConcurrentDictionary<(Guid Nursery, Guid Batch), (uint Written, IReadOnlyList<T> Rows)> _held = [];
+    private readonly ConcurrentDictionary<(Guid Nursery, Guid Batch), ((uint, uint) Written, IReadOnlyList<T> Rows)> _held = [];
 
     /// <param name="nursery">Whose.</param>
     /// <param name="batches">Which, as they were read in an earlier statement of the same look: what is read now is as they are, or newer.</param>
@@ -60,11 +70,11 @@ internal sealed class BatchCache<T>(int most)
     /// <returns>In the order of the batches.</returns>
     public async Task<List<T>> OfAsync(
         NurseryTransaction nursery,
-        IReadOnlyCollection<OpenBatch> batches,
+        IReadOnlyCollection<WrittenBatch> batches,
         Func<Guid[], Task<List<(Guid Batch, T Row)>>> read
     )
     {
-        var (found, unknown) = (new List<(Guid Batch, IReadOnlyList<T>? Rows)>(batches.Count), new Dictionary<Guid, uint>());
+        var (found, unknown) = (new List<(Guid Batch, IReadOnlyList<T>? Rows)>(batches.Count), new Dictionary<Guid, (uint, uint)>());
         foreach (var batch in batches)
         {
             if (_held.TryGetValue((nursery.Nursery, batch.Id), out var held) && held.Written == batch.Written)
