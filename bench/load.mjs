@@ -48,7 +48,7 @@ function cpu() {
 const memory = () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server}/status`, 'utf8'))[1]) / 1024;
 
 // A server runs for weeks: what it is asked for has been asked for before, and its code is compiled.
-async function measure(name, times, act, warm = 60) {
+async function measure(name, times, act, warm = 200) {
   let first = await act(-1);
   for (let i = 1; i < warm; i++) first = await act(-1 - i);
   if (first.status >= 300) {
@@ -96,9 +96,12 @@ await measure('Batches', 10, () => ask('GET', `${nursery}/batches`));
 await measure('Batch', 20, (i) => ask('GET', `${nursery}/batches/${pick(i)}`));
 await measure('Trays', 20, (i) => ask('GET', `${nursery}/batches/${pick(i)}/trays`));
 await measure('Site', 10, () => ask('GET', `${nursery}/site/view`));
-await measure('Seeds', 3, () => ask('GET', `${nursery}/lots`));
-await measure('Bench sheet', 3, () => ask('GET', `${nursery}/sowing`));
-await measure('One entry', 30, (i) => {
+await measure('Seeds', 10, () => ask('GET', `${nursery}/lots`), 60);
+await measure('Bench sheet', 10, () => ask('GET', `${nursery}/sowing`), 60);
+await measure('Beds', 10, () => ask('GET', `${nursery}/beds`), 60);
+await measure('Go or hold', 10, () => ask('GET', `${nursery}/go`), 60);
+await measure('Sale', 10, () => ask('GET', `${nursery}/sale`), 60);
+await measure('One entry', 50, (i) => {
   const group = full.get(pick(i)).groups.find((g) => g.seedlings > 20);
   const from = { containerId: group.containerId, placeId: group.placeId };
   return ask('POST', `${nursery}/batches/${pick(i)}/entries`, {
