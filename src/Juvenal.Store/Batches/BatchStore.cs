@@ -47,17 +47,6 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         where id = $1
         """;
 
-    private const string PutPath = """
-        -- The steps of a batch: those of its path, and those taken out of it since.
-        insert into path_step (nursery_id, id, batch_id, ordinal, kind, place_id, container_id, locked_on, retired_on)
-        select $1, s.id, $2, s.ordinal, s.kind, s.place_id, s.container_id, s.locked_on, case when s.retired then $10::date end
-        from unnest($3::uuid[], $4::int[], $5::text[], $6::uuid[], $7::uuid[], $8::date[], $9::bool[])
-          as s (id, ordinal, kind, place_id, container_id, locked_on, retired)
-        on conflict (nursery_id, id) do update
-        set ordinal = excluded.ordinal, place_id = excluded.place_id, container_id = excluded.container_id, locked_on = excluded.locked_on,
-          retired_on = case when excluded.retired_on is not null then coalesce(path_step.retired_on, excluded.retired_on) end
-        """;
-
     private const string LeavesOfMother = """
         -- The leaves that a batch has on the days of its plan; none when it comes up.
         select p.mid, coalesce(p.leaves, 0)
@@ -65,14 +54,6 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         join path_step q on q.nursery_id = p.nursery_id and q.id = p.step_id and q.retired_on is null
         where p.batch_id = $1
           and (p.leaves is not null or q.kind = 'up')
-        """;
-
-    private const string OfOthers = """
-        -- Are these the steps of other batches?
-        select id
-        from path_step
-        where id = any($1)
-          and batch_id <> $2
         """;
 
     private const string SetLock = """
@@ -121,18 +102,18 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         Guid? againOf = null
     )
     {
-        CheckNames(id, input, null);
+        PathRows.CheckNames(id, input, null);
         if (await nursery.OneAsync(BatchRow.Select, BatchRow.Read, cancel, Sql.Of(new[] { id })) is { } kept)
         {
-            if (Same(kept.Input, input.On(RouteOf(id, input))))
+            if (Same(kept.Input, input.On(PathRows.RouteOf(id, input))))
                 return;
             throw new ConflictException("other-payload");
         }
 
         await new BatchChecks(nursery).CheckAsync(id, input, cancel);
         var catalogue = await Catalogue.LoadAsync(nursery, clock, cancel);
-        var route = RouteOf(id, input);
-        await CheckNamesAsync(id, route, cancel);
+        var route = PathRows.RouteOf(id, input);
+        await PathRows.CheckNamesAsync(nursery, id, route, cancel);
         var state = Fold.Of([], route, 1);
         var outcome = Planned.Of(catalogue, input, state, await ShootsAsync(nursery, input, cancel));
         var plan = outcome.Value;
@@ -170,7 +151,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         );
         await nursery.ExecuteManyAsync(
             [
-                PathOf(id, route, catalogue.Today),
+                PathRows.Of(nursery.Nursery, id, route, catalogue.Today),
                 .. new PlanRows(nursery.Nursery, catalogue, acts: true).Counts(id, state).Plan(batch, state, outcome, []).Commands(),
             ],
             cancel
@@ -197,8 +178,8 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
     {
         var (batch, catalogue, page) = await OpenAsync(id, cancel);
         // With its new germination: whether half are up is asked of that.
-        CheckNames(id, input, batch.Route);
-        var route = batch.Route.On(Named(input, batch.Route).Path(id));
+        PathRows.CheckNames(id, input, batch.Route);
+        var route = batch.Route.On(PathRows.Named(input, batch.Route).Path(id));
         var state = page.With(input, route);
         if (batch.Version != version)
             throw new ConflictException("changed-meanwhile", batch.Input);
@@ -207,7 +188,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
         if (state.SeedsSown > 0 && input.Begins.Kind != batch.Input.Begins.Kind)
             throw new RefusedException(new Failure("begun-already", "start.kind"));
         await new BatchChecks(nursery).CheckAsync(id, input, cancel);
-        await CheckNamesAsync(id, route, cancel);
+        await PathRows.CheckNamesAsync(nursery, id, route, cancel);
         var outcome = Planned.Of(catalogue, input, state, await ShootsAsync(nursery, input, cancel));
         if (PlanVersion.Of(outcome.Value) != shown)
             throw new ConflictException("plan-changed", outcome.Value, catalogue.Site.UsUnits);
@@ -231,7 +212,7 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
                         .. AimOf(input),
                     ]
                 ),
-                PathOf(id, route, catalogue.Today),
+                PathRows.Of(nursery.Nursery, id, route, catalogue.Today),
                 .. new PlanRows(nursery.Nursery, catalogue, acts: true)
                     .Counts(id, state)
                     .Plan(changed, state, outcome, page.Steps)
@@ -336,73 +317,15 @@ public sealed class BatchStore(NurseryTransaction nursery, TimeProvider clock)
             await Catalogue.LoadAsync(nursery, clock, cancel),
             input =>
             {
-                CheckNames(id, input, batch.Route);
+                PathRows.CheckNames(id, input, batch.Route);
                 return Fold.Of(
                     entries.Select(e => e.Entry),
-                    batch.Route.On(Named(input, batch.Route).Path(id)),
+                    batch.Route.On(PathRows.Named(input, batch.Route).Path(id)),
                     PlanRows.SeedsToEmergence(input)
                 );
             }
         );
     }
-
-    /// <summary>The route of a batch that is new.</summary>
-    private static Route RouteOf(Guid id, BatchInput input) => new(input.Path(id));
-
-    /// <summary>With a name for each move that has none: it is the one that stands there now, and a further one is new.</summary>
-    private static BatchInput Named(BatchInput input, Route route)
-    {
-        var named = input.Moves.Select(m => m.Id).ToHashSet();
-        return input with
-        {
-            Moves = [.. input.Moves.Select((m, i) => m.Id is null ? m with { Id = There(i) ?? Guid.CreateVersion7() } : m)],
-        };
-
-        Guid? There(int i) => i < route.Moves.Count && !named.Contains(route.Moves[i].Id.Value) ? route.Moves[i].Id.Value : null;
-    }
-
-    /// <exception cref="RefusedException">A move has the name of another step of this batch.</exception>
-    internal static void CheckNames(Guid id, BatchInput input, Route? route)
-    {
-        var taken = (route?.All.Select(s => s.Step) ?? Route.Unnamed(input.Begins.Kind, 0, hold: true, id))
-            .Where(s => s.Kind != StepKind.Move)
-            .Select(s => (Guid?)s.Id.Value)
-            .ToHashSet();
-        for (var i = 0; i < input.Moves.Count; i++)
-        {
-            if (input.Moves[i].Id is { } name && (!taken.Add(name) || name == Guid.Empty))
-                throw new RefusedException(new Failure("not-chosen", $"path.moves[{i}].id"));
-        }
-    }
-
-    /// <exception cref="RefusedException">A move has the name of a step of another batch.</exception>
-    private async Task CheckNamesAsync(Guid id, Route route, CancellationToken cancel)
-    {
-        var others = await nursery.ListAsync(
-            OfOthers,
-            r => new StepId(r.GetGuid(0)),
-            cancel,
-            Sql.Of(route.Moves.Select(m => m.Id.Value).ToArray()),
-            Sql.Of(id)
-        );
-        if (route.Moves.FirstOrDefault(m => others.Contains(m.Id)) is { Number: > 0 } taken)
-            throw new RefusedException(new Failure("not-chosen", $"path.moves[{taken.Number - 1}].id"));
-    }
-
-    private NpgsqlBatchCommand PathOf(Guid id, Route route, DateOnly today) =>
-        NurseryTransaction.Command(
-            PutPath,
-            Sql.Of(nursery.Nursery),
-            Sql.Of(id),
-            Sql.Of(route.All.Select(s => s.Step.Id.Value).ToArray()),
-            Sql.Of(route.All.Select((_, i) => i).ToArray()),
-            Sql.Of(route.All.Select(s => s.Step.Kind.Word()).ToArray()),
-            Sql.Of(route.All.Select(s => s.At.Place).ToArray()),
-            Sql.Of(route.All.Select(s => s.At.Container).ToArray()),
-            Sql.Of(route.All.Select(s => s.LockedOn).ToArray()),
-            Sql.Of(route.All.Select(s => s.Retired).ToArray()),
-            Sql.Of(today)
-        );
 
     // Records with lists in them compare by reference; what is stored of them does not.
     private static bool Same(BatchInput a, BatchInput b) => JsonSerializer.Serialize(a, Sql.Json) == JsonSerializer.Serialize(b, Sql.Json);

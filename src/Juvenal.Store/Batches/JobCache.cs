@@ -37,29 +37,3 @@ internal sealed class JobCache
             _held.Clear();
     }
 }
-
-/// <summary>What a server holds between requests: only what the database tells it is as it stands.</summary>
-internal sealed class Held
-{
-    /// <summary>A nursery that is large has some 2,000 that are not ended.</summary>
-    private const int MostBatches = 5_000;
-
-    public Plans.CatalogueCache Catalogues { get; } = new();
-
-    public JobCache Jobs { get; } = new();
-
-    public OutdoorsCache Outdoors { get; } = new();
-
-    public Ledger.LedgerCache Ledgers { get; } = new();
-
-    public BatchCache<(StandingGroup Group, string? Had)> Standing { get; } = new(MostBatches);
-
-    public BatchCache<(Guid Job, JobDetail Detail)> Cards { get; } = new(MostBatches);
-
-    public BatchCache<ListedBatch> Listed { get; } = new(MostBatches);
-
-    public BatchCache<Places.BedBatch> ForBeds { get; } = new(MostBatches);
-
-    /// <summary>Of these one takes some 10 kB.</summary>
-    public BatchCache<BatchView> Views { get; } = new(MostBatches / 4);
-}

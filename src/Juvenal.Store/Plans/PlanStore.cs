@@ -37,7 +37,7 @@ public sealed class PlanStore(NurseryTransaction nursery, TimeProvider clock)
     private async Task<Outcome<Plan>> OfAsync(BatchInput input, BatchChecks checks, Catalogue catalogue, CancellationToken cancel)
     {
         await checks.CheckAsync(null, input, cancel);
-        BatchStore.CheckNames(default, input, null);
+        PathRows.CheckNames(default, input, null);
         return Outcome(Planned.Of(catalogue, input, null, await BatchStore.ShootsAsync(nursery, input, cancel)));
     }
 

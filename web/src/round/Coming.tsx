@@ -5,6 +5,7 @@ import { Link as To } from 'react-router';
 import type { Schemas } from '../api/client';
 import { CropMark } from '../ui/CropMark';
 import { day } from '../ui/dates';
+import { counted } from '../ui/units';
 
 /** The next days' work. */
 export function Coming({ tasks, base }: { tasks: Schemas['TaskAnswer'][]; base: string }) {
@@ -39,7 +40,7 @@ export function Coming({ tasks, base }: { tasks: Schemas['TaskAnswer'][]; base: 
                 <span>
                   {t.code}
                   {/* Groups of one batch that go on their own are told apart by how many they are. */}
-                  {tasks.some((o) => o !== t && o.batchId === t.batchId && o.step.id === t.step.id) ? `, ${t.count}` : ''}
+                  {tasks.some((o) => o !== t && o.batchId === t.batchId && o.step.id === t.step.id) ? `, ${counted(t.count, 'plant')}` : ''}
                 </span>
               </Box>
             </Box>
