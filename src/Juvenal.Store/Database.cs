@@ -1,5 +1,4 @@
 using Juvenal.Store.Accounts;
-using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
 using Npgsql;
 

@@ -1,4 +1,3 @@
-using Juvenal.Core.Ledger;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Season;
 using Juvenal.Store.Nurseries;
