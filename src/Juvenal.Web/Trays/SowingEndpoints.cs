@@ -296,8 +296,9 @@ internal static class SowingEndpoints
         IReadOnlyList<BenchBatch> lines
     )
     {
-        foreach (var line in lines)
-            yield return new(Invariant($"{line.Lot ?? line.Cultivar} seed"), line.Seeds, "seeds");
+        // A packet is fetched once, however many batches are sown from it.
+        foreach (var seed in lines.GroupBy(l => l.Lot ?? l.Cultivar))
+            yield return new(Invariant($"{seed.Key} seed"), seed.Sum(l => l.Seeds), "seeds");
         yield return new(row.Name, row.Cells is null ? cells : trays.Count, "");
         if (mix > 0)
             yield return new("Seed mix", mix, "L");

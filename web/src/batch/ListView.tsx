@@ -175,7 +175,20 @@ function Line({
         <SmallStem steps={b.steps} range={range} today={today} />
       </Box>
       <Box sx={{ gridColumn: { xs: '1 / 3', md: 'auto' } }}>
-        <Typography>{b.endedOn ? `ended ${day(b.endedOn)}` : b.next ? `${b.next.title}, ${day(b.next.day)}` : 'done'}</Typography>
+        <Typography>
+          {b.endedOn ? (
+            `ended ${day(b.endedOn)}`
+          ) : b.next ? (
+            <>
+              {b.next.title},{' '}
+              <Box component="span" sx={{ whiteSpace: 'nowrap' }}>
+                {day(b.next.day)}
+              </Box>
+            </>
+          ) : (
+            'done'
+          )}
+        </Typography>
         {b.outOfDate && (
           <Typography variant="body2" color="textSecondary">
             being planned anew

@@ -40,7 +40,9 @@ export function Coming({ tasks, base }: { tasks: Schemas['TaskAnswer'][]; base: 
                 <span>
                   {t.code}
                   {/* Groups of one batch that go on their own are told apart by how many they are. */}
-                  {tasks.some((o) => o !== t && o.batchId === t.batchId && o.step.id === t.step.id) ? `, ${counted(t.count, 'plant')}` : ''}
+                  {tasks.some((o) => o !== t && o.batchId === t.batchId && o.step.id === t.step.id)
+                    ? `, ${counted(t.count, 'plant')}`
+                    : ''}
                 </span>
               </Box>
             </Box>
