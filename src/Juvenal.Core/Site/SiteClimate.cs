@@ -62,6 +62,23 @@ public sealed record SiteClimate(
         return new(nights, days, mornings, SiteYear.From(record, soil, hemisphere), offsetC, new Dictionary<Surface, double>());
     }
 
+    /// <summary>Whether another says the same, day by day.</summary>
+    public bool Says(SiteClimate other)
+    {
+        ArgumentNullException.ThrowIfNull(other);
+        return OffsetC == other.OffsetC
+            && Same(Nights, other.Nights)
+            && Same(Days, other.Days)
+            && SoilMornings.Count == other.SoilMornings.Count
+            && SoilMornings.All(s => other.SoilMornings.TryGetValue(s.Key, out var soil) && Same(s.Value, soil))
+            && SoilCorrections.Count == other.SoilCorrections.Count
+            && SoilCorrections.All(c => other.SoilCorrections.TryGetValue(c.Key, out var correction) && correction == c.Value)
+            && Years.Count == other.Years.Count
+            && Years.Zip(other.Years).All(y => y.First.Says(y.Second));
+
+        static bool Same(SeasonCurve a, SeasonCurve b) => a.MeanC.SequenceEqual(b.MeanC) && a.DeviationC.SequenceEqual(b.DeviationC);
+    }
+
     /// <summary>The mean year's soil under a surface at 8 o'clock, as readings have it.</summary>
     public SeasonCurve SoilMorningUnder(Surface surface) => SoilMornings[surface].Plus(SoilCorrections.GetValueOrDefault(surface));
 

@@ -17,6 +17,17 @@ public sealed record SiteYear(
     IReadOnlyDictionary<Surface, IReadOnlyList<double>> SoilC
 )
 {
+    /// <summary>Whether another says the same, day by day.</summary>
+    public bool Says(SiteYear other)
+    {
+        ArgumentNullException.ThrowIfNull(other);
+        return Season == other.Season
+            && MinimumC.SequenceEqual(other.MinimumC)
+            && MaximumC.SequenceEqual(other.MaximumC)
+            && SoilC.Count == other.SoilC.Count
+            && SoilC.All(s => other.SoilC.TryGetValue(s.Key, out var soil) && s.Value.SequenceEqual(soil));
+    }
+
     /// <summary>So long is a spring kept: the last day that is looked at, the nights that are known on it, and a fortnight.</summary>
     public const int Days = Openings.LastDay + PlantingDecision.MostNights + Openings.ChillNights;
 

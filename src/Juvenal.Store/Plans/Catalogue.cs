@@ -33,7 +33,8 @@ public sealed partial class Catalogue
         IEnumerable<CultivarRow> cultivars,
         IReadOnlyDictionary<DateOnly, WeatherDay> known,
         ILookup<Guid, AirReading> read,
-        IReadOnlyDictionary<DateOnly, Wind> winds
+        IReadOnlyDictionary<DateOnly, Wind> winds,
+        Catalogue? earlier
     )
     {
         (Inputs, Site, Rules, Today, Record, Known) = (inputs, site, rules, today, record, known);
@@ -41,6 +42,8 @@ public sealed partial class Catalogue
         Containers = containers.ToDictionary(c => c.Id);
         Cultivars = cultivars.ToDictionary(c => c.Id);
         (Read, Winds) = (read, winds);
+        if (earlier is not null)
+            Take(earlier);
     }
 
     private const string InputsVersion = """
@@ -117,7 +120,7 @@ public sealed partial class Catalogue
             return held;
         var loading = new Loading(inputs);
         await nursery.ReadTogetherAsync(cancel, [.. loading.Statements()]);
-        var catalogue = loading.Done(clock);
+        var catalogue = loading.Done(clock, nursery.Held.Catalogues.Last(nursery.Nursery));
         if (!nursery.Writes)
             nursery.Held.Catalogues.Keep(nursery.Nursery, catalogue, clock);
         return catalogue;
@@ -176,13 +179,13 @@ public sealed partial class Catalogue
         }
 
         /// <exception cref="NotFoundException">There is no such nursery.</exception>
-        public Catalogue Done(TimeProvider clock)
+        public Catalogue Done(TimeProvider clock, Catalogue? earlier)
         {
             if (_site is null || _rules is null)
                 throw new NotFoundException("nursery");
             var today = _site.Today(clock);
             var line = RecordStore.SeriesOf(_line);
-            var record = SiteRecord.Of(_fits, _curves, _springs, _soil, line, _site.OffsetC, today);
+            var record = Sharing(SiteRecord.Of(_fits, _curves, _springs, _soil, line, _site.OffsetC, today), earlier);
             return new(
                 inputs,
                 _site,
@@ -194,7 +197,8 @@ public sealed partial class Catalogue
                 _cultivars,
                 _known,
                 _air.ToLookup(a => a.Place, a => a.Reading),
-                _winds
+                _winds,
+                earlier
             );
         }
     }

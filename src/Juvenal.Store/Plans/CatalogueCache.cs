@@ -27,6 +27,9 @@ internal sealed class CatalogueCache
         return held.Catalogue;
     }
 
+    /// <summary>The one that is held, of whatever version; null: none is.</summary>
+    public Catalogue? Last(Guid nursery) => _held.TryGetValue(nursery, out var held) ? held.Catalogue : null;
+
     public void Keep(Guid nursery, Catalogue catalogue, TimeProvider clock)
     {
         _held[nursery] = (catalogue, clock.GetTimestamp());
