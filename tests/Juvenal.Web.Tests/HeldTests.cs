@@ -23,6 +23,8 @@ public sealed class HeldTests(OwnHouse house) : IClassFixture<OwnHouse>
         [
             ("a day of this winter", () => WeatherAsync([new(new(2026, 1, 20), -18, -9)])),
             ("a day of another spring", () => WeatherAsync([new(new(2004, 5, 20), -9, 4)])),
+            // A warm month in the nights' forecast: no record changes by that.
+            ("weather that is forecast", () => ColdNights.ForecastAsync(house, new(2026, 4, 20), [.. Enumerable.Repeat(14.0, 30)])),
             ("soil that was read", SoilAsync),
             ("the site's offset", () => SiteAsync(s => s["offsetC"] = -2.5)),
             ("the latitude", () => SiteAsync(s => s["latitude"] = 52)),
