@@ -12,6 +12,7 @@ public sealed class BatchLedger(IEnumerable<LedgerEntry> entries, Route route, d
     private const long FirstNew = long.MaxValue - 1_000_000;
 
     private readonly List<LedgerEntry> _entries = [.. entries];
+    private FoldSums? _sums;
     private BatchState? _state;
     private int _new;
 
@@ -20,7 +21,19 @@ public sealed class BatchLedger(IEnumerable<LedgerEntry> entries, Route route, d
     public Route Route { get; } = route;
 
     /// <summary>What it all comes to.</summary>
-    public BatchState State => _state ??= Fold.Of(_entries, Route, seedsToEmergence);
+    public BatchState State => _state ??= (_sums ??= Fold.Sums(_entries, Route, seedsToEmergence)).State();
+
+    /// <summary>Whether it was added up on such a path, with such a germination.</summary>
+    public bool IsOn(Route other, double share)
+    {
+        ArgumentNullException.ThrowIfNull(other);
+        return share.Equals(seedsToEmergence) && Route.All.SequenceEqual(other.All);
+    }
+
+    /// <summary>With entries that were written since.</summary>
+    /// <param name="more">In the order in which they count.</param>
+    public BatchLedger With(IReadOnlyList<LedgerEntry> more) =>
+        new([.. _entries, .. more], Route, seedsToEmergence) { _sums = Continued(more), _new = _new };
 
     /// <summary>As it stood at the end of a day: what is dated back is about what stood there then.</summary>
     public BatchState On(DateOnly day) =>
@@ -33,6 +46,29 @@ public sealed class BatchLedger(IEnumerable<LedgerEntry> entries, Route route, d
     public BatchState With(Route other, double share) => Fold.Of(_entries, other, share);
 
     /// <summary>With one more entry, after those of its day.</summary>
-    internal BatchLedger And(LedgerEntry entry) =>
-        new([.. _entries, entry with { Sequence = FirstNew + _new }], Route, seedsToEmergence) { _new = _new + 1 };
+    internal BatchLedger And(LedgerEntry entry)
+    {
+        var after = With([entry with { Sequence = FirstNew + _new }]);
+        after._new++;
+        return after;
+    }
+
+    /// <summary>What has been added up goes on, where what comes is after all of it and changes none of it; else null.</summary>
+    private FoldSums? Continued(IReadOnlyList<LedgerEntry> more)
+    {
+        if (_sums is not { } sums || more.Any(e => e.Kind is EntryKind.Undo or EntryKind.Corrected))
+            return null;
+        // An entry may be taken back before it is there, in what was written by others.
+        if (_entries.Exists(e => e.Corrects is { } wrong && more.Any(m => m.Id == wrong)))
+            return null;
+        var last = sums.Last;
+        foreach (var entry in more)
+        {
+            if (last is { } before && (entry.HappenedOn, entry.Sequence).CompareTo(before) <= 0)
+                return null;
+            last = (entry.HappenedOn, entry.Sequence);
+        }
+
+        return sums.Then(more);
+    }
 }

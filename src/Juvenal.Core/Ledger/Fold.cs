@@ -68,12 +68,15 @@ public static class Fold
     /// <param name="route">The batch's steps.</param>
     /// <param name="seedsToEmergence">Share of seeds expected up, 0–1: emergence has taken place when half of those are up.</param>
     /// <returns>Counts never below 0; an entry that would take one below is left out and named.</returns>
-    public static BatchState Of(IEnumerable<LedgerEntry> entries, Route route, double seedsToEmergence)
+    public static BatchState Of(IEnumerable<LedgerEntry> entries, Route route, double seedsToEmergence) =>
+        Sums(entries, route, seedsToEmergence).State();
+
+    internal static FoldSums Sums(IEnumerable<LedgerEntry> entries, Route route, double seedsToEmergence)
     {
         ArgumentNullException.ThrowIfNull(route);
         var sums = new FoldSums(route, seedsToEmergence);
         foreach (var entry in Effective(entries))
             sums.Add(entry);
-        return sums.State();
+        return sums;
     }
 }

@@ -8,26 +8,37 @@ namespace Juvenal.Core.Ledger;
 /// <param name="seedsToEmergence">Share of seeds expected up, 0–1.</param>
 internal sealed class FoldSums(Route route, double seedsToEmergence)
 {
-    private readonly Dictionary<GroupId, Group> _groups = [];
-
-    // Sittings of one job stand as one group; the entries that made each of them go on naming it by their own id.
-    private readonly Dictionary<GroupId, GroupId> _standsWith = [];
-    private readonly HashSet<GroupId> _named = [];
-    private readonly HashSet<StepId> _done = [];
-    private readonly Dictionary<StepId, DateOnly> _days = [];
-    private readonly Dictionary<StepId, int> _abouts = [];
-    private readonly Dictionary<StepId, (DateOnly, string, long)> _putOff = [];
-    private readonly List<Contradiction> _contradictions = [];
+    private FoldGroups _groups = new();
+    private HashSet<StepId> _done = [];
+    private Dictionary<StepId, DateOnly> _days = [];
+    private Dictionary<StepId, int> _abouts = [];
+    private Dictionary<StepId, (DateOnly, string, long)> _putOff = [];
+    private List<Contradiction> _contradictions = [];
+    private Dictionary<Guid, (string, DateOnly)> _trays = [];
     private int _seeds;
     private int _emerged;
     private DateOnly _countedOn;
     private int? _countedAbout;
-    private readonly Dictionary<Guid, (string, DateOnly)> _trays = [];
     private int _lost;
     private int _snipped;
     private int _used;
     private int _gone;
     private int _parted;
+
+    /// <summary>Day and number of the last entry that was added; null: none was.</summary>
+    public (DateOnly On, long Sequence)? Last { get; private set; }
+
+    /// <summary>These sums with more entries, which come after all that were added.</summary>
+    public FoldSums Then(IEnumerable<LedgerEntry> more)
+    {
+        // The state that was made of these sums holds them: they stay as they are.
+        var then = (FoldSums)MemberwiseClone();
+        (then._groups, then._done, then._days, then._abouts) = (new(_groups), [.. _done], new(_days), new(_abouts));
+        (then._putOff, then._contradictions, then._trays) = (new(_putOff), [.. _contradictions], new(_trays));
+        foreach (var entry in more)
+            then.Add(entry);
+        return then;
+    }
 
     public BatchState State() =>
         new(
@@ -36,7 +47,7 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
             _emerged,
             [
                 .. _groups
-                    .Values.OrderBy(g => g.At.Place)
+                    .All.OrderBy(g => g.At.Place)
                     .ThenBy(g => g.At.Container)
                     .ThenByDescending(g => g.Reached)
                     .ThenBy(g => g.InPotSince)
@@ -58,12 +69,13 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
                 .Select(s => s.Id)
                 .Where(s => _days.ContainsKey(s) && !_done.Contains(s))
                 .ToHashSet(),
-            _standsWith,
+            _groups.StandsWith,
             _abouts
         );
 
     public void Add(LedgerEntry entry)
     {
+        Last = (entry.HappenedOn, entry.Sequence);
         if (Refusal(entry) is { } refusal)
         {
             _contradictions.Add(refusal);
@@ -94,8 +106,8 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
                 Hardened(entry);
                 break;
             case EntryKind.Separated:
-                if (Of(entry) is { } twins)
-                    Keep(twins with { Containers = twins.Containers + entry.Containers });
+                if (_groups.Of(entry) is { } twins)
+                    _groups.Keep(twins with { Containers = twins.Containers + entry.Containers });
                 break;
             case EntryKind.Used:
                 _used += entry.Seedlings;
@@ -129,19 +141,19 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
                 Take(entry);
                 break;
             case EntryKind.Moved:
-                if (Of(entry) is { } stood)
+                if (_groups.Of(entry) is { } stood)
                     Move(entry, stood);
                 break;
             case EntryKind.Spaced:
-                if (Of(entry) is { } apart)
-                    Keep(apart with { SpacedCm = ((EntryDetail.Spaced)entry.Said!).Cm });
+                if (_groups.Of(entry) is { } apart)
+                    _groups.Keep(apart with { SpacedCm = ((EntryDetail.Spaced)entry.Said!).Cm });
                 break;
             case EntryKind.Identity:
-                if (Of(entry) is { } named)
-                    Keep(named with { OneOf = ((EntryDetail.Identity)entry.Said!).OneOf });
+                if (_groups.Of(entry) is { } named)
+                    _groups.Keep(named with { OneOf = ((EntryDetail.Identity)entry.Said!).OneOf });
                 break;
             case EntryKind.Checked:
-                if (Of(entry) is { } looked && entry.Said is EntryDetail.Checked seen)
+                if (_groups.Of(entry) is { } looked && entry.Said is EntryDetail.Checked seen)
                 {
                     var now = new Looked(
                         entry.HappenedOn,
@@ -150,15 +162,15 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
                         seen.HeightCm,
                         seen.HeightCm is null ? null : entry.HappenedOn
                     );
-                    Keep(looked with { Seen = looked.Seen?.Then(now) ?? now });
+                    _groups.Keep(looked with { Seen = looked.Seen?.Then(now) ?? now });
                 }
 
                 break;
             case EntryKind.Pinched:
-                if (Of(entry) is { } pinched && entry.Said is EntryDetail.Pinched { What: Care.Pinched.Tops })
+                if (_groups.Of(entry) is { } pinched && entry.Said is EntryDetail.Pinched { What: Care.Pinched.Tops })
                 {
                     var topped = Math.Min(pinched.Seedlings, pinched.Topped + entry.Seedlings);
-                    Keep(
+                    _groups.Keep(
                         pinched with
                         {
                             Topped = topped,
@@ -169,11 +181,11 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
 
                 break;
             case EntryKind.Aired:
-                if (Of(entry) is { } aired && entry.Said is EntryDetail.Aired out_)
+                if (_groups.Of(entry) is { } aired && entry.Said is EntryDetail.Aired out_)
                     Air(entry, aired, out_);
                 break;
             case EntryKind.Together:
-                Join(Of(entry)!, Other(entry)!);
+                _groups.Join(_groups.Of(entry)!, _groups.Other(entry)!);
                 break;
             case EntryKind.NotYet:
                 // The last word counts, whatever day it is dated to.
@@ -219,17 +231,17 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
         }
 
         if (entry.Kind is EntryKind.Spaced or EntryKind.Identity or EntryKind.Checked or EntryKind.Aired)
-            return Of(entry) is null ? new(entry, "group-gone", "group", 0, 0, entry.HappenedOn) : null;
+            return _groups.Of(entry) is null ? new(entry, "group-gone", "group", 0, 0, entry.HappenedOn) : null;
         if (entry.Kind == EntryKind.Together)
         {
-            if (Of(entry) is not { } joins || Other(entry) is not { } stays)
+            if (_groups.Of(entry) is not { } joins || _groups.Other(entry) is not { } stays)
                 return new(entry, "group-gone", "group", 0, 0, entry.HappenedOn);
             return joins.Id == stays.Id || joins.Unlike(stays).Count > 0
                 ? new(entry, "unlike-groups", "said.with", 0, 0, entry.HappenedOn)
                 : null;
         }
 
-        var (seedlings, containers) = Of(entry) is { } group ? (group.Seedlings, group.Containers) : (0, 0);
+        var (seedlings, containers) = _groups.Of(entry) is { } group ? (group.Seedlings, group.Containers) : (0, 0);
         if (entry.Kind == EntryKind.Separated)
         {
             // A pot for each plant, and not one more.
@@ -239,7 +251,7 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
                 : null;
         }
 
-        if (entry.Kind == EntryKind.Pinched && Of(entry) is null)
+        if (entry.Kind == EntryKind.Pinched && _groups.Of(entry) is null)
             return new(entry, "group-gone", "group", 0, 0, entry.HappenedOn);
         if (entry.Seedlings > seedlings)
             return new(entry, "more-than-standing", "seedlings", entry.Seedlings, seedlings, entry.HappenedOn);
@@ -248,47 +260,11 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
             : null;
     }
 
-    /// <summary>The group that an entry is about, as it stands; null where there is none.</summary>
-    private Group? Of(LedgerEntry entry) =>
-        entry.Group is { } name
-            ? _groups.GetValueOrDefault(_standsWith.GetValueOrDefault(name, name))
-            : _groups
-                .Values.Where(g => g.At == (entry.From ?? entry.To)!.Value)
-                .OrderBy(g => _named.Contains(g.Id))
-                .ThenByDescending(g => g.Seedlings)
-                .ThenBy(g => g.Id.Value)
-                .FirstOrDefault();
-
-    /// <summary>The group that it is set together with.</summary>
-    private Group? Other(LedgerEntry entry) =>
-        entry.Said is EntryDetail.Together { With: var other }
-            ? _groups.GetValueOrDefault(_standsWith.GetValueOrDefault(new(other), new(other)))
-            : null;
-
-    /// <summary>One group becomes part of another; all its names are that one's from now on.</summary>
-    private void Join(Group joins, Group stays)
-    {
-        _groups.Remove(joins.Id);
-        foreach (var name in _standsWith.Where(s => s.Value == joins.Id).Select(s => s.Key).ToList())
-            _standsWith[name] = stays.Id;
-        _standsWith[joins.Id] = stays.Id;
-        _groups[stays.Id] = stays.With(joins);
-    }
-
-    private void Keep(Group group)
-    {
-        // An empty group is gone: what comes to stand there next is another.
-        if (group is { Seedlings: 0, Containers: 0 })
-            _groups.Remove(group.Id);
-        else
-            _groups[group.Id] = group;
-    }
-
     private void Take(LedgerEntry entry)
     {
         // A miscount that was put right to nothing takes nothing, from whatever stands there or not.
-        if (Of(entry) is { } group)
-            Keep(
+        if (_groups.Of(entry) is { } group)
+            _groups.Keep(
                 group with
                 {
                     Seedlings = group.Seedlings - entry.Seedlings,
@@ -301,9 +277,9 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
     /// <summary>What is sown, comes up or comes in: into the group it is about, or into a new one.</summary>
     private void Fill(LedgerEntry entry, int seedlings, int containers, Step reached)
     {
-        if (Of(entry) is { } group)
+        if (_groups.Of(entry) is { } group)
         {
-            Keep(
+            _groups.Keep(
                 group with
                 {
                     Seedlings = group.Seedlings + seedlings,
@@ -316,7 +292,7 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
 
         // What comes up late stands in its cell since it was sown.
         var since = entry.Kind == EntryKind.Emerged ? _days[route.Begin.Id] : entry.HappenedOn;
-        Open(entry, new(new(entry.Id), entry.To!.Value, seedlings, containers, reached, since));
+        _groups.Open(entry, new(new(entry.Id), entry.To!.Value, seedlings, containers, reached, since));
     }
 
     /// <summary>Plants that begin as they stand: in their pot since then, and hardening off where they were.</summary>
@@ -326,7 +302,7 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
         var before = entry.Step is { } did && route.Find(did) is { } step ? step : route.Standing;
         var reached = stood.HardenedSince is null ? before : route.Harden;
         var at = new Stay(entry.To!.Value.Place, entry.HappenedOn);
-        Open(
+        _groups.Open(
             entry,
             new(new(entry.Id), entry.To!.Value, entry.Seedlings, entry.Containers, reached, stood.PotSince, stood.HardenedSince)
             {
@@ -384,20 +360,20 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
         if (entry.Group is not null)
         {
             // Nothing goes back: carried, plants keep what they have done.
-            Open(entry, moved.Reached < from.Reached ? moved with { Reached = from.Reached } : moved);
+            _groups.Open(entry, moved.Reached < from.Reached ? moved with { Reached = from.Reached } : moved);
             return;
         }
 
         // As it was before groups had names: what stands in the place and pot is one.
         if (moved is { Seedlings: 0, Containers: 0 })
             return;
-        if (Of(entry with { From = null }) is not { } there)
+        if (_groups.Of(entry with { From = null }) is not { } there)
         {
-            Open(entry, moved);
+            _groups.Open(entry, moved);
             return;
         }
 
-        Keep(
+        _groups.Keep(
             there with
             {
                 Seedlings = there.Seedlings + moved.Seedlings,
@@ -430,7 +406,7 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
             entry.To?.Place
         );
         var begins = entry.Step is { } step && route.Find(step) is { Kind: StepKind.Harden } harden && harden > group.Reached;
-        Keep(
+        _groups.Keep(
             group with
             {
                 HardenedSince = group.HardenedSince ?? entry.HappenedOn,
@@ -440,27 +416,6 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
         );
         if (begins)
             _done.Add(route.Harden.Id);
-    }
-
-    private void Open(LedgerEntry entry, Group group)
-    {
-        if (group is { Seedlings: 0, Containers: 0 })
-            return;
-        if (entry.Group is null)
-        {
-            _groups[group.Id] = group;
-            return;
-        }
-
-        _named.Add(group.Id);
-        var same = _groups
-            .Values.Where(g => g.IsLike(group, entry.HappenedOn))
-            .OrderBy(g => Math.Abs(g.InPotSince.DayNumber - group.InPotSince.DayNumber))
-            .ThenBy(g => g.Id.Value)
-            .FirstOrDefault();
-        if (same is not null)
-            _standsWith[group.Id] = same.Id;
-        _groups[(same ?? group).Id] = same?.With(group) ?? group;
     }
 
     /// <summary>The later of two; where only some had begun, those that had not begin on the day they are set together.</summary>
@@ -481,12 +436,12 @@ internal sealed class FoldSums(Route route, double seedsToEmergence)
 
     private void Reach(LedgerEntry entry)
     {
-        var standing = _groups.Values.Sum(g => g.Seedlings);
+        var standing = _groups.All.Sum(g => g.Seedlings);
         foreach (var (step, _, _, _) in route.All)
         {
             if (step.Kind is <= StepKind.Up or StepKind.Ripe || _days.ContainsKey(step.Id))
                 continue;
-            var there = _groups.Values.Where(g => g.Reached >= step).Sum(g => g.Seedlings);
+            var there = _groups.All.Where(g => g.Reached >= step).Sum(g => g.Seedlings);
             if (there > 0 && there * 2 >= standing)
             {
                 Date(step, entry.HappenedOn, entry.About);
