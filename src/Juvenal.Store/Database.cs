@@ -70,7 +70,7 @@ public sealed class Database(NpgsqlDataSource source)
                     by,
                     writes: true,
                     cancel,
-                    first: Locks.First(touches)
+                    touches: touches
                 );
                 var result = await act(writing);
                 await writing.CommitAsync(cancel);

@@ -33,7 +33,7 @@ public sealed class AccountTransaction : Walled
             ("app.calendar", asker.Calendar is { } calendar ? Convert.ToHexStringLower(calendar) : ""),
             ("app.nursery", asker.Nursery?.ToString() ?? ""),
         ];
-        var (connection, transaction) = await OpenAsync(source, writes, settings, cancel);
+        var (connection, transaction) = await OpenAsync(source, writes, cancel);
         return new(connection, transaction, settings);
     }
 }

@@ -46,11 +46,15 @@ internal static class StandingRows
         """;
 
     /// <param name="nursery">Whose.</param>
-    /// <param name="counts">What ledgers come to.</param>
-    public static IEnumerable<NpgsqlBatchCommand> Of(Guid nursery, IReadOnlyCollection<(Guid Batch, BatchState State)> counts)
+    /// <param name="counts">What ledgers come to, and what of them is stored, where that is known.</param>
+    public static IEnumerable<NpgsqlBatchCommand> Of(
+        Guid nursery,
+        IReadOnlyCollection<(Guid Batch, BatchState State, BatchState? Before)> counts
+    )
     {
         var groups = counts.SelectMany(c => c.State.Groups.Select(g => (c.Batch, Group: g, Up: UpOn(c.State)))).ToList();
-        yield return NurseryTransaction.Command(Delete, Sql.Of(counts.Select(c => c.Batch).ToArray()), Each(g => g.Id.Value));
+        if (counts.Any(c => c.Before is not { } before || before.Groups.Any(g => !c.State.Groups.Any(now => now.Id == g.Id))))
+            yield return NurseryTransaction.Command(Delete, Sql.Of(counts.Select(c => c.Batch).ToArray()), Each(g => g.Id.Value));
         if (groups.Count == 0)
             yield break;
         yield return NurseryTransaction.Command(

@@ -11,29 +11,29 @@ internal sealed class LedgerCache
     private const int Most = 20_000;
 
     private readonly Lock _lock = new();
-    private readonly Dictionary<(Guid Nursery, Guid Batch), (IReadOnlyList<StoredEntry> Entries, long Used)> _held = [];
+    private readonly Dictionary<(Guid Nursery, Guid Batch), (StoredLedger Ledger, long Used)> _held = [];
     private int _count;
     private long _clock;
 
-    /// <summary>In the order they count in; empty: not held.</summary>
-    public IReadOnlyList<StoredEntry> Of(Guid nursery, Guid batch)
+    /// <summary>Without entries: not held.</summary>
+    public StoredLedger Of(Guid nursery, Guid batch)
     {
         lock (_lock)
         {
             if (!_held.TryGetValue((nursery, batch), out var held))
-                return [];
+                return new StoredLedger();
             _held[(nursery, batch)] = held with { Used = ++_clock };
-            return held.Entries;
+            return held.Ledger;
         }
     }
 
-    public void Keep(Guid nursery, Guid batch, IReadOnlyList<StoredEntry> entries)
+    public void Keep(Guid nursery, Guid batch, StoredLedger ledger)
     {
         lock (_lock)
         {
             Forget((nursery, batch));
-            _held[(nursery, batch)] = (entries, ++_clock);
-            _count += entries.Count;
+            _held[(nursery, batch)] = (ledger, ++_clock);
+            _count += ledger.Entries.Count;
             if (_count <= Most)
                 return;
             foreach (var (oldest, _) in _held.OrderBy(h => h.Value.Used).ToList())
@@ -49,6 +49,6 @@ internal sealed class LedgerCache
     private void Forget((Guid Nursery, Guid Batch) ledger)
     {
         if (_held.Remove(ledger, out var held))
-            _count -= held.Entries.Count;
+            _count -= held.Ledger.Entries.Count;
     }
 }

@@ -91,7 +91,7 @@ internal sealed class LedgerReader(NurseryTransaction nursery)
     {
         var ledgers = new LedgersOf(nursery, batches);
         await nursery.ReadTogetherAsync(cancel, [.. ledgers.Statements()]);
-        return await ledgers.DoneAsync(cancel);
+        return (await ledgers.DoneAsync(cancel)).ToDictionary(l => l.Key, l => l.Value.Entries);
     }
 
     public Task<StoredEntry?> OneAsync(Guid id, CancellationToken cancel) => nursery.OneAsync(ById, Read, cancel, Sql.Of(id));

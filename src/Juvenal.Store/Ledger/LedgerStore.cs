@@ -25,8 +25,6 @@ public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
     {
         var reader = new LedgerReader(nursery);
         // Before the locks, to know what to lock. Entries never change, so that what is read of them holds.
-        if (await reader.OneAsync(entry.Id, cancel) is { } same && same.BatchId != batchId)
-            throw new ConflictException("other-payload");
         var corrected = entry.Corrects is { } id ? await reader.OneAsync(id, cancel) : null;
         if (own && corrected is not null)
             await CheckOwnAsync([corrected], cancel);
@@ -40,7 +38,8 @@ public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
             clock,
             batches,
             packets.Concat(corrected?.Entry.LotId is { } lot ? [lot] : []),
-            cancel
+            cancel,
+            (entry.Id, batchId)
         );
         if (takes && !packets.SequenceEqual(batches.Select(b => ledgers[b].Batch.Input.LotId).OfType<Guid>()))
             throw new AgainException();

@@ -9,7 +9,8 @@ namespace Juvenal.Store.Ledger;
 /// </summary>
 /// <param name="nursery">Whose.</param>
 /// <param name="batches">One that is not there has no entries.</param>
-internal sealed class LedgersOf(NurseryTransaction nursery, IReadOnlyCollection<Guid> batches)
+/// <param name="entries">Of these it is asked too in which batch they are, if they are there (<see cref="In"/>).</param>
+internal sealed class LedgersOf(NurseryTransaction nursery, IReadOnlyCollection<Guid> batches, IReadOnlyCollection<Guid>? entries = null)
 {
     private const string Since = $"""
         -- Ledger entries of some batches after those that are known, in the order they count in.
@@ -21,24 +22,24 @@ internal sealed class LedgersOf(NurseryTransaction nursery, IReadOnlyCollection<
         """;
 
     private const string Known = """
-        -- Which of these entries are there?
-        select id
+        -- Which of these entries are there, and in which batch?
+        select id, batch_id
         from ledger_entry
         where id = any($1)
         """;
 
-    private readonly Dictionary<Guid, IReadOnlyList<StoredEntry>> _held = batches
+    private readonly Dictionary<Guid, StoredLedger> _held = batches
         .Distinct()
         .ToDictionary(b => b, b => nursery.Held.Ledgers.Of(nursery.Nursery, b));
 
     private readonly Dictionary<Guid, List<StoredEntry>> _new = [];
-    private readonly HashSet<Guid> _known = [];
+    private readonly Dictionary<Guid, Guid> _known = [];
 
     public IEnumerable<Reading> Statements()
     {
-        var last = _held.ToDictionary(h => h.Key, h => h.Value.MaxBy(e => e.Entry.Sequence)?.Entry);
-        if (last.Values.OfType<LedgerEntry>().Select(e => e.Id).ToArray() is { Length: > 0 } known)
-            yield return new(Known, r => _known.Add(r.GetGuid(0)), Sql.Of(known));
+        var last = _held.ToDictionary(h => h.Key, h => h.Value.Last);
+        if (last.Values.OfType<LedgerEntry>().Select(e => e.Id).Concat(entries ?? []).ToArray() is { Length: > 0 } known)
+            yield return new(Known, r => _known.Add(r.GetGuid(0), r.GetGuid(1)), Sql.Of(known));
         yield return new(
             Since,
             r => Add(LedgerReader.Read(r)),
@@ -47,29 +48,29 @@ internal sealed class LedgersOf(NurseryTransaction nursery, IReadOnlyCollection<
         );
     }
 
-    /// <returns>By batch, in the order they count in; a batch without entries has an empty one.</returns>
-    public async Task<IReadOnlyDictionary<Guid, IReadOnlyList<StoredEntry>>> DoneAsync(CancellationToken cancel)
+    /// <summary>The batch of an entry that was asked for; null: it is not there.</summary>
+    public Guid? In(Guid entry) => _known.TryGetValue(entry, out var batch) ? batch : null;
+
+    /// <returns>By batch; a batch without entries has an empty one.</returns>
+    public async Task<IReadOnlyDictionary<Guid, StoredLedger>> DoneAsync(CancellationToken cancel)
     {
         // Where the last entry that is held is gone, somebody has put an older database in the place of this one.
-        var others = _held
-            .Where(h => h.Value.MaxBy(e => e.Entry.Sequence) is { } last && !_known.Contains(last.Entry.Id))
-            .Select(h => h.Key)
-            .ToArray();
+        var others = _held.Where(h => h.Value.Last is { } last && !_known.ContainsKey(last.Id)).Select(h => h.Key).ToArray();
         if (others.Length > 0)
         {
             foreach (var other in others)
             {
-                _held[other] = [];
+                _held[other] = new StoredLedger();
                 _new.Remove(other);
             }
 
             await nursery.ReadTogetherAsync(cancel, new Reading(LedgerReader.OfBatches, r => Add(LedgerReader.Read(r)), Sql.Of(others)));
         }
 
-        var all = new Dictionary<Guid, IReadOnlyList<StoredEntry>>(_held.Count);
+        var all = new Dictionary<Guid, StoredLedger>(_held.Count);
         foreach (var (batch, held) in _held)
         {
-            all[batch] = _new.TryGetValue(batch, out var more) ? Together(held, more) : held;
+            all[batch] = _new.TryGetValue(batch, out var more) ? held.With(more) : held;
             if (more is not null && !nursery.HasWritten)
                 nursery.Held.Ledgers.Keep(nursery.Nursery, batch, all[batch]);
         }
@@ -83,7 +84,4 @@ internal sealed class LedgersOf(NurseryTransaction nursery, IReadOnlyCollection<
             _new[entry.BatchId] = of = [];
         of.Add(entry);
     }
-
-    private static List<StoredEntry> Together(IReadOnlyList<StoredEntry> held, List<StoredEntry> more) =>
-        held.Count == 0 ? more : [.. held.Concat(more).OrderBy(e => e.Entry.HappenedOn).ThenBy(e => e.Entry.Sequence)];
 }

@@ -60,18 +60,25 @@ internal sealed class OpenLedgers
     /// <param name="batches">All that the act writes to.</param>
     /// <param name="packets">Those that its sowings take from.</param>
     /// <param name="cancel">Cancels.</param>
+    /// <param name="entry">The one that is to be added, with its batch, where it may have been written elsewhere.</param>
     /// <exception cref="NotFoundException">One of the batches is not there.</exception>
+    /// <exception cref="ConflictException">The entry is in another batch.</exception>
     public static async Task<OpenLedgers> OpenAsync(
         NurseryTransaction nursery,
         TimeProvider clock,
         IEnumerable<Guid> batches,
         IEnumerable<Guid> packets,
-        CancellationToken cancel
+        CancellationToken cancel,
+        (Guid Id, Guid Batch)? entry = null
     )
     {
         var (ids, lots) = (batches.Distinct().ToArray(), packets.Distinct().ToArray());
         var locked = 0;
-        var (rows, entries, steps) = (new List<BatchRow>(), new LedgersOf(nursery, ids), new List<StoredDigest>());
+        var (rows, entries, steps) = (
+            new List<BatchRow>(),
+            new LedgersOf(nursery, ids, entry is { } e ? [e.Id] : []),
+            new List<StoredDigest>()
+        );
         var inBeds = new Dictionary<Guid, int>();
         var catalogue = await Catalogue.LoadAsync(
             nursery,
@@ -89,6 +96,8 @@ internal sealed class OpenLedgers
         );
         if (locked < ids.Length)
             throw new NotFoundException("batch");
+        if (entry is { } said && entries.In(said.Id) is { } there && there != said.Batch)
+            throw new ConflictException("other-payload");
         var stored = await entries.DoneAsync(cancel);
         return new(
             nursery,
@@ -180,7 +189,7 @@ internal sealed class OpenLedgers
         foreach (var page in _pages.Values.Where(p => p.New.Count > 0))
         {
             var (batch, state) = (page.Batch, page.State);
-            rows.Counts(batch.Id, state)
+            rows.Counts(batch.Id, state, page.Before)
                 .Plan(batch, state, Planned.Of(Catalogue, page.Chosen ?? batch.Input, state, batch.ShootsFrom), page.Steps);
         }
 
@@ -277,7 +286,7 @@ internal sealed class OpenLedgers
             .ToDictionary(g => g.Key, g => g.Sum(e => e.Seeds));
 
     /// <summary>One batch's ledger with what is added to it.</summary>
-    internal sealed class Page(BatchRow batch, IReadOnlyList<StoredEntry> stored, List<StoredDigest> steps)
+    internal sealed class Page(BatchRow batch, StoredLedger stored, List<StoredDigest> steps)
     {
         public BatchRow Batch { get; set; } = batch;
 
@@ -287,19 +296,21 @@ internal sealed class OpenLedgers
         /// <summary>What is chosen for the batch from now on, where the act changes that too.</summary>
         public BatchInput? Chosen { get; set; }
 
-        public IReadOnlyList<StoredEntry> Stored { get; } = stored;
+        public IReadOnlyList<StoredEntry> Stored { get; } = stored.Entries;
 
         public List<StoredDigest> Steps { get; } = steps;
 
         /// <summary>With those that are added.</summary>
-        public BatchLedger Ledger { get; private set; } =
-            new(stored.Select(e => e.Entry), batch.Route, PlanRows.SeedsToEmergence(batch.Input));
+        public BatchLedger Ledger { get; private set; } = stored.On(batch.Route, PlanRows.SeedsToEmergence(batch.Input));
 
         public IReadOnlyList<LedgerEntry> Entries => Ledger.Entries;
 
         public List<(LedgerEntry Entry, byte[] Hash)> New { get; } = [];
 
         public BatchState State => Ledger.State;
+
+        /// <summary>What it came to before anything was added.</summary>
+        public BatchState Before { get; } = stored.On(batch.Route, PlanRows.SeedsToEmergence(batch.Input)).State;
 
         /// <summary>As it would be with other choices: whether half are up is asked of their germination.</summary>
         public BatchState With(BatchInput input, Route route) => Ledger.With(route, PlanRows.SeedsToEmergence(input));

@@ -27,6 +27,7 @@ internal static class Locks
         -- The inputs of all plans change.
         update nursery_input
         set version = version + 1
+        returning version
         """;
 
     private const string ForMaybeInputs = """
@@ -79,7 +80,7 @@ internal static class Locks
         returning (last - $4)::text
         """;
 
-    /// <summary>The first of the locks, taken as the transaction begins.</summary>
+    /// <summary>The first of the locks, taken with the first statement of the transaction; each has a result.</summary>
     public static IEnumerable<NpgsqlBatchCommand> First(Touches touches) =>
         touches switch
         {

@@ -13,9 +13,10 @@ public sealed class NurseryTransaction : Walled
         Held held,
         NpgsqlConnection connection,
         NpgsqlTransaction? transaction,
-        (string, string)[] settings
+        (string, string)[] settings,
+        IEnumerable<NpgsqlBatchCommand> first
     )
-        : base(connection, transaction, settings) => (Nursery, By, Held, Writes) = (nursery, by, held, transaction is not null);
+        : base(connection, transaction, settings, first) => (Nursery, By, Held, Writes) = (nursery, by, held, transaction is not null);
 
     public Guid Nursery { get; }
 
@@ -42,11 +43,20 @@ public sealed class NurseryTransaction : Walled
         bool writes,
         CancellationToken cancel,
         IsolationLevel isolation = IsolationLevel.ReadCommitted,
-        IEnumerable<NpgsqlBatchCommand>? first = null
+        Touches? touches = null
     )
     {
         (string, string)[] settings = [("app.nursery", nursery.ToString())];
-        var (connection, transaction) = await OpenAsync(source, writes, settings, cancel, isolation, first);
-        return new(nursery, by, held, connection, transaction, settings);
+        var first = touches is { } what ? Locks.First(what) : [];
+        var (connection, transaction) = await OpenAsync(source, writes, cancel, isolation);
+        var opened = new NurseryTransaction(nursery, by, held, connection, transaction, settings, first)
+        {
+            // With the first of their locks the inputs have a version that nobody else sees.
+            HasWritten = touches is Touches.Inputs or Touches.InputsGo,
+        };
+        // A snapshot is of the moment it was opened, not of that when it is first looked at.
+        if (isolation == IsolationLevel.RepeatableRead)
+            await opened.BeginAsync(cancel);
+        return opened;
     }
 }

@@ -8,8 +8,8 @@ public sealed record Reading(string Sql, Action<NpgsqlDataReader> Row, params Np
 
 /// <summary>
 /// A connection behind row-level security: it carries what the policies look at (the nursery, the account, …).
-/// For reading, each statement goes with its settings in one round trip; for writing, one transaction that counts only when
-/// <see cref="CommitAsync"/> is called.
+/// For reading, each statement goes with its settings in one round trip; for writing, one transaction, whose settings and first locks go
+/// with its first statement, and that counts only when <see cref="CommitAsync"/> is called.
 /// </summary>
 public abstract class Walled : IAsyncDisposable
 {
@@ -20,11 +20,23 @@ public abstract class Walled : IAsyncDisposable
     private readonly (string Name, string Value)[] _settings;
     private SideBySide? _beside;
 
-    /// <summary>What is read may be the transaction's own, and taken back.</summary>
-    internal bool HasWritten { get; private set; }
+    // What the transaction begins with, until it is sent.
+    private IReadOnlyList<NpgsqlBatchCommand>? _first;
 
-    protected Walled(NpgsqlConnection connection, NpgsqlTransaction? transaction, (string Name, string Value)[] settings) =>
+    /// <summary>What is read may be the transaction's own, and taken back.</summary>
+    internal bool HasWritten { get; private protected set; }
+
+    protected Walled(
+        NpgsqlConnection connection,
+        NpgsqlTransaction? transaction,
+        (string Name, string Value)[] settings,
+        IEnumerable<NpgsqlBatchCommand>? first = null
+    )
+    {
         (_connection, _transaction, _settings) = (connection, transaction, settings);
+        if (transaction is not null)
+            _first = [OfSettings(settings), .. first ?? []];
+    }
 
     public async Task<List<T>> ListAsync<T>(
         string sql,
@@ -63,12 +75,10 @@ public abstract class Walled : IAsyncDisposable
     private async Task SendAsync(IReadOnlyCollection<Reading> statements, CancellationToken cancel)
     {
         await using var batch = new NpgsqlBatch(_connection, _transaction);
-        var set = AddSettings(batch);
+        var before = AddFirst(batch);
         foreach (var statement in statements)
             batch.BatchCommands.Add(Command(statement.Sql, statement.Parameters));
-        await using var reader = await batch.ExecuteReaderAsync(cancel);
-        if (set)
-            await reader.NextResultAsync(cancel);
+        await using var reader = await StartAsync(batch, before, cancel);
         foreach (var statement in statements)
         {
             while (await reader.ReadAsync(cancel))
@@ -85,8 +95,10 @@ public abstract class Walled : IAsyncDisposable
         params NpgsqlParameter[] parameters
     )
     {
-        await using var batch = Batch(Command(sql, parameters));
-        await using var reader = await StartAsync(batch, cancel);
+        await using var batch = new NpgsqlBatch(_connection, _transaction);
+        var before = AddFirst(batch);
+        batch.BatchCommands.Add(Command(sql, parameters));
+        await using var reader = await StartAsync(batch, before, cancel);
         while (await reader.ReadAsync(cancel))
             yield return read(reader);
     }
@@ -107,14 +119,16 @@ public abstract class Walled : IAsyncDisposable
     public async Task<int> ExecuteAsync(string sql, CancellationToken cancel, params NpgsqlParameter[] parameters)
     {
         Writing();
-        await using var batch = Batch(Command(sql, parameters));
-        return await batch.ExecuteNonQueryAsync(cancel);
+        var command = Command(sql, parameters);
+        await ExecuteManyAsync([command], cancel);
+        return (int)command.RecordsAffected;
     }
 
     /// <summary>Streams rows into a table by binary COPY. Not into a walled one: PostgreSQL takes those by INSERT alone.</summary>
     private protected async Task CopyAsync(string sql, Func<NpgsqlBinaryImporter, Task> write, CancellationToken cancel)
     {
         Writing();
+        await BeginAsync(cancel);
         await using var importer = await _connection.BeginBinaryImportAsync(sql, cancel);
         await write(importer);
         await importer.CompleteAsync(cancel);
@@ -125,6 +139,7 @@ public abstract class Walled : IAsyncDisposable
     {
         Writing();
         await using var batch = new NpgsqlBatch(_connection, _transaction);
+        AddFirst(batch);
         foreach (var command in commands)
             batch.BatchCommands.Add(command);
         if (batch.BatchCommands.Count > 0)
@@ -148,14 +163,12 @@ public abstract class Walled : IAsyncDisposable
         GC.SuppressFinalize(this);
     }
 
-    /// <summary>Opens a connection; for writing, with its transaction begun, its settings made, and what comes first done.</summary>
+    /// <summary>Opens a connection; for writing, with its transaction.</summary>
     private protected static async Task<(NpgsqlConnection Connection, NpgsqlTransaction? Transaction)> OpenAsync(
         NpgsqlDataSource source,
         bool writes,
-        (string Name, string Value)[] settings,
         CancellationToken cancel,
-        IsolationLevel isolation = IsolationLevel.ReadCommitted,
-        IEnumerable<NpgsqlBatchCommand>? first = null
+        IsolationLevel isolation = IsolationLevel.ReadCommitted
     )
     {
         var connection = await source.OpenConnectionAsync(cancel);
@@ -163,13 +176,7 @@ public abstract class Walled : IAsyncDisposable
             return (connection, null);
         try
         {
-            var transaction = await connection.BeginTransactionAsync(isolation, cancel);
-            await using var batch = new NpgsqlBatch(connection, transaction);
-            batch.BatchCommands.Add(OfSettings(settings));
-            foreach (var command in first ?? [])
-                batch.BatchCommands.Add(command);
-            await batch.ExecuteNonQueryAsync(cancel);
-            return (connection, transaction);
+            return (connection, await connection.BeginTransactionAsync(isolation, cancel));
         }
         catch
         {
@@ -178,32 +185,35 @@ public abstract class Walled : IAsyncDisposable
         }
     }
 
-    private NpgsqlBatch Batch(NpgsqlBatchCommand command)
+    /// <summary>Sends what the transaction begins with, where nothing else was sent yet.</summary>
+    private protected async Task BeginAsync(CancellationToken cancel)
     {
-        var batch = new NpgsqlBatch(_connection, _transaction);
-        AddSettings(batch);
-        batch.BatchCommands.Add(command);
-        return batch;
+        await using var batch = new NpgsqlBatch(_connection, _transaction);
+        if (AddFirst(batch) > 0)
+            await batch.ExecuteNonQueryAsync(cancel);
     }
 
-    /// <summary>What the policies look at goes before each reading; a transaction has it already.</summary>
-    private bool AddSettings(NpgsqlBatch batch)
+    /// <summary>What the policies look at goes before each reading; a transaction gets it once, with its first locks.</summary>
+    /// <returns>How many statements were added.</returns>
+    private int AddFirst(NpgsqlBatch batch)
     {
-        if (_transaction is not null)
-            return false;
-        batch.BatchCommands.Add(OfSettings(_settings));
-        return true;
+        var first = _transaction is null ? [OfSettings(_settings)] : _first ?? [];
+        _first = null;
+        foreach (var command in first)
+            batch.BatchCommands.Add(command);
+        return first.Count;
     }
 
     private static NpgsqlBatchCommand OfSettings((string Name, string Value)[] settings) =>
         Command(Set, Sql.Of(settings.Select(s => s.Name).ToArray()), Sql.Of(settings.Select(s => s.Value).ToArray()));
 
-    private static async Task<NpgsqlDataReader> StartAsync(NpgsqlBatch batch, CancellationToken cancel)
+    /// <summary>A reader at the results after those of the first statements.</summary>
+    private static async Task<NpgsqlDataReader> StartAsync(NpgsqlBatch batch, int before, CancellationToken cancel)
     {
         var reader = await batch.ExecuteReaderAsync(cancel);
         try
         {
-            for (var i = 1; i < batch.BatchCommands.Count; i++)
+            for (var i = 0; i < before; i++)
                 await reader.NextResultAsync(cancel);
             return reader;
         }

@@ -121,7 +121,7 @@ public sealed partial class Catalogue
         var loading = new Loading(inputs);
         await nursery.ReadTogetherAsync(cancel, [.. loading.Statements()]);
         var catalogue = loading.Done(clock, nursery.Held.Catalogues.Last(nursery.Nursery));
-        if (!nursery.Writes)
+        if (!nursery.HasWritten)
             nursery.Held.Catalogues.Keep(nursery.Nursery, catalogue, clock);
         return catalogue;
     }

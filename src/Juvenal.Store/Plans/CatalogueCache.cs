@@ -4,8 +4,7 @@ namespace Juvenal.Store.Plans;
 
 /// <summary>
 /// What plans rest on, by the version of the inputs, which rises with each change of it in the transaction that makes the change: what
-/// is held
-/// is never older than its version says. Filled from readings alone; what a transaction has written and may take back is not held.
+/// is held is never older than its version says. What a transaction has written and may take back is not held.
 /// </summary>
 internal sealed class CatalogueCache
 {

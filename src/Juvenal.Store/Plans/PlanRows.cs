@@ -53,19 +53,63 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts, boo
           site_version = excluded.site_version, skipped = excluded.skipped
         """;
 
-    private const string SetPlans = """
+    private static readonly string SetPlans = $"""
         -- What plans come to, and what they were made of. Where one could not be made anew, its steps stay as they were.
         update batch b
-        set cells = coalesce(p.cells, b.cells), seeds = coalesce(p.seeds, b.seeds),
+        set {PlanColumns}
+        {FromPlans}
+        """;
+
+    private static readonly string SetCountsAndPlan = $"""
+        -- What a ledger and a plan come to, as above and below.
+        update batch b
+        set {CountColumns(12)},
+          {PlanColumns}
+        {FromPlans}
+        """;
+
+    private static readonly string SetCounts = $"""
+        -- What a ledger comes to.
+        update batch
+        set {CountColumns(2)}
+        where id = $1
+        """;
+
+    private const string PlanColumns = """
+        cells = coalesce(p.cells, b.cells), seeds = coalesce(p.seeds, b.seeds),
           trays = case when p.cells is null then b.trays else p.trays end,
           summary = coalesce(p.summary, jsonb_set(b.summary, '{failures}', coalesce(p.failures, b.summary -> 'failures'))),
           summary_digest = coalesce(p.summary_digest, b.summary_digest), jobs_digest = coalesce(p.jobs_digest, b.jobs_digest),
           facts = b.facts + $10, planned_facts = case when p.planned then b.facts + $10 else b.planned_facts end,
           planned_inputs = case when p.planned then $11 else b.planned_inputs end
+        """;
+
+    private const string FromPlans = """
         from unnest($1::uuid[], $2::int[], $3::int[], $4::int[], $5::jsonb[], $6::text[], $7::jsonb[], $8::text[], $9::bool[])
           as p (id, cells, seeds, trays, summary, summary_digest, failures, jobs_digest, planned)
         where b.id = p.id
         """;
+
+    private static string CountColumns(int first)
+    {
+        string[] columns =
+        [
+            "seeds_sown",
+            "emerged",
+            "lost",
+            "snipped",
+            "used",
+            "tray_counts",
+            "counted_on",
+            "step_days",
+            "put_offs",
+            "gone",
+            "parted",
+            "skips",
+            "abouts",
+        ];
+        return string.Join(", ", columns.Select((column, i) => $"{column} = ${first + i}"));
+    }
 
     private const string SetDone = """
         -- What was done, in steps that could not be planned anew.
@@ -81,18 +125,9 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts, boo
           and p.done_on is distinct from d.day
         """;
 
-    private const string SetCounts = """
-        -- What ledgers come to.
-        update batch
-        set seeds_sown = $2, emerged = $3, lost = $4, snipped = $5, used = $6, tray_counts = $7,
-          counted_on = $8, step_days = $9, put_offs = $10, gone = $11, parted = $12, skips = $13,
-          abouts = $14
-        where id = $1
-        """;
-
     private readonly List<(Guid Batch, string? Reason, string[] Json, string Digest, int Version, PlanStep Step)> _steps = [];
     private readonly List<(Guid Batch, PlanTotals Totals, string? JobsDigest, bool Planned)> _plans = [];
-    private readonly List<(Guid Batch, BatchState State)> _counts = [];
+    private readonly List<(Guid Batch, BatchState State, BatchState? Before)> _counts = [];
     private readonly List<(Guid Batch, BatchState State)> _done = [];
     private readonly JobRows _jobs = new(nursery);
 
@@ -100,9 +135,12 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts, boo
     public int Count => _steps.Count + _plans.Count;
 
     /// <summary>What the ledger of a batch comes to.</summary>
-    public PlanRows Counts(Guid batch, BatchState state)
+    /// <param name="batch">Which.</param>
+    /// <param name="state">As it stands now.</param>
+    /// <param name="before">As it is stored; null: that may be anything.</param>
+    public PlanRows Counts(Guid batch, BatchState state, BatchState? before = null)
     {
-        _counts.Add((batch, state));
+        _counts.Add((batch, state, before));
         return this;
     }
 
@@ -175,8 +213,10 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts, boo
     /// <summary>The statements that write it all.</summary>
     public IEnumerable<NpgsqlBatchCommand> Commands()
     {
-        foreach (var (batch, state) in _counts)
-            yield return OfCounts(batch, state);
+        // One that was counted and planned is written once.
+        var both = _counts.Where(c => _plans.Exists(p => p.Batch == c.Batch)).Select(c => c.Batch).ToHashSet();
+        foreach (var (batch, state, _) in _counts.Where(c => !both.Contains(c.Batch)))
+            yield return NurseryTransaction.Command(SetCounts, [Sql.Of(batch), .. OfCounts(state)]);
         if (_counts.Count > 0)
         {
             foreach (var command in StandingRows.Of(nursery, _counts))
@@ -198,8 +238,14 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts, boo
 
         foreach (var command in _jobs.Commands())
             yield return command;
-        if (_plans.Count > 0)
-            yield return OfPlans();
+        foreach (var (batch, state, _) in _counts.Where(c => both.Contains(c.Batch)))
+            yield return NurseryTransaction.Command(
+                SetCountsAndPlan,
+                [.. OfPlans([.. _plans.Where(p => p.Batch == batch)]), .. OfCounts(state)]
+            );
+        var others = _plans.Where(p => !both.Contains(p.Batch)).ToList();
+        if (others.Count > 0)
+            yield return NurseryTransaction.Command(SetPlans, OfPlans(others));
     }
 
     private void Step(BatchRow batch, BatchState state, PlanStep step, IReadOnlyCollection<StoredDigest> stored)
@@ -218,10 +264,9 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts, boo
             _steps.Add((batch.Id, reason, json, digest, batch.Version, step));
     }
 
-    private static NpgsqlBatchCommand OfCounts(Guid batch, BatchState state) =>
-        NurseryTransaction.Command(
-            SetCounts,
-            Sql.Of(batch),
+    /// <summary>In the order of <see cref="CountColumns"/>.</summary>
+    private static NpgsqlParameter[] OfCounts(BatchState state) =>
+        [
             Sql.Of(state.SeedsSown),
             Sql.Of(state.Emerged),
             Sql.Of(state.Lost),
@@ -238,8 +283,8 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts, boo
             Sql.Of(state.Gone),
             Sql.Of(state.Parted),
             Sql.Of((state.Skips ?? new HashSet<StepId>()).Select(s => s.Value).Order().ToArray()),
-            Sql.OfJson((state.Abouts ?? new Dictionary<StepId, int>()).ToDictionary(a => a.Key.Value, a => a.Value))
-        );
+            Sql.OfJson((state.Abouts ?? new Dictionary<StepId, int>()).ToDictionary(a => a.Key.Value, a => a.Value)),
+        ];
 
     private NpgsqlBatchCommand OfSteps()
     {
@@ -275,24 +320,24 @@ internal sealed class PlanRows(Guid nursery, Catalogue catalogue, bool acts, boo
         NpgsqlParameter Each<T>(Func<PlanStep, T> of) => Sql.Of(_steps.Select(s => of(s.Step)).ToArray());
     }
 
-    private NpgsqlBatchCommand OfPlans()
+    private NpgsqlParameter[] OfPlans(List<(Guid Batch, PlanTotals Totals, string? JobsDigest, bool Planned)> plans)
     {
-        return NurseryTransaction.Command(
-            SetPlans,
-            Sql.Of(_plans.Select(p => p.Batch).ToArray()),
+        return
+        [
+            Sql.Of(plans.Select(p => p.Batch).ToArray()),
             Each(t => t.Cells),
             Each(t => t.Seeds),
             Each(t => t.Trays),
-            Sql.OfJsonTexts(_plans.Select(p => p.Totals.Summary)),
+            Sql.OfJsonTexts(plans.Select(p => p.Totals.Summary)),
             Each(t => t.Digest),
-            Sql.OfJsonTexts(_plans.Select(p => p.Totals.Failures)),
-            Sql.Of(_plans.Select(p => p.JobsDigest).ToArray()),
-            Sql.Of(_plans.Select(p => p.Planned).ToArray()),
+            Sql.OfJsonTexts(plans.Select(p => p.Totals.Failures)),
+            Sql.Of(plans.Select(p => p.JobsDigest).ToArray()),
+            Sql.Of(plans.Select(p => p.Planned).ToArray()),
             Sql.Of(acts ? 1 : 0),
-            Sql.Of(catalogue.Inputs)
-        );
+            Sql.Of(catalogue.Inputs),
+        ];
 
-        NpgsqlParameter Each<T>(Func<PlanTotals, T> of) => Sql.Of(_plans.Select(p => of(p.Totals)).ToArray());
+        NpgsqlParameter Each<T>(Func<PlanTotals, T> of) => Sql.Of(plans.Select(p => of(p.Totals)).ToArray());
     }
 
     /// <summary>Share expected up: the lot's germination at the bench; what roots or takes.</summary>
