@@ -153,7 +153,11 @@ public abstract class Walled : IAsyncDisposable
         return command;
     }
 
-    public Task CommitAsync(CancellationToken cancel) => Writing().CommitAsync(cancel);
+    public async Task CommitAsync(CancellationToken cancel)
+    {
+        await BeginAsync(cancel);
+        await Writing().CommitAsync(cancel);
+    }
 
     public async ValueTask DisposeAsync()
     {
