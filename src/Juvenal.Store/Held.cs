@@ -13,13 +13,15 @@ internal sealed class Held
 
     public CatalogueCache Catalogues { get; } = new();
 
-    public JobCache Jobs { get; } = new();
-
     public OutdoorsCache Outdoors { get; } = new();
 
     public LedgerCache Ledgers { get; } = new();
 
     public BatchCache<(StandingGroup Group, string? Had)> Standing { get; } = new(MostBatches);
+
+    public BatchCache<JobHead> Jobs { get; } = new(MostBatches);
+
+    public BatchCache<MovedStep> Moved { get; } = new(MostBatches);
 
     public BatchCache<(Guid Job, JobDetail Detail)> Cards { get; } = new(MostBatches);
 

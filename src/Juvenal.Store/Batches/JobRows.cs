@@ -29,7 +29,7 @@ internal sealed class JobRows(Guid nursery)
           put_off_to = excluded.put_off_to, shows_from = excluded.shows_from, seedlings = excluded.seedlings,
           containers = excluded.containers, seeds = excluded.seeds, trays = excluded.trays, mix_litres = excluded.mix_litres,
           minutes = excluded.minutes, thin = excluded.thin, cultivar_id = excluded.cultivar_id, start = excluded.start,
-          step_kind = excluded.step_kind, step_ordinal = excluded.step_ordinal, written = excluded.written
+          step_kind = excluded.step_kind, step_ordinal = excluded.step_ordinal
         """;
 
     private const string Delete = """

@@ -20,6 +20,7 @@ namespace Juvenal.Store.Batches;
 /// <param name="ToPlaceId">Where the plan puts the plants.</param>
 /// <param name="ToContainerId">In what; null in a bed.</param>
 /// <param name="Plain">The job, without its cells to thin.</param>
+/// <param name="ShowsFrom">The day from which it may be asked for, unless it is put off.</param>
 public sealed record JobHead(
     Guid Id,
     Guid BatchId,
@@ -29,7 +30,8 @@ public sealed record JobHead(
     Guid PlaceId,
     Guid ToPlaceId,
     Guid? ToContainerId,
-    Job Plain
+    Job Plain,
+    DateOnly ShowsFrom
 );
 
 /// <summary>A job as the Round shows it: what of its batch, its group and its step goes with it.</summary>
@@ -106,23 +108,14 @@ public sealed class JobStore(NurseryTransaction nursery)
     private const string Heads = """
         select j.id, j.batch_id, j.code, j.cultivar_id, j.start, j.place_id, j.to_place_id, j.to_container_id,
           j.kind, j.step_id, j.step_kind, j.step_ordinal, j.low, j.mid, j.high, j.due, j.put_off_to, j.group_id, j.from_container_id,
-          j.from_seedlings, j.from_containers, j.seedlings, j.containers, j.seeds, j.trays, j.mix_litres, j.minutes
+          j.from_seedlings, j.from_containers, j.seedlings, j.containers, j.seeds, j.trays, j.mix_litres, j.minutes, j.shows_from
         from job j
         """;
 
-    private const string Now = """
-        -- Jobs that are asked for by a day, or may be: which.
-        select j.id, j.written
-        from job j
-        where j.shows_from <= $1
-          and (j.put_off_to is null or j.put_off_to <= $1)
-        limit $2
-        """;
-
-    private const string Named = $"""
-        -- Some jobs.
+    private const string OfBatches = $"""
+        -- The jobs of some batches.
         {Heads}
-        where j.id = any($1)
+        where j.batch_id = any($1)
         """;
 
     private const string OfOne = $"""
@@ -130,21 +123,6 @@ public sealed class JobStore(NurseryTransaction nursery)
         {Heads}
         where j.batch_id = $1
         order by greatest(j.due, j.put_off_to), j.step_ordinal, j.kind, j.id
-        """;
-
-    private const string Coming = $"""
-        -- The next jobs after a day, soonest first.
-        {Heads}
-        where j.id in (
-          select n.id
-          from job n
-          where greatest(n.due, n.put_off_to) > $1
-            and greatest(n.due, n.put_off_to) <= $2
-            -- None is due before it shows, so the days alone find them.
-            and (n.shows_from > $1 or n.put_off_to > $1)
-          order by greatest(n.due, n.put_off_to), n.id
-          limit $3)
-        order by greatest(j.due, j.put_off_to), length(j.code), j.code
         """;
 
     private const string Details = """
@@ -182,27 +160,21 @@ public sealed class JobStore(NurseryTransaction nursery)
     /// <param name="cancel">Cancels.</param>
     public async Task<List<JobHead>> DueAsync(DateOnly today, DateOnly until, int most, CancellationToken cancel)
     {
-        var (due, found) = (new List<(Guid Id, Guid Written)>(), new List<JobHead>());
-        await nursery.ReadTogetherAsync(
-            cancel,
-            new(Now, r => due.Add((r.GetGuid(0), r.GetGuid(1))), Sql.Of(today), Sql.Of(BatchReader.Most)),
-            new(Coming, r => found.Add(ReadHead(r)), Sql.Of(today), Sql.Of(until), Sql.Of(most))
+        var jobs = await nursery.Held.Jobs.OfAsync(
+            nursery,
+            await WrittenBatches.AllAsync(nursery, cancel),
+            ids => nursery.ListAsync(OfBatches, r => (r.GetGuid(1), ReadHead(r)), cancel, Sql.Of(ids))
         );
-        // On a large nursery hundreds are due each day, and few of them say something else than at the last look.
-        var held = nursery.Held.Jobs.Of(nursery.Nursery, due);
-        var unknown = due.Where(d => !held.ContainsKey(d.Id)).ToDictionary(d => d.Id, d => d.Written);
-        if (unknown.Count > 0)
-        {
-            var read = new List<JobHead>();
-            await nursery.ReadTogetherAsync(cancel, new Reading(Named, r => read.Add(ReadHead(r)), Sql.Of(unknown.Keys.ToArray())));
-            foreach (var head in read)
-                held[head.Id] = (unknown[head.Id], head);
-        }
-
-        if (!nursery.Writes)
-            nursery.Held.Jobs.Keep(nursery.Nursery, held);
-        found.AddRange(held.Values.Select(h => h.Head));
-        return found;
+        var found = jobs.ToLookup(j => j.ShowsFrom <= today && !(j.Plain.Day.PutOffTo > today));
+        return
+        [
+            .. found[true],
+            .. found[false]
+                .Where(j => j.Plain.Day.Shown > today && j.Plain.Day.Shown <= until)
+                .OrderBy(j => j.Plain.Day.Shown)
+                .ThenBy(j => j.Id)
+                .Take(most),
+        ];
     }
 
     /// <summary>The jobs of one batch, soonest first.</summary>
@@ -310,7 +282,18 @@ public sealed class JobStore(NurseryTransaction nursery)
             MixLitres: r.GetDouble(25),
             Minutes: r.GetInt32(26)
         );
-        return new(r.GetGuid(0), r.GetGuid(1), r.GetString(2), r.GetGuid(3), r.Enum<Start>(4), place, r.GetGuid(6), r.OrNull<Guid>(7), job);
+        return new(
+            r.GetGuid(0),
+            r.GetGuid(1),
+            r.GetString(2),
+            r.GetGuid(3),
+            r.Enum<Start>(4),
+            place,
+            r.GetGuid(6),
+            r.OrNull<Guid>(7),
+            job,
+            r.GetFieldValue<DateOnly>(27)
+        );
     }
 
     private static JobDetail ReadDetail(NpgsqlDataReader r) =>

@@ -1,6 +1,7 @@
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Season;
+using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
 using Npgsql;
 
@@ -27,33 +28,66 @@ public sealed class MovedSteps(NurseryTransaction nursery)
     public const int Most = 20;
 
     private static readonly string Select = $"""
-        -- Steps that are not done, whose day has moved far enough since it was told; the soonest first.
+        -- Steps of some batches that are not done, whose day has moved far enough since it was told.
         select b.id, b.code, c.name, c.crop, w.id, w.kind, w.ordinal,
           {StepSql.Number},
           b.start, p.announced_on, p.mid, p.reasons -> 0
         from plan_step p
         join path_step w on w.nursery_id = p.nursery_id and w.id = p.step_id and w.retired_on is null and w.kind <> 'ripe'
-        join batch b on b.nursery_id = p.nursery_id and b.id = p.batch_id and b.ended_on is null
+        join batch b on b.nursery_id = p.nursery_id and b.id = p.batch_id
         join cultivar c on c.nursery_id = b.nursery_id and c.id = b.cultivar_id
-        where p.done_on is null
+        where p.batch_id = any($1)
+          and p.done_on is null
           and {StepSql.Moved}
-          -- What is due already stands on its card; while it waits, its day goes on with today.
-          and p.mid > $2
-        order by p.mid, length(b.code), b.code, w.ordinal
-        limit $1
+        """;
+
+    private const string Lock = """
+        -- The batches of some steps, in order.
+        select id
+        from batch
+        where id in (select batch_id from plan_step where step_id = any($1))
+        order by id
+        for no key update
         """;
 
     private const string Seen = """
-        -- The grower has seen the days of these steps as they are.
-        update plan_step
-        set announced_on = mid
-        where step_id = any($1)
+        -- The grower has seen the days of these steps as they are. Their batches are written with them: what is held of those is read anew.
+        with seen as (
+          update plan_step
+          set announced_on = mid
+          where step_id = any($1)
+          returning batch_id)
+        update batch
+        set facts = facts
+        where id in (select batch_id from seen)
         """;
 
-    public Task<List<MovedStep>> ListAsync(DateOnly today, CancellationToken cancel) =>
-        nursery.ListAsync(Select, Read, cancel, Sql.Of(Most), Sql.Of(today));
+    /// <summary>The soonest first.</summary>
+    public async Task<IReadOnlyList<MovedStep>> ListAsync(DateOnly today, CancellationToken cancel)
+    {
+        var moved = await nursery.Held.Moved.OfAsync(
+            nursery,
+            await WrittenBatches.AllAsync(nursery, cancel),
+            ids => nursery.ListAsync(Select, r => (r.GetGuid(0), Read(r)), cancel, Sql.Of(ids))
+        );
+        return
+        [
+            .. moved
+                // What is due already stands on its card; while it waits, its day goes on with today.
+                .Where(m => m.Is > today)
+                .OrderBy(m => m.Is)
+                .ThenBy(m => m.Code.Length)
+                .ThenBy(m => m.Code, StringComparer.Ordinal)
+                .ThenBy(m => m.Step.Order)
+                .Take(Most),
+        ];
+    }
 
-    public Task SeenAsync(Guid[] steps, CancellationToken cancel) => nursery.ExecuteAsync(Seen, cancel, Sql.Of(steps));
+    public Task SeenAsync(Guid[] steps, CancellationToken cancel) =>
+        nursery.ExecuteManyAsync(
+            [NurseryTransaction.Command(Lock, Sql.Of(steps)), NurseryTransaction.Command(Seen, Sql.Of(steps))],
+            cancel
+        );
 
     private static MovedStep Read(NpgsqlDataReader r)
     {
