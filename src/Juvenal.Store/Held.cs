@@ -17,6 +17,8 @@ internal sealed class Held
 
     public LedgerCache Ledgers { get; } = new();
 
+    public OpenBatches Open { get; } = new();
+
     public BatchCache<(StandingGroup Group, string? Had)> Standing { get; } = new(MostBatches);
 
     public BatchCache<JobHead> Jobs { get; } = new(MostBatches);

@@ -146,7 +146,7 @@ public sealed class BatchList(NurseryTransaction nursery)
             async ids => [.. (await nursery.ListAsync(Listed, Read, cancel, Sql.Of(ids))).Select(b => (b.Id, b))]
         );
         var stale = page.ToDictionary(b => b.Id, b => b.Stale);
-        return (total, plants, listed.ConvertAll(b => b.OutOfDate == stale[b.Id] ? b : b with { OutOfDate = stale[b.Id] }));
+        return (total, plants, [.. listed.Select(b => b.OutOfDate == stale[b.Id] ? b : b with { OutOfDate = stale[b.Id] })]);
     }
 
     public Task<List<NamedBatch>> NamesAsync(CancellationToken cancel) =>

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Juvenal.Store.Nurseries;
 using Npgsql;
 
@@ -41,7 +42,8 @@ public static class WrittenBatches
         ArgumentNullException.ThrowIfNull(nursery);
         return nursery.Writes ? ReadAsync() : nursery.Open ??= ReadAsync();
 
-        async Task<IReadOnlyList<WrittenBatch>> ReadAsync() => await nursery.ListAsync(Select, Read, cancel);
+        async Task<IReadOnlyList<WrittenBatch>> ReadAsync() =>
+            nursery.Held.Open.Same(nursery.Nursery, await nursery.ListAsync(Select, Read, cancel));
     }
 
     /// <returns>None where it is ended.</returns>
@@ -50,4 +52,26 @@ public static class WrittenBatches
 
     internal static WrittenBatch Read(NpgsqlDataReader r) =>
         new(r.GetGuid(0), (r.GetFieldValue<uint>(1), r.GetFieldValue<uint>(2)), r.GetBoolean(3), r.GetBoolean(4));
+}
+
+/// <summary>The batches that are not ended, as each nursery's last look found them: while they are so, they are the same list.</summary>
+internal sealed class OpenBatches
+{
+    /// <summary>Nurseries whose lists are held; beyond it, all are compared anew.</summary>
+    private const int Most = 1_000;
+
+    private readonly ConcurrentDictionary<Guid, IReadOnlyList<WrittenBatch>> _last = [];
+
+    public IReadOnlyList<WrittenBatch> Same(Guid nursery, IReadOnlyList<WrittenBatch> now)
+    {
+        if (_last.TryGetValue(nursery, out var last) && last.SequenceEqual(now))
+            return last;
+        if (_last.Count > Most)
+            _last.Clear();
+        return _last[nursery] = now;
+    }
+
+    /// <summary>Whether that is the list of the last look.</summary>
+    public bool Is(Guid nursery, IReadOnlyCollection<WrittenBatch> batches) =>
+        _last.TryGetValue(nursery, out var last) && ReferenceEquals(last, batches);
 }
