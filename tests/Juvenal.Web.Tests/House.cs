@@ -184,7 +184,11 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
         if (_server is not null && Alone)
             await _server.DisposeAsync();
         if (Source is not null)
+        {
             await Source.DisposeAsync();
+            await WrittenWithItsBatch.CheckAsync(Cluster.OwnerOf(DatabaseName), Nursery);
+        }
+
         GC.SuppressFinalize(this);
     }
 

@@ -79,7 +79,12 @@ public class ContinuedTests
         var entry = new LedgerEntry(Guid.CreateVersion7(), i + 2, day, EntryKind.Lost, About: w.Day % 5 == 0 ? 3 : null);
         var (now, to) = (
             Fold.Of(before, Usual.Route, 0.8),
-            new Spot(w.To % 4 == 3 ? null : w.To % 2 == 0 ? Cells : Pots, Places[w.To % 3])
+            new Spot(
+                w.To % 4 == 3 ? null
+                    : w.To % 2 == 0 ? Cells
+                    : Pots,
+                Places[w.To % 3]
+            )
         );
         var other = before[w.Of % before.Count];
         var group = now.Groups.Count == 0 ? null : now.Groups[w.Of % now.Groups.Count];
@@ -92,7 +97,14 @@ public class ContinuedTests
             0 => left,
             1 => left with { Kind = EntryKind.Out, Said = new EntryDetail.Gone(Way.Sold) },
             2 => left with { Kind = EntryKind.Snipped },
-            3 or 4 => left with { Kind = EntryKind.Moved, To = to, ContainersTo = some, Step = w.Of % 3 == 0 ? null : step, Group = w.Day % 7 == 0 ? null : left.Group },
+            3 or 4 => left with
+            {
+                Kind = EntryKind.Moved,
+                To = to,
+                ContainersTo = some,
+                Step = w.Of % 3 == 0 ? null : step,
+                Group = w.Day % 7 == 0 ? null : left.Group,
+            },
             5 or 6 => entry with
             {
                 Kind = EntryKind.Emerged,
@@ -104,7 +116,11 @@ public class ContinuedTests
             7 => entry with { Kind = EntryKind.NotYet, Step = step, NewDay = day.AddDays(w.Count % 20), Reason = "cold" },
             8 => about with { Kind = EntryKind.Aired, Step = Usual.Harden.Id, Said = new EntryDetail.Aired(w.Count % 24, 0) },
             9 => about with { Kind = EntryKind.Pinched, Said = new EntryDetail.Pinched(Pinched.Tops) },
-            10 => about with { Kind = EntryKind.Together, Said = new EntryDetail.Together(now.Groups.LastOrDefault()?.Id.Value ?? other.Id) },
+            10 => about with
+            {
+                Kind = EntryKind.Together,
+                Said = new EntryDetail.Together(now.Groups.LastOrDefault()?.Id.Value ?? other.Id),
+            },
             11 => about with { Kind = EntryKind.Spaced, Said = new EntryDetail.Spaced(20) },
             12 when other.Kind != EntryKind.Corrected => entry with { Kind = EntryKind.Undo, Corrects = other.Id },
             13 when other.Kind is not (EntryKind.Undo or EntryKind.Corrected) => other with
