@@ -1,9 +1,7 @@
 using System.Collections;
 using FsCheck.Xunit;
 using Juvenal.Core.Care;
-using Juvenal.Core.Hardening;
 using Juvenal.Core.Ledger;
-using Juvenal.Core.Season;
 using Xunit;
 
 namespace Juvenal.Core.Tests.Ledger;
@@ -119,7 +117,7 @@ public class ContinuedTests
             10 => about with
             {
                 Kind = EntryKind.Together,
-                Said = new EntryDetail.Together(now.Groups.LastOrDefault()?.Id.Value ?? other.Id),
+                Said = new EntryDetail.Together(now.Groups is [.., var last] ? last.Id.Value : other.Id),
             },
             11 => about with { Kind = EntryKind.Spaced, Said = new EntryDetail.Spaced(20) },
             12 when other.Kind != EntryKind.Corrected => entry with { Kind = EntryKind.Undo, Corrects = other.Id },
