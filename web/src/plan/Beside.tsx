@@ -6,7 +6,7 @@ import type { BatchInput, PlanAnswer } from '../data/usePlan';
 import { useLots } from '../data/useLots';
 import { day } from '../ui/dates';
 import { many, volume, type UnitSystem } from '../ui/units';
-import { beside } from './model';
+import { beside } from './compare';
 
 /** What a change that is tried does, beside what is kept: days, plants, mix, money. */
 export function Beside({

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { beside, differences, formOf, fromSeed, read, type Form } from './model';
+import { beside } from './compare';
+import { differences, formOf, fromSeed, read, type Form } from './model';
 import type { PlanAnswer } from '../data/usePlan';
 
 const form: Form = {

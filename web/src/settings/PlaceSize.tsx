@@ -6,7 +6,7 @@ import { DayField } from '../ui/DayField';
 import { Choose, NumberField } from '../ui/Field';
 import type { FormProps } from '../ui/Rows';
 import { length } from '../ui/units';
-import type { Form } from './Places';
+import type { Form } from './place';
 
 /** How large a place is; of a bed, how it is set out, and until when something else stands there. */
 export function PlaceSize({ form, set, error }: FormProps<Form>) {
