@@ -123,6 +123,7 @@ start_cluster() {
     # What an earlier one left behind when the machine went down; nobody runs on this data.
     as_postgres rm -f "$DATA/postmaster.pid"
     while ! port_is_free "$PGPORT"; do PGPORT=$((PGPORT + 7)); done
+    # Tests ask when what was written was committed (WrittenWithItsBatch).
     as_postgres "$PGBIN/pg_ctl" -D "$DATA" -l "$CLUSTER/postgres.log" -o "-p $PGPORT$([ "$durable" = yes ] || echo " -c track_commit_timestamp=on")" -w -t 300 start >/dev/null 2>&1 9>&- \
       || { full_disk "$CLUSTER"; fail "PostgreSQL did not start: see $CLUSTER/postgres.log"; }
   fi

@@ -42,12 +42,6 @@ public sealed class Acts(NurseryTransaction nursery, TimeProvider clock, bool ow
 
         // Before the locks, to know what to lock. Entries never change, so that what is read of them holds.
         var reader = new LedgerReader(nursery);
-        foreach (var same in await reader.SomeAsync([.. act.Entries.Select(e => e.Entry.Id)], cancel))
-        {
-            if (act.Entries.Any(e => e.Entry.Id == same.Entry.Id && e.Batch != same.BatchId))
-                throw new ConflictException("other-payload");
-        }
-
         var wrong = act.Corrects is { } whole ? await store.EntriesOfAsync(whole, reader, cancel) : [];
         var corrected = await reader.SomeAsync([.. act.Entries.Select(e => e.Entry.Corrects).OfType<Guid>()], cancel);
         var batches = act.Entries.Select(e => e.Batch).Concat(wrong.Select(e => e.BatchId)).Distinct().ToList();
@@ -57,7 +51,8 @@ public sealed class Acts(NurseryTransaction nursery, TimeProvider clock, bool ow
             clock,
             batches,
             taken.Values.OfType<Guid>().Concat(wrong.Concat(corrected).Select(e => e.Entry.LotId).OfType<Guid>()),
-            cancel
+            cancel,
+            [.. act.Entries.Select(e => (e.Entry.Id, e.Batch))]
         );
         if (batches.Exists(b => ledgers[b].Batch.Input.LotId != taken.GetValueOrDefault(b)))
             throw new AgainException();

@@ -39,7 +39,7 @@ public sealed class LedgerStore(NurseryTransaction nursery, TimeProvider clock)
             batches,
             packets.Concat(corrected?.Entry.LotId is { } lot ? [lot] : []),
             cancel,
-            (entry.Id, batchId)
+            [(entry.Id, batchId)]
         );
         if (takes && !packets.SequenceEqual(batches.Select(b => ledgers[b].Batch.Input.LotId).OfType<Guid>()))
             throw new AgainException();

@@ -10,7 +10,7 @@ namespace Juvenal.Store.Ledger;
 /// <param name="nursery">Whose.</param>
 /// <param name="batches">One that is not there has no entries.</param>
 /// <param name="entries">Of these it is asked too in which batch they are, if they are there (<see cref="In"/>).</param>
-internal sealed class LedgersOf(NurseryTransaction nursery, IReadOnlyCollection<Guid> batches, IReadOnlyCollection<Guid>? entries = null)
+internal sealed class LedgersOf(NurseryTransaction nursery, IReadOnlyCollection<Guid> batches, IEnumerable<Guid>? entries = null)
 {
     private const string Since = $"""
         -- Ledger entries of some batches after those that are known, in the order they count in.

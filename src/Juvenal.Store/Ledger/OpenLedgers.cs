@@ -60,23 +60,23 @@ internal sealed class OpenLedgers
     /// <param name="batches">All that the act writes to.</param>
     /// <param name="packets">Those that its sowings take from.</param>
     /// <param name="cancel">Cancels.</param>
-    /// <param name="entry">The one that is to be added, with its batch, where it may have been written elsewhere.</param>
+    /// <param name="entries">Those that are to be added, each with its batch, where they may have been written elsewhere.</param>
     /// <exception cref="NotFoundException">One of the batches is not there.</exception>
-    /// <exception cref="ConflictException">The entry is in another batch.</exception>
+    /// <exception cref="ConflictException">An entry is in another batch.</exception>
     public static async Task<OpenLedgers> OpenAsync(
         NurseryTransaction nursery,
         TimeProvider clock,
         IEnumerable<Guid> batches,
         IEnumerable<Guid> packets,
         CancellationToken cancel,
-        (Guid Id, Guid Batch)? entry = null
+        IReadOnlyCollection<(Guid Id, Guid Batch)>? entries = null
     )
     {
         var (ids, lots) = (batches.Distinct().ToArray(), packets.Distinct().ToArray());
         var locked = 0;
-        var (rows, entries, steps) = (
+        var (rows, ledgers, steps) = (
             new List<BatchRow>(),
-            new LedgersOf(nursery, ids, entry is { } e ? [e.Id] : []),
+            new LedgersOf(nursery, ids, entries?.Select(e => e.Id)),
             new List<StoredDigest>()
         );
         var inBeds = new Dictionary<Guid, int>();
@@ -89,16 +89,16 @@ internal sealed class OpenLedgers
                 .. lots.Length > 0 ? [Locks.OfPackets(lots)] : Array.Empty<Reading>(),
                 Locks.OfBatches(ids, _ => locked++),
                 new(BatchRow.Select, r => rows.Add(BatchRow.Read(r)), Sql.Of(ids)),
-                .. entries.Statements(),
+                .. ledgers.Statements(),
                 new(StoredDigest.Select, r => steps.Add(StoredDigest.Read(r)), Sql.Of(ids)),
                 new(InBeds, r => inBeds.Add(r.GetGuid(0), r.GetInt32(1))),
             ]
         );
         if (locked < ids.Length)
             throw new NotFoundException("batch");
-        if (entry is { } said && entries.In(said.Id) is { } there && there != said.Batch)
+        if (entries?.Any(e => ledgers.In(e.Id) is { } there && there != e.Batch) == true)
             throw new ConflictException("other-payload");
-        var stored = await entries.DoneAsync(cancel);
+        var stored = await ledgers.DoneAsync(cancel);
         return new(
             nursery,
             catalogue,

@@ -56,7 +56,18 @@ public sealed class NurseryTransaction : Walled
         };
         // A snapshot is of the moment it was opened, not of that when it is first looked at.
         if (isolation == IsolationLevel.RepeatableRead)
-            await opened.BeginAsync(cancel);
+        {
+            try
+            {
+                await opened.BeginAsync(cancel);
+            }
+            catch
+            {
+                await opened.DisposeAsync();
+                throw;
+            }
+        }
+
         return opened;
     }
 }

@@ -41,13 +41,11 @@ public sealed class MovedSteps(NurseryTransaction nursery)
           and {StepSql.Moved}
         """;
 
-    private const string Lock = """
-        -- The batches of some steps, in order.
-        select id
-        from batch
-        where id in (select batch_id from plan_step where step_id = any($1))
-        order by id
-        for no key update
+    private const string Batches = """
+        -- The batches of some steps.
+        select distinct batch_id
+        from plan_step
+        where step_id = any($1)
         """;
 
     private const string Seen = """
@@ -83,11 +81,11 @@ public sealed class MovedSteps(NurseryTransaction nursery)
         ];
     }
 
-    public Task SeenAsync(Guid[] steps, CancellationToken cancel) =>
-        nursery.ExecuteManyAsync(
-            [NurseryTransaction.Command(Lock, Sql.Of(steps)), NurseryTransaction.Command(Seen, Sql.Of(steps))],
-            cancel
-        );
+    public async Task SeenAsync(Guid[] steps, CancellationToken cancel)
+    {
+        await Locks.BatchesAsync(nursery, await nursery.ListAsync(Batches, r => r.GetGuid(0), cancel, Sql.Of(steps)), cancel);
+        await nursery.ExecuteAsync(Seen, cancel, Sql.Of(steps));
+    }
 
     private static MovedStep Read(NpgsqlDataReader r)
     {
