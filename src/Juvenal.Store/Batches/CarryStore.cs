@@ -67,7 +67,7 @@ public sealed class CarryStore(NurseryTransaction nursery, TimeProvider clock)
         }
 
         await ledgers.SaveAsync(cancel);
-        await acts.KeepAsync(id, hash, written, cancel);
+        acts.Keep(id, hash, written);
         return written;
     }
 
@@ -115,7 +115,7 @@ public sealed class CarryStore(NurseryTransaction nursery, TimeProvider clock)
         }
 
         await ledgers.SaveAsync(cancel);
-        await acts.KeepAsync(id, hash, written, cancel);
+        acts.Keep(id, hash, written);
         return written;
     }
 

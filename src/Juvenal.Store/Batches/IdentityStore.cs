@@ -48,7 +48,7 @@ public sealed class IdentityStore(NurseryTransaction nursery, TimeProvider clock
         }
 
         await ledgers.SaveAsync(cancel);
-        await acts.KeepAsync(id, hash, written, cancel);
+        acts.Keep(id, hash, written);
         return written;
     }
 
@@ -84,7 +84,7 @@ public sealed class IdentityStore(NurseryTransaction nursery, TimeProvider clock
             written.Add(Turn(ledgers, id, on, told.Batch, group, really, written[0]));
 
         await ledgers.SaveAsync(cancel);
-        await acts.KeepAsync(id, hash, written, cancel);
+        acts.Keep(id, hash, written);
         return written;
     }
 

@@ -90,7 +90,7 @@ public sealed class LadderStore(NurseryTransaction nursery, TimeProvider clock)
             throw new RefusedException(new Failure("ladder-done", "groups"));
         await ledgers.SaveAsync(cancel);
         written.Reverse();
-        await acts.KeepAsync(air.Id, hash, written, cancel);
+        acts.Keep(air.Id, hash, written);
         return written;
     }
 

@@ -151,7 +151,7 @@ public sealed class SaleStore(NurseryTransaction nursery, TimeProvider clock)
 
         await ledgers.SaveAsync(cancel);
         written.Reverse();
-        await acts.KeepAsync(hand.Id, hash, written, cancel);
+        acts.Keep(hand.Id, hash, written);
         return written;
     }
 }

@@ -129,7 +129,7 @@ public sealed class SplitStore(NurseryTransaction nursery, TimeProvider clock)
         await FollowAsync(ledgers, ledgers[split.Batch].New.Select(e => (split.Batch, e.Entry)), cancel);
         await ledgers.SaveAsync(cancel);
         await child.SaveAsync(cancel);
-        await acts.KeepAsync(act, hash, [parted, stood], cancel);
+        acts.Keep(act, hash, [parted, stood]);
     }
 
     /// <summary>Begins a batch with plants that stand already; said again, it has no second effect.</summary>

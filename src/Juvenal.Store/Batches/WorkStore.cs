@@ -105,7 +105,7 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
         foreach (var (what, source) in parts)
             Use(ledgers, what, source, said);
         await ledgers.SaveAsync(cancel);
-        await acts.KeepAsync(said.Id, hash, written, cancel);
+        acts.Keep(said.Id, hash, written);
         return written;
     }
 

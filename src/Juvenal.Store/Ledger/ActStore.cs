@@ -47,6 +47,8 @@ internal sealed class ActStore(NurseryTransaction nursery)
         return found.Count == 0 ? throw new NotFoundException("act") : await reader.SomeAsync(found[0], cancel);
     }
 
-    public Task KeepAsync(Guid id, byte[] hash, IReadOnlyList<Guid> entries, CancellationToken cancel) =>
-        nursery.ExecuteAsync(Insert, cancel, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of(hash), Sql.Of(entries.ToArray()));
+    public void Keep(Guid id, byte[] hash, IReadOnlyList<Guid> entries) =>
+        nursery.WithNext([
+            NurseryTransaction.Command(Insert, Sql.Of(nursery.Nursery), Sql.Of(id), Sql.Of(hash), Sql.Of(entries.ToArray())),
+        ]);
 }

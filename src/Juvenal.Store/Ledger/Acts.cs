@@ -83,7 +83,7 @@ public sealed class Acts(NurseryTransaction nursery, TimeProvider clock, bool ow
         written.AddRange(act.Entries.Select(e => e.Entry.Id));
         await new SplitStore(nursery, clock).FollowAsync(ledgers, wrong.Select(e => (e.BatchId, e.Entry)), cancel);
         await ledgers.SaveAsync(cancel);
-        await store.KeepAsync(act.Id, hash, written, cancel);
+        store.Keep(act.Id, hash, written);
         return written;
     }
 

@@ -193,10 +193,7 @@ internal sealed class OpenLedgers
                 .Plan(batch, state, Planned.Of(Catalogue, page.Chosen ?? batch.Input, state, batch.ShootsFrom), page.Steps);
         }
 
-        await _nursery.ExecuteManyAsync(
-            [.. _pages.Values.SelectMany(p => p.New.Select(e => Command(p.Batch.Id, e.Entry, e.Hash))), .. rows.Commands()],
-            cancel
-        );
+        _nursery.WithNext([.. _pages.Values.SelectMany(p => p.New.Select(e => Command(p.Batch.Id, e.Entry, e.Hash))), .. rows.Commands()]);
         foreach (var page in _pages.Values.Where(p => p.New.Count > 0))
             await LieAsync(page, cancel);
     }

@@ -9,11 +9,14 @@ public sealed record Reading(string Sql, Action<NpgsqlDataReader> Row, params Np
 /// <summary>
 /// A connection behind row-level security: it carries what the policies look at (the nursery, the account, …).
 /// For reading, each statement goes with its settings in one round trip; for writing, one transaction, whose settings and first locks go
-/// with its first statement, and that counts only when <see cref="CommitAsync"/> is called.
+/// with its first statement, and that counts only when <see cref="CommitAsync"/> is called; what is written last can go with that.
 /// </summary>
 public abstract class Walled : IAsyncDisposable
 {
     private const string Set = "select set_config(s.name, s.value, true) from unnest($1::text[], $2::text[]) as s (name, value)";
+
+    // Where a statement before it in the same trip fails, PostgreSQL skips it.
+    private const string Commit = "commit";
 
     private readonly NpgsqlConnection _connection;
     private readonly NpgsqlTransaction? _transaction;
@@ -22,6 +25,9 @@ public abstract class Walled : IAsyncDisposable
 
     // What the transaction begins with, until it is sent.
     private IReadOnlyList<NpgsqlBatchCommand>? _first;
+
+    // What is to be written before anything else is asked.
+    private readonly List<NpgsqlBatchCommand> _next = [];
 
     /// <summary>What is read may be the transaction's own, and taken back.</summary>
     internal bool HasWritten { get; private protected set; }
@@ -74,6 +80,7 @@ public abstract class Walled : IAsyncDisposable
 
     private async Task SendAsync(IReadOnlyCollection<Reading> statements, CancellationToken cancel)
     {
+        await WriteNextAsync(cancel);
         await using var batch = new NpgsqlBatch(_connection, _transaction);
         var before = AddFirst(batch);
         foreach (var statement in statements)
@@ -95,6 +102,7 @@ public abstract class Walled : IAsyncDisposable
         params NpgsqlParameter[] parameters
     )
     {
+        await WriteNextAsync(cancel);
         await using var batch = new NpgsqlBatch(_connection, _transaction);
         var before = AddFirst(batch);
         batch.BatchCommands.Add(Command(sql, parameters));
@@ -128,6 +136,7 @@ public abstract class Walled : IAsyncDisposable
     private protected async Task CopyAsync(string sql, Func<NpgsqlBinaryImporter, Task> write, CancellationToken cancel)
     {
         Writing();
+        await WriteNextAsync(cancel);
         await BeginAsync(cancel);
         await using var importer = await _connection.BeginBinaryImportAsync(sql, cancel);
         await write(importer);
@@ -137,13 +146,30 @@ public abstract class Walled : IAsyncDisposable
     /// <summary>Many statements in one round trip.</summary>
     public async Task ExecuteManyAsync(IEnumerable<NpgsqlBatchCommand> commands, CancellationToken cancel)
     {
+        WithNext(commands);
+        await WriteNextAsync(cancel);
+    }
+
+    /// <summary>
+    /// Statements that go with the next that write, at the latest with <see cref="CommitAsync"/>: a round trip less. What is wrong with
+    /// them is said there; whoever has an answer to that, or asks how many rows they changed, has them written at once.
+    /// </summary>
+    internal void WithNext(IEnumerable<NpgsqlBatchCommand> commands)
+    {
         Writing();
+        _next.AddRange(commands);
+    }
+
+    private async Task WriteNextAsync(CancellationToken cancel)
+    {
+        if (_next.Count == 0)
+            return;
         await using var batch = new NpgsqlBatch(_connection, _transaction);
         AddFirst(batch);
-        foreach (var command in commands)
+        foreach (var command in _next)
             batch.BatchCommands.Add(command);
-        if (batch.BatchCommands.Count > 0)
-            await batch.ExecuteNonQueryAsync(cancel);
+        _next.Clear();
+        await batch.ExecuteNonQueryAsync(cancel);
     }
 
     public static NpgsqlBatchCommand Command(string sql, params NpgsqlParameter[] parameters)
@@ -155,8 +181,8 @@ public abstract class Walled : IAsyncDisposable
 
     public async Task CommitAsync(CancellationToken cancel)
     {
-        await BeginAsync(cancel);
-        await Writing().CommitAsync(cancel);
+        WithNext([new(Commit)]);
+        await WriteNextAsync(cancel);
     }
 
     public async ValueTask DisposeAsync()

@@ -125,7 +125,7 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
         var batch = await new BatchReader(nursery).OneAsync(batchId, cancel);
         var written = await PutAsync(ledgers, batch, id, on, trays, means, reason, carryOn, cancel, sure);
         await ledgers.SaveAsync(cancel);
-        await acts.KeepAsync(id, hash, written, cancel);
+        acts.Keep(id, hash, written);
         return written;
     }
 
@@ -250,7 +250,7 @@ public sealed class CellStore(NurseryTransaction nursery, TimeProvider clock)
             cancel
         );
         await ledgers.SaveAsync(cancel);
-        await acts.KeepAsync(id, hash, written, cancel);
+        acts.Keep(id, hash, written);
     }
 
     private async Task CheckAsync(BatchView batch, IReadOnlyList<TrayView> laid, IReadOnlyList<TrayCount> trays, CancellationToken cancel)
