@@ -22,6 +22,9 @@ public class ColdTests(House house) : IClassFixture<House>
             (House.Did(card["step"]), (string)card["cold"]!["verdict"]!, (bool)card["cold"]!["freezes"]!)
         );
         Assert.Equal("Hold: −3.5 °C tonight, −5 °C on Wed night, 1 more below 7 °C.", (string)card["cold"]!["text"]!);
+        // Where it is asked whether they are ready, that is half the answer; of plants that are not, nobody asks for the nights.
+        Assert.Equal("They are ready; the weather is not.", await MovingTitleAsync(batch, leaves: 9));
+        Assert.StartsWith("Wait until ", await MovingTitleAsync(batch, leaves: 1), StringComparison.Ordinal);
 
         // The helper sees the nights, and the same verdict.
         var helper = await house.EnterAsync(await house.AddAsync("Cold helper", Role.Helper));
@@ -41,6 +44,10 @@ public class ColdTests(House house) : IClassFixture<House>
         Assert.Equal(200, (await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "harden")}/done", yesterday)).Status);
 
         var call = Done(await CardAsync(house, batch));
+        await ForecastAsync(house, Day, 9, 9, 9, 9, 9, 9, 9, 9, 9, 9);
+        Assert.Equal("Yes, today.", await MovingTitleAsync(batch, leaves: 9));
+        await ForecastAsync(house, Day, -3.5, 2, 8, 9, -4, 9, 9, 9, 9, 9);
+
         call["myCall"] = true;
         Assert.Equal(200, (await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "harden")}/done", call)).Status);
         Assert.Contains(
@@ -48,6 +55,9 @@ public class ColdTests(House house) : IClassFixture<House>
             (await house.GetAsync($"batches/{batch}"))["ledger"]!.AsArray().Select(e => (string?)e!["reason"])
         );
     }
+
+    private async Task<string> MovingTitleAsync(Guid batch, int leaves) =>
+        (string)(await house.PostAsync($"batches/{batch}/moving", new JsonObject { ["leaves"] = leaves })).Body["title"]!;
 
     [Fact]
     public async Task All_of_a_place_goes_out_into_frost_by_ones_own_word_alone()

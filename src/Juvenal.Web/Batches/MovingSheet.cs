@@ -68,7 +68,7 @@ public sealed record MixAnswer(double Litres, double WaterLitres, IReadOnlyList<
 /// <summary>Whether plants move on, how deep, into what and with which mix.</summary>
 /// <param name="Task">The job, as its card has it; null where nothing of the batch moves on next.</param>
 /// <param name="Call">By what was seen, and the model where nothing was.</param>
-/// <param name="Title">"Wait until Tue 21 Apr".</param>
+/// <param name="Title">"Wait until Tue 21 Apr". Plants that are ready to go out also wait for the weather: the task's cold says which.</param>
 /// <param name="Why">What decides.</param>
 /// <param name="Guess">What the model alone holds, in a sentence.</param>
 /// <param name="Differs">What was seen says another thing than the model.</param>
@@ -184,7 +184,7 @@ internal static class MovingSheets
             return new(
                 task,
                 seen.Call,
-                MovingWords.Title(seen),
+                MovingWords.Title(seen, task.Cold),
                 ReasonSentences.Of(seen.Why, _measures),
                 MovingWords.Guess(_step.Kind, guess, question.GuessLeaves, Readiness.RootsAt(question.GuessShare)),
                 seen.Call != guess.Call && (asked.Leaves is not null || asked.Roots is not null),

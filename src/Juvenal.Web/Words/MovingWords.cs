@@ -1,4 +1,5 @@
 using Juvenal.Core.Cultivars;
+using Juvenal.Core.Decision;
 using Juvenal.Core.MovingUp;
 using Juvenal.Core.Places;
 using Juvenal.Core.Rules;
@@ -19,10 +20,23 @@ internal static class MovingWords
         : heads.Count == 0 ? "All that is planned for it is done."
         : "Nothing of it moves up next.";
 
-    public static string Title(Readiness ready) =>
+    /// <summary>Plants that are ready go nowhere while the weather is not.</summary>
+    /// <param name="ready">The plants.</param>
+    /// <param name="cold">What the coming nights say, where the work goes outdoors.</param>
+    public static string Title(Readiness ready, ColdAnswer? cold) =>
+        (ready.Call, cold?.Verdict) switch
+        {
+            (ReadyCall.Wait, _) => $"Wait until {Days.Say(ready.On)}.",
+            (ReadyCall.Overdue, ColdVerdict.Hold) => "They are overdue; the weather is not ready.",
+            (_, ColdVerdict.Hold) => "They are ready; the weather is not.",
+            (ReadyCall.Overdue, ColdVerdict.GoWithCover) => "Overdue: today, with cover.",
+            (_, ColdVerdict.GoWithCover) => "Yes, today, with cover.",
+            _ => Title(ready),
+        };
+
+    private static string Title(Readiness ready) =>
         ready.Call switch
         {
-            ReadyCall.Wait => $"Wait until {Days.Say(ready.On)}.",
             ReadyCall.Soon => $"Yes, by {Days.Say(ready.On)}.",
             ReadyCall.Overdue => "Overdue: today.",
             _ => "Yes, today.",

@@ -8,6 +8,7 @@ import { Problem, type Schemas } from '../api/client';
 import { useNursery, useSite, useUnits } from '../data/nursery';
 import { useMoving, type Moving, type Seen } from '../data/useMoving';
 import { useLook, type Task } from '../data/useRound';
+import { Cold } from '../round/Cold';
 import { TaskCard } from '../round/TaskCard';
 import { CropMark } from '../ui/CropMark';
 import { RestedNumber } from '../ui/Field';
@@ -336,6 +337,7 @@ function Leaves({
 
 /** The answer, why, and beside it what was reckoned. */
 function Answer({ moving }: { moving: Moving }) {
+  const cold = moving.task?.cold;
   return (
     <Box
       role="status"
@@ -344,6 +346,10 @@ function Answer({ moving }: { moving: Moving }) {
       <Typography component="p" sx={{ fontSize: '1.5rem', fontWeight: 600, lineHeight: 1.2 }}>
         {moving.title}
       </Typography>
+      {/* What the nights ask for is half the answer, where the work goes outdoors. */}
+      {moving.call !== 'wait' && (cold?.verdict === 'hold' || cold?.verdict === 'go-with-cover') && (
+        <Cold cold={cold} strong sx={{ mt: 0.5 }} />
+      )}
       <Reasons why={moving.why} />
       <Typography color="textSecondary" sx={{ mt: 0.5, fontWeight: moving.differs ? 600 : 400 }}>
         {moving.guess}

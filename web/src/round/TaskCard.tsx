@@ -17,6 +17,7 @@ import { Tag } from '../ui/Tag';
 import { Wrong } from '../ui/Wrong';
 import { counted, many, number } from '../ui/units';
 import { useKept } from '../ui/useKept';
+import { Cold } from './Cold';
 import { amounts, callWords, noun, what, when } from './model';
 import type { Other } from './Otherwise';
 import { useDone, useWhy, type Task } from '../data/useRound';
@@ -293,12 +294,7 @@ export function TaskCard({ task, today, onDone, before, here = false }: CardProp
       )}
       {task.state && <Typography sx={{ color: 'text.secondary' }}>Those {task.state}</Typography>}
       {task.cold && (!counting || carries) && (
-        <Typography
-          data-cold={task.cold.verdict}
-          sx={{ mt: 0.75, fontWeight: planned ? 600 : 400, color: task.cold.freezes ? 'error.main' : 'text.primary' }}
-        >
-          {task.cold.text.replaceAll(/ (°[CF])/g, '\u00a0$1')}
-        </Typography>
+        <Cold cold={task.cold} strong={planned !== null} sx={{ mt: 0.75 }} />
       )}
 
       <Suspense fallback={null}>
