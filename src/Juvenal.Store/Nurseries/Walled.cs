@@ -154,7 +154,7 @@ public abstract class Walled : IAsyncDisposable
     /// Statements that go with the next that write, at the latest with <see cref="CommitAsync"/>: a round trip less. What is wrong with
     /// them is said there; whoever has an answer to that, or asks how many rows they changed, has them written at once.
     /// </summary>
-    internal void WithNext(IEnumerable<NpgsqlBatchCommand> commands)
+    public void WithNext(IEnumerable<NpgsqlBatchCommand> commands)
     {
         Writing();
         _next.AddRange(commands);
