@@ -71,6 +71,34 @@ public class CalcTests(House house) : IClassFixture<House>
         Assert.Equal((422, "From 10 to 100; 0 was given."), (odd, House.Sentence(problem, "years")));
     }
 
+    /// <summary>A southern spring ends in January: by that year, or by the one most of it is of, it is the same spring.</summary>
+    [Fact]
+    public async Task A_southern_spring_is_understood_by_either_of_its_years_but_not_by_both_at_once()
+    {
+        int[] octobers = [3, 12, 20, 9];
+        var byLabel = await SpringAsync(octobers.Select((day, i) => (2001 + i, $"{2000 + i}-10-{day:00}")));
+        var byOctober = await SpringAsync(octobers.Select((day, i) => (2000 + i, $"{2000 + i}-10-{day:00}")));
+        Assert.Equal((200, 200), (byLabel.Status, byOctober.Status));
+        Assert.Equal("2001-10-11", (string)byOctober.Body["meanDate"]!);
+        Assert.Equal((double)byLabel.Body["meanDayNumber"]! + 365, (double)byOctober.Body["meanDayNumber"]!, 9);
+        Assert.Equal((double)byLabel.Body["standardDeviationDays"]!, (double)byOctober.Body["standardDeviationDays"]!, 9);
+        foreach (var (label, october) in byLabel.Body["dates"]!.AsArray().Zip(byOctober.Body["dates"]!.AsArray()))
+            Assert.Equal((double)label!["dayNumber"]! + 365, (double)october!["dayNumber"]!, 9);
+        var both = await SpringAsync([(2001, "2000-10-03"), (2002, "2001-10-12"), (2002 + 1, "2003-10-20")]);
+        Assert.Equal((422, true), (both.Status, both.Body["errors"]!["years"] is not null));
+
+        Task<(int Status, JsonNode Body)> SpringAsync(IEnumerable<(int Year, string Date)> years) =>
+            AskAsync(
+                "freeze-dates",
+                $$"""
+                {"season":"spring","hemisphere":"south","probabilities":[0.1,0.5],"years":[{{string.Join(
+                    ',',
+                    years.Select(y => $$"""{"year":{{y.Year}},"date":"{{y.Date}}"}""")
+                )}}]}
+                """
+            );
+    }
+
     /// <summary>Names and meanings of the published contract, one case each, and each with a field that is refused.</summary>
     [Theory]
     [InlineData(

@@ -4,7 +4,9 @@ using Juvenal.Store.Nurseries;
 
 namespace Juvenal.Web.Calc;
 
-/// <param name="Year">The season's label: in the south the year it ends in.</param>
+/// <param name="Year">
+/// The season's label: in the south the year it ends in; its springs may all be called by the year that most of their days are of.
+/// </param>
 /// <param name="Date">Null: a year without a freeze.</param>
 public sealed record FreezeYearInput(int Year, DateOnly? Date);
 
@@ -64,9 +66,11 @@ internal static class SiteCalculators
             failures.Add(new("year-twice", "years", twice.Key));
         if (failures.Count > 0)
             throw new RefusedException(failures);
+        // October 2024 is in the spring that ends in January 2025; whoever calls that the spring of 2024 means the same days.
+        var later = input is { Season: SeasonHalf.Spring, Hemisphere: Hemisphere.South } && !All(0) && All(1) ? 1 : 0;
         foreach (var (year, date) in input.Years)
         {
-            var (first, last) = SeasonAxis.Of(input.Season, year, input.Hemisphere);
+            var (first, last) = Of(year, later);
             if (date < first || date > last)
                 throw new RefusedException(
                     new Failure(
@@ -99,6 +103,11 @@ internal static class SiteCalculators
                 ),
             ]
         );
+
+        (DateOnly First, DateOnly Last) Of(int year, int more) => SeasonAxis.Of(input.Season, year + more, input.Hemisphere);
+
+        bool All(int more) =>
+            input.Years.All(y => y.Date is not { } date || (Of(y.Year, more) is var (first, last) && date >= first && date <= last));
     }
 
     public static SoilTemperatureAnswer SoilTemperature(SoilTemperatureInput input)
