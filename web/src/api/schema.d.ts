@@ -4128,7 +4128,7 @@ export interface components {
         FreezeYearInput: {
             /**
              * Format: int32
-             * @description The season's label: in the south the year it ends in.
+             * @description The season's label: in the south the year it ends in; its springs may all be called by the year that most of their days are of.
              */
             year: number;
             /**
@@ -5190,7 +5190,7 @@ export interface components {
         MovingAnswer: {
             task: null | components["schemas"]["TaskAnswer"];
             call: null | components["schemas"]["ReadyCall"];
-            /** @description "Wait until Tue 21 Apr". */
+            /** @description "Wait until Tue 21 Apr". Plants that are ready to go out also wait for the weather: the task's cold says which. */
             title: string;
             /** @description What decides. */
             why: components["schemas"]["Why"][];
