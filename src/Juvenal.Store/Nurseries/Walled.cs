@@ -13,8 +13,6 @@ public sealed record Reading(string Sql, Action<NpgsqlDataReader> Row, params Np
 /// </summary>
 public abstract class Walled : IAsyncDisposable
 {
-    private const string Set = "select set_config(s.name, s.value, true) from unnest($1::text[], $2::text[]) as s (name, value)";
-
     // Where a statement before it in the same trip fails, PostgreSQL skips it.
     private const string Commit = "commit";
 
@@ -234,8 +232,12 @@ public abstract class Walled : IAsyncDisposable
         return first.Count;
     }
 
+    /// <summary>One statement for so many settings: it goes before every reading, and a list of them would have to be taken apart.</summary>
     private static NpgsqlBatchCommand OfSettings((string Name, string Value)[] settings) =>
-        Command(Set, Sql.Of(settings.Select(s => s.Name).ToArray()), Sql.Of(settings.Select(s => s.Value).ToArray()));
+        Command(
+            $"select {string.Join(", ", settings.Select((_, i) => $"set_config(${(2 * i) + 1}, ${(2 * i) + 2}, true)"))}",
+            [.. settings.SelectMany(s => new[] { Sql.Of(s.Name), Sql.Of(s.Value) })]
+        );
 
     /// <summary>A reader at the results after those of the first statements.</summary>
     private static async Task<NpgsqlDataReader> StartAsync(NpgsqlBatch batch, int before, CancellationToken cancel)
