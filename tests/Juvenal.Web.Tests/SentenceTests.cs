@@ -1,6 +1,9 @@
 using System.Text.RegularExpressions;
+using Juvenal.Core.Cultivars;
+using Juvenal.Core.Decision;
 using Juvenal.Core.Measures;
 using Juvenal.Core.Rules;
+using Juvenal.Store.Site;
 using Juvenal.Web.Words;
 using Xunit;
 
@@ -133,6 +136,50 @@ public partial class SentenceTests
             RuleCodes.Hole,
         ];
         Assert.All(codes, c => Assert.NotNull(RuleBook.Title(c)));
+    }
+
+    [Fact]
+    public void Whatever_forbids_planting_is_said_in_words_the_worst_first_and_two_things_at_most()
+    {
+        var all = PlantingDecision
+            .Of(
+                new(
+                    Crop.Tomato,
+                    0.1,
+                    0.9,
+                    [-4, -4, -4, -4, -4, -4, -4],
+                    [40, 2, 2, 2, 2, 2, 2],
+                    SoilMorningC: 14,
+                    ChillShare: 0.9,
+                    GustsKmh: [72],
+                    RungsDone: 9
+                )
+            )
+            .Value.Factors;
+        Assert.DoesNotContain(all, f => f.Result is FactorResult.Pass or FactorResult.Unknown);
+        foreach (var factor in all.Where(f => f.Name is not ("nights" or "freeze")))
+        {
+            var text = Said([factor]);
+            Assert.Matches("^Hold: .*[0-9].*\\.$", text);
+            Assert.DoesNotContain($": {factor.Name}.", text, StringComparison.Ordinal);
+        }
+
+        Assert.Equal("Hold: gusts of 72 km/h, 60 km/h at most.", Said([all.Single(f => f.Name == "wind")]));
+        // The soil is near, and one rung short is near.
+        var some = all.Where(f => f.Name is "soil" or "hardening" or "wind" or "chill").ToList();
+        Assert.StartsWith("Hold: 90 of 100 nights", Said(some), StringComparison.Ordinal);
+        Assert.EndsWith("; gusts of 72 km/h, 60 km/h at most; 2 things more.", Said(some), StringComparison.Ordinal);
+        Assert.EndsWith("; one thing more.", Said(some[..3]), StringComparison.Ordinal);
+
+        static string Said(IReadOnlyList<GoFactor> others) =>
+            ColdWords.Of(
+                new(ColdVerdict.Hold, [], 10, false, others),
+                Crop.Tomato,
+                GoingOut.Planted,
+                new(NightsFrom.Forecast, House.Today, []),
+                House.Today,
+                Measures.Metric
+            );
     }
 
     [Theory]

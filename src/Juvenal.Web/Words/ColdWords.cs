@@ -12,7 +12,7 @@ public sealed record ColdAnswer(ColdVerdict Verdict, bool Freezes, string Text);
 
 internal static class ColdWords
 {
-    /// <summary>So many nights are named; the rest is counted.</summary>
+    /// <summary>So many nights are named, and so many of what else there is; the rest is counted.</summary>
     private const int Named = 2;
 
     public static string Of(ColdFinding finding, Crop crop, GoingOut going, NightsAhead ahead, DateOnly today, Measures measures)
@@ -28,11 +28,10 @@ internal static class ColdWords
         var want = $"{Capital(who)} want {limit}.";
         if (finding.Verdict == ColdVerdict.Unknown)
             return $"No forecast here: look at the coming nights yourself. {want}";
-        if (finding is { Others.Count: > 0, Nights.Count: 0 })
-            return $"{What(finding)}: {string.Join("; ", finding.Others.Select(f => Other(f, measures)))}.";
-        var also = finding.Others is { Count: > 0 } others
-            ? " " + Capital(string.Join("; ", others.Select(f => Other(f, measures)))) + "."
-            : "";
+        var others = Others(finding.Others ?? [], measures);
+        if (others is not null && finding.Nights.Count == 0)
+            return $"{What(finding)}: {others}.";
+        var also = others is null ? "" : $" {Capital(others)}.";
         var known = ahead.From == NightsFrom.Record ? " No new forecast: a cold night for the time of year is taken." : "";
         if (finding.Verdict == ColdVerdict.Go)
             return $"Go: nights stay at {limit} or above.{known}";
@@ -52,6 +51,15 @@ internal static class ColdWords
         return $"{What(finding)}: {nights}{(more > 0 ? $", {more} more below {limit}." : $". {want}")}{also}";
     }
 
+    /// <summary>What forbids before what only asks for cover.</summary>
+    private static string? Others(IReadOnlyList<GoFactor> factors, Measures measures)
+    {
+        var said = factors.OrderByDescending(f => f.Result).Take(Named).Select(f => Other(f, measures)).ToList();
+        if (factors.Count > Named)
+            said.Add(factors.Count == Named + 1 ? "one thing more" : $"{factors.Count - Named} things more");
+        return said.Count == 0 ? null : string.Join("; ", said);
+    }
+
     /// <summary>"soil 11 °C at 8 o'clock, 15.5 °C wanted"</summary>
     private static string Other(GoFactor f, Measures measures)
     {
@@ -67,8 +75,9 @@ internal static class ColdWords
             "soil" =>
                 $"soil {measures.Temperature(f.Value)} at {Core.Site.SoilSeries.UsualHour} o'clock, {measures.Temperature(limit)} wanted",
             "chill" => FormattableString.Invariant($"{f.Value * 100:0} of 100 nights of the fortnight after are too cold here"),
+            "wind" => $"gusts of {measures.Speed(f.Value ?? 0)}, {measures.Speed(limit)} at most",
             "hardening" => FormattableString.Invariant($"{f.Value:0} of {f.Limit:0} rungs of hardening behind them"),
-            _ => f.Name,
+            _ => throw new InvalidOperationException($"No words for {f.Name}."),
         };
     }
 
