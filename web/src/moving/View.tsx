@@ -97,6 +97,19 @@ function Sheet({ moving, task, today, seen, onSeen, onLogged, refused }: SheetPr
   // Another pot that is tried is the one the card moves them into.
   const pot = seen.containerId;
   const hardens = task.step.kind === 'harden';
+  // Nothing but the answer: the work stands beside it.
+  const bare = !setting && !mix && moving.pots.length === 0 && moving.how.length === 0;
+  const card = (
+    <TaskCard
+      key={pot ?? ''}
+      task={task}
+      today={today}
+      here
+      // What was seen is kept with the work that follows it.
+      {...(answered ? { before: log } : {})}
+      onDone={() => void navigate(hardens ? `/n/${nursery}/batches/${task.batchId}` : `/n/${nursery}/round`)}
+    />
+  );
   return (
     <Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1 }}>
@@ -184,6 +197,7 @@ function Sheet({ moving, task, today, seen, onSeen, onLogged, refused }: SheetPr
           )}
         </Box>
         <Box sx={{ display: 'grid', gap: 2.5 }}>
+          {bare && card}
           {setting && (
             <Box component="section" aria-label="How deep">
               <Typography variant="h2" sx={{ mb: 0.5 }}>
@@ -278,17 +292,7 @@ function Sheet({ moving, task, today, seen, onSeen, onLogged, refused }: SheetPr
           )}
         </Box>
       </Box>
-      <Box sx={{ mt: 3, maxWidth: 640 }}>
-        <TaskCard
-          key={pot ?? ''}
-          task={task}
-          today={today}
-          here
-          // What was seen is kept with the work that follows it.
-          {...(answered ? { before: log } : {})}
-          onDone={() => void navigate(hardens ? `/n/${nursery}/batches/${task.batchId}` : `/n/${nursery}/round`)}
-        />
-      </Box>
+      {!bare && <Box sx={{ mt: 3, maxWidth: 640 }}>{card}</Box>}
     </Box>
   );
 }
@@ -348,7 +352,7 @@ function Answer({ moving }: { moving: Moving }) {
       </Typography>
       {/* What the nights ask for is half the answer, where the work goes outdoors. */}
       {moving.call !== 'wait' && (cold?.verdict === 'hold' || cold?.verdict === 'go-with-cover') && (
-        <Cold cold={cold} strong sx={{ mt: 0.5 }} />
+        <Cold cold={cold} strong mt={0.5} />
       )}
       <Reasons why={moving.why} />
       <Typography color="textSecondary" sx={{ mt: 0.5, fontWeight: moving.differs ? 600 : 400 }}>

@@ -293,9 +293,7 @@ export function TaskCard({ task, today, onDone, before, here = false }: CardProp
         </Typography>
       )}
       {task.state && <Typography sx={{ color: 'text.secondary' }}>Those {task.state}</Typography>}
-      {task.cold && (!counting || carries) && (
-        <Cold cold={task.cold} strong={planned !== null} sx={{ mt: 0.75 }} />
-      )}
+      {task.cold && (!counting || carries) && <Cold cold={task.cold} strong={planned !== null} mt={0.75} />}
 
       <Suspense fallback={null}>
         {left > 0 && (
