@@ -183,6 +183,15 @@ public partial class SentenceTests
     }
 
     [Theory]
+    [InlineData(0, "tonight")]
+    [InlineData(1, "on Sun night")]
+    [InlineData(6, "on Fri night")]
+    [InlineData(7, "in the night of Sat 25 Apr")]
+    [InlineData(9, "in the night of Mon 27 Apr")]
+    public void A_night_is_named_so_that_no_other_is_meant(int ahead, string words) =>
+        Assert.Equal(words, ColdWords.Night(new DateOnly(2026, 4, 18).AddDays(ahead), new DateOnly(2026, 4, 18)));
+
+    [Theory]
     [InlineData(0.5, "every second spring")]
     [InlineData(0.1, "1 spring of 10")]
     [InlineData(0.25, "2.5 springs of 10")]

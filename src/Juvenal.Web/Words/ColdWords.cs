@@ -81,8 +81,11 @@ internal static class ColdWords
         };
     }
 
+    /// <summary>By its weekday, where that is not a week later the same again.</summary>
     public static string Night(DateOnly evening, DateOnly today) =>
-        evening == today ? "tonight" : "on " + evening.ToString("ddd", System.Globalization.CultureInfo.InvariantCulture) + " night";
+        evening == today ? "tonight"
+        : evening < today.AddDays(7) ? $"on {evening.ToString("ddd", System.Globalization.CultureInfo.InvariantCulture)} night"
+        : $"in the night of {Days.Say(evening)}";
 
     private static string What(ColdFinding finding) => finding.Verdict == ColdVerdict.Hold ? "Hold" : "Go with cover";
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { roughly } from '../ui/dates';
-import { alike, amounts, folded, headline, potted, total, when } from './model';
+import { plusDays, roughly } from '../ui/dates';
+import { alike, amounts, folded, headline, nightName, potted, total, when } from './model';
 import type { Task } from '../data/useRound';
 
 const task: Task = {
@@ -44,6 +44,13 @@ const task: Task = {
   lacking: 0,
   pinch: [],
 };
+
+describe('a night', () => {
+  it('is named by its weekday where no other night of the forecast is', () => {
+    const names = [0, 1, 6, 7, 9].map((n) => nightName(plusDays('2026-04-18', n), '2026-04-18'));
+    expect(names).toEqual(['Tonight', 'Sun', 'Fri', 'Sat 25 Apr', 'Mon 27 Apr']);
+  });
+});
 
 describe('how pressing a task is', () => {
   it.each([

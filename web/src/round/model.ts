@@ -1,4 +1,4 @@
-import { away, day, daysBetween, roughly, span } from '../ui/dates';
+import { away, day, daysBetween, plusDays, roughly, span } from '../ui/dates';
 import { counted, many, volume, type UnitSystem } from '../ui/units';
 import type { Schemas } from '../api/client';
 import type { Task } from '../data/useRound';
@@ -49,9 +49,9 @@ export function when(task: Task, today: string): string {
   return late === 1 ? 'due yesterday' : `due ${late} days ago`;
 }
 
-/** "Tonight", "Wed": a night has the name of its evening. */
+/** "Tonight", "Wed", a week on "Wed 29 Apr": a night has the name of its evening. */
 export const nightName = (evening: string, today: string): string =>
-  evening === today ? 'Tonight' : (day(evening).split(' ')[0] ?? '');
+  evening === today ? 'Tonight' : evening < plusDays(today, 7) ? (day(evening).split(' ')[0] ?? '') : day(evening);
 
 /** "−3.5" and the like, with a true minus. */
 export const degrees = (celsius: number, units: UnitSystem): string =>
