@@ -32,23 +32,37 @@ export function Coming({ tasks, base }: { tasks: Schemas['TaskAnswer'][]; base: 
             <span>{day(t.due)}</span>
             <Box>
               {t.title}
-              <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.75, color: 'text.secondary' }}>
-                <CropMark crop={t.crop} size={13} />
-                <Link component={To} to={`${base}/batches/${t.batchId}`} underline="hover">
-                  {t.cultivar}
-                </Link>
+              {/* One text beside the mark, so that it breaks as a text does. */}
+              <Box sx={{ display: 'flex', gap: 0.75, color: 'text.secondary' }}>
+                <Box sx={{ flex: 'none', lineHeight: 0, mt: '0.35em' }}>
+                  <CropMark crop={t.crop} size={13} />
+                </Box>
                 <span>
-                  {t.code}
+                  <Link component={To} to={`${base}/batches/${t.batchId}`} underline="hover">
+                    {t.cultivar}
+                  </Link>{' '}
+                  <Whole>{t.code}</Whole>
                   {/* Groups of one batch that go on their own are told apart by how many they are. */}
-                  {tasks.some((o) => o !== t && o.batchId === t.batchId && o.step.id === t.step.id)
-                    ? `, ${counted(t.count, 'plant')}`
-                    : ''}
+                  {tasks.some((o) => o !== t && o.batchId === t.batchId && o.step.id === t.step.id) && (
+                    <>
+                      , <Whole>{counted(t.count, 'plant')}</Whole>
+                    </>
+                  )}
                 </span>
               </Box>
             </Box>
           </Box>
         ))}
       </Box>
+    </Box>
+  );
+}
+
+/** A text that stays on one line. */
+function Whole({ children }: { children: string }) {
+  return (
+    <Box component="span" sx={{ whiteSpace: 'nowrap' }}>
+      {children}
     </Box>
   );
 }
