@@ -11,6 +11,7 @@ namespace Juvenal.Web.Problems;
 internal static class NoHoles
 {
     private static readonly ConcurrentDictionary<Type, PropertyInfo[]> Properties = new();
+    private static readonly ConcurrentDictionary<Type, bool> Inputs = new();
 
     public static async ValueTask<object?> FilterAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next)
     {
@@ -61,13 +62,19 @@ internal static class NoHoles
         return null;
     }
 
+    /// <summary>Those that may hold a list, or something that holds one.</summary>
     private static PropertyInfo[] Read(Type type) =>
         [
             .. type.GetProperties(BindingFlags.Public | BindingFlags.Instance)
-                .Where(p => p.GetIndexParameters().Length == 0 && p.CanWrite && !p.PropertyType.IsPrimitive),
+                .Where(p =>
+                    p.GetIndexParameters().Length == 0 && p.CanWrite && !p.PropertyType.IsValueType && p.PropertyType != typeof(string)
+                ),
         ];
 
     /// <summary>Records that come as JSON; not services, nor what the framework hands in.</summary>
     private static bool IsInput(Type type) =>
-        type.Namespace?.StartsWith("Juvenal.", StringComparison.Ordinal) == true && type.GetMethod("<Clone>$") is not null;
+        Inputs.GetOrAdd(
+            type,
+            t => t.Namespace?.StartsWith("Juvenal.", StringComparison.Ordinal) == true && t.GetMethod("<Clone>$") is not null
+        );
 }
