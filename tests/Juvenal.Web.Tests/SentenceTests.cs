@@ -165,6 +165,8 @@ public partial class SentenceTests
         }
 
         Assert.Equal("Hold: gusts of 72 km/h, 60 km/h at most.", Said([all.Single(f => f.Name == "wind")]));
+        // What one accepts is one's own, with cover or without.
+        Assert.EndsWith("90 of 100 springs, 10 accepted.", Said([all.Single(f => f.Name == "freeze-risk")]), StringComparison.Ordinal);
         // The soil is near, and one rung short is near.
         var some = all.Where(f => f.Name is "soil" or "hardening" or "wind" or "chill").ToList();
         Assert.StartsWith("Hold: 90 of 100 nights", Said(some), StringComparison.Ordinal);

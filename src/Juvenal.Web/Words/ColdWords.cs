@@ -68,7 +68,7 @@ internal static class ColdWords
         return f.Name switch
         {
             "freeze-risk" => FormattableString.Invariant(
-                $"after these nights it still freezes in {f.Value * 100:0} of 100 springs, {limit * 100:0} accepted"
+                $"after these nights it still freezes in {f.Value * 100:0} of 100 springs, {f.Limit * 100:0} accepted"
             ),
             "days" => $"the week's days reach {measures.Temperature(f.Value)}, {measures.Temperature(limit)} wanted",
             "heat" => $"up to {measures.Temperature(f.Value)} in the first days: in the evening, shaded, watered twice a day",
