@@ -280,7 +280,7 @@ public class ColdTests(House house) : IClassFixture<House>
         done["myCall"] = true;
         Assert.Equal(200, (await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "plant-out")}/done", done)).Status);
         Assert.Contains(
-            "my call, for soil and hardening",
+            "my call, for soil, hardening",
             (await house.GetAsync($"batches/{batch}"))["ledger"]!.AsArray().Select(e => (string?)e!["reason"])
         );
         // The others have no record.

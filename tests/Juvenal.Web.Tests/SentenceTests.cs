@@ -2,6 +2,7 @@ using System.Text.RegularExpressions;
 using Juvenal.Core.Cultivars;
 using Juvenal.Core.Decision;
 using Juvenal.Core.Measures;
+using Juvenal.Core.MovingUp;
 using Juvenal.Core.Rules;
 using Juvenal.Store.Site;
 using Juvenal.Web.Words;
@@ -183,6 +184,16 @@ public partial class SentenceTests
                 Measures.Metric
             );
     }
+
+    [Theory]
+    [InlineData(ReadyCall.Wait, ColdVerdict.Hold, "Wait until Tue 21 Apr.")]
+    [InlineData(ReadyCall.Soon, ColdVerdict.Hold, "They are ready; the weather is not.")]
+    [InlineData(ReadyCall.Overdue, ColdVerdict.Hold, "They are overdue; the weather is not ready.")]
+    [InlineData(ReadyCall.Soon, ColdVerdict.GoWithCover, "Yes, by Tue 21 Apr, with cover.")]
+    [InlineData(ReadyCall.Overdue, ColdVerdict.GoWithCover, "Overdue: today, with cover.")]
+    [InlineData(ReadyCall.Now, ColdVerdict.Go, "Yes, today.")]
+    public void Whether_they_move_up_holds_plants_and_weather(ReadyCall ready, ColdVerdict cold, string words) =>
+        Assert.Equal(words, MovingWords.Title(new(ready, new DateOnly(2026, 4, 21), []), new(cold, false, "")));
 
     [Theory]
     [InlineData(0, "tonight")]

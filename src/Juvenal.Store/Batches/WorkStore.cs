@@ -133,17 +133,13 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
             throw new ConflictException("cold", finding);
         var call = finding.Verdict == ColdVerdict.Hold ? "my call" : "under cover";
         if (finding.Nights.Count == 0)
-            return $"{call}, for {Joined([.. (finding.Others ?? []).Select(f => f.Name.Replace('-', ' '))])}";
+            return $"{call}, for {string.Join(", ", (finding.Others ?? []).Select(f => f.Name.Replace('-', ' ')))}";
         var lowest = finding.Nights.Min(n => n.LowC);
         return FormattableString.Invariant($"{call}, nights down to {lowest:0.#} °C").Replace('-', '−');
 
         RungCredit? Rungs() =>
             batch.State().Group(work.Group) is { } group ? catalogue.RungsOf(group, batch.Crop, batch.Input.HardeningPlaceId) : null;
     }
-
-    /// <summary>"soil", "soil and wind", "chill, soil and wind".</summary>
-    private static string Joined(List<string> names) =>
-        string.Join(" and ", new[] { string.Join(", ", names.SkipLast(1)), names[^1] }.Where(n => n.Length > 0));
 
     /// <summary>Where another way may lead: to another place at every step, into another pot only at a move.</summary>
     private static void CheckWay(Step step, Spot planned, Spot target, Catalogue catalogue)

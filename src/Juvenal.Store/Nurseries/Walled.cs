@@ -232,7 +232,7 @@ public abstract class Walled : IAsyncDisposable
         return first.Count;
     }
 
-    /// <summary>One statement for so many settings: it goes before every reading, and a list of them would have to be taken apart.</summary>
+    /// <summary>One column for each: it goes before every reading, and a list would have to be taken apart.</summary>
     private static NpgsqlBatchCommand OfSettings((string Name, string Value)[] settings) =>
         Command(
             $"select {string.Join(", ", settings.Select((_, i) => $"set_config(${(2 * i) + 1}, ${(2 * i) + 2}, true)"))}",

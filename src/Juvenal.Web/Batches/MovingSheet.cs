@@ -68,7 +68,7 @@ public sealed record MixAnswer(double Litres, double WaterLitres, IReadOnlyList<
 /// <summary>Whether plants move on, how deep, into what and with which mix.</summary>
 /// <param name="Task">The job, as its card has it; null where nothing of the batch moves on next.</param>
 /// <param name="Call">By what was seen, and the model where nothing was.</param>
-/// <param name="Title">"Wait until Tue 21 Apr". Plants that are ready to go out also wait for the weather: the task's cold says which.</param>
+/// <param name="Title">"Wait until Tue 21 Apr". Plants that are ready also wait for the weather, where they go out.</param>
 /// <param name="Why">What decides.</param>
 /// <param name="Guess">What the model alone holds, in a sentence.</param>
 /// <param name="Differs">What was seen says another thing than the model.</param>

@@ -67,11 +67,11 @@ internal static class SiteCalculators
         if (failures.Count > 0)
             throw new RefusedException(failures);
         // October 2024 is in the spring that ends in January 2025; whoever calls that the spring of 2024 means the same days.
-        var later = input is { Season: SeasonHalf.Spring, Hemisphere: Hemisphere.South } && !All(0) && All(1) ? 1 : 0;
+        var later = input is { Season: SeasonHalf.Spring, Hemisphere: Hemisphere.South } && input.Years.All(y => Holds(y, 1)) ? 1 : 0;
         foreach (var (year, date) in input.Years)
         {
             var (first, last) = Of(year, later);
-            if (date < first || date > last)
+            if (!Holds(new(year, date), later))
                 throw new RefusedException(
                     new Failure(
                         "freeze-outside",
@@ -106,8 +106,8 @@ internal static class SiteCalculators
 
         (DateOnly First, DateOnly Last) Of(int year, int more) => SeasonAxis.Of(input.Season, year + more, input.Hemisphere);
 
-        bool All(int more) =>
-            input.Years.All(y => y.Date is not { } date || (Of(y.Year, more) is var (first, last) && date >= first && date <= last));
+        bool Holds(FreezeYearInput y, int more) =>
+            y.Date is not { } date || (Of(y.Year, more) is var (first, last) && date >= first && date <= last);
     }
 
     public static SoilTemperatureAnswer SoilTemperature(SoilTemperatureInput input)

@@ -26,17 +26,17 @@ internal static class MovingWords
     public static string Title(Readiness ready, ColdAnswer? cold) =>
         (ready.Call, cold?.Verdict) switch
         {
-            (ReadyCall.Wait, _) => $"Wait until {Days.Say(ready.On)}.",
+            (ReadyCall.Wait, _) => Title(ready),
             (ReadyCall.Overdue, ColdVerdict.Hold) => "They are overdue; the weather is not ready.",
             (_, ColdVerdict.Hold) => "They are ready; the weather is not.",
-            (ReadyCall.Overdue, ColdVerdict.GoWithCover) => "Overdue: today, with cover.",
-            (_, ColdVerdict.GoWithCover) => "Yes, today, with cover.",
+            (_, ColdVerdict.GoWithCover) => $"{Title(ready)[..^1]}, with cover.",
             _ => Title(ready),
         };
 
     private static string Title(Readiness ready) =>
         ready.Call switch
         {
+            ReadyCall.Wait => $"Wait until {Days.Say(ready.On)}.",
             ReadyCall.Soon => $"Yes, by {Days.Say(ready.On)}.",
             ReadyCall.Overdue => "Overdue: today.",
             _ => "Yes, today.",

@@ -9,6 +9,7 @@ import { useNursery, useSite, useUnits } from '../data/nursery';
 import { useMoving, type Moving, type Seen } from '../data/useMoving';
 import { useLook, type Task } from '../data/useRound';
 import { Cold } from '../round/Cold';
+import { stop } from '../round/model';
 import { TaskCard } from '../round/TaskCard';
 import { CropMark } from '../ui/CropMark';
 import { RestedNumber } from '../ui/Field';
@@ -341,7 +342,7 @@ function Leaves({
 
 /** The answer, why, and beside it what was reckoned. */
 function Answer({ moving }: { moving: Moving }) {
-  const cold = moving.task?.cold;
+  const cold = moving.task && stop(moving.task);
   return (
     <Box
       role="status"
@@ -351,9 +352,7 @@ function Answer({ moving }: { moving: Moving }) {
         {moving.title}
       </Typography>
       {/* What the nights ask for is half the answer, where the work goes outdoors. */}
-      {moving.call !== 'wait' && (cold?.verdict === 'hold' || cold?.verdict === 'go-with-cover') && (
-        <Cold cold={cold} strong mt={0.5} />
-      )}
+      {moving.call !== 'wait' && cold && <Cold cold={cold} strong mt={0.5} />}
       <Reasons why={moving.why} />
       <Typography color="textSecondary" sx={{ mt: 0.5, fontWeight: moving.differs ? 600 : 400 }}>
         {moving.guess}

@@ -18,7 +18,7 @@ import { Wrong } from '../ui/Wrong';
 import { counted, many, number } from '../ui/units';
 import { useKept } from '../ui/useKept';
 import { Cold } from './Cold';
-import { amounts, callWords, noun, what, when } from './model';
+import { amounts, callWords, noun, stop, what, when } from './model';
 import type { Other } from './Otherwise';
 import { useDone, useWhy, type Task } from '../data/useRound';
 
@@ -89,7 +89,7 @@ export function TaskCard({ task, today, onDone, before, here = false }: CardProp
   };
   // Where the nights do not say go, it is never a plain "done": a second tap takes it on oneself.
   const carries = counting && task.carryTo !== null && carryOn;
-  const held = task.cold?.verdict === 'hold' || task.cold?.verdict === 'go-with-cover' ? task.cold : null;
+  const held = stop(task);
   // Another place may be colder than the one that was planned: then the answer says so, and it is asked again.
   const refusedCold = problem?.code === 'cold';
   const planned = held && (!counting || carries) && (other?.on ?? today) === today ? held.verdict : null;

@@ -95,7 +95,7 @@ function Form({ today, onClose }: { today: string; onClose: () => void }) {
         e.preventDefault();
         send();
       }}
-      sx={{ mt: 1 }}
+      sx={{ mt: 1, mb: 2 }}
     >
       <Typography color="textSecondary" sx={{ mb: 1 }}>
         Lows, as your forecast has them, from tonight on. Know only the coldest? Type it for tonight, and take it for the whole

@@ -49,6 +49,10 @@ export function when(task: Task, today: string): string {
   return late === 1 ? 'due yesterday' : `due ${late} days ago`;
 }
 
+/** What the nights say of work that is never a plain "done"; null where they say go, or nothing. */
+export const stop = ({ cold }: Task): Schemas['ColdAnswer'] | null =>
+  cold && (cold.verdict === 'hold' || cold.verdict === 'go-with-cover') ? cold : null;
+
 /** "Tonight", "Wed", a week on "Wed 29 Apr": a night has the name of its evening. */
 export const nightName = (evening: string, today: string): string =>
   evening === today ? 'Tonight' : evening < plusDays(today, 7) ? (day(evening).split(' ')[0] ?? '') : day(evening);
