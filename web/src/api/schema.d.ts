@@ -5190,7 +5190,7 @@ export interface components {
         MovingAnswer: {
             task: null | components["schemas"]["TaskAnswer"];
             call: null | components["schemas"]["ReadyCall"];
-            /** @description "Wait until Tue 21 Apr". Plants that are ready to go out also wait for the weather: the task's cold says which. */
+            /** @description "Wait until Tue 21 Apr". Plants that are ready also wait for the weather, where they go out. */
             title: string;
             /** @description What decides. */
             why: components["schemas"]["Why"][];
