@@ -34,6 +34,12 @@ restore_database() {
     full_disk "$CLUSTER"
     return 1
   fi
+  # Whether this program can open it is known before it is put in place: it is brought up to date now.
+  if ! JUVENAL_OWNER_DB="$OWNER_DB;Database=${database}_restoring" dotnet out/Juvenal.Web/Juvenal.Web.dll migrate; then
+    owner_sql postgres "drop database if exists ${database}_restoring with (force)"
+    echo "This Juvenal cannot open $file. What is here was not changed." >&2
+    return 1
+  fi
   owner_sql postgres "alter database ${database}_restoring rename to ${database}_restored" || return 1
   finish_restore "$database"
 }
@@ -63,27 +69,45 @@ finish_restore() {
 }
 
 backup() {
-  local file=${1:-}
+  local file=${1:-} replace=no
   [ -n "$file" ] || fail "Into which file? ./juvenal backup FILE"
+  shift
+  if [ "${1:-}" = --replace ]; then replace=yes; shift; fi
+  no_more_words "$@"
+  file=$(from_caller "$file")
   [ -d "$(dirname "$file")" ] || fail "There is no folder $(dirname "$file")."
-  file=$(readlink -f "$file")
+  [ ! -d "$file" ] || fail "$file is a folder: a file is wanted."
+  [ ! -e "$file" ] || [ "$replace" = yes ] || fail "There is a file $file already. Choose another name, or: ./juvenal backup FILE --replace"
+  [ -w "$(dirname "$file")" ] || fail "Nothing can be written in $(dirname "$file")."
   # Beside a running server its database is used; else nobody may begin or stop one meanwhile.
   own_data real || true
   [ -f "$DATA/PG_VERSION" ] || fail "There is nothing to back up yet: ./juvenal start has not run."
   trap stop_cluster EXIT
   start_cluster real yes
+  has_database juvenal || fail "There is nothing to back up yet: ./juvenal start has not run to its end."
   dump_database juvenal "$file" || fail "The backup failed; $file was not written."
   say "Written to $file ($(du -h "$file" | cut -f1)). It holds everything, in plain: keep it where only you can read it."
 }
 
 restore() {
-  local file=${1:-} replace=no
-  [ "${2:-}" = --replace ] && replace=yes
-  [ -f "$file" ] || fail "There is no file “$file”. ./juvenal restore FILE [--replace]"
+  local file=${1:-} replace=no replaced
+  [ -n "$file" ] || fail "From which file? ./juvenal restore FILE [--replace]"
+  shift
+  if [ "${1:-}" = --replace ]; then replace=yes; shift; fi
+  no_more_words "$@"
+  file=$(from_caller "$file")
+  [ -f "$file" ] || fail "There is no file $file."
+  [ -r "$file" ] || fail "$file cannot be read by $(id -un)."
+  need_all real
   own_data real || fail "Juvenal runs on this data: stop it first (Ctrl-C where it runs)."
-  file=$(readlink -f "$file")
+  # As at start: compilers that stay behind must not hold the data.
+  exec 9>&-
+  build_all
+  own_data real || fail "Juvenal runs on this data: stop it first (Ctrl-C where it runs)."
   trap stop_cluster EXIT
   start_cluster real yes
+  finish_restore juvenal || fail "A restore that was cut off could not be finished: see $CLUSTER/postgres.log"
+  replaced=$(has_database juvenal && echo yes || true)
   restore_database "$file" juvenal "$replace" || fail "Not restored."
-  say "Restored. What was there before is kept aside as the database juvenal_replaced until the next restore."
+  say "Restored, and up to date for this Juvenal.$([ -z "$replaced" ] || echo " What was there before is kept aside as the database juvenal_replaced until the next restore.")"
 }

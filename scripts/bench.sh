@@ -3,19 +3,21 @@
 
 run_bench() {
   need_dotnet
-  case "${1:-}" in
+  local what=${1:-}
+  [ $# = 0 ] || shift
+  no_more_words "$@"
+  case $what in
     "") dotnet run --project bench/Juvenal.Bench -c Release ;;
     truth) dotnet run --project bench/Juvenal.Bench -c Release -- truth ;;
     big) bench_big ;;
-    *) fail "“$1” is no benchmark: ./juvenal bench, ./juvenal bench truth, or ./juvenal bench big." ;;
+    *) fail "“$what” is no benchmark: ./juvenal bench, ./juvenal bench truth, or ./juvenal bench big." ;;
   esac
 }
 
 # The made-up yard, lived through once, then each of its batches again and again (bench/big.sql); each size on a database of its own.
 # It says wall time and, since machines are noisy, the processor time of server and PostgreSQL together: compare sizes within one run.
 bench_big() {
-  need_node
-  need_timezones
+  need_all bench
   own_data bench || fail "A benchmark runs already."
   exec 9>&-
   build_all
@@ -44,7 +46,7 @@ bench_big() {
     JUVENAL_DB="$WEB_DB;Database=bench_$size" JUVENAL_DEMO=open ASPNETCORE_URLS="http://127.0.0.1:$port" Logging__LogLevel__Default=Warning \
       dotnet out/Juvenal.Web/Juvenal.Web.dll &
     server=$!
-    for _ in $(seq 1 600); do port_is_free "$port" || break; read -rt 0.1 <> <(:) || true; done
+    node scripts/answers.mjs "http://127.0.0.1:$port" "$server"
     node bench/load.mjs "http://127.0.0.1:$port" "$server" "$(as_postgres head -1 "$DATA/postmaster.pid")" || true
     kill -TERM "$server"; wait "$server" 2>/dev/null || true
   done

@@ -5,14 +5,29 @@ fail() { printf 'juvenal: %s\n' "$*" >&2; exit 1; }
 
 # runuser is in sbin, which a plain PATH may lack.
 PATH=$PATH:/usr/sbin:/sbin
-mkdir -p out/logs
 export DOTNET_CLI_TELEMETRY_OPTOUT=1 DOTNET_NOLOGO=1 MSBUILDTERMINALLOGGER=off
+
+# A command takes the words that it names, and no others.
+no_more_words() { [ $# = 0 ] || fail "“$1” is not understood here: ./juvenal help"; }
+
+# A file that was named in the folder where the command was given.
+from_caller() { case $1 in /*) echo "$1" ;; *) echo "$CALLED_FROM/$1" ;; esac; }
+
+# The number of the newest migration this program has.
+data_version() { basename "$(ls src/Juvenal.Store/Migrations/*.sql | tail -1)" | sed -E 's/^0*([0-9]+)_.*/\1/'; }
+
+# What is built, and what builders say, lies in out/.
+need_out() {
+  { mkdir -p out/logs && [ -w out ] && [ -w out/logs ]; } 2>/dev/null \
+    || fail "Nothing can be written in $PWD, and Juvenal is built there: copy it to a folder of your own, or run it as the one who owns it."
+}
 
 # Installs Debian packages where that is possible; else prints the line that would.
 need_packages() {
   local missing=("$@") line="apt-get install -y --no-install-recommends $*"
   [ "$(id -u)" = 0 ] || fail "Not installed: ${missing[*]}. As root: $line"
   command -v apt-get >/dev/null || fail "Not installed: ${missing[*]}, and this is no Debian machine: install them by hand."
+  need_out
   say "Installing ${missing[*]}"
   # Debian makes a cluster of its own with the server package; it is not ours and not wanted.
   [ -d /etc/postgresql-common ] || mkdir -p /etc/postgresql-common
@@ -76,7 +91,8 @@ cluster() {
 # The server inherits the lock, so that it holds as long as the server runs, also without the command that started it; PostgreSQL does not.
 own_data() {
   cluster "$1"
-  (umask 077 && mkdir -p "$CLUSTER")
+  { (umask 077 && mkdir -p "$CLUSTER") && : >>"$CLUSTER/in-use"; } 2>/dev/null \
+    || fail "The data folder $CLUSTER cannot be written by $(id -un): run this as the one who owns it, or give it back to them."
   exec 9>>"$CLUSTER/in-use"
   flock -n 9 || { exec 9>&-; return 1; }
 }
@@ -158,6 +174,7 @@ stop_cluster() {
 install_npm() {
   local dir=$1 stamp=$1/node_modules/.juvenal-lock
   cmp -s "$dir/package-lock.json" "$stamp" && return
+  need_out
   say "Installing front-end packages"
   (cd "$dir" && npm ci --no-fund --no-audit --loglevel=error) >out/logs/npm.log 2>&1 || { head -20 out/logs/npm.log >&2; fail "npm could not install the packages in $dir."; }
   cp "$dir/package-lock.json" "$stamp"
@@ -169,12 +186,20 @@ sources_stamp() { (find "$@" -type f -not -path '*/bin/*' -not -path '*/obj/*' -
 # --no-build where the same has just been compiled.
 BUILT=
 
-build_all() {
+# What it takes to build and to serve: said before anything is built. $1: whose cluster.
+need_all() {
   need_dotnet
   need_node
+  need_timezones
+  cluster "$1"
+  need_postgres "$DATA"
+}
+
+build_all() {
   local server front
   server=$(sources_stamp src Directory.Build.props Directory.Packages.props global.json)
   if [ "$(cat out/.server 2>/dev/null)" != "$server" ]; then
+    need_out
     say "Building the server"
     for project in Juvenal.Web Juvenal.Demo; do
       # A build for use: what the code looks like is the tests' to check.
@@ -186,6 +211,7 @@ build_all() {
   fi
   front=$(sources_stamp web)
   if [ "$(cat out/.web 2>/dev/null)" != "$front" ]; then
+    need_out
     install_npm web
     say "Building the front end"
     (cd web && npm run --silent build) >out/logs/web.log 2>&1 || { tail -30 out/logs/web.log >&2; fail "The front end could not be built."; }

@@ -2,8 +2,8 @@
 source scripts/test.sh
 
 take_pictures() {
-  need_dotnet
-  need_node
+  no_more_words "$@"
+  need_all test
   has_chromium || need_packages chromium-headless-shell
   build_all
   install_npm tests/e2e

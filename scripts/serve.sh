@@ -4,18 +4,20 @@
 lan_addresses() { hostname -I 2>/dev/null | tr ' ' '\n' | grep -E '^[0-9]+(\.[0-9]+){3}$' || true; }
 
 serve() {
-  local mode=$1 reach=${2:-} where=${3:-} name= port=${JUVENAL_PORT:-5080}
+  local mode=$1 reach=${2:-} where= name= port=${JUVENAL_PORT:-5080}
+  [ $# -lt 2 ] && shift || shift 2
+  if [ "$reach" = --behind ] && [ $# -gt 0 ]; then where=$1; shift; fi
   [[ $port =~ ^[0-9]+$ ]] && [ "$port" -ge 1 ] && [ "$port" -le 65535 ] || fail "JUVENAL_PORT is “$port”: a number from 1 to 65535 is wanted."
   case "$mode $reach" in
     "demo " | "real " | "real --lan") ;;
     "real --behind") [[ $where =~ ^https://([A-Za-z0-9.-]+)(:[0-9]+)?/?$ ]] || fail "--behind wants the address that people type, like https://yard.example.org; “$where” is none."; name=${BASH_REMATCH[1]} ;;
-    demo*) fail "The demo has no passwords: it opens on this machine alone. For others: ./juvenal start --lan" ;;
+    "demo --"*) fail "The demo has no passwords: it opens on this machine alone. For others: ./juvenal start --lan" ;;
+    demo*) no_more_words "$reach" ;;
     *) fail "“$reach” is neither --lan nor --behind." ;;
   esac
-  need_dotnet
-  need_node
+  no_more_words "$@"
   port_is_free "$port" || fail "Port $port is in use: stop what runs there, or choose another with JUVENAL_PORT=5090 ./juvenal $([ "$mode" = demo ] && echo demo || echo start)"
-  need_timezones
+  need_all "$mode"
   # Whose data is in use says so, and stops nobody's database.
   local taken="Juvenal runs on this data already, on another port or for another command: use that one, or stop it first (Ctrl-C where it runs)."
   own_data "$mode" || fail "$taken"
@@ -63,23 +65,22 @@ serve() {
   esac
 
   dotnet out/Juvenal.Web/Juvenal.Web.dll &
-  local server=$!
+  local server=$! stopping=
   # The terminal's Ctrl-C reaches the server too; we wait until it has stopped, then stop its database.
-  trap 'kill -TERM $server 2>/dev/null || true' INT TERM
-  for _ in $(seq 1 100); do
-    port_is_free "$port" || break
-    kill -0 "$server" 2>/dev/null || break
-    read -rt 0.1 <> <(:) || true
-  done
-  kill -0 "$server" 2>/dev/null || fail "The server did not start."
-  printf '\n  Juvenal is open at %s\n' "$address"
-  [ -z "$link" ] || printf '\n  Make the first account here (the link works once, for seven days):\n  %s%s\n' "$address" "$link"
-  if [ "$reach" = --lan ]; then
-    printf '\n'
-    dotnet out/Juvenal.Web/Juvenal.Web.dll qr "$address$link"
-    printf '  The phone will say that nobody vouches for the certificate: this machine made it itself (README, “On the phone”).\n'
+  trap 'stopping=yes; kill -TERM $server 2>/dev/null || true' INT TERM
+  if node scripts/answers.mjs "${ASPNETCORE_URLS/0.0.0.0/127.0.0.1}" "$server"; then
+    printf '\n  Juvenal is open at %s\n' "$address"
+    [ -z "$link" ] || printf '\n  Make the first account here (the link works once, for seven days):\n  %s%s\n' "$address" "$link"
+    if [ "$reach" = --lan ]; then
+      printf '\n'
+      dotnet out/Juvenal.Web/Juvenal.Web.dll qr "$address$link"
+      printf '  The phone will say that nobody vouches for the certificate: this machine made it itself (README, “On the phone”).\n'
+    fi
+    printf '  Ctrl-C stops it.\n\n'
+  elif [ -z "$stopping" ]; then
+    wait "$server" || true
+    fail "The server did not start."
   fi
-  printf '  Ctrl-C stops it.\n\n'
   local code=0
   wait "$server" || code=$?
   while kill -0 "$server" 2>/dev/null; do wait "$server" || code=$?; done
@@ -92,15 +93,16 @@ serve() {
 new_password() {
   local name=${1:-} word
   [ -n "$name" ] || fail "Whose? ./juvenal password NAME"
+  shift
+  no_more_words "$@"
   cluster real
   [ -f "$DATA/PG_VERSION" ] || fail "There are no accounts yet: ./juvenal start has not run."
-  need_dotnet
-  need_node
+  need_all real
   build_all
   own_data real || true
   trap stop_cluster EXIT
   start_cluster real yes
-  word=$(JUVENAL_DB="$WEB_DB;Database=juvenal" dotnet out/Juvenal.Web/Juvenal.Web.dll password "$name") || fail "There is no account “$name”."
+  word=$(JUVENAL_DB="$WEB_DB;Database=juvenal" dotnet out/Juvenal.Web/Juvenal.Web.dll password "$name") || exit 1
   say "The new password of $name: $word"
   say "All sessions of this account have ended. Change the password after signing in."
 }

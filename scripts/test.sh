@@ -86,8 +86,8 @@ serve_for_test() {
   while ! port_is_free "$port"; do port=$((port + 1)); done
   env "$@" ASPNETCORE_URLS="http://127.0.0.1:$port" Logging__LogLevel__Default=Warning dotnet out/Juvenal.Web/Juvenal.Web.dll &
   E2E_SERVERS="$E2E_SERVERS $!"
-  for _ in $(seq 1 $((JUVENAL_TEST_PATIENCE * 10))); do port_is_free "$port" || break; read -rt 0.1 <> <(:) || true; done
   SERVED="http://127.0.0.1:$port"
+  node scripts/answers.mjs "$SERVED" "$!"
 }
 
 E2E_SERVERS=
@@ -219,9 +219,9 @@ run_e2e() {
 run_tests() {
   local part=${1:-all} filter=${2:-} wanted=()
   case $part in all|core|http|web|e2e) ;; *) fail "“$part” is none of core, http, web, e2e." ;; esac
-  need_dotnet
-  need_node
-  need_timezones
+  [ $# -le 2 ] || no_more_words "$3"
+  if [[ $part = core || $part = web ]]; then need_dotnet; need_node; need_timezones; else need_all test; fi
+  need_out
   # Labels are read back by readers that are not ours.
   if [[ $part = all || $part = e2e ]] && ! has_chromium; then wanted+=(chromium-headless-shell); fi
   if [[ $part = all || $part = http ]]; then

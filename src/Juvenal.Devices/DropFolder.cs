@@ -36,7 +36,10 @@ public sealed class DropFolder(string folder) : IStation, IProbe, IForecaster
         return days.Count == 0 ? null : new(today, days);
     }
 
-    private IReadOnlyList<WeatherDay> Weather(string name)
+    /// <summary>The days of a file; the last line of a day counts.</summary>
+    private IEnumerable<WeatherDay> Weather(string name) => Lines(name).GroupBy(d => d.Day).Select(d => d.Last());
+
+    private IReadOnlyList<WeatherDay> Lines(string name)
     {
         if (Find(name) is not { } path)
             return [];
@@ -60,16 +63,18 @@ public sealed class DropFolder(string folder) : IStation, IProbe, IForecaster
         if (Find("forecast") is not { } path)
             return [];
         if (path.EndsWith(".json", StringComparison.Ordinal))
-            return Json<WeatherLine>(path).ToDictionary(l => Day(l.Date, path), l => Blows(l.Gust, l.Hail, path));
+            return Json<WeatherLine>(path)
+                .GroupBy(l => Day(l.Date, path), l => Blows(l.Gust, l.Hail, path))
+                .ToDictionary(d => d.Key, d => d.Last());
         using var text = new StreamReader(path);
         using var csv = new CsvReader(text, new CsvConfiguration(CultureInfo.InvariantCulture) { DetectDelimiter = true });
         var wind = new Dictionary<DateOnly, Wind>();
-        if (!csv.Read() || !csv.ReadHeader() || csv.HeaderRecord is not { } head || (!head.Contains("gust") && !head.Contains("hail")))
-            return wind;
         try
         {
+            if (!csv.Read() || !csv.ReadHeader() || csv.HeaderRecord is not { } head || (!head.Contains("gust") && !head.Contains("hail")))
+                return wind;
             while (csv.Read())
-                wind[Day(csv.GetField("date") ?? "", path)] = Blows(
+                wind[Day(csv.GetField("date"), path)] = Blows(
                     head.Contains("gust") ? csv.GetField<double?>("gust") : null,
                     head.Contains("hail") && csv.GetField<bool?>("hail") == true,
                     path
@@ -102,13 +107,7 @@ public sealed class DropFolder(string folder) : IStation, IProbe, IForecaster
             csv.Read();
             csv.ReadHeader();
             while (csv.Read())
-                rows.Add(
-                    new(
-                        Day(csv.GetField("date") ?? "", path),
-                        Surface(csv.GetField("surface") ?? "", path),
-                        csv.GetField<double>("celsius")
-                    )
-                );
+                rows.Add(new(Day(csv.GetField("date"), path), Surface(csv.GetField("surface"), path), csv.GetField<double>("celsius")));
         }
         catch (CsvHelperException)
         {
@@ -135,7 +134,9 @@ public sealed class DropFolder(string folder) : IStation, IProbe, IForecaster
         try
         {
             using var stream = File.OpenRead(path);
-            return JsonSerializer.Deserialize<List<T>>(stream, JsonSerializerOptions.Web) ?? [];
+            var lines = JsonSerializer.Deserialize<List<T?>>(stream, JsonSerializerOptions.Web) ?? [];
+            var hole = lines.FindIndex(l => l is null);
+            return hole < 0 ? lines.ConvertAll(l => l!) : throw new JsonException(null, $"$[{hole}]", null, null);
         }
         catch (JsonException e)
         {
@@ -143,21 +144,19 @@ public sealed class DropFolder(string folder) : IStation, IProbe, IForecaster
         }
     }
 
-    private static DateOnly Day(string text, string path) =>
+    private static DateOnly Day(string? text, string path) =>
         DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day)
             ? day
-            : throw new DeviceException(
-                $"{Path.GetFileName(path)}: “{(text.Length > 30 ? text[..30] : text)}” is no day; write 2026-04-18."
-            );
+            : throw new DeviceException($"{Path.GetFileName(path)}: “{Short(text)}” is no day; write 2026-04-18.");
 
-    private static Surface Surface(string text, string path) =>
-        Enum.TryParse<Surface>(text, ignoreCase: true, out var surface) && Enum.IsDefined(surface) && !char.IsDigit(text[0])
+    private static Surface Surface(string? text, string path) =>
+        Enum.TryParse<Surface>(text, ignoreCase: true, out var surface) && Enum.IsDefined(surface) && !char.IsDigit(text![0])
             ? surface
-            : throw new DeviceException(
-                $"{Path.GetFileName(path)}: “{(text.Length > 30 ? text[..30] : text)}” is no surface; bare, mulch, film, raised or tunnel."
-            );
+            : throw new DeviceException($"{Path.GetFileName(path)}: “{Short(text)}” is no surface; bare, mulch, film, raised or tunnel.");
 
-    private sealed record WeatherLine(string Date, double? Tmin, double? Tmax, double? Gust = null, bool? Hail = null);
+    private static string Short(string? text) => text is { Length: > 30 } ? text[..30] : text ?? "";
 
-    private sealed record SoilLine(string Date, string Surface, double Celsius);
+    private sealed record WeatherLine(string? Date, double? Tmin, double? Tmax, double? Gust = null, bool? Hail = null);
+
+    private sealed record SoilLine(string? Date, string? Surface, double Celsius);
 }

@@ -113,10 +113,9 @@ public sealed class Database(NpgsqlDataSource source)
 
     public SignInTries Tries(TimeProvider clock) => new(source, clock);
 
-    /// <summary>Throws where the connection could do more than the server may.</summary>
-    /// <exception cref="InvalidOperationException">The role is not <see cref="WebRole"/>, or is a superuser, or may pass row-level
-    /// security.</exception>
-    public async Task RefuseOtherRolesAsync(CancellationToken cancel)
+    /// <summary>Before anything is served or written: the role owns nothing, and the database is of this program's version.</summary>
+    /// <exception cref="UnusableDatabaseException">It is not so; the message says what is wrong.</exception>
+    public async Task RefuseWhatIsNotOursAsync(CancellationToken cancel)
     {
         const string whoAmI = """
             -- Who is connected, and may it pass the walls between nurseries?
@@ -128,29 +127,42 @@ public sealed class Database(NpgsqlDataSource source)
         command.Parameters.Add(Sql.Of(WebRole));
         if (await command.ExecuteScalarAsync(cancel) is not true)
         {
-            throw new InvalidOperationException(
+            throw new UnusableDatabaseException(
                 $"The server connects as {WebRole}, a role without superuser or bypass rights, and as nothing else."
             );
         }
+
+        if (await ObstacleAsync(cancel) is { } obstacle)
+            throw new UnusableDatabaseException(obstacle);
     }
 
-    /// <summary>True where the database answers and holds every migration this program knows.</summary>
-    public async Task<bool> IsReadyAsync(CancellationToken cancel)
+    /// <summary>Why this program cannot serve the database, as a sentence; null where it can.</summary>
+    public async Task<string?> ObstacleAsync(CancellationToken cancel)
     {
         const string migrated = """
-            -- Are all migrations in?
-            select count(*)
+            -- Which migrations have run?
+            select scriptname
             from schemaversions
             """;
+        var applied = new HashSet<string>();
         try
         {
             await using var command = source.CreateCommand(migrated);
-            return (long)(await command.ExecuteScalarAsync(cancel))! >= Migrator.Names.Count;
+            await using var reader = await command.ExecuteReaderAsync(cancel);
+            while (await reader.ReadAsync(cancel))
+                applied.Add(reader.GetString(0));
+        }
+        catch (PostgresException e) when (e.SqlState is PostgresErrorCodes.UndefinedTable or PostgresErrorCodes.InsufficientPrivilege)
+        {
+            // Nothing has run yet.
         }
         catch (NpgsqlException)
         {
-            return false;
+            return "The database does not answer.";
         }
+
+        return Migrator.TooNew(applied)
+            ?? (applied.IsSupersetOf(Migrator.Names) ? null : "The database is not migrated: run the migrate command first.");
     }
 
     /// <summary>The ids of all nurseries, oldest first: for planning a new day, and for nothing that answers a request.</summary>

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using Juvenal.Store.Site;
 using Xunit;
 
 namespace Juvenal.Web.Tests;
@@ -21,36 +22,76 @@ public class DeviceTests(House house) : IClassFixture<House>
     }
 
     [Fact]
-    public async Task A_folder_is_read_when_asked_and_says_what_it_cannot_read()
+    public async Task A_folder_is_made_when_it_is_chosen_and_says_what_it_cannot_read()
     {
-        var view = await house.GetAsync("site/view");
-        var folder = (string)view["folder"]!;
-        Assert.EndsWith(house.Nursery.ToString(), folder);
-        Directory.CreateDirectory(folder);
-        try
+        await InFolderAsync(async folder =>
+        {
+            Assert.Equal(12, Path.GetFileName(folder).Length);
+            Drop("station.csv", "date,tmin,tmax\n2026-01-30,-3.5,4\n2026-01-31,-1,6\n2026-02-01,0,1\n");
+            // Today's is not whole yet.
+            Assert.Equal("2026-01-31", (string)(await LookAsync())["record"]!["last"]!);
+
+            // What is known needs nothing new, and still is looked at.
+            Drop("station.csv", "nothing of use\n");
+            Assert.Equal("station.csv has no columns date, tmin and tmax.", (string)(await LookAsync())["deviceNote"]!);
+            Drop("station.csv", "date,tmin,tmax\n2026-01-31,-1,6\n");
+            Assert.Null((string?)(await LookAsync())["deviceNote"]);
+
+            void Drop(string name, string text) => File.WriteAllText(Path.Combine(folder, name), text);
+        });
+    }
+
+    [Fact]
+    public async Task A_night_that_comes_late_or_is_put_right_takes_its_place()
+    {
+        await InFolderAsync(async folder =>
         {
             await File.WriteAllTextAsync(
                 Path.Combine(folder, "station.csv"),
-                "date,tmin,tmax\n2026-01-30,-3.5,4\n2026-01-31,-1,6\n2026-02-01,0,1\n"
+                "date,tmin,tmax\n2026-01-29,1,7\n2026-01-30,2,8\n2026-01-31,1,6\n"
             );
-            Assert.Equal(200, await ChooseAsync("folder"));
-            // Today's is not whole yet.
-            Assert.Equal("2026-01-31", (string)(await house.GetAsync("site/view"))["record"]!["last"]!);
+            await File.WriteAllTextAsync(Path.Combine(folder, "soil.csv"), "date,surface,celsius\n2026-01-31,bare,4\n");
+            await LookAsync();
+            await File.WriteAllTextAsync(
+                Path.Combine(folder, "station.csv"),
+                "date,tmin,tmax\n2026-01-27,3,9\n2026-01-29,1,7\n2026-01-30,-5.5,8\n2026-01-31,1,6\n"
+            );
+            await File.WriteAllTextAsync(
+                Path.Combine(folder, "soil.csv"),
+                "date,surface,celsius\n2026-01-28,bare,3.5\n2026-01-31,bare,4.5\n"
+            );
+            await LookAsync();
+            var record = await house.Client.GetStringAsync(house.Path("weather.csv"));
+            Assert.Contains("2026-01-27,3,9", record, StringComparison.Ordinal);
+            Assert.Contains("2026-01-30,-5.5,8", record, StringComparison.Ordinal);
+            await using var reading = await house.Database.ReadAsync(house.Nursery, default);
+            var soil = await new RecordStore(reading).SoilReadingsAsync(new(2026, 1, 1), default);
+            Assert.Equal([(28, 3.5), (31, 4.5)], soil.Select(r => (r.Day.Day, r.Celsius)).Order());
+        });
+    }
 
-            await File.WriteAllTextAsync(Path.Combine(folder, "station.csv"), "nothing of use\n");
-            await house.PostAsync("clock", new JsonObject { ["days"] = 1 });
-            Assert.Equal("station.csv has no columns date, tmin and tmax.", (string)(await house.GetAsync("site/view"))["deviceNote"]!);
-            await File.WriteAllTextAsync(Path.Combine(folder, "station.csv"), "date,tmin,tmax\n2026-02-01,0,1\n");
-            await house.PostAsync("clock", new JsonObject { ["days"] = 1 });
-            Assert.Null((string?)(await house.GetAsync("site/view"))["deviceNote"]);
+    private async Task InFolderAsync(Func<string, Task> act)
+    {
+        await house.WindToAsync(House.Today);
+        Assert.Equal(200, await ChooseAsync("folder"));
+        var folder = (string)(await house.GetAsync("site/view"))["folder"]!;
+        try
+        {
+            await act(folder);
         }
         finally
         {
             Directory.Delete(folder, recursive: true);
             await ChooseAsync("none");
-            await house.WindToAsync(House.Today);
             await house.Client.DeleteAsync(house.Path("weather"));
         }
+    }
+
+    /// <summary>As each minute.</summary>
+    private async Task<JsonNode> LookAsync()
+    {
+        await house.Watch.LookAtAllAsync(default);
+        return await house.GetAsync("site/view");
     }
 
     private async Task<int> ChooseAsync(string source)

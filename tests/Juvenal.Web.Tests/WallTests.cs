@@ -205,8 +205,8 @@ public class WallTests(OwnHouse house) : IClassFixture<OwnHouse>
     public async Task Nothing_that_passes_the_walls_may_serve()
     {
         await using var owner = NpgsqlDataSource.Create(house.Cluster.OwnerOf(house.DatabaseName));
-        await Assert.ThrowsAsync<InvalidOperationException>(() => new Store.Database(owner).RefuseOtherRolesAsync(default));
-        await house.Database.RefuseOtherRolesAsync(default);
+        await Assert.ThrowsAsync<Store.UnusableDatabaseException>(() => new Store.Database(owner).RefuseWhatIsNotOursAsync(default));
+        await house.Database.RefuseWhatIsNotOursAsync(default);
     }
 
     [Fact]
@@ -215,7 +215,7 @@ public class WallTests(OwnHouse house) : IClassFixture<OwnHouse>
         var name = await house.Cluster.NewDatabaseAsync(empty: true);
         await Task.WhenAll(Enumerable.Range(0, 2).Select(_ => Task.Run(() => Store.Migrator.Run(house.Cluster.OwnerOf(name)))));
         await using var source = NpgsqlDataSource.Create(house.Cluster.WebOf(name));
-        Assert.True(await new Store.Database(source).IsReadyAsync(default));
+        Assert.Null(await new Store.Database(source).ObstacleAsync(default));
     }
 
     private async Task<List<T>> OwnerAsync<T>(string sql, Func<NpgsqlDataReader, T> read)

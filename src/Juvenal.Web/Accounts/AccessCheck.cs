@@ -84,8 +84,10 @@ internal sealed class AccessCheck(RequestDelegate next)
 
         var request = context.Request;
         var reads = HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method);
+        // Where there is nothing to do (no such address, another method or kind), the answer says that.
         if (
             !reads
+            && context.GetEndpoint() is RouteEndpoint
             && request.Path.StartsWithSegments("/api")
             && !request.Path.StartsWithSegments("/api/calc")
             && !await antiforgery.IsRequestValidAsync(context)

@@ -16,6 +16,7 @@ public static class FirstNursery
     {
         await using var source = Database.Source(connection);
         var database = new Database(source);
+        await database.RefuseWhatIsNotOursAsync(default);
         if (await database.AnyoneHasANurseryAsync(default))
             return null;
         var known = await database.EveryNurseryAsync(default);
@@ -34,6 +35,7 @@ public static class FirstNursery
     {
         await using var source = Database.Source(connection);
         var database = new Database(source);
+        await database.RefuseWhatIsNotOursAsync(default);
         Account? account;
         await using (var reading = await database.ReadAsync(new Asker(SignIn: AccountName.Key(name)), default))
             account = await new AccountStore(reading).ByNameAsync(name, default);

@@ -10,15 +10,21 @@ internal static class FrontEnd
     private const string Packed = ".br";
     private const string NoncePlaceholder = "JUVENAL_CSP_NONCE";
 
+    /// <summary>
+    /// Every address is the page's, but those of the API: one of those that is none must not be answered with the page. (The first address
+    /// has no path for the second pattern to look at.)
+    /// </summary>
+    private static readonly string[] Pages = ["/", "{*path:regex(^(?!api(/|$)))}"];
+
     public static void MapFrontEnd(this WebApplication app)
     {
         var root = app.Configuration["JUVENAL_WEB_ROOT"] ?? Path.Combine(AppContext.BaseDirectory, "web");
         if (!File.Exists(Path.Combine(root, "index.html")))
         {
-            app.MapFallback(() =>
-                    TypedResults.Problem("The front end is not built: run ./juvenal demo or ./juvenal start.", statusCode: 404)
-                )
-                .ExcludeFromDescription();
+            MapPages(
+                app,
+                () => TypedResults.Problem("The front end is not built: run ./juvenal demo or ./juvenal start.", statusCode: 404)
+            );
             return;
         }
 
@@ -41,17 +47,23 @@ internal static class FrontEnd
                 },
             }
         );
-        app.MapFallback(
-                (HttpContext context) =>
-                {
-                    context.Response.Headers.CacheControl = "no-store";
-                    return TypedResults.Content(
-                        page.Replace(NoncePlaceholder, SafeHeaders.Nonce(context), StringComparison.Ordinal),
-                        "text/html; charset=utf-8"
-                    );
-                }
-            )
-            .ExcludeFromDescription();
+        MapPages(
+            app,
+            (HttpContext context) =>
+            {
+                context.Response.Headers.CacheControl = "no-store";
+                return TypedResults.Content(
+                    page.Replace(NoncePlaceholder, SafeHeaders.Nonce(context), StringComparison.Ordinal),
+                    "text/html; charset=utf-8"
+                );
+            }
+        );
+    }
+
+    private static void MapPages(WebApplication app, Delegate answer)
+    {
+        foreach (var pattern in Pages)
+            app.MapGet(pattern, answer).WithOrder(int.MaxValue).ExcludeFromDescription();
     }
 
     /// <summary>Scripts and styles were packed when they were built; who can unpack them gets them so.</summary>

@@ -50,9 +50,12 @@ public static class Server
         builder.Services.AddSingleton<Planning>();
         builder.Services.AddSingleton<Writer>();
         builder.Services.AddSingleton<Devices.Collector>();
+        // The first of all: before the one that looks at the names.
+        builder.Services.Insert(0, ServiceDescriptor.Transient<IStartupFilter, Health>());
+        builder.Logging.AddTimes();
         // It warns at each start that the keys lie unencrypted: they lie in the database, behind its own password.
         builder.Logging.AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
-        builder.Services.AddProblemDetails();
+        builder.Services.AddProblemDetails(o => o.CustomizeProblemDetails = ProblemMapper.SayWhatIsTaken);
         builder.Services.AddExceptionHandler<ProblemMapper>();
         builder.Services.AddOpenApi(o => o.AddSchemaTransformer(PlainNumbers.Transform));
         // Nothing secret is answered beside something that a stranger can choose, so that packed answers give nothing away over HTTPS.
@@ -84,6 +87,8 @@ public static class Server
         var app = builder.Build();
         if (builder.Configuration["JUVENAL_BEHIND"] is { Length: > 0 })
             app.UseForwardedHeaders();
+        app.UseMiddleware<HeadRequests>();
+        app.UseRouting();
         app.UseMiddleware<RequestLog>();
         app.UseMiddleware<SafeHeaders>();
         app.UseExceptionHandler();
@@ -125,17 +130,6 @@ public static class Server
         nursery.MapSowing();
         nursery.MapLabels();
         nursery.MapCalendar();
-        // An address of the API that is none must not be answered with the page.
-        api.MapFallback(() => TypedResults.Problem("There is nothing at this address.", statusCode: 404)).ExcludeFromDescription();
-        app.MapGet("/healthz", () => TypedResults.Ok("live")).ExcludeFromDescription();
-        app.MapGet(
-                "/readyz",
-                async (Database database, CancellationToken cancel) =>
-                    await database.IsReadyAsync(cancel)
-                        ? Results.Ok("ready")
-                        : Results.Problem("The database does not answer, or is not migrated.", statusCode: 503)
-            )
-            .ExcludeFromDescription();
         app.MapShortLinks();
         app.MapFrontEnd();
         return app;
@@ -144,12 +138,7 @@ public static class Server
     public static async Task StartAsync(WebApplication app)
     {
         if (!IsWritingOpenApi)
-        {
-            var database = app.Services.GetRequiredService<Database>();
-            await database.RefuseOtherRolesAsync(CancellationToken.None);
-            if (!await database.IsReadyAsync(CancellationToken.None))
-                throw new InvalidOperationException("The database is not migrated: run the migrate command first.");
-        }
+            await app.Services.GetRequiredService<Database>().RefuseWhatIsNotOursAsync(CancellationToken.None);
 
         await app.RunAsync();
     }

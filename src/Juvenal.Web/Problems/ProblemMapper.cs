@@ -1,4 +1,5 @@
 using System.Text.Json;
+using System.Text.RegularExpressions;
 using Juvenal.Store.Nurseries;
 using Juvenal.Web.Words;
 using Microsoft.AspNetCore.Diagnostics;
@@ -8,7 +9,7 @@ using Npgsql;
 namespace Juvenal.Web.Problems;
 
 /// <summary>Every error as problem+json with a sentence; the one place where an exception becomes a status.</summary>
-internal sealed class ProblemMapper(IProblemDetailsService problems, ILogger<ProblemMapper> log) : IExceptionHandler
+internal sealed partial class ProblemMapper(IProblemDetailsService problems, ILogger<ProblemMapper> log) : IExceptionHandler
 {
     public async ValueTask<bool> TryHandleAsync(HttpContext httpContext, Exception exception, CancellationToken cancellationToken)
     {
@@ -17,13 +18,16 @@ internal sealed class ProblemMapper(IProblemDetailsService problems, ILogger<Pro
         {
             if (exception is OperationCanceledException && httpContext.RequestAborted.IsCancellationRequested)
                 return true;
-            log.LogError(exception, "A request failed");
+            log.LogError(exception, "A request failed, traceId {TraceId}", Hosting.RequestLog.TraceOf(httpContext));
             problem = new() { Status = 500, Title = "Something went wrong on our side. Nothing was changed." };
         }
 
         // The grower is told to try again; whoever runs the server is told why.
         if (problem.Status >= 503)
-            log.LogWarning(exception, "The database does not answer");
+            log.LogWarning(exception, "The database does not answer, traceId {TraceId}", Hosting.RequestLog.TraceOf(httpContext));
+        // A rule that only the database knows is missing where it belongs, beside its field.
+        if (exception is PostgresException { SqlState: PostgresErrorCodes.CheckViolation } check)
+            log.LogWarning("Refused by {Constraint}, traceId {TraceId}", check.ConstraintName, Hosting.RequestLog.TraceOf(httpContext));
         httpContext.Response.StatusCode = problem.Status ?? 500;
         return await problems.TryWriteAsync(new() { HttpContext = httpContext, ProblemDetails = problem });
     }
@@ -45,10 +49,10 @@ internal sealed class ProblemMapper(IProblemDetailsService problems, ILogger<Pro
                 Status = 507,
                 Title = "The disk is full: nothing was saved. Make room on the machine, then try again.",
             },
-            PostgresException { SqlState: PostgresErrorCodes.CheckViolation or PostgresErrorCodes.NumericValueOutOfRange } check => new()
+            PostgresException { SqlState: PostgresErrorCodes.CheckViolation or PostgresErrorCodes.NumericValueOutOfRange } => new()
             {
                 Status = 422,
-                Title = "The database refused it: " + (check.ConstraintName ?? "a number is out of range") + ".",
+                Title = "Something in it is longer, larger or smaller than can be kept. Nothing was changed.",
             },
             // A bug in a statement is ours (500); a database that is away, starting, full or closed to us is not.
             PostgresException { IsTransient: false } postgres when !IsAway(postgres.SqlState) => null,
@@ -73,17 +77,66 @@ internal sealed class ProblemMapper(IProblemDetailsService problems, ILogger<Pro
         return new() { Status = 429, Title = $"Too many tries. Wait {minutes} {(minutes == 1 ? "minute" : "minutes")}, then try again." };
     }
 
+    /// <summary>What an address takes, where it is asked for something else.</summary>
+    public static void SayWhatIsTaken(ProblemDetailsContext context)
+    {
+        var (problem, response) = (context.ProblemDetails, context.HttpContext.Response);
+        var known = context.HttpContext.GetEndpoint() is RouteEndpoint;
+        problem.Title = problem.Status switch
+        {
+            404 when !known => "There is nothing at this address.",
+            405 => $"This address does not take {context.HttpContext.Request.Method}. It takes {response.Headers.Allow}.",
+            415 => "This address takes JSON: say so in the content-type, as application/json.",
+            _ => problem.Title,
+        };
+    }
+
     private static ProblemDetails Malformed(BadHttpRequestException bad)
     {
         var problem = new ProblemDetails { Status = bad.StatusCode == 415 ? 415 : 400, Title = "The request could not be read." };
         if (bad.InnerException is not JsonException json)
+        {
+            // What stands in the address: a value that is missing or of another kind, named by the framework in quotation marks.
+            if (Quoted().Match(bad.Message) is { Success: true } value)
+                problem.Detail = $"“{value.Groups[1].Value.Split(' ')[^1]}” in the address is missing, or not what is expected there.";
             return problem;
-        problem.Detail = json.Path is { Length: > 1 } path
-            ? $"At {path}: not what is expected there."
-            : "Not what is expected: a field is unknown, missing, or of another kind.";
-        problem.Extensions["path"] = json.Path ?? "$";
+        }
+
+        var path = json.Path ?? "$";
+        if (Missing().Match(json.Message) is { Success: true } missing)
+        {
+            string[] fields = [.. Named().Matches(missing.Groups[1].Value).Select(m => m.Groups[1].Value)];
+            problem.Detail =
+                $"{(path.Length > 1 ? $"At {path}: " : "")}{string.Join(", ", fields.Select(f => $"“{f}”"))} {(fields.Length == 1 ? "is" : "are")} missing.";
+            problem.Extensions["missing"] = fields;
+            path = $"{path}.{fields[0]}";
+        }
+        else if (Unknown().Match(json.Message) is { Success: true } unknown)
+        {
+            problem.Detail = $"“{unknown.Groups[1].Value}” is not known here.";
+        }
+        else
+        {
+            problem.Detail =
+                path.Length > 1 ? $"At {path}: not what is expected there." : "Not what is expected: JSON of another kind, or none.";
+        }
+
+        problem.Extensions["path"] = path;
         return problem;
     }
+
+    // The serializer names fields in its messages alone; a test holds that they are still found there.
+    [GeneratedRegex("missing required properties[^:]*: (.*)", RegexOptions.Singleline)]
+    private static partial Regex Missing();
+
+    [GeneratedRegex("'([^']+)'")]
+    private static partial Regex Named();
+
+    [GeneratedRegex("The JSON property '([^']{1,60})' could not be mapped")]
+    private static partial Regex Unknown();
+
+    [GeneratedRegex("parameter \"([^\"]{1,60})\"")]
+    private static partial Regex Quoted();
 
     private static ProblemDetails Conflict(ConflictException conflict)
     {

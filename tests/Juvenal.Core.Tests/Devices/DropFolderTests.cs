@@ -102,6 +102,71 @@ public sealed class DropFolderTests : IDisposable
         Assert.Equal(sentence, Assert.Throws<DeviceException>(() => ((IProbe)Folder).Readings(new(2026, 1, 1), new(2026, 12, 31))).Message);
     }
 
+    [Fact]
+    public void The_last_line_of_a_day_counts()
+    {
+        var day = new DateOnly(2026, 4, 19);
+        Write("station.csv", "date,tmin,tmax\n2026-04-19,2,11\n2026-04-19,-5.5,11\n");
+        Assert.Equal([new(day, -5.5, 11)], Folder.Readings(day, day));
+        Write("forecast.json", """[{"date":"2026-04-19","tmin":2,"tmax":9},{"date":"2026-04-19","tmin":1,"tmax":8}]""");
+        Assert.Equal(1, Assert.Single(Folder.MadeOn(day.AddDays(-1))!.Days).MinimumC);
+    }
+
+    /// <summary>Whatever lies there, the grower is told of the file; nothing else goes wrong.</summary>
+    [Theory]
+    [InlineData("station.csv")]
+    [InlineData("station.json")]
+    [InlineData("soil.csv")]
+    [InlineData("soil.json")]
+    [InlineData("forecast.csv")]
+    [InlineData("forecast.json")]
+    public void Garbage_is_named(string name)
+    {
+        var any = new Random(34);
+        byte[][] pieces =
+        [
+            .. new[]
+            {
+                "date,tmin,tmax\n",
+                "date,surface,celsius\n",
+                "date,tmin,tmax,gust\n",
+                "2026-04-18,1,2\n",
+                "\"",
+                ",,,,\n",
+                "[{\"date\":",
+                "null",
+                "[1]",
+                "[null]",
+                "[{}]",
+                "\0\0",
+            }.Select(System.Text.Encoding.UTF8.GetBytes),
+        ];
+        for (var i = 0; i < 300; i++)
+        {
+            List<byte> garbage = [];
+            for (var j = any.Next(6); j >= 0; j--)
+            {
+                var noise = new byte[any.Next(40)];
+                any.NextBytes(noise);
+                garbage.AddRange(any.Next(3) == 0 ? noise : pieces[any.Next(pieces.Length)]);
+            }
+
+            File.WriteAllBytes(Path.Combine(_folder, name), [.. garbage]);
+            foreach (
+                var read in new Action[]
+                {
+                    () => Folder.Readings(new(2026, 1, 1), new(2026, 12, 31)),
+                    () => ((IProbe)Folder).Readings(new(2026, 1, 1), new(2026, 12, 31)),
+                    () => Folder.MadeOn(new(2026, 4, 18)),
+                }
+            )
+            {
+                if (Record.Exception(read) is { } said)
+                    Assert.StartsWith(name, Assert.IsType<DeviceException>(said).Message);
+            }
+        }
+    }
+
     public void Dispose() => Directory.Delete(_folder, recursive: true);
 
     private void Write(string name, string text) => File.WriteAllText(Path.Combine(_folder, name), text);
