@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using System.Net;
 using System.Text.Json.Nodes;
 using Ical.Net;
@@ -83,6 +84,7 @@ public class CalendarTests(House house) : IClassFixture<House>
         var rings = Assert.Single((await ReadAsync(anybody, path)).Events, e => e.Uid!.StartsWith("tonight-", StringComparison.Ordinal));
         Assert.Equal("DISPLAY", Assert.Single(rings.Alarms).Action);
         Assert.StartsWith("Tonight 3 °C", rings.Summary, StringComparison.Ordinal);
+        await AssertReadElsewhereAsync(await anybody.GetStringAsync(path), rings.Uid!);
         await house.PostAsync(
             $"places/{house.Stand}/night",
             new JsonObject
@@ -93,6 +95,43 @@ public class CalendarTests(House house) : IClassFixture<House>
             }
         );
         Assert.DoesNotContain((await ReadAsync(anybody, path)).Events, e => e.Uid!.StartsWith("tonight-", StringComparison.Ordinal));
+    }
+
+    /// <summary>
+    /// A reader that is not ours (icalendar, from Debian's python3-icalendar): every event with its day, the alarm at four in the afternoon
+    /// of the nursery's own zone, whose rules come with it.
+    /// </summary>
+    private static async Task AssertReadElsewhereAsync(string feed, string night)
+    {
+        const string read = """
+            import sys
+            try:
+                from icalendar import Calendar
+            except ImportError:
+                sys.exit(42)
+            feed = Calendar.from_ical(sys.stdin.buffer.read())
+            zones = [str(zone["TZID"]) for zone in feed.walk("VTIMEZONE")]
+            events = feed.walk("VEVENT")
+            night, = [event for event in events if event["UID"] == sys.argv[1]]
+            start = night["DTSTART"]
+            print(len(events) == len({str(event["UID"]) for event in events}), all("SUMMARY" in event for event in events))
+            print(start.params["TZID"] in zones, start.dt.strftime("%H:%M"), start.dt.strftime("%z"), len(night.walk("VALARM")))
+            """;
+        var start = new ProcessStartInfo("/usr/bin/python3", ["-c", read, night])
+        {
+            RedirectStandardInput = true,
+            RedirectStandardOutput = true,
+        };
+        if (!File.Exists(start.FileName))
+            Assert.Skip("There is no python3 here: the feed is read by no other reader.");
+        using var python = Process.Start(start)!;
+        await python.StandardInput.WriteAsync(feed);
+        python.StandardInput.Close();
+        var said = await python.StandardOutput.ReadToEndAsync();
+        await python.WaitForExitAsync();
+        if (python.ExitCode == 42)
+            Assert.Skip("python3-icalendar is not installed: the feed is read by no other reader.");
+        Assert.Equal("True True\nTrue 16:00 +0200 1\n", said);
     }
 
     private async Task<(string Path, Guid Id)> NewAsync(HttpClient client)

@@ -61,7 +61,7 @@ public class DeviceTests(House house) : IClassFixture<House>
                 "date,surface,celsius\n2026-01-28,bare,3.5\n2026-01-31,bare,4.5\n"
             );
             await LookAsync();
-            var record = await house.Client.GetStringAsync(house.Path("weather.csv"));
+            var record = await house.Client.GetStringAsync(house.Path("weather"));
             Assert.Contains("2026-01-27,3,9", record, StringComparison.Ordinal);
             Assert.Contains("2026-01-30,-5.5,8", record, StringComparison.Ordinal);
             await using var reading = await house.Database.ReadAsync(house.Nursery, default);
@@ -90,7 +90,7 @@ public class DeviceTests(House house) : IClassFixture<House>
     /// <summary>As each minute.</summary>
     private async Task<JsonNode> LookAsync()
     {
-        await house.Watch.LookAtAllAsync(default);
+        await house.LookAtAllAsync();
         return await house.GetAsync("site/view");
     }
 

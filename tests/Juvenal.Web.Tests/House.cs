@@ -77,6 +77,22 @@ public partial class House(TestCluster cluster) : IAsyncLifetime
 
     public IServiceProvider Services => _server!.Services;
 
+    /// <summary>As the owner of the database, whom no wall stops.</summary>
+    public async Task OwnerSqlAsync(string sql, string? database = null)
+    {
+        await using var connection = new NpgsqlConnection(Cluster.OwnerOf(database ?? DatabaseName));
+        await connection.OpenAsync();
+        await using var command = new NpgsqlCommand(sql, connection);
+        await command.ExecuteNonQueryAsync();
+    }
+
+    /// <summary>What the server does each minute: new days, devices, plans that a crash left behind.</summary>
+    public async Task LookAtAllAsync(TimeProvider? clock = null)
+    {
+        using var watch = ActivatorUtilities.CreateInstance<Hosting.DayWatch>(Services, clock ?? TimeProvider.System);
+        await watch.LookAtAllAsync(default);
+    }
+
     public virtual async ValueTask InitializeAsync()
     {
         DatabaseName = Alone ? await Cluster.NewDatabaseAsync() : await Cluster.SharedDatabaseAsync();

@@ -2,13 +2,8 @@ using System.Net;
 using System.Text.Json.Nodes;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Site;
-using Juvenal.Web.Devices;
-using Juvenal.Web.Hosting;
-using Microsoft.Extensions.Configuration;
 using Microsoft.Extensions.DependencyInjection;
-using Microsoft.Extensions.Logging.Abstractions;
 using Microsoft.Extensions.Time.Testing;
-using Npgsql;
 using Xunit;
 
 namespace Juvenal.Web.Tests;
@@ -28,16 +23,9 @@ public class MorningTests(OwnHouse house) : IClassFixture<OwnHouse>
             await nursery.CommitAsync(default);
         }
 
-        await OwnerAsync($"update site set time_zone = 'Nowhere/At all' where nursery_id = '{broken}'");
+        await house.OwnerSqlAsync($"update site set time_zone = 'Nowhere/At all' where nursery_id = '{broken}'");
         var clock = new FakeTimeProvider(new DateTimeOffset(2026, 3, 1, 6, 0, 0, TimeSpan.Zero));
-        using var watch = new DayWatch(
-            house.Database,
-            new Collector(new ConfigurationBuilder().Build()),
-            house.Services.GetRequiredService<Plans.Planning>(),
-            clock,
-            NullLogger<DayWatch>.Instance
-        );
-        await watch.LookAtAllAsync(default);
+        await house.LookAtAllAsync(clock);
         Assert.Equal(new DateOnly(2026, 3, 1), await PlannedAsync(sound));
         Assert.Null(await PlannedAsync(broken));
     }
@@ -54,7 +42,7 @@ public class MorningTests(OwnHouse house) : IClassFixture<OwnHouse>
             await house.LogAsync(batch, house.Up(60, "2026-02-20"));
         }
 
-        await OwnerAsync(
+        await house.OwnerSqlAsync(
             $"update job set kind = 'thin', thin = '[]' where batch_id = '{one}' and step_id = '{House.Step(one, "prick-out")}'"
         );
         var round = await house.GetAsync("round");
@@ -365,13 +353,5 @@ public class MorningTests(OwnHouse house) : IClassFixture<OwnHouse>
     {
         await using var reading = await house.Database.ReadAsync(nursery, default);
         return await new SiteStore(reading).PlannedDayAsync(default);
-    }
-
-    private async Task OwnerAsync(string sql)
-    {
-        await using var connection = new NpgsqlConnection(house.Cluster.OwnerOf(house.DatabaseName));
-        await connection.OpenAsync();
-        await using var command = new NpgsqlCommand(sql, connection);
-        await command.ExecuteNonQueryAsync();
     }
 }

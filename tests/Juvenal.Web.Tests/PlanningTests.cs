@@ -6,12 +6,7 @@ using Juvenal.Store.Batches;
 using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
-using Juvenal.Web.Devices;
-using Juvenal.Web.Hosting;
-using Juvenal.Web.Plans;
-using Microsoft.Extensions.Configuration;
 using Microsoft.Extensions.DependencyInjection;
-using Microsoft.Extensions.Logging.Abstractions;
 using Npgsql;
 using Xunit;
 
@@ -57,14 +52,7 @@ public class PlanningTests(OwnHouse house) : IClassFixture<OwnHouse>
         Assert.Equal((true, day), ((bool)view["outOfDate"]!, (string)view["steps"]![0]!["mid"]!));
         Assert.True((bool)(await house.GetAsync("batches"))["batches"]!.AsArray().Single(b => (Guid)b!["id"]! == batch)!["outOfDate"]!);
 
-        using var watch = new DayWatch(
-            house.Database,
-            new Collector(new ConfigurationBuilder().Build()),
-            house.Services.GetRequiredService<Planning>(),
-            TimeProvider.System,
-            NullLogger<DayWatch>.Instance
-        );
-        await watch.LookAtAllAsync(default);
+        await house.LookAtAllAsync();
         Assert.Equal(0, (int)(await house.GetAsync("planning"))["waiting"]!);
         Assert.False((bool)(await house.GetAsync($"batches/{batch}"))["outOfDate"]!);
     }

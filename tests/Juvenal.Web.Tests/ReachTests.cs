@@ -64,6 +64,20 @@ public sealed class ReachTests(OwnHouse house) : IClassFixture<OwnHouse>, IDispo
         );
     }
 
+    /// <summary>Behind a proxy only its name is answered to; a check on the machine itself asks by whatever name.</summary>
+    [Fact]
+    public async Task Health_answers_to_a_local_check_and_nothing_else_to_another_name()
+    {
+        await using var server = house.NewServer(("JUVENAL_BEHIND", "127.0.0.1"), ("AllowedHosts", "yard.example.org"));
+        using var client = server.CreateClient();
+        foreach (var (path, status) in new[] { ("/healthz", 200), ("/readyz", 200), ("/api/session", 400), ("/", 400) })
+        {
+            using var request = new HttpRequestMessage(HttpMethod.Get, path);
+            request.Headers.Host = "127.0.0.1:5080";
+            Assert.Equal((path, status), (path, (int)(await client.SendAsync(request)).StatusCode));
+        }
+    }
+
     [Fact]
     public void A_qr_code_has_its_three_corners_and_is_bounded()
     {

@@ -2,7 +2,6 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Mvc.Testing;
-using Npgsql;
 using Xunit;
 
 namespace Juvenal.Web.Tests;
@@ -45,7 +44,7 @@ public class ServerTests(OwnHouse house) : IClassFixture<OwnHouse>
     public async Task A_database_that_goes_away_is_a_clear_503_and_comes_back_without_a_restart()
     {
         Assert.Equal(HttpStatusCode.OK, (await house.Client.GetAsync(house.Path("round"))).StatusCode);
-        await OwnerAsync($"alter database {house.DatabaseName} allow_connections false");
+        await house.OwnerSqlAsync($"alter database {house.DatabaseName} allow_connections false", "postgres");
         await CutAsync();
         try
         {
@@ -65,7 +64,7 @@ public class ServerTests(OwnHouse house) : IClassFixture<OwnHouse>
         }
         finally
         {
-            await OwnerAsync($"alter database {house.DatabaseName} allow_connections true");
+            await house.OwnerSqlAsync($"alter database {house.DatabaseName} allow_connections true", "postgres");
         }
 
         Assert.Equal(HttpStatusCode.OK, (await house.Client.GetAsync(house.Path("round"))).StatusCode);
@@ -76,10 +75,9 @@ public class ServerTests(OwnHouse house) : IClassFixture<OwnHouse>
     public async Task A_full_disk_is_said_as_such()
     {
         var batch = await house.KeepAsync(house.Input());
-        await OwnerAsync(
+        await house.OwnerSqlAsync(
             "create function full_disk() returns trigger language plpgsql as $$ begin raise exception 'could not extend file' using errcode = '53100'; end $$; "
-                + "create trigger full_disk before insert on ledger_entry for each row execute function full_disk()",
-            house.DatabaseName
+                + "create trigger full_disk before insert on ledger_entry for each row execute function full_disk()"
         );
         try
         {
@@ -100,7 +98,7 @@ public class ServerTests(OwnHouse house) : IClassFixture<OwnHouse>
         }
         finally
         {
-            await OwnerAsync("drop trigger full_disk on ledger_entry", house.DatabaseName);
+            await house.OwnerSqlAsync("drop trigger full_disk on ledger_entry");
         }
     }
 
@@ -156,7 +154,7 @@ public class ServerTests(OwnHouse house) : IClassFixture<OwnHouse>
         Assert.Equal(200, (await house.LogAsync(batch, house.Sown())).Status);
         Assert.Equal(200, (await house.LogAsync(batch, house.Up(40, "2026-01-30"))).Status);
         Assert.Equal(2, (await house.GetAsync($"batches/{batch}"))["ledger"]!.AsArray().Count);
-        await OwnerAsync($"delete from ledger_entry where batch_id = '{batch}' and kind = 'emerged'", house.DatabaseName);
+        await house.OwnerSqlAsync($"delete from ledger_entry where batch_id = '{batch}' and kind = 'emerged'");
         Assert.Single((await house.GetAsync($"batches/{batch}"))["ledger"]!.AsArray());
     }
 
@@ -183,16 +181,11 @@ public class ServerTests(OwnHouse house) : IClassFixture<OwnHouse>
 
     private async Task CutAsync()
     {
-        await OwnerAsync($"select pg_terminate_backend(pid) from pg_stat_activity where datname = '{house.DatabaseName}'");
+        await house.OwnerSqlAsync(
+            $"select pg_terminate_backend(pid) from pg_stat_activity where datname = '{house.DatabaseName}'",
+            "postgres"
+        );
         // The test's own connections are cut as well; the server has to notice for itself.
         house.Source.Clear();
-    }
-
-    private async Task OwnerAsync(string sql, string database = "postgres")
-    {
-        await using var connection = new NpgsqlConnection(house.Cluster.OwnerOf(database));
-        await connection.OpenAsync();
-        await using var command = new NpgsqlCommand(sql, connection);
-        await command.ExecuteNonQueryAsync();
     }
 }

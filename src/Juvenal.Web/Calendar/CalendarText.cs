@@ -49,7 +49,12 @@ internal static class CalendarText
         foreach (var work in mulch.Where(m => m is { Due: not null, Done: null }))
             calendar.Events.Add(Mulch(work));
         if (Alarm() is { } alarm)
+        {
             calendar.Events.Add(alarm);
+            // Its hour is of a time zone, and the zone's rules come with it (RFC 5545, 3.2.19).
+            calendar.AddTimeZone(VTimeZone.FromDateTimeZone(catalogue.Site.TimeZone, new(catalogue.Today.Year, 1, 1), false));
+        }
+
         return new CalendarSerializer(calendar).SerializeToString() ?? "";
 
         CalendarEvent Event(CalendarStep step)

@@ -10,21 +10,12 @@ internal static class FrontEnd
     private const string Packed = ".br";
     private const string NoncePlaceholder = "JUVENAL_CSP_NONCE";
 
-    /// <summary>
-    /// Every address is the page's, but those of the API: one of those that is none must not be answered with the page. (The first address
-    /// has no path for the second pattern to look at.)
-    /// </summary>
-    private static readonly string[] Pages = ["/", "{*path:regex(^(?!api(/|$)))}"];
-
-    public static void MapFrontEnd(this WebApplication app)
+    public static void UseFrontEnd(this WebApplication app)
     {
         var root = app.Configuration["JUVENAL_WEB_ROOT"] ?? Path.Combine(AppContext.BaseDirectory, "web");
         if (!File.Exists(Path.Combine(root, "index.html")))
         {
-            MapPages(
-                app,
-                () => TypedResults.Problem("The front end is not built: run ./juvenal demo or ./juvenal start.", statusCode: 404)
-            );
+            UsePage(app, _ => Results.Problem("The front end is not built: run ./juvenal demo or ./juvenal start.", statusCode: 404));
             return;
         }
 
@@ -47,12 +38,12 @@ internal static class FrontEnd
                 },
             }
         );
-        MapPages(
+        UsePage(
             app,
-            (HttpContext context) =>
+            context =>
             {
                 context.Response.Headers.CacheControl = "no-store";
-                return TypedResults.Content(
+                return Results.Content(
                     page.Replace(NoncePlaceholder, SafeHeaders.Nonce(context), StringComparison.Ordinal),
                     "text/html; charset=utf-8"
                 );
@@ -60,11 +51,19 @@ internal static class FrontEnd
         );
     }
 
-    private static void MapPages(WebApplication app, Delegate answer)
-    {
-        foreach (var pattern in Pages)
-            app.MapGet(pattern, answer).WithOrder(int.MaxValue).ExcludeFromDescription();
-    }
+    /// <summary>
+    /// Every address that is nothing else is the page's, but none of the API's: one of those that is none must not be answered with the page.
+    /// No endpoint of its own: one that takes any address would answer for those that take another method.
+    /// </summary>
+    private static void UsePage(WebApplication app, Func<HttpContext, IResult> answer) =>
+        app.Use(
+            (context, next) =>
+                context.GetEndpoint() is null
+                && HttpMethods.IsGet(context.Request.Method)
+                && !context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal)
+                    ? answer(context).ExecuteAsync(context)
+                    : next(context)
+        );
 
     /// <summary>Scripts and styles were packed when they were built; who can unpack them gets them so.</summary>
     private static Task TakePackedAsync(HttpContext context, PhysicalFileProvider assets, RequestDelegate next)

@@ -131,7 +131,7 @@ public static class Server
         nursery.MapLabels();
         nursery.MapCalendar();
         app.MapShortLinks();
-        app.MapFrontEnd();
+        app.UseFrontEnd();
         return app;
     }
 
