@@ -81,6 +81,7 @@ port_is_free() { ! (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 cluster() {
   local base
   if [ "$(id -u)" = 0 ]; then base=/var/lib/juvenal; else base=${XDG_DATA_HOME:-$HOME/.local/share}/juvenal; fi
+  base=${JUVENAL_DATA:-$base}
   CLUSTER=$base/$1
   DATA=$CLUSTER/data
   case $1 in real) PGPORT=5081 ;; demo) PGPORT=5082 ;; *) PGPORT=5083 ;; esac

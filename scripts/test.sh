@@ -190,6 +190,53 @@ operations() {
   )
 }
 
+# What the commands say, to the letter: on data of their own, from another folder, beside a server that runs, with words that are none.
+commands() {
+  local juvenal=$PWD/juvenal own; own=$(mktemp -d); chmod 711 "$own"
+  (
+    set -e
+    export JUVENAL_DATA=$own/data JUVENAL_PORT=5880
+    mkdir -p "$own/here"
+    cd "$own/here"
+    while ! port_is_free "$JUVENAL_PORT"; do JUVENAL_PORT=$((JUVENAL_PORT + 1)); done
+    refuses() {
+      local sentence=$1 said; shift
+      ! said=$("$juvenal" "$@" 2>&1) || { echo "Not refused: $*"; exit 1; }
+      grep -qF -- "$sentence" <<<"$said" || { echo "$* said: $said"; exit 1; }
+    }
+    refuses "“--replce” is not understood" restore x --replce
+    refuses "“twice” is not understood" start --lan twice
+    refuses "There is no file $own/here/none.backup" restore none.backup
+    refuses "There is nothing to back up yet" backup mine.backup
+
+    "$juvenal" start >"$own/start.log" 2>&1 &
+    server=$!
+    trap 'kill -TERM $server 2>/dev/null || true; wait $server 2>/dev/null || true' EXIT
+    until grep -q "is open" "$own/start.log"; do
+      kill -0 "$server" 2>/dev/null || { cat "$own/start.log"; exit 1; }
+      read -rt 0.1 <> <(:) || true
+    done
+    # It was said, so it answers: asked once.
+    node -e "fetch('http://127.0.0.1:$JUVENAL_PORT/api/session').then((a) => process.exit(a.ok ? 0 : 1), () => process.exit(1))" \
+      || { echo "It was said to be open, and did not answer."; exit 1; }
+    JUVENAL_PORT=$((JUVENAL_PORT + 1)) refuses "Juvenal runs on this data already" start
+    "$juvenal" backup mine.backup
+    [ -s mine.backup ] || { echo "The backup is not where it was asked for."; exit 1; }
+    refuses "There is a file $own/here/mine.backup already" backup mine.backup
+    refuses "Juvenal runs on this data: stop it first" restore mine.backup
+    PGPORT=$(as_postgres sed -n 4p "$JUVENAL_DATA/real/data/postmaster.pid")
+    CLUSTER=$JUVENAL_DATA/real
+    owner_sql juvenal "insert into schemaversions (scriptname, applied) values ('Juvenal.Store.Migrations.0999_of_next_year.sql', now())"
+    "$juvenal" backup newer.backup
+    kill -TERM "$server"; wait "$server" || true
+    refuses "of data version 999" start
+    "$juvenal" restore mine.backup --replace | grep -q "kept aside" || { echo "What was there is not said to be kept."; exit 1; }
+    refuses "This Juvenal cannot open $own/here/newer.backup" restore newer.backup --replace
+    ! JUVENAL_DATA=$own/fresh "$juvenal" restore mine.backup | grep "kept aside" || { echo "Nothing was there to be kept."; exit 1; }
+  ) || { rm -rf "$own"; return 1; }
+  rm -rf "$own"
+}
+
 clean_up() {
   stop_test_servers
   stop_cluster
@@ -269,6 +316,7 @@ run_tests() {
       check "Two processes, one database" two_processes
       check "Backup and restore" backup_round_trip "$scratch"
       check "Operations" operations
+      check "Commands" commands
       ;;
   esac
 

@@ -104,8 +104,12 @@ public sealed class DropFolder(string folder) : IStation, IProbe, IForecaster
         var rows = new List<SoilReading>();
         try
         {
-            csv.Read();
+            if (!csv.Read())
+                return rows;
             csv.ReadHeader();
+            // Said of a file without a reading too: its head alone may be garbage.
+            if (new[] { "date", "surface", "celsius" }.Except(csv.HeaderRecord!).Any())
+                throw new CsvHelper.MissingFieldException(csv.Context);
             while (csv.Read())
                 rows.Add(new(Day(csv.GetField("date"), path), Surface(csv.GetField("surface"), path), csv.GetField<double>("celsius")));
         }
@@ -134,7 +138,7 @@ public sealed class DropFolder(string folder) : IStation, IProbe, IForecaster
         try
         {
             using var stream = File.OpenRead(path);
-            var lines = JsonSerializer.Deserialize<List<T?>>(stream, JsonSerializerOptions.Web) ?? [];
+            var lines = JsonSerializer.Deserialize<List<T?>>(stream, JsonSerializerOptions.Web) ?? throw new JsonException();
             var hole = lines.FindIndex(l => l is null);
             return hole < 0 ? lines.ConvertAll(l => l!) : throw new JsonException(null, $"$[{hole}]", null, null);
         }

@@ -96,6 +96,8 @@ public sealed class DropFolderTests : IDisposable
         "date,surface,celsius\n2026-04-18,film,warm\n",
         "soil.csv, line 2: columns date, surface and celsius are wanted."
     )]
+    [InlineData("soil.csv", "\u0001\u0002,\u00ff\n", "soil.csv, line 1: columns date, surface and celsius are wanted.")]
+    [InlineData("soil.json", "null", "soil.json: no list of readings at its start.")]
     public void A_probe_that_cannot_be_read_is_said(string name, string text, string sentence)
     {
         Write(name, text);
