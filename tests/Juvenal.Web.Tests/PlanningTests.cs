@@ -6,7 +6,6 @@ using Juvenal.Store.Batches;
 using Juvenal.Store.Ledger;
 using Juvenal.Store.Nurseries;
 using Juvenal.Store.Plans;
-using Microsoft.Extensions.DependencyInjection;
 using Npgsql;
 using Xunit;
 
