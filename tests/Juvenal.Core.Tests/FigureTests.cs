@@ -16,6 +16,8 @@ public class FigureTests
     private static readonly string[] NotCraft =
     [
         "DayLoad.MostHours",
+        "ReadingShift.Most",
+        "ReadingShift.MostDifferenceC",
         "TypedForecast.MostNights",
         "LightAtLeaves.MostWatts",
         "LightAtLeaves.MostM2",

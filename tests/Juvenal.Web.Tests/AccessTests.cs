@@ -51,6 +51,8 @@ public class AccessTests(OwnHouse house) : IClassFixture<OwnHouse>
         "/api/nurseries/{nursery:guid}/round/opened",
         "/api/nurseries/{nursery:guid}/round/looked",
         "/api/nurseries/{nursery:guid}/round/looked/{id:guid}",
+        "/api/nurseries/{nursery:guid}/forecast",
+        "/api/nurseries/{nursery:guid}/forecast/warning",
         "/api/nurseries/{nursery:guid}/round/walked",
         "/api/nurseries/{nursery:guid}/round/walked/{id:guid}",
         "/api/nurseries/{nursery:guid}/leave",

@@ -36,6 +36,20 @@ public class CalcTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task Readings_shift_a_place_and_never_lift_an_alarm()
+    {
+        var (status, body) = await AskAsync("reading-shift", """{"differencesC":[2.5,2.5,2.5],"daysSinceLast":0,"heated":false}""");
+        Assert.Equal((200, 0.75, 0.0, false), (status, (double)body["shiftC"]!, (double)body["alarmShiftC"]!, (bool)body["asked"]!));
+        Assert.Equal(3, body.AsObject().Count);
+        var (odd, problem) = await AskAsync("reading-shift", """{"differencesC":[],"daysSinceLast":-1,"heated":true}""");
+        Assert.Equal(
+            (422, "From 1 to 60; 0 was given.", "Not below 0; -1 was given."),
+            (odd, House.Sentence(problem, "differencesC"), House.Sentence(problem, "daysSinceLast"))
+        );
+        Assert.Equal(400, (await AskAsync("reading-shift", """{"differencesC":[1],"heated":true}""")).Status);
+    }
+
+    [Fact]
     public async Task Lamps_of_several_strengths_add_up_and_what_is_missing_is_still_missing()
     {
         var (status, body) = await AskAsync("light", """{"levels":[{"ppfd":200,"hours":12},{"ppfd":80,"hours":4}]}""");

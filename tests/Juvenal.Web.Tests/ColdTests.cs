@@ -166,13 +166,18 @@ public class ColdTests(House house) : IClassFixture<House>
     }
 
     [Fact]
-    public async Task Mild_nights_let_them_go_and_old_forecasts_are_not_trusted()
+    public async Task Mild_nights_let_them_go_and_old_forecasts_are_trusted_less_until_they_end()
     {
         var batch = await ReadyToHardenAsync(house);
-        await ForecastAsync(house, Day, 8, 9, 9, 9, 9, 9, 9, 9, 9, 9);
+        await ForecastAsync(house, Day, 8, 10, 10, 10, 10, 10, 10, 10, 10, 10);
         Assert.Equal("go", (string)(await CardAsync(house, batch))["cold"]!["verdict"]!);
-        // Three days old, and no record to fall back on: nothing is known, and that is said.
+        // Three days old: its fourth night is tonight, and what is a week away counts three degrees lower.
         await ForecastAsync(house, Day.AddDays(-3), 8, 9, 9, 9, 9, 9, 9, 9, 9, 9, 9, 9, 9);
+        Assert.Equal("hold", (string)(await CardAsync(house, batch))["cold"]!["verdict"]!);
+        await ForecastAsync(house, Day.AddDays(-3), 10, 10, 10, 10, 10, 10, 10, 10, 10, 10, 10, 10, 10);
+        Assert.Equal("go", (string)(await CardAsync(house, batch))["cold"]!["verdict"]!);
+        // It has ended, and no record to fall back on: nothing is known, and that is said.
+        await ForecastAsync(house, Day.AddDays(-7), 12, 12, 12, 12, 12, 12, 12);
         var card = await CardAsync(house, batch);
         Assert.Equal("unknown", (string)card["cold"]!["verdict"]!);
         Assert.StartsWith("No forecast here", (string)card["cold"]!["text"]!, StringComparison.Ordinal);

@@ -83,6 +83,7 @@ public class GroupTests(House house) : IClassFixture<House>
             ["happenedOn"] = "2026-08-01",
             ["count"] = 10,
             ["from"] = house.Group(house.Glass, pot: true),
+            ["myCall"] = true,
         };
         var (status, problem) = await house.PostAsync($"batches/{batch}/steps/{House.Step(batch, "harden")}/done", done.DeepClone());
         Assert.Equal((422, "2 groups of this batch stand there: say which."), (status, House.Sentence(problem, "group")));

@@ -1,6 +1,8 @@
 using System.Globalization;
 using System.Text.Json.Nodes;
+using Juvenal.Core.Site;
 using Juvenal.Store.Accounts;
+using Juvenal.Store.Site;
 using Xunit;
 
 namespace Juvenal.Web.Tests;
@@ -14,7 +16,7 @@ public class ThermometerTests(House house) : IClassFixture<House>
         await house.WindToAsync(House.Today);
         var batch = await house.KeepAsync(house.Input());
         var before = await SownAsync(batch);
-        Assert.StartsWith("From 3 readings on", await TextAsync(house.Glass), StringComparison.Ordinal);
+        Assert.StartsWith("Read it in the morning: plans of this season", await TextAsync(house.Glass), StringComparison.Ordinal);
 
         var ids = new List<Guid>();
         for (var i = 0; i < 3; i++)
@@ -35,7 +37,7 @@ public class ThermometerTests(House house) : IClassFixture<House>
         }
 
         Assert.Equal(
-            "Nights 4 °C colder than reckoned by 3 readings, days 4 °C colder than reckoned by 3 readings. Plans and Tonight go by that.",
+            "Nights 4 °C colder by 3 readings, of which 1.2 °C count this season. Days 4 °C colder by 3 readings, of which 1.2 °C count this season.",
             await TextAsync(house.Glass)
         );
         Assert.True(await SownAsync(batch) < before, "colder is slower: sown sooner");
@@ -46,6 +48,68 @@ public class ThermometerTests(House house) : IClassFixture<House>
                 ).IsSuccessStatusCode
             );
         Assert.Equal(before, await SownAsync(batch));
+    }
+
+    /// <summary>Five readings of a sensor on a warm wall silenced a frost once.</summary>
+    [Fact]
+    public async Task A_warm_thermometer_never_silences_tonight_and_a_cold_one_counts_at_once()
+    {
+        var batch = await ColdNights.ReadyToHardenAsync(house);
+        await ColdNights.ForecastAsync(house, ColdNights.Day, 12, 12, 12, 12, 12, 12, 12, 12, 12, 12);
+        await house.PostAsync(
+            $"batches/{batch}/steps/{House.Step(batch, "harden")}/done",
+            ColdNights.Done(await ColdNights.CardAsync(house, batch))
+        );
+        await ColdNights.ForecastAsync(house, ColdNights.Day, 6, 12, 12, 12, 12, 12, 12, 12, 12, 12);
+        await KnownAsync(6);
+        var before = await TonightAsync();
+        Assert.StartsWith("Tonight 6 °C at", (string)before["title"]!, StringComparison.Ordinal);
+
+        var warm = await ReadAsync(14);
+        var tonight = await TonightAsync();
+        Assert.Equal((string)before["title"]!, (string)tonight["title"]!);
+        Assert.Contains("warmer by 5 readings: in the sun, or by a wall?", (string)tonight["note"]!, StringComparison.Ordinal);
+        await TakeBackAsync(warm);
+        var mild = await ReadAsync(8);
+        Assert.Equal((string)before["title"]!, (string)(await TonightAsync())["title"]!);
+        await TakeBackAsync(mild);
+
+        var cold = await ReadAsync(3.5);
+        tonight = await TonightAsync();
+        Assert.StartsWith("Tonight 3.5 °C at", (string)tonight["title"]!, StringComparison.Ordinal);
+        Assert.Contains("of which 2.5 °C colder by 5 readings", (string)tonight["note"]!, StringComparison.Ordinal);
+        await TakeBackAsync(cold);
+
+        async Task<List<Guid>> ReadAsync(double low)
+        {
+            var ids = Enumerable.Range(0, 5).Select(_ => Guid.CreateVersion7()).ToList();
+            foreach (var (i, id) in ids.Index())
+                Assert.Equal(204, (await PutAsync(house.Stand, ColdNights.Day.AddDays(-i), low, null, id)).Status);
+            return ids;
+        }
+
+        async Task TakeBackAsync(List<Guid> ids)
+        {
+            foreach (var id in ids)
+                await house.Client.DeleteAsync(house.Path($"places/{house.Stand}/readings/{id}"));
+        }
+
+        async Task<JsonNode> TonightAsync() => (await house.GetAsync("round"))["tonight"]!;
+
+        // What the nights of the readings were outdoors.
+        Task KnownAsync(double low) =>
+            house.Database.ActAsync(
+                house.Nursery,
+                null,
+                Store.Nurseries.Touches.Inputs,
+                async n =>
+                    await new RecordStore(n).PutAsync(
+                        [.. Enumerable.Range(0, 6).Select(i => new WeatherDay(ColdNights.Day.AddDays(-i), low, low + 8))],
+                        imported: true,
+                        default
+                    ),
+                default
+            );
     }
 
     [Fact]

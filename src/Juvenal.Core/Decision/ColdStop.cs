@@ -30,12 +30,18 @@ public enum GoingOut
 /// <summary>A night ahead.</summary>
 /// <param name="Evening">The day on whose evening it begins: a night has the date of its evening.</param>
 /// <param name="LowC">Expected low at screen height, °C, without the place's gain.</param>
-public sealed record NightAhead(DateOnly Evening, double LowC);
+/// <param name="Night">How far it lies from the day it was forecast on: 1 is the night that began on that day.</param>
+/// <param name="Warned">Somebody foretold it colder than the forecast has it; the low is theirs.</param>
+public sealed record NightAhead(DateOnly Evening, double LowC, int Night, bool Warned = false)
+{
+    /// <summary>The low that plants in pots, and tonight, are judged by: the forecast's error is in it, °C.</summary>
+    public double PotLowC => LowC - ForecastError.PotsC(Night);
+}
 
 /// <summary>The verdict with what it rests on.</summary>
 /// <param name="Verdict">Of all nights together.</param>
 /// <param name="Nights">
-/// Those under the limit, at the plant: the place's gain is in them, and from the fourth on the forecast's likely error. In their order.
+/// Those under the limit, at the plant: the place's gain is in them, and for pots the forecast's likely error. In their order.
 /// </param>
 /// <param name="LimitC">At or above it, go, °C.</param>
 /// <param name="Freezes">One of them reaches 0 °C or less at the plant.</param>
@@ -80,14 +86,8 @@ public static class ColdStop
     /// <summary>Nights that are held against the limit; three more against frost alone. [common practice, no source]</summary>
     public const int Nights = 7;
 
-    /// <summary>No frost in any of so many nights.</summary>
+    /// <summary>No frost in a bed in any of so many nights; pots can be carried in.</summary>
     public const int FrostNights = 10;
-
-    /// <summary>From this night on a forecast errs so much that its lows count <see cref="ErrorC"/> lower, 1 is tonight. [model]</summary>
-    public const int UncertainFrom = 4;
-
-    /// <summary>°C. [model]</summary>
-    public const double ErrorC = 1;
 
     /// <summary>At this low, at the plant, it freezes, °C.</summary>
     public const double FreezeC = 0;
@@ -107,8 +107,8 @@ public static class ColdStop
     /// <param name="gainC">Of the place, °C, added to each low.</param>
     /// <param name="pepperNightC">Nights for planting peppers, °C.</param>
     /// <returns>
-    /// Hold where it freezes in one of ten nights, or one of seven is below the nearer limit; go with cover where one is below the limit;
-    /// else go. Carried plants have one limit.
+    /// Hold where it freezes in a bed in one of ten nights, or one of seven is below the nearer limit; go with cover where one is below the
+    /// limit; else go. Carried plants have one limit. A bed of which fewer than seven nights are known is held where one of them fails, else unknown.
     /// </returns>
     public static ColdFinding For(
         Crop crop,
@@ -119,21 +119,30 @@ public static class ColdStop
     )
     {
         ArgumentNullException.ThrowIfNull(nights);
+        var planted = going == GoingOut.Planted;
         var tender = crop == Crop.Tomato ? TomatoTenderC : PepperTenderC;
-        var (limit, near) =
-            going == GoingOut.Planted
-                ? (PlantingDecision.Night(crop, pepperNightC), PlantingDecision.NearNight(crop, pepperNightC))
-                : (tender, tender);
+        var (limit, near) = planted
+            ? (PlantingDecision.Night(crop, pepperNightC), PlantingDecision.NearNight(crop, pepperNightC))
+            : (tender, tender);
         if (nights.Count == 0)
             return new(ColdVerdict.Unknown, [], limit, false);
         var felt = nights
-            .Take(FrostNights)
-            .Select((n, i) => n with { LowC = n.LowC + gainC - (i + 1 >= UncertainFrom ? ErrorC : 0) })
+            .Take(planted ? FrostNights : Nights)
+            .Select(n =>
+                (
+                    Night: n with
+                    {
+                        LowC = gainC + (planted ? n.LowC : n.PotLowC),
+                    },
+                    ColdestC: gainC + (planted ? n.LowC - ForecastError.FreezeC(n.Night) : n.PotLowC)
+                )
+            )
             .ToList();
-        var under = felt.Where((n, i) => n.LowC <= FreezeC || (i < Nights && n.LowC < limit)).ToList();
-        var freezes = felt.Exists(n => n.LowC <= FreezeC);
+        var under = felt.Where((n, i) => n.ColdestC <= FreezeC || (i < Nights && n.Night.LowC < limit)).Select(n => n.Night).ToList();
+        var freezes = felt.Exists(n => n.ColdestC <= FreezeC);
         var verdict =
-            freezes || felt.Take(Nights).Any(n => n.LowC < near) ? ColdVerdict.Hold
+            freezes || felt.Take(Nights).Any(n => n.Night.LowC < near) ? ColdVerdict.Hold
+            : planted && nights.Count < Nights ? ColdVerdict.Unknown
             : under.Count > 0 ? ColdVerdict.GoWithCover
             : ColdVerdict.Go;
         return new(verdict, under, limit, freezes);

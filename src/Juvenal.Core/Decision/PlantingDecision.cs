@@ -134,21 +134,23 @@ public static class PlantingDecision
     public const double GustNearKmh = 60;
 
     /// <summary>The decision, or failures at the fields that are out of range.</summary>
-    public static Outcome<GoDecision> Of(GoQuestion question)
+    /// <param name="question">What is known.</param>
+    /// <param name="firstNight">How far the first night lies from the day of the forecast: 1 is the night that began on it.</param>
+    public static Outcome<GoDecision> Of(GoQuestion question, int firstNight = 1)
     {
         ArgumentNullException.ThrowIfNull(question);
         var failures = Check(question);
-        return failures.Count > 0 ? failures : Decided(question, heat: true);
+        return failures.Count > 0 ? failures : Decided(question, heat: true, firstNight);
     }
 
     /// <summary>The same without the checks, and without the heat of the first days where that is not asked.</summary>
-    internal static GoDecision Decided(GoQuestion q, bool heat)
+    internal static GoDecision Decided(GoQuestion q, bool heat, int firstNight = 1)
     {
         var limits = new GoLimits(q.Crop, q.AcceptedRisk, q.PepperNightC, q.PepperSoilC, q.RungsNeeded);
         List<GoFactor> factors =
         [
             limits.FreezeRisk.Of("freeze-risk", q.FreezeRiskAfter),
-            GoLimits.Freeze.Of("freeze", ColdestAhead(q.NightsC, 0) + q.GainC),
+            GoLimits.Freeze.Of("freeze", ColdestAhead(q.NightsC, 0, firstNight) + q.GainC),
             limits.Nights.Of("nights", q.NightsC.Take(FewestNights).Min() + q.GainC),
             limits.Days.Of("days", q.DaysHighC.Take(FewestNights).Average()),
             GoLimits.Heat.Of("heat", heat ? q.DaysHighC.Take(HeatDays).Max() : null),
@@ -166,11 +168,11 @@ public static class PlantingDecision
     }
 
     /// <summary>The coldest of the nights from one on, those from the fourth on as much colder as a forecast errs, °C.</summary>
-    internal static double ColdestAhead(IReadOnlyList<double> nights, int from)
+    internal static double ColdestAhead(IReadOnlyList<double> nights, int from, int firstNight = 1)
     {
         var coldest = double.PositiveInfinity;
         for (var i = 0; i < MostNights && from + i < nights.Count; i++)
-            coldest = Math.Min(coldest, nights[from + i] - (i + 1 >= ColdStop.UncertainFrom ? ColdStop.ErrorC : 0));
+            coldest = Math.Min(coldest, nights[from + i] - ForecastError.FreezeC(firstNight + i));
         return coldest;
     }
 

@@ -6,44 +6,63 @@ namespace Juvenal.Core.Places;
 /// <param name="HighC">Highest of the day before, °C; null: not read.</param>
 public readonly record struct AirReading(DateOnly Day, double? LowC, double? HighC);
 
-/// <summary>How much warmer a place is than it was taken to be, by its own thermometer.</summary>
-/// <param name="LowC">Its nights, °C; 0 where too little was read.</param>
-/// <param name="HighC">Its days, °C.</param>
-/// <param name="Lows">Nights that were read.</param>
-/// <param name="Highs">Days that were read.</param>
-public readonly record struct WarmthShift(double LowC, double HighC, int Lows, int Highs)
+/// <summary>What a place's own thermometer says of its nights and of its days.</summary>
+/// <param name="Low">Of its nights.</param>
+/// <param name="High">Of its days.</param>
+public sealed record WarmthShift(ReadingShift Low, ReadingShift High)
 {
-    /// <summary>Readings of so many days count. [model]</summary>
+    /// <summary>Readings of so many days up to the last one count. [model]</summary>
     public const int Days = 21;
 
-    /// <summary>Fewer than this change nothing: one odd night is no place. [model]</summary>
-    public const int Fewest = 3;
+    /// <summary>
+    /// Readings older than this are of another year: nothing of them is left but of a hollow, and of that little. [model]
+    /// </summary>
+    public const int OldestDays = 366;
 
-    /// <summary>More than this is a thermometer in the sun, °C. [model]</summary>
-    public const double MostC = 8;
+    public static WarmthShift None { get; } = new(ReadingShift.None, ReadingShift.None);
 
-    public static WarmthShift None { get; }
+    /// <summary>How far the mean of the place strays, with what readings leave open, standard deviation, °C.</summary>
+    /// <param name="usualC">Without readings, °C.</param>
+    public double StraysC(double usualC) =>
+        Math.Sqrt((usualC * usualC) + (((Low.UncertaintyC * Low.UncertaintyC) + (High.UncertaintyC * High.UncertaintyC)) / 4));
 
-    /// <summary>The mean difference of what was read and what was reckoned, lows and highs apart.</summary>
     /// <param name="readings">Of the place.</param>
-    /// <param name="today">Readings of the <see cref="Days"/> days up to it count.</param>
+    /// <param name="today">Later ones do not count.</param>
+    /// <param name="heated">It keeps a warmth of its own.</param>
     /// <param name="reckoned">The place's low and high of a day as reckoned, °C; null where the weather of the day is not known.</param>
-    public static WarmthShift Of(IEnumerable<AirReading> readings, DateOnly today, Func<DateOnly, (double LowC, double HighC)?> reckoned)
+    public static WarmthShift Of(
+        IEnumerable<AirReading> readings,
+        DateOnly today,
+        bool heated,
+        Func<DateOnly, (double LowC, double HighC)?> reckoned
+    )
     {
         ArgumentNullException.ThrowIfNull(readings);
         ArgumentNullException.ThrowIfNull(reckoned);
-        var (lows, highs) = (new List<double>(), new List<double>());
-        foreach (var reading in readings.Where(r => r.Day <= today && r.Day > today.AddDays(-Days)))
+        var (lows, highs) = (new List<(DateOnly Day, double By)>(), new List<(DateOnly Day, double By)>());
+        foreach (var reading in readings.Where(r => r.Day <= today && r.Day > today.AddDays(-OldestDays)))
         {
             if (reading.LowC is { } low && reckoned(reading.Day) is { } night)
-                lows.Add(low - night.LowC);
+                lows.Add((reading.Day, low - night.LowC));
             if (reading.HighC is { } high && reckoned(reading.Day.AddDays(-1)) is { } day)
-                highs.Add(high - day.HighC);
+                highs.Add((reading.Day, high - day.HighC));
         }
 
-        return new(Mean(lows), Mean(highs), lows.Count, highs.Count);
-    }
+        return new(Shift(lows), Shift(highs));
 
-    private static double Mean(List<double> differences) =>
-        differences.Count < Fewest ? 0 : Math.Clamp(differences.Average(), -MostC, MostC);
+        ReadingShift Shift(List<(DateOnly Day, double By)> read)
+        {
+            if (read.Count == 0)
+                return ReadingShift.None;
+            var last = read.Max(r => r.Day);
+            // One a night: of two readings of a morning the later was meant.
+            List<double> differences =
+            [
+                .. read.Where(r => r.Day > last.AddDays(-Days))
+                    .GroupBy(r => r.Day)
+                    .Select(r => Math.Clamp(r.Last().By, -ReadingShift.MostDifferenceC, ReadingShift.MostDifferenceC)),
+            ];
+            return ReadingShift.Of(differences, today.DayNumber - last.DayNumber, heated).Value;
+        }
+    }
 }

@@ -11,6 +11,7 @@ namespace Juvenal.Core.Places;
 /// <param name="Follows">Its warmth day by day, where it follows the weather; null: it is kept as above.</param>
 /// <param name="LightMol">Light of the day where that is alike each day, mol/m²·d.</param>
 /// <param name="Outdoors">Under the sky by day: plants harden there.</param>
+/// <param name="Read">What its thermometer moves, which is in the figures above; null: nothing was read.</param>
 /// <param name="DeviationCelsius">How far its mean strays from what was set, standard deviation, °C, from 0.</param>
 public sealed record PlaceClimate(
     string Name,
@@ -20,7 +21,8 @@ public sealed record PlaceClimate(
     double DeviationCelsius = PlaceClimate.UsualDeviation,
     PlaceWarmth? Follows = null,
     double LightMol = LeafModel.UnknownLightMol,
-    bool Outdoors = false
+    bool Outdoors = false,
+    WarmthShift? Read = null
 )
 {
     /// <summary>Taken where nothing was measured. [model]</summary>

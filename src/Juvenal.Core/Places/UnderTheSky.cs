@@ -131,6 +131,9 @@ public sealed class SeasonWeather
         double Wave(int ofYear) => Math.Cos(2 * Math.PI * (ofYear - coldest) / 365);
     }
 
+    /// <summary>The high of a day in the mean year, °C; outside the season null.</summary>
+    public double? MeanHighC(DateOnly day) => day.DayNumber - First.DayNumber is var i && i >= 0 && i < Days ? _days[^1][i].High : null;
+
     /// <summary>How long the ladder takes in a place under the sky; null without the springs of a record.</summary>
     /// <param name="sky">How the place follows the weather.</param>
     /// <param name="crop">Tomato or pepper.</param>

@@ -352,8 +352,15 @@ public static partial class Figures
             new("Cold", "Peppers from indoors, in pots: nights", ColdStop.PepperTenderC, "°C", Mark.Model, "model"),
             new("Cold", "Nights that are looked at", ColdStop.Nights, "nights", Mark.CommonPractice, "practice"),
             new("Cold", "Nights without frost", ColdStop.FrostNights, "nights", Mark.CommonPractice, "practice"),
-            new("Cold", "A forecast errs from this night on", ColdStop.UncertainFrom, "night", Mark.Model, "model"),
-            new("Cold", "By so much", ColdStop.ErrorC, "°C", Mark.Model, "model"),
+            new("Cold", "A forecast errs for a bed from this night on", ForecastError.BedFrom, "night", Mark.Model, "model"),
+            new("Cold", "By so much", ForecastError.BedC, "°C", Mark.Model, "model"),
+            new("Cold", "For pots it errs from this night on", ForecastError.ErrsFrom, "night", Mark.Model, "model"),
+            new("Cold", "For pots, by", ForecastError.ErrsC, "°C", Mark.Model, "model"),
+            new("Cold", "For pots it errs more from this night on", ForecastError.ErrsMoreFrom, "night", Mark.Model, "model"),
+            new("Cold", "For pots, then by", ForecastError.ErrsMoreC, "°C", Mark.Model, "model"),
+            new("Cold", "For pots it errs most from this night on", ForecastError.ErrsMostFrom, "night", Mark.Model, "model"),
+            new("Cold", "For pots, at last by", ForecastError.ErrsMostC, "°C", Mark.Model, "model"),
+            new("Cold", "A forecast is asked for anew after", ForecastError.OldDays, "d", Mark.Model, "model"),
         ];
 
     /// <summary>What the plan and the site's record are judged by.</summary>

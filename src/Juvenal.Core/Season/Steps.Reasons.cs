@@ -167,6 +167,8 @@ internal sealed partial class Steps
                 Source: "model",
                 Day: request.NotUpOn
             );
+        if (AsRead(germination) is { } read)
+            yield return read;
         var factor = LeafModel.EmergenceFactor(request.Cultivar.Group);
         if (factor > 1)
             yield return new("slow-species", factor, Source: "model");
@@ -218,6 +220,8 @@ internal sealed partial class Steps
             place.Name,
             Terms: LeafTerms(mean)
         );
+        if (AsRead(place) is { } read)
+            yield return read;
         if (
             request.Seen is { } seen
             && seen.On >= DayOf(From(move))
@@ -249,6 +253,19 @@ internal sealed partial class Steps
         )
             yield return mix;
     }
+
+    /// <summary>How much warmer a place is taken for by its own thermometer; null where nothing was read, or it moves nothing.</summary>
+    private static Reason? AsRead(PlaceClimate place) =>
+        place.Read is { } read && (read.Low.ShiftC != 0 || read.High.ShiftC != 0)
+            ? new(
+                "place-read",
+                (read.Low.ShiftC + read.High.ShiftC) / 2,
+                Math.Max(read.Low.Readings, read.High.Readings),
+                "C",
+                Source: "model",
+                Subject: place.Name
+            )
+            : null;
 
     private IEnumerable<Reason> WhyHarden()
     {

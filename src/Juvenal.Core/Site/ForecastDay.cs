@@ -7,7 +7,8 @@ namespace Juvenal.Core.Site;
 /// <param name="MinimumC">Its low, early in its morning, °C.</param>
 /// <param name="MaximumC">Its high, °C.</param>
 /// <param name="Wind">What is said of it beside its warmth.</param>
-public readonly record struct ForecastDay(DateOnly Day, double? MinimumC, double? MaximumC, Wind Wind = default)
+/// <param name="UsualHigh">Nobody said its high: it is the usual of the day.</param>
+public readonly record struct ForecastDay(DateOnly Day, double? MinimumC, double? MaximumC, Wind Wind = default, bool UsualHigh = false)
 {
     public WeatherDay Weather => new(Day, MinimumC, MaximumC);
 }

@@ -16,15 +16,20 @@ public static class TypedForecast
     /// <summary>No forecast reaches further, nights.</summary>
     public const int MostNights = 10;
 
-    /// <summary>A day whose high was not typed is so much warmer than its night, °C. [model]</summary>
+    /// <summary>Where not even the usual high of a day is known, it is so much warmer than its night, °C. [model]</summary>
     public const double UsualRiseC = 10;
 
     /// <param name="nights">1 to 10, tonight first.</param>
     /// <param name="today">The nursery's day.</param>
-    /// <returns>Days with their low, which falls in their morning, and high; or what cannot be, at its night.</returns>
-    public static Outcome<ForecastDays> Of(IReadOnlyList<TypedNight> nights, DateOnly today)
+    /// <param name="usualHighC">The high that is usual on a day, °C; null: nobody knows.</param>
+    /// <returns>
+    /// Days with their low, which falls in their morning, and high: as it was typed, else as is usual then, and said as that. Or what cannot
+    /// be, at its night.
+    /// </returns>
+    public static Outcome<ForecastDays> Of(IReadOnlyList<TypedNight> nights, DateOnly today, Func<DateOnly, double?> usualHighC)
     {
         ArgumentNullException.ThrowIfNull(nights);
+        ArgumentNullException.ThrowIfNull(usualHighC);
         if (nights.Count is < 1 or > MostNights)
             return Failure.OutOfRange("nights", nights.Count, 1, MostNights);
         var failures = new List<Failure>();
@@ -49,8 +54,9 @@ public static class TypedForecast
                 .. nights.Select(n => new ForecastDay(
                     n.Evening.AddDays(1),
                     n.LowC,
-                    n.HighC ?? Math.Min(WeatherChecks.HottestC, n.LowC + UsualRiseC),
-                    new(n.GustKmh, n.Hail)
+                    n.HighC ?? Math.Clamp(usualHighC(n.Evening.AddDays(1)) ?? n.LowC + UsualRiseC, n.LowC, WeatherChecks.HottestC),
+                    new(n.GustKmh, n.Hail),
+                    UsualHigh: n.HighC is null
                 )),
             ]);
     }

@@ -153,7 +153,7 @@ public sealed class CarryStore(NurseryTransaction nursery, TimeProvider clock)
             .Select(b => catalogue.Cultivars[ledgers[b].Batch.Input.CultivarId].Crop)
             .Distinct()
             .Select(crop => ColdOfWork.Going(crop, catalogue.Places[from], catalogue.Places[to], ahead, catalogue))
-            .FirstOrDefault(f => f is { Verdict: ColdVerdict.Hold or ColdVerdict.GoWithCover });
+            .FirstOrDefault(f => f is { Verdict: not ColdVerdict.Go });
     }
 
     private static void Check(Catalogue catalogue, Guid from, Guid to)

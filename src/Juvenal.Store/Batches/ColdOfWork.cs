@@ -151,7 +151,7 @@ public static class ColdOfWork
             PepperNightC: rules.PepperNightC,
             PepperSoilC: rules.PepperSoilC
         );
-        if (PlantingDecision.Of(asked) is not { Succeeded: true, Value: var decided })
+        if (PlantingDecision.Of(asked, nights[later].Night) is not { Succeeded: true, Value: var decided })
             return null;
         decided = Covered(decided, catalogue.CoverC);
         // Nobody said how they were hardened: that is no "yes", and no "no".

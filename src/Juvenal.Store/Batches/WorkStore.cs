@@ -113,7 +113,9 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
     /// Plants that go out today into nights they cannot stand do so by the grower's word alone, which is kept with the move.
     /// </summary>
     /// <returns>What is written beside the move; null where nothing is to be said.</returns>
-    /// <exception cref="ConflictException">cold: the nights say hold, or go with cover, and nobody took it on themselves.</exception>
+    /// <exception cref="ConflictException">
+    /// cold: the nights say hold, or go with cover, or are not known, and nobody took it on themselves.
+    /// </exception>
     private async Task<string?> CallAsync(BatchView batch, Work work, Said said, Spot target, Catalogue catalogue, CancellationToken cancel)
     {
         // What happened on a day before has happened.
@@ -124,13 +126,12 @@ public sealed class WorkStore(NurseryTransaction nursery, TimeProvider clock)
         if (ColdOfWork.Outdoors(to) is null)
             return null;
         var ahead = await Site.NightsAhead.LoadAsync(nursery, catalogue.Site, catalogue.Today, cancel);
-        if (
-            ColdOfWork.Of(batch.Crop, work, from, to, ahead, catalogue, Rungs())
-            is not { Verdict: ColdVerdict.Hold or ColdVerdict.GoWithCover } finding
-        )
+        if (ColdOfWork.Of(batch.Crop, work, from, to, ahead, catalogue, Rungs()) is not { Verdict: not ColdVerdict.Go } finding)
             return null;
         if (!said.MyCall)
             throw new ConflictException("cold", finding);
+        if (finding.Verdict == ColdVerdict.Unknown)
+            return "nights mild here, by my word";
         var call = finding.Verdict == ColdVerdict.Hold ? "my call" : "under cover";
         if (finding.Nights.Count == 0)
             return $"{call}, for {string.Join(", ", (finding.Others ?? []).Select(f => f.Name.Replace('-', ' ')))}";

@@ -83,7 +83,7 @@ public sealed record PlaceRow(
 
     /// <summary>What its own thermometer says; the catalogue says it.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
-    public WarmthShift Shift { get; init; }
+    public WarmthShift Shift { get; init; } = WarmthShift.None;
 
     /// <summary>Room for plants, m²; null: nobody said.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
@@ -98,10 +98,12 @@ public sealed record PlaceRow(
         this is { DayC: { } day, NightC: { } night }
             ? new(
                 Name,
-                Temperature.FromCelsius(day + Shift.HighC),
-                Temperature.FromCelsius(Math.Min(night + Shift.LowC, day + Shift.HighC)),
+                Temperature.FromCelsius(day + Shift.High.ShiftC),
+                Temperature.FromCelsius(Math.Min(night + Shift.Low.ShiftC, day + Shift.High.ShiftC)),
                 SoilC is { } soil ? Temperature.FromCelsius(soil) : null,
-                Outdoors: Outdoors
+                Shift.StraysC(PlaceClimate.UsualDeviation),
+                Outdoors: Outdoors,
+                Read: Shift
             )
             : null;
 
@@ -111,13 +113,19 @@ public sealed record PlaceRow(
     /// <summary>The same by night.</summary>
     public UnderTheSky? ByNight => Kind == PlaceKind.Pair ? (NightFollows ? Of(NightKind ?? PlaceKind.House, NightFloorC) : null) : ByDay;
 
-    /// <summary>The low at the plants of a night outdoors, °C; null where the place is kept warm by night.</summary>
+    /// <summary>
+    /// The low at the plants of a night outdoors, °C, as Tonight and go or hold take it; null where the place is kept warm by night.
+    /// </summary>
     /// <param name="outdoorsC">At the site, °C.</param>
     public double? LowAtNight(double outdoorsC) =>
-        CatalogueRows.IsBed(Kind) ? outdoorsC + Surfaces.NightGainC(Plans.Catalogue.SurfaceOf(this)) + Shift.LowC
+        CatalogueRows.IsBed(Kind) ? outdoorsC + Surfaces.NightGainC(Plans.Catalogue.SurfaceOf(this)) + Shift.Low.AlarmShiftC
         // Whatever degrees were typed for a stand: the night is the sky's.
-        : (NightKind ?? Kind) == PlaceKind.Stand ? outdoorsC + Shift.LowC
-        : ByNight?.Low(outdoorsC);
+        : (NightKind ?? Kind) == PlaceKind.Stand ? outdoorsC + Shift.Low.AlarmShiftC
+        : (ByNight is { } sky ? sky with { LowShiftC = Shift.Low.AlarmShiftC } : null)?.Low(outdoorsC);
+
+    /// <summary>It keeps a warmth of its own by night; else it follows the weather.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public bool Heated => LowAtNight(0) is null;
 
     /// <summary>Plants stand in its soil; elsewhere in pots.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
@@ -143,14 +151,14 @@ public sealed record PlaceRow(
         (PlaceType.Of(kind).Sky ?? UnderTheSky.Stand) with
         {
             FloorC = floorC,
-            LowShiftC = Shift.LowC,
-            HighShiftC = Shift.HighC,
+            LowShiftC = Shift.Low.ShiftC,
+            HighShiftC = Shift.High.ShiftC,
         };
 
     /// <summary>Its low and high by the weather of a day, °C, without what its thermometer says; null where it does not follow it, and of a
     /// pair.</summary>
     internal (double LowC, double HighC)? Reckoned(double lowC, double highC, double sun) =>
-        this with { Shift = default } is { Kind: not PlaceKind.Pair } plain && plain.LowAtNight(lowC) is { } low
+        this with { Shift = WarmthShift.None } is { Kind: not PlaceKind.Pair } plain && plain.LowAtNight(lowC) is { } low
             ? (low, plain.ByDay?.High(lowC, highC, sun) ?? highC)
             : null;
 }

@@ -208,10 +208,11 @@ public sealed partial class Catalogue
         WarmthShift.Of(
             readings,
             Today,
+            place.Heated,
             day =>
             {
                 // What is kept warm is so whatever the weather; else the day's own weather is needed.
-                if (place.LowAtNight(0) is null)
+                if (place.Heated)
                     return place is { DayC: { } high, NightC: { } low } ? (low, high) : null;
                 if (!Known.TryGetValue(day, out var was) || was is not { MinimumC: { } min, MaximumC: { } max })
                     return null;
@@ -266,6 +267,9 @@ public sealed partial class Catalogue
     public PlaceClimate? ClimateOf(PlaceRow place, int season)
     {
         ArgumentNullException.ThrowIfNull(place);
+        // Heat is set anew each year: another season goes by what is typed.
+        if (place.Heated && season != SeasonDay.SeasonOf(Today, Site.Hemisphere))
+            place = place with { Shift = WarmthShift.None };
         var kept = place.Kept();
         var (light, follows) = (place.Light, place.ByDay is not null || place.ByNight is not null);
         if (CatalogueRows.IsBed(place.Kind) || (!follows && light is not { Daylight: > 0 }) || WeatherOf(season) is not { } weather)
@@ -292,9 +296,10 @@ public sealed partial class Catalogue
             now,
             now,
             kept?.Soil,
-            Record.Climate is null ? PlaceClimate.UnreadDeviation : PlaceClimate.UsualDeviation,
+            place.Shift.StraysC(Record.Climate is null ? PlaceClimate.UnreadDeviation : PlaceClimate.UsualDeviation),
             warmth,
-            Outdoors: place.Outdoors
+            Outdoors: place.Outdoors,
+            Read: place.Shift
         );
     }
 
@@ -309,6 +314,12 @@ public sealed partial class Catalogue
                 : Record.Season(Site, s) is { Succeeded: true, Value.Freeze: { } freeze } ? SeasonWeather.From(freeze, Site.Latitude, s)
                 : null
         );
+
+    /// <summary>The high that is usual on a day, by the record, else by the mean year of the frost date; null where neither is there.</summary>
+    public double? UsualHighC(DateOnly day) =>
+        Record.Climate is { } climate
+            ? climate.Days.At(SeasonAxis.DayOfYear(day), 0)
+            : WeatherOf(SeasonDay.SeasonOf(day, Site.Hemisphere))?.MeanHighC(day);
 
     /// <summary>What lies on a bed now.</summary>
     public static Surface SurfaceOf(PlaceRow bed) =>

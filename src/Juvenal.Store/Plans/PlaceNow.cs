@@ -31,7 +31,7 @@ public static class PlaceNow
     {
         ArgumentNullException.ThrowIfNull(catalogue);
         ArgumentNullException.ThrowIfNull(place);
-        if (place.LowAtNight(0) is null)
+        if (place.Heated)
             return place.Kept() is { } kept ? [(catalogue.Today, kept.Night.Celsius, kept.Day.Celsius)] : [];
         return
         [

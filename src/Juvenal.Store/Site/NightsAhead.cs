@@ -12,7 +12,7 @@ public enum NightsFrom
 
     Forecast,
 
-    /// <summary>The record's cold night for the time of year: 1 in 10 was colder. Where there is no forecast, or an old one.</summary>
+    /// <summary>The record's cold night for the time of year: 1 in 10 was colder. Where no forecast reaches tonight.</summary>
     Record,
 }
 
@@ -20,7 +20,7 @@ public enum NightsFrom
 /// <param name="From">Where they are known from.</param>
 /// <param name="MadeOn">The day the forecast was made; null without one.</param>
 /// <param name="Nights">Tonight first, the site's offset included; as far as they are known without a gap.</param>
-/// <param name="HighsC">Of the days after those nights, by the forecast; null without one.</param>
+/// <param name="HighsC">Of the days after those nights, by the forecast, or as is usual then; null without a forecast.</param>
 /// <param name="Today">As it was forecast; null where it was not.</param>
 /// <param name="Winds">Of the days after those nights, by the forecast; null without one.</param>
 public sealed record NightsAhead(
@@ -32,7 +32,7 @@ public sealed record NightsAhead(
     IReadOnlyList<Wind>? Winds = null
 )
 {
-    /// <summary>A forecast older than this is not trusted, days.</summary>
+    /// <summary>What was forecast of today counts where it was said yesterday or today, days.</summary>
     private const int Trusted = 1;
 
     /// <summary>Days on either side that the record's cold night is taken from.</summary>
@@ -40,12 +40,12 @@ public sealed record NightsAhead(
 
     private const string Forecast = """
         -- The forecast's coming days, and what was forecast of today.
-        select day, made_on, tmin_c, tmax_c, gust_kmh, hail
+        select day, made_on, least(tmin_c, warned_c), tmax_c, gust_kmh, hail, coalesce(warned_c < tmin_c, false)
         from forecast_day
         where day > $1
         union all
         (
-          select day, made_on, tmin_c, tmax_c, gust_kmh, hail
+          select day, made_on, tmin_c, tmax_c, gust_kmh, hail, false
           from forecast_made
           where day = $1 and made_on >= $1 - $2
           order by made_on desc
@@ -90,7 +90,8 @@ public sealed record NightsAhead(
                     MadeOn: r.GetFieldValue<DateOnly>(1),
                     LowC: r.GetDouble(2),
                     HighC: r.GetDouble(3),
-                    Wind: RecordStore.ReadWind(r, 4)
+                    Wind: RecordStore.ReadWind(r, 4),
+                    Warned: r.GetBoolean(6)
                 ),
             cancel,
             Sql.Of(today),
@@ -103,12 +104,20 @@ public sealed record NightsAhead(
         // The low of a day falls early in its morning: it belongs to the night of the evening before.
         var nights = days.TakeWhile((d, i) => d.Day == today.AddDays(i + 1)).ToList();
         var madeOn = days.Count > 0 ? days[0].MadeOn : (DateOnly?)null;
-        if (nights.Count > 0 && madeOn >= today.AddDays(-Trusted))
+        // It lives as long as its nights: how far each lies from the day it was made says how much it is trusted.
+        if (nights.Count > 0)
         {
             return new(
                 NightsFrom.Forecast,
                 madeOn,
-                [.. nights.Select(d => new NightAhead(d.Day.AddDays(-1), d.LowC + site.OffsetC))],
+                [
+                    .. nights.Select(d => new NightAhead(
+                        d.Day.AddDays(-1),
+                        d.LowC + site.OffsetC,
+                        d.Day.DayNumber - d.MadeOn.DayNumber,
+                        d.Warned
+                    )),
+                ],
                 [.. nights.Select(d => d.HighC)],
                 now,
                 [.. nights.Select(d => d.Wind)]
@@ -127,7 +136,7 @@ public sealed record NightsAhead(
         return new(
             NightsFrom.Record,
             madeOn,
-            [.. Enumerable.Range(0, ColdStop.Nights).Select(i => new NightAhead(today.AddDays(i), low + site.OffsetC))]
+            [.. Enumerable.Range(0, ColdStop.Nights).Select(i => new NightAhead(today.AddDays(i), low + site.OffsetC, Night: 1))]
         );
     }
 }

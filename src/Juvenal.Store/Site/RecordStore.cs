@@ -1,3 +1,4 @@
+using Juvenal.Core.Measures;
 using Juvenal.Core.Site;
 using Juvenal.Store.Nurseries;
 using Npgsql;
@@ -10,11 +11,21 @@ namespace Juvenal.Store.Site;
 public sealed record SoilRow(Guid Id, DateOnly Day, Surface Surface, double Celsius, bool Hand, double Hour = SoilSeries.UsualHour);
 
 /// <param name="MadeOn">The day it was forecast on.</param>
-public sealed record ForecastRow(DateOnly Day, DateOnly MadeOn, double MinimumC, double MaximumC, Wind Wind = default)
+/// <param name="UsualHigh">Nobody said its high: it is the usual of the day.</param>
+/// <param name="WarnedC">Low that somebody foretold beside the forecast, °C; null: nobody did.</param>
+public sealed record ForecastRow(
+    DateOnly Day,
+    DateOnly MadeOn,
+    double MinimumC,
+    double MaximumC,
+    Wind Wind = default,
+    bool UsualHigh = false,
+    double? WarnedC = null
+)
 {
     /// <exception cref="InvalidOperationException">A day without its low or high.</exception>
     public static ForecastRow Of(ForecastDay day, DateOnly madeOn) =>
-        new(day.Day, madeOn, day.MinimumC!.Value, day.MaximumC!.Value, day.Wind);
+        new(day.Day, madeOn, day.MinimumC!.Value, day.MaximumC!.Value, day.Wind, day.UsualHigh);
 }
 
 /// <summary>What is kept of a record, in a line.</summary>
@@ -102,7 +113,7 @@ public sealed class RecordStore(NurseryTransaction nursery)
 
     private const string Forecast = """
         -- The forecast, from a day on.
-        select day, made_on, tmin_c, tmax_c, gust_kmh, hail
+        select day, made_on, tmin_c, tmax_c, gust_kmh, hail, usual_high, warned_c
         from forecast_day
         where day > $1
         order by day
@@ -111,12 +122,20 @@ public sealed class RecordStore(NurseryTransaction nursery)
     private const string ForgetForecast = """
         -- A new forecast takes the place of the old one.
         delete from forecast_day
+        returning day, warned_c
         """;
 
     private const string AddForecast = """
         -- A forecast day.
-        insert into forecast_day (nursery_id, day, made_on, tmin_c, tmax_c, gust_kmh, hail)
-        values ($1, $2, $3, $4, $5, $6, $7)
+        insert into forecast_day (nursery_id, day, made_on, tmin_c, tmax_c, gust_kmh, hail, usual_high, warned_c)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+        """;
+
+    private const string Warn = """
+        -- A night that somebody foretold.
+        update forecast_day
+        set warned_c = $2
+        where day = $1
         """;
 
     private const string KeepForecast = """
@@ -158,7 +177,7 @@ public sealed class RecordStore(NurseryTransaction nursery)
         from weather_day
         where day > (select coalesce(demo_day, current_date) - 400 from site)
         union all
-        select day, tmin_c, tmax_c
+        select day, least(tmin_c, warned_c), tmax_c
         from forecast_day
         where day >= (select coalesce(demo_day, current_date) - 1 from site)
           and day not in (select day from weather_day)
@@ -306,30 +325,53 @@ public sealed class RecordStore(NurseryTransaction nursery)
                 r.GetFieldValue<DateOnly>(1),
                 r.GetDouble(2),
                 r.GetDouble(3),
-                ReadWind(r, 4)
+                ReadWind(r, 4),
+                r.GetBoolean(6),
+                r.OrNull<double>(7)
             ),
             cancel,
             Sql.Of(after)
         );
 
-    public async Task PutForecastAsync(IReadOnlyList<ForecastRow> days, CancellationToken cancel)
+    /// <summary>A new forecast takes the place of the old one.</summary>
+    /// <param name="days">Tomorrow first.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <param name="keepWarnings">What somebody foretold beside it holds on: it came by itself. Who types it knows better.</param>
+    public async Task PutForecastAsync(IReadOnlyList<ForecastRow> days, CancellationToken cancel, bool keepWarnings = false)
     {
-        await nursery.ExecuteAsync(ForgetForecast, cancel);
+        var old = await nursery.ListAsync(ForgetForecast, r => (Day: r.GetFieldValue<DateOnly>(0), C: r.OrNull<double>(1)), cancel);
+        var warned = old.Where(o => keepWarnings && o.C is not null).ToDictionary(o => o.Day, o => o.C);
         await nursery.ExecuteManyAsync(
-            from sql in new[] { AddForecast, KeepForecast }
-            from d in days
-            select Walled.Command(
-                sql,
-                Sql.Of(nursery.Nursery),
-                Sql.Of(d.Day),
-                Sql.Of(d.MadeOn),
-                Sql.Of(d.MinimumC),
-                Sql.Of(d.MaximumC),
-                Sql.OfNull(d.Wind.GustKmh),
-                Sql.Of(d.Wind.Hail)
-            ),
+            days.SelectMany(d =>
+            {
+                NpgsqlParameter[] Said() =>
+                    [
+                        Sql.Of(nursery.Nursery),
+                        Sql.Of(d.Day),
+                        Sql.Of(d.MadeOn),
+                        Sql.Of(d.MinimumC),
+                        Sql.Of(d.MaximumC),
+                        Sql.OfNull(d.Wind.GustKmh),
+                        Sql.Of(d.Wind.Hail),
+                    ];
+                return new[]
+                {
+                    Walled.Command(AddForecast, [.. Said(), Sql.Of(d.UsualHigh), Sql.OfNull(warned.GetValueOrDefault(d.Day))]),
+                    Walled.Command(KeepForecast, Said()),
+                };
+            }),
             cancel
         );
+    }
+
+    /// <summary>A night that is foretold colder than the forecast has it; null takes that back.</summary>
+    /// <exception cref="RefusedException">no-such-night: the forecast does not reach it.</exception>
+    public async Task WarnAsync(DateOnly evening, double? lowC, CancellationToken cancel)
+    {
+        if (lowC is { } low && !(low is >= WeatherChecks.ColdestC and <= WeatherChecks.HottestC))
+            throw new RefusedException(Failure.OutOfRange("lowC", low, WeatherChecks.ColdestC, WeatherChecks.HottestC));
+        if (evening == DateOnly.MaxValue || await nursery.ExecuteAsync(Warn, cancel, Sql.Of(evening.AddDays(1)), Sql.OfNull(lowC)) == 0)
+            throw new RefusedException(new Failure("no-such-night", "evening"));
     }
 
     /// <summary>The soil as reckoned, from a day on and as far as the forecast looks; null where there is none.</summary>

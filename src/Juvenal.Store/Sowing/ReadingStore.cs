@@ -101,10 +101,10 @@ public sealed class ReadingStore(NurseryTransaction nursery)
 
     /// <summary>Of all places, in the days that count.</summary>
     internal const string OfTheAir = """
-        -- What thermometers in places said in the last weeks.
+        -- What thermometers in places said in the last year: a hollow stays one.
         select place_id, day, low_c, high_c
         from place_reading
-        where day > (select coalesce(demo_day, current_date) - 23 from site)
+        where day > (select coalesce(demo_day, current_date) - 368 from site)
           and (low_c is not null or high_c is not null)
         order by place_id, day, id
         """;

@@ -3,6 +3,7 @@ using Juvenal.Core.Cultivars;
 using Juvenal.Core.Decision;
 using Juvenal.Core.Growth;
 using Juvenal.Core.Measures;
+using Juvenal.Core.Places;
 using Juvenal.Core.Seeds;
 using Juvenal.Store.Nurseries;
 using Juvenal.Web.Words;
@@ -57,6 +58,16 @@ public sealed record FirstDaysInput(
     double PepperSoilC = GoQuestion.UsualPepperSoilC
 );
 
+/// <param name="DifferencesC">Read − expected, one a night, 1–60 of −40 … 40 °C.</param>
+/// <param name="DaysSinceLast">From 0.</param>
+/// <param name="Heated">The place keeps a warmth of its own; else it follows the weather.</param>
+public sealed record ReadingShiftInput(IReadOnlyList<double> DifferencesC, double DaysSinceLast, bool Heated);
+
+/// <param name="ShiftC">Plans go by it, °C.</param>
+/// <param name="AlarmShiftC">Tonight and go or hold go by it, °C.</param>
+/// <param name="Asked">The grower is asked about it.</param>
+public sealed record ReadingShiftAnswer(double ShiftC, double AlarmShiftC, bool Asked);
+
 /// <summary>The public calculators: stateless, no account, no database. Their contract is fixed.</summary>
 internal static class CalcEndpoints
 {
@@ -100,6 +111,7 @@ internal static class CalcEndpoints
                 (FirstDaysInput i) => Of(FirstDays.Of(i.Crop, i.AcceptedRisk, i.Years, i.GainC, i.PepperNightC, i.PepperSoilC))
             )
             .WithName("calcFirstDays");
+        calc.MapPost("/reading-shift", (ReadingShiftInput i) => TypedResults.Ok(ReadingShiftOf(i))).WithName("calcReadingShift");
         calc.MapBenchSums();
         calc.MapPost("/units", (UnitsInput i) => Of(Units.Convert(i.Value, i.From, i.To))).WithName("calcUnits");
     }
@@ -124,6 +136,14 @@ internal static class CalcEndpoints
         return input.Ppfd is { } ppfd
             ? Of(LampLight.For(ppfd, input.Hours, input.TargetDli))
             : throw new BadHttpRequestException("ppfd", new System.Text.Json.JsonException(null, "$.ppfd", null, null));
+    }
+
+    private static ReadingShiftAnswer ReadingShiftOf(ReadingShiftInput input)
+    {
+        var shift = ReadingShift.Of(input.DifferencesC, input.DaysSinceLast, input.Heated);
+        return shift.Succeeded
+            ? new(shift.Value.ShiftC, shift.Value.AlarmShiftC, shift.Value.Asked)
+            : throw new RefusedException(shift.Failures);
     }
 
     private static BleachAnswer Bleach(BleachInput input)

@@ -40,7 +40,7 @@ internal static class ReadingEndpoints
                         throw new NotFoundException("place");
                     var read = await new ReadingStore(reading).SinceAsync(id, catalogue.Today.AddDays(1 - WarmthShift.Days), cancel);
                     return TypedResults.Ok(
-                        new PlaceReadingsAnswer(catalogue.Today, read, PlaceWords.Read(place.Shift, new Measures(catalogue.Site.UsUnits)))
+                        new PlaceReadingsAnswer(catalogue.Today, read, PlaceWords.Read(place, new Measures(catalogue.Site.UsUnits)))
                     );
                 }
             )

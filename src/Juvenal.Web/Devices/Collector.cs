@@ -123,7 +123,7 @@ internal sealed class Collector(IConfiguration configuration)
                 .SequenceEqual(known.Select(k => (k.Day, k.MinimumC, k.MaximumC, k.Wind)))
         )
             return false;
-        await store.PutForecastAsync(rows, cancel);
+        await store.PutForecastAsync(rows, cancel, keepWarnings: true);
         return true;
     }
 

@@ -43,8 +43,7 @@ public sealed record NightBehindAnswer(
 public sealed record NightBatchAnswer(Guid BatchId, string Code, string Cultivar);
 
 /// <summary>A thermometer to be read.</summary>
-/// <param name="ExpectedC">What it is likely to say, °C.</param>
-public sealed record ToReadAnswer(Guid PlaceId, string Place, double ExpectedC);
+public sealed record ToReadAnswer(Guid PlaceId, string Place);
 
 /// <summary>Plants that were brought in for the night and are still in.</summary>
 /// <param name="Night">The act that brought them in.</param>
@@ -121,7 +120,7 @@ internal static class Mornings
                 .. from o in out_.Values
                 where !o.Read && there.Contains(o.Place.Id) && (catalogue.IsRead(o.Place.Id) || o.Place.Id == coldest.Place?.Id)
                 orderby o.Place.WalkOrder, o.Place.Name
-                select new ToReadAnswer(o.Place.Id, o.Place.Name, o.LowC),
+                select new ToReadAnswer(o.Place.Id, o.Place.Name),
             ],
             [
                 .. from n in nights

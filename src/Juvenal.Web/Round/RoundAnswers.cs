@@ -120,12 +120,22 @@ public sealed record TaskAnswer
 public sealed record TroubledAnswer(Guid BatchId, string Code, string Cultivar);
 
 /// <summary>A night ahead, as it is expected at the site.</summary>
-public sealed record NightAnswer(DateOnly Evening, double LowC);
+/// <param name="Warned">Somebody foretold it colder than the forecast has it.</param>
+public sealed record NightAnswer(DateOnly Evening, double LowC, bool Warned);
 
 /// <param name="Known">By a forecast, by the record's cold night, or not at all.</param>
 /// <param name="Nights">Tonight first.</param>
 /// <param name="Wind">Days that are too windy for young plants, or may hail; null: none is known of.</param>
-public sealed record NightsAnswer(NightsFrom Known, DateOnly? MadeOn, IReadOnlyList<NightAnswer> Nights, string? Wind);
+/// <param name="Note">That it is old, or has ended, or is a cold night of these weeks; null: it is a fresh forecast.</param>
+/// <param name="Typed">It comes by hand, not by itself.</param>
+public sealed record NightsAnswer(
+    NightsFrom Known,
+    DateOnly? MadeOn,
+    IReadOnlyList<NightAnswer> Nights,
+    string? Wind,
+    string? Note,
+    bool Typed
+);
 
 /// <summary>A place on the walk.</summary>
 /// <param name="Jobs">All that there is to do there.</param>

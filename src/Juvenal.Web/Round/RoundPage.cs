@@ -4,6 +4,7 @@ using Juvenal.Core.Season;
 using Juvenal.Store.Accounts;
 using Juvenal.Store.Batches;
 using Juvenal.Store.Nurseries;
+using Juvenal.Store.Site;
 using Juvenal.Web.Words;
 
 namespace Juvenal.Web.Round;
@@ -34,6 +35,8 @@ internal static class RoundPage
             cancel
         );
     }
+
+    private static bool ByHand(SiteRow site) => (site.Devices ?? DeviceChoice.None).Forecast == DeviceSource.None;
 
     private static async Task<RoundAnswer> OfAsync(
         RoundReading read,
@@ -72,11 +75,13 @@ internal static class RoundPage
             new(
                 nights.From,
                 nights.MadeOn,
-                [.. nights.Nights.Select(n => new NightAnswer(n.Evening, n.LowC))],
+                [.. nights.Nights.Select(n => new NightAnswer(n.Evening, n.LowC, n.Warned))],
                 WeatherWords.Winds(
                     catalogue.Winds.Where(w => w.Key < today.AddDays(ColdStop.Nights)).OrderBy(w => w.Key).Select(w => (w.Key, w.Value)),
                     measures
-                )
+                ),
+                TonightWords.Forecast(nights, today, ByHand(catalogue.Site)),
+                ByHand(catalogue.Site)
             ),
             troubled,
             (await read.Open).Count(o => o.Stale),

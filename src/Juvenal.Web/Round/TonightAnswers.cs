@@ -79,7 +79,7 @@ internal static class Tonights
         var zone = TimeZoneInfo.FindSystemTimeZoneById(catalogue.Site.TimeZone);
         if (ahead.Nights.Count == 0)
             return new(null, null, [], null);
-        var low = ahead.Nights[0].LowC;
+        var low = ahead.Nights[0].PotLowC;
         var at = catalogue
             .Places.Values.Select(p => (Place: p, LowC: p.LowAtNight(low)))
             .Where(p => p.LowC is not null)
@@ -127,7 +127,8 @@ internal static class Tonights
                 nights,
                 cancel
             );
-        return new(title, TonightWords.Note(ahead), places, back is null ? null : TonightWords.Back(back, measures));
+        var read = standing.Groups.Where(g => g.Seedlings > 0 && at.ContainsKey(g.At.Place)).Select(g => at[g.At.Place].Place).Distinct();
+        return new(title, TonightWords.Note(ahead, read, measures), places, back is null ? null : TonightWords.Back(back, measures));
     }
 
     /// <summary>Who stands in some places, by batch and by how used to the cold.</summary>

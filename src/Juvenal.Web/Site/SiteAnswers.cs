@@ -127,7 +127,9 @@ public sealed record EndAnswer(string Cultivar, Crop Crop, DateOnly Safe, DateOn
 
 public sealed record RecordAnswer(DateOnly First, DateOnly Last, int Days, int YearsCounted, int YearsLeftOut, bool Climate);
 
-public sealed record ForecastAnswer(DateOnly Day, double MinimumC, double MaximumC);
+/// <param name="UsualHigh">Nobody said its high: it is the usual of the day.</param>
+/// <param name="WarnedC">Low that somebody foretold for its morning, °C; null: nobody did.</param>
+public sealed record ForecastAnswer(DateOnly Day, double MinimumC, double MaximumC, bool UsualHigh, double? WarnedC);
 
 /// <summary>The Site view, whole.</summary>
 /// <param name="Risk">The accepted risk it is drawn for.</param>

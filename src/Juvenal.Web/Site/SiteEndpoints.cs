@@ -68,6 +68,11 @@ public sealed record WindInput(int Days);
 /// <param name="Nights">1 to 10, tonight first, without a gap.</param>
 public sealed record TypedForecastInput(IReadOnlyList<TypedNight> Nights);
 
+/// <summary>A night that somebody foretells colder than the forecast has it.</summary>
+/// <param name="Evening">It begins on.</param>
+/// <param name="LowC">Foretold, °C; null: taken back.</param>
+public sealed record WarningInput(DateOnly Evening, double? LowC);
+
 internal static class SiteEndpoints
 {
     public static void MapSite(this RouteGroupBuilder nursery)
@@ -129,11 +134,11 @@ internal static class SiteEndpoints
                         Touches.Inputs,
                         async writing =>
                         {
-                            var site = await new SiteStore(writing).GetAsync(cancel);
+                            var catalogue = await Store.Plans.Catalogue.LoadAsync(writing, clock, cancel);
+                            var (site, today) = (catalogue.Site, catalogue.Today);
                             if (site.Devices is { Forecast: not DeviceSource.None })
                                 throw new RefusedException(new Failure("forecast-by-device", "nights"));
-                            var today = site.Today(clock);
-                            var typed = TypedForecast.Of(input.Nights, today);
+                            var typed = TypedForecast.Of(input.Nights, today, catalogue.UsualHighC);
                             if (!typed.Succeeded)
                                 throw new RefusedException(typed.Failures);
                             await new RecordStore(writing).PutForecastAsync(
@@ -149,7 +154,25 @@ internal static class SiteEndpoints
             )
             .WithName("typeForecast")
             .TakesLong()
-            .For(Role.Grower);
+            .For(Role.Helper);
+
+        // A neighbour says that it will freeze, and the forecast that comes by itself does not.
+        nursery
+            .MapPut(
+                "/forecast/warning",
+                async ([AsParameters] Here here, WarningInput input, Planning planning, CancellationToken cancel) =>
+                {
+                    await here.DoAsync(
+                        Touches.Inputs,
+                        writing => new RecordStore(writing).WarnAsync(input.Evening, input.LowC, cancel),
+                        cancel
+                    );
+                    return await planning.FollowAsync(here, cancel);
+                }
+            )
+            .WithName("warnOfNight")
+            .TakesLong()
+            .For(Role.Helper);
 
         nursery
             .MapPut(

@@ -68,7 +68,15 @@ internal sealed class SiteView(
             ],
             season is null ? [] : [.. Windows(season)],
             catalogue.Record.Climate is { } climate ? await SoilAsync(climate, span!, cancel) : null,
-            [.. (await store.ForecastAsync(catalogue.Today, cancel)).Select(f => new ForecastAnswer(f.Day, f.MinimumC, f.MaximumC))],
+            [
+                .. (await store.ForecastAsync(catalogue.Today, cancel)).Select(f => new ForecastAnswer(
+                    f.Day,
+                    f.MinimumC,
+                    f.MaximumC,
+                    f.UsualHigh,
+                    f.WarnedC
+                )),
+            ],
             season is null ? [] : [.. Ends(season)],
             deviceNote,
             folder

@@ -27,7 +27,9 @@ internal static class ColdWords
         var limit = measures.Temperature(finding.LimitC);
         var want = $"{Capital(who)} want {limit}.";
         if (finding.Verdict == ColdVerdict.Unknown)
-            return $"No forecast here: look at the coming nights yourself. {want}";
+            return ahead.Nights.Count == 0
+                ? $"No forecast here: type the coming nights, or say that they are mild. {want}"
+                : $"The forecast has {Nights(ahead.Nights.Count)} left: type {ColdStop.Nights - ahead.Nights.Count} more. {want}";
         var others = Others(finding.Others ?? [], measures);
         if (others is not null && finding.Nights.Count == 0)
             return $"{What(finding)}: {others}.";
@@ -50,6 +52,8 @@ internal static class ColdWords
         var more = finding.Nights.Count - named.Count;
         return $"{What(finding)}: {nights}{(more > 0 ? $", {more} more below {limit}." : $". {want}")}{also}";
     }
+
+    private static string Nights(int count) => count == 1 ? "1 night" : $"{count} nights";
 
     /// <summary>What forbids before what only asks for cover.</summary>
     private static string? Others(IReadOnlyList<GoFactor> factors, Measures measures)

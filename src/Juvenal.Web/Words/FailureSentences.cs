@@ -18,6 +18,7 @@ internal static class FailureSentences
             "volume-out-of-range" =>
                 $"One holds {Measures.Metric.Volume(f.Low)} ({new Measures(true).Volume(f.Low)}) to {Measures.Metric.Volume(f.High)} ({new Measures(true).Volume(f.High)}).",
             "above-range" => Invariant($"More than {f.Low:#,0.###}, at most {f.High:#,0.###}{Given(f)}."),
+            "no-such-night" => "The forecast does not reach that night: type it.",
             "parts-all-zero" => "Give at least one part of the mix.",
             "not-in-recipe" => $"{f.Subject} is no part of this mix.",
             "union-missing" => Invariant($"Say where the union is: it stays {f.Low:0.#} cm above the mix."),

@@ -1,5 +1,6 @@
 using Juvenal.Core.Care;
 using Juvenal.Core.Places;
+using Juvenal.Store.Places;
 using static System.FormattableString;
 
 namespace Juvenal.Web.Words;
@@ -7,26 +8,51 @@ namespace Juvenal.Web.Words;
 /// <summary>What a place is like, and what it asks for, in words.</summary>
 internal static class PlaceWords
 {
-    /// <summary>What its thermometer changes.</summary>
-    public static string Read(WarmthShift shift, Measures measures)
+    /// <summary>What its thermometer changes, and what is asked about it.</summary>
+    public static string Read(PlaceRow place, Measures measures)
     {
-        var parts = new List<string>();
-        if (shift.Lows >= WarmthShift.Fewest)
-            parts.Add(Than("nights", shift.LowC, shift.Lows, measures));
-        if (shift.Highs >= WarmthShift.Fewest)
-            parts.Add(Than("days", shift.HighC, shift.Highs, measures));
-        if (parts.Count == 0)
-            return Invariant(
-                $"From {WarmthShift.Fewest} readings on, plans and Tonight go by this place’s own thermometer: its last {WarmthShift.Days} days."
-            );
-        var text = string.Join(", ", parts);
-        return $"{char.ToUpperInvariant(text[0])}{text[1..]}. Plans and Tonight go by that.";
+        var (low, high) = (place.Shift.Low, place.Shift.High);
+        if (low.Readings + high.Readings == 0)
+            return place.Heated
+                ? Invariant(
+                    $"Read it in the morning: plans of this season go by it, by half after {ReadingShift.HalfWeight} readings, and less again when nobody reads it."
+                )
+                : "Read it in the morning: colder than the weather makes it counts at once and lasts; warmer never lifts an alarm.";
+        return string.Join(
+            " ",
+            new[]
+            {
+                Of("Nights", low, place.Heated, place.NightC, measures),
+                Of("Days", high, place.Heated, place.DayC, measures),
+            }.OfType<string>()
+        );
     }
 
-    private static string Than(string what, double by, int count, Measures measures) =>
-        Math.Abs(by) < 0.1
-            ? Invariant($"{what} as reckoned by {count} readings")
-            : Invariant($"{what} {measures.Difference(Math.Abs(by))} {(by > 0 ? "warmer" : "colder")} than reckoned by {count} readings");
+    /// <summary>"Nights 4 °C colder by 3 readings, of which 1.2 °C count."</summary>
+    private static string? Of(string what, ReadingShift shift, bool heated, double? typedC, Measures measures)
+    {
+        if (shift.Readings == 0)
+            return null;
+        var by = shift.DifferenceC;
+        var readings = shift.Readings == 1 ? "1 reading" : Invariant($"{shift.Readings} readings");
+        if (Math.Abs(by) < ShownC)
+            return $"{what} as reckoned, by {readings}.";
+        var read = $"{what} {measures.Difference(Math.Abs(by))} {(by > 0 ? "warmer" : "colder")} by {readings}";
+        var counts =
+            Math.Abs(shift.ShiftC) < ShownC ? "none of it counts" : $"of which {measures.Difference(Math.Abs(shift.ShiftC))} count";
+        if (!heated)
+            return shift.Asked
+                ? $"{read}: in the sun, or by a wall? None of it counts. Where it truly is warmer, say so in its kind or its heat."
+                : $"{read}, {counts}{(by > 0 ? " in plans, and nothing against cold" : "")}.";
+        var ask =
+            shift.Asked && typedC is { } typed
+                ? $" Type {measures.Temperature(Math.Round(typed + by))} instead of {measures.Temperature(typed)}?"
+                : "";
+        return $"{read}, {counts} this season.{ask}";
+    }
+
+    /// <summary>Less is no difference, °C.</summary>
+    private const double ShownC = 0.1;
 
     /// <summary>"Open Glasshouse and Tunnel by 9:00: shut, they would reach 34 °C." Null where they may stay shut.</summary>
     /// <param name="airing">Of the day.</param>

@@ -85,6 +85,8 @@ internal static class ReasonSentences
             "depth-room" => Invariant($"The container is {r.Limit:0.#} cm deep: it leaves {r.Value:0.#} cm for the stem."),
             "depth-union" => Invariant($"The union, at {r.Limit:0.#} cm, stays {r.Value:0.#} cm above the mix, always."),
             "depth-covers-leaves" => Invariant($"That is {r.Value:0.#} cm above the lowest leaves: strip those, or set it higher."),
+            "place-read" =>
+                $"{r.Subject} is taken {m.Difference(Math.Abs(r.Value ?? 0))} {(r.Value > 0 ? "warmer" : "colder")} by {r.Limit:0} readings of its thermometer.",
             "mean-year" => $"No weather record: {r.Subject} is taken as in a mean year by your frost date and latitude.",
             "slow-to-come-up" => Invariant($"They take {r.Value:0} days to come up: that is their kind. Keep them evenly moist and warm."),
             "slow-to-come-up-cold" => Invariant(

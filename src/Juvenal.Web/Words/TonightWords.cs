@@ -1,4 +1,6 @@
+using Juvenal.Core.Decision;
 using Juvenal.Core.Hardening;
+using Juvenal.Store.Places;
 using Juvenal.Store.Site;
 using Juvenal.Web.Round;
 
@@ -94,6 +96,45 @@ internal static class TonightWords
                 : "Look at them: pale, curled or purple leaves were chilled."
         );
 
-    public static string? Note(NightsAhead ahead) =>
-        ahead.From == NightsFrom.Record ? "No fresh forecast: a cold night of these weeks is taken, one in ten is colder." : null;
+    /// <summary>What the figures rest on besides a fresh forecast; null where nothing.</summary>
+    /// <param name="ahead">The nights.</param>
+    /// <param name="there">Places with plants out.</param>
+    /// <param name="m">Of the nursery.</param>
+    public static string? Note(NightsAhead ahead, IEnumerable<PlaceRow> there, Measures m)
+    {
+        List<string> notes = [];
+        if (ahead.From == NightsFrom.Record)
+            notes.Add("No forecast of tonight: a cold night of these weeks is taken, one in ten is colder.");
+        else if (ahead.Nights is [var tonight, ..] && tonight.PotLowC < tonight.LowC)
+            notes.Add(
+                $"Of which {m.Difference(tonight.LowC - tonight.PotLowC)} because the forecast is {Days.Many(tonight.Night - 1)} old."
+            );
+        foreach (var place in there)
+        {
+            var read = place.Shift.Low;
+            if (read.AlarmShiftC < 0)
+                notes.Add($"{place.Name}: of which {m.Difference(-read.AlarmShiftC)} colder by {Readings(read.Readings)}.");
+            else if (read.Asked)
+                notes.Add(
+                    $"{place.Name} was read {m.Difference(read.DifferenceC)} warmer by {Readings(read.Readings)}: in the sun, or by a wall? That counts for nothing."
+                );
+        }
+
+        return notes.Count == 0 ? null : string.Join(' ', notes);
+    }
+
+    /// <summary>How old the forecast is, or that there is none; null where it is fresh.</summary>
+    public static string? Forecast(NightsAhead ahead, DateOnly today, bool byHand) =>
+        ahead switch
+        {
+            { From: NightsFrom.Nowhere } => null,
+            { From: NightsFrom.Record, MadeOn: { } made } =>
+                $"The forecast of {Days.Say(made)} has ended. One night in ten is colder than this in these weeks.",
+            { From: NightsFrom.Record } => "There is no forecast. One night in ten is colder than this in these weeks.",
+            { MadeOn: { } made } when today.DayNumber - made.DayNumber is >= ForecastError.OldDays and var old =>
+                $"Forecast {Days.Many(old)} old: {(byHand ? "type it anew" : "nothing newer has come")}.",
+            _ => null,
+        };
+
+    private static string Readings(int count) => count == 1 ? "1 reading" : $"{count} readings";
 }

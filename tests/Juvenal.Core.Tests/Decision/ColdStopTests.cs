@@ -28,22 +28,56 @@ public class ColdStopTests
     [Fact]
     public void Tomatoes_are_not_sent_out_into_frost_and_the_nights_are_named()
     {
-        var finding = ColdStop.For(Crop.Tomato, GoingOut.Carried, Week(-3.5, 2, 8, 9, -4, 9, 9), 0);
+        var finding = ColdStop.For(Crop.Tomato, GoingOut.Carried, Week(-3.5, 2, 8, 9, -4, 9.5, 9.5), 0);
         Assert.Equal((ColdVerdict.Hold, true), (finding.Verdict, finding.Freezes));
-        // The fifth night counts a degree lower: forecasts err.
+        // From the third night on a low counts lower for pots: forecasts err.
         Assert.Equal([-3.5, 2, -5], finding.Nights.Select(n => n.LowC));
         Assert.Equal([Today, Today.AddDays(1), Today.AddDays(4)], finding.Nights.Select(n => n.Evening));
     }
 
+    /// <summary>Each degree is taken off once, by how far the night lies from the day of the forecast, wherever it stands in the list.</summary>
     [Theory]
-    [InlineData(3, 10.5, ColdVerdict.Go)]
-    [InlineData(4, 10.5, ColdVerdict.GoWithCover)]
-    [InlineData(4, 11.0, ColdVerdict.Go)]
-    public void From_the_fourth_night_on_a_low_counts_a_degree_lower(int night, double low, ColdVerdict verdict)
+    [InlineData(2, 7.0, ColdVerdict.Go)]
+    [InlineData(3, 7.9, ColdVerdict.Hold)]
+    [InlineData(3, 8.0, ColdVerdict.Go)]
+    [InlineData(6, 8.9, ColdVerdict.Hold)]
+    [InlineData(6, 9.0, ColdVerdict.Go)]
+    [InlineData(8, 9.9, ColdVerdict.Hold)]
+    [InlineData(8, 10.0, ColdVerdict.Go)]
+    public void An_older_forecast_counts_colder_for_pots(int night, double low, ColdVerdict verdict)
     {
-        var lows = Enumerable.Repeat(20.0, 7).ToArray();
-        lows[night - 1] = low;
-        Assert.Equal(verdict, ColdStop.For(Crop.Tomato, GoingOut.Planted, Week(lows), 0).Verdict);
+        var tonight = new NightAhead(Today, low, night);
+        Assert.Equal(verdict, ColdStop.For(Crop.Tomato, GoingOut.Carried, [tonight], 0).Verdict);
+    }
+
+    [Theory]
+    [InlineData(3, 0.9, false)]
+    [InlineData(4, 0.9, true)]
+    [InlineData(4, 1.1, false)]
+    [InlineData(9, 1.1, false)]
+    public void A_freeze_in_a_bed_is_looked_for_a_degree_colder_from_the_fourth_night_of_the_forecast_on(
+        int night,
+        double low,
+        bool freezes
+    )
+    {
+        NightAhead[] nights =
+        [
+            new(Today, low, night),
+            .. Enumerable.Range(1, 6).Select(i => new NightAhead(Today.AddDays(i), 20, night + i)),
+        ];
+        Assert.Equal(freezes, ColdStop.For(Crop.Tomato, GoingOut.Planted, nights, 0).Freezes);
+        var asked = new GoQuestion(Crop.Tomato, 0.1, 0, [.. nights.Select(n => n.LowC)], [.. nights.Select(_ => 20.0)], RungsDone: 10);
+        var freeze = PlantingDecision.Of(asked, night).Value.Factors.Single(f => f.Name == "freeze");
+        Assert.Equal(freezes, freeze.Result == FactorResult.Fail);
+    }
+
+    [Fact]
+    public void A_bed_asks_for_seven_nights_and_is_held_by_fewer_only_where_one_of_them_fails()
+    {
+        Assert.Equal(ColdVerdict.Unknown, ColdStop.For(Crop.Tomato, GoingOut.Planted, Week(12, 12, 12, 12), 0).Verdict);
+        Assert.Equal(ColdVerdict.Hold, ColdStop.For(Crop.Tomato, GoingOut.Planted, Week(12, 12, 2, 12), 0).Verdict);
+        Assert.Equal(ColdVerdict.Go, ColdStop.For(Crop.Tomato, GoingOut.Carried, Week(12, 12, 12, 12), 0).Verdict);
     }
 
     [Theory]
@@ -87,5 +121,5 @@ public class ColdStopTests
             && ColdStop.For(Crop.Pepper, going, Week(nights), 0).Verdict >= ColdStop.For(Crop.Tomato, going, Week(nights), 0).Verdict;
     }
 
-    private static NightAhead[] Week(params double[] lows) => [.. lows.Select((l, i) => new NightAhead(Today.AddDays(i), l))];
+    private static NightAhead[] Week(params double[] lows) => [.. lows.Select((l, i) => new NightAhead(Today.AddDays(i), l, i + 1))];
 }

@@ -196,6 +196,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/reading-shift": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["calcReadingShift"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/feed": {
         parameters: {
             query?: never;
@@ -653,6 +669,22 @@ export interface paths {
         };
         get?: never;
         put: operations["typeForecast"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nurseries/{nursery}/forecast/warning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["warnOfNight"];
         post?: never;
         delete?: never;
         options?: never;
@@ -4046,6 +4078,13 @@ export interface components {
             minimumC: number;
             /** Format: double */
             maximumC: number;
+            /** @description Nobody said its high: it is the usual of the day. */
+            usualHigh: boolean;
+            /**
+             * Format: double
+             * @description Low that somebody foretold for its morning, °C; null: nobody did.
+             */
+            warnedC: null | number;
         };
         /** @description How likely it still freezes (spring) or has frozen (autumn), day by day. */
         FreezeCurve: {
@@ -5341,6 +5380,8 @@ export interface components {
             evening: string;
             /** Format: double */
             lowC: number;
+            /** @description Somebody foretold it colder than the forecast has it. */
+            warned: boolean;
         };
         NightBatchAnswer: {
             /** Format: uuid */
@@ -5435,6 +5476,10 @@ export interface components {
             nights: components["schemas"]["NightAnswer"][];
             /** @description Days that are too windy for young plants, or may hail; null: none is known of. */
             wind: null | string;
+            /** @description That it is old, or has ended, or is a cold night of these weeks; null: it is a fresh forecast. */
+            note: null | string;
+            /** @description It comes by hand, not by itself. */
+            typed: boolean;
         };
         /**
          * @description Where the nights ahead are known from.
@@ -6146,6 +6191,31 @@ export interface components {
              * @description Highest of the air on the day before, °C, −70 to 70.
              */
             highC?: null | number;
+        };
+        ReadingShiftAnswer: {
+            /**
+             * Format: double
+             * @description Plans go by it, °C.
+             */
+            shiftC: number;
+            /**
+             * Format: double
+             * @description Tonight and go or hold go by it, °C.
+             */
+            alarmShiftC: number;
+            /** @description The grower is asked about it. */
+            asked: boolean;
+        };
+        ReadingShiftInput: {
+            /** @description Read − expected, one a night, 1–60 of −40 … 40 °C. */
+            differencesC: number[];
+            /**
+             * Format: double
+             * @description From 0.
+             */
+            daysSinceLast: number;
+            /** @description The place keeps a warmth of its own; else it follows the weather. */
+            heated: boolean;
         };
         /** @enum {unknown} */
         ReadyCall: "wait" | "soon" | "now" | "overdue" | null;
@@ -7430,11 +7500,6 @@ export interface components {
             /** Format: uuid */
             placeId: string;
             place: string;
-            /**
-             * Format: double
-             * @description What it is likely to say, °C.
-             */
-            expectedC: number;
         };
         /** @description Somebody looked: what these plants are. */
         ToldInput: {
@@ -7741,6 +7806,19 @@ export interface components {
              * @description UTC.
              */
             writtenAt: string;
+        };
+        /** @description A night that somebody foretells colder than the forecast has it. */
+        WarningInput: {
+            /**
+             * Format: date
+             * @description It begins on.
+             */
+            evening: string;
+            /**
+             * Format: double
+             * @description Foretold, °C; null: taken back.
+             */
+            lowC: null | number;
         };
         /**
          * @description How seedlings are watered.
@@ -8168,6 +8246,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FirstDaysOfYears"];
+                };
+            };
+        };
+    };
+    calcReadingShift: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingShiftInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingShiftAnswer"];
                 };
             };
         };
@@ -8857,6 +8959,41 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["TypedForecastInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanningAnswer"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanningAnswer"];
+                };
+            };
+        };
+    };
+    warnOfNight: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                nursery: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WarningInput"];
             };
         };
         responses: {

@@ -9,9 +9,10 @@ import { useNursery, useUnits } from '../data/nursery';
 import { useOpened } from '../data/useMorning';
 import { useNightBehind, useOutAgain } from '../data/useNight';
 import { useAddReading } from '../data/useReadings';
+import { NumberField } from '../ui/Field';
 import { clock } from '../ui/dates';
 import { Wrong } from '../ui/Wrong';
-import { temperature } from '../ui/units';
+import { number, temperature } from '../ui/units';
 
 type Answer = Schemas['MorningAnswer'];
 
@@ -130,38 +131,34 @@ function Behind({ place: p, today }: { place: Schemas['NightBehindAnswer']; toda
   );
 }
 
-/** Last night's low by one tap, where it came as it was expected; else by a few more. */
+/** Last night's low as the thermometer there says it. Nothing is typed beforehand: a forecast's own figure is no reading. */
 function ReadLow({ place: p, today, several }: { place: Schemas['ToReadAnswer']; today: string; several: boolean }) {
   const units = useUnits();
-  const [low, setLow] = useState(Math.round(temperature.shown(p.expectedC, units)));
+  const [low, setLow] = useState('');
   const add = useAddReading(p.placeId);
   const name = several ? p.place : 'The thermometer';
+  const typed = number(low);
   return (
-    <Box className="no-print" role="group" aria-label={`Lowest at ${p.place}`} sx={{ ...row, columnGap: 1 }}>
+    <Box
+      component="form"
+      className="no-print"
+      role="group"
+      aria-label={`Lowest at ${p.place}`}
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (typed !== null) add.mutate({ day: today, lowC: temperature.typed(typed, units), highC: null });
+      }}
+      sx={{ ...row, columnGap: 1 }}
+    >
       <Typography sx={{ flex: { xs: '1 0 100%', sm: '1 1 150px' } }}>{name} says</Typography>
+      <Box sx={{ width: 130 }}>
+        <NumberField label="Lowest" unit={temperature.unit(units)} value={low} onChange={setLow} />
+      </Box>
       <Button
-        variant="outlined"
-        aria-label="A degree less"
-        onClick={() => setLow(low - 1)}
-        sx={{ minWidth: 48, minHeight: 48, px: 0 }}
-      >
-        −
-      </Button>
-      <Typography sx={{ fontWeight: 600, minWidth: '3.6em', textAlign: 'center' }} aria-live="polite">
-        {String(low).replace('-', '−')} {temperature.unit(units)}
-      </Typography>
-      <Button
-        variant="outlined"
-        aria-label="A degree more"
-        onClick={() => setLow(low + 1)}
-        sx={{ minWidth: 48, minHeight: 48, px: 0 }}
-      >
-        +
-      </Button>
-      <Button
+        type="submit"
         variant="outlined"
         loading={add.isPending}
-        onClick={() => add.mutate({ day: today, lowC: temperature.typed(low, units), highC: null })}
+        disabled={typed === null}
         sx={{ minHeight: 48, minWidth: 96 }}
       >
         Keep

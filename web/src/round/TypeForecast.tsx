@@ -5,33 +5,106 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, Problem, unwrap } from '../api/client';
-import { useNursery, useRefresh, useSite, useUnits } from '../data/nursery';
+import { api, Problem, unwrap, type Schemas } from '../api/client';
+import { useNursery, useRefresh, useUnits } from '../data/nursery';
 import { useMay } from '../data/session';
 import { day, plusDays } from '../ui/dates';
-import { NumberField } from '../ui/Field';
+import { Choose, NumberField } from '../ui/Field';
+
 import { useSay } from '../ui/Say';
 import { number, speed, temperature } from '../ui/units';
 import { Wrong } from '../ui/Wrong';
 import { nightName } from './model';
 
-const nights = 10;
+const mostNights = 10;
 
 /** Further ahead no forecast knows the wind. */
 const windyDays = 3;
 
-/** Who has no forecast that comes by itself types one: ten nights, or the coldest for all. */
-export function TypeForecast({ today, typed }: { today: string; typed: boolean }) {
-  const site = useSite();
-  const may = useMay('grower');
+/** Who has no forecast that comes by itself types one: ten nights, or the coldest for all. Beside one that does, a night is foretold colder. */
+export function TypeForecast({ today, nights: ahead }: { today: string; nights: Schemas['NightsAnswer'] }) {
+  const may = useMay('helper');
   const [open, setOpen] = useState(false);
-  if (!may || (site.data?.input.devices?.forecast ?? 'none') !== 'none') return null;
-  return open ? (
+  if (!may || (!ahead.typed && ahead.known !== 'forecast')) return null;
+  if (!open)
+    return (
+      <Button className="no-print" variant="text" onClick={() => setOpen(true)} sx={{ px: 0 }}>
+        {!ahead.typed
+          ? 'A colder night is foretold'
+          : ahead.known === 'forecast'
+            ? 'Type the forecast anew'
+            : 'Type the forecast'}
+      </Button>
+    );
+  return ahead.typed ? (
     <Form today={today} onClose={() => setOpen(false)} />
   ) : (
-    <Button className="no-print" variant="text" onClick={() => setOpen(true)} sx={{ px: 0 }}>
-      {typed ? 'Type the forecast anew' : 'Type the forecast'}
-    </Button>
+    <Warn today={today} nights={ahead.nights} onClose={() => setOpen(false)} />
+  );
+}
+
+/** One night of a forecast that comes by itself, as a neighbour has it. */
+function Warn({ today, nights, onClose }: { today: string; nights: Schemas['NightAnswer'][]; onClose: () => void }) {
+  const nursery = useNursery();
+  const refresh = useRefresh();
+  const units = useUnits();
+  const { say } = useSay();
+  const [evening, setEvening] = useState(nights[0]?.evening ?? today);
+  const [low, setLow] = useState('');
+  const [wrong, setWrong] = useState('');
+  const keep = useMutation({
+    mutationFn: (lowC: number | null) =>
+      unwrap(api.PUT('/api/nurseries/{nursery}/forecast/warning', { params: { path: { nursery } }, body: { evening, lowC } })),
+    onSuccess: async (_, lowC) => {
+      await refresh();
+      say(lowC === null ? 'As the forecast has it.' : 'Kept beside the forecast.');
+      onClose();
+    },
+  });
+  const problem = keep.error instanceof Problem ? keep.error : null;
+  return (
+    <Box
+      component="form"
+      noValidate
+      className="no-print"
+      aria-label="A colder night"
+      onSubmit={(e) => {
+        e.preventDefault();
+        const typed = number(low);
+        setWrong(typed === null ? 'Type degrees.' : '');
+        if (typed !== null) keep.mutate(temperature.typed(typed, units));
+      }}
+      sx={{ mt: 1, mb: 2, display: 'flex', flexWrap: 'wrap', gap: 1.25, alignItems: 'start' }}
+    >
+      <Choose
+        label="Night"
+        value={evening}
+        onChange={setEvening}
+        options={nights.map((n) => ({ value: n.evening, label: nightName(n.evening, today) }))}
+      />
+      <Box sx={{ width: 130 }}>
+        <NumberField
+          label="Low"
+          unit={temperature.unit(units)}
+          value={low}
+          onChange={setLow}
+          error={wrong || problem?.at('lowC') || problem?.at('evening') || undefined}
+          autoFocus
+        />
+      </Box>
+      <Button type="submit" variant="contained" loading={keep.isPending} sx={{ minHeight: 48 }}>
+        Keep
+      </Button>
+      {nights.some((n) => n.evening === evening && n.warned) && (
+        <Button variant="outlined" color="inherit" onClick={() => keep.mutate(null)} sx={{ minHeight: 48 }}>
+          As the forecast has it
+        </Button>
+      )}
+      <Button variant="text" onClick={onClose} sx={{ minHeight: 48 }}>
+        Cancel
+      </Button>
+      {keep.error && !problem && <Wrong>{keep.error.message}</Wrong>}
+    </Box>
   );
 }
 
@@ -40,7 +113,7 @@ function Form({ today, onClose }: { today: string; onClose: () => void }) {
   const refresh = useRefresh();
   const units = useUnits();
   const { say } = useSay();
-  const [lows, setLows] = useState<string[]>(Array.from({ length: nights }, () => ''));
+  const [lows, setLows] = useState<string[]>(Array.from({ length: mostNights }, () => ''));
   const [windy, setWindy] = useState(false);
   const [gusts, setGusts] = useState<string[]>(Array.from({ length: windyDays }, () => ''));
   const [hail, setHail] = useState<boolean[]>(Array.from({ length: windyDays }, () => false));

@@ -266,7 +266,7 @@ function Alike({ tasks, today, onDone }: { tasks: Task[]; today: string; onDone:
 /** The nights ahead, for every role: what they allow stands on the cards. */
 function Nights({ nights, today }: { nights: Schemas['NightsAnswer']; today: string }) {
   const units = useUnits();
-  if (nights.known === 'nowhere') return <TypeForecast today={today} typed={false} />;
+  if (nights.known === 'nowhere') return <TypeForecast today={today} nights={nights} />;
   const unit = units === 'us' ? '°F' : '°C';
   const shown = nights.known === 'record' ? nights.nights.slice(0, 1) : nights.nights.slice(0, 7);
   return (
@@ -288,13 +288,8 @@ function Nights({ nights, today }: { nights: Schemas['NightsAnswer']; today: str
         ))}
       </Box>
       {nights.wind && <Typography variant="body2">{nights.wind}</Typography>}
-      {nights.known === 'record' && (
-        <Typography variant="body2" color="textSecondary">
-          {nights.madeOn ? `The forecast is of ${day(nights.madeOn)}: too old to trust.` : 'There is no forecast.'} 1 night in 10
-          is colder than this in these weeks.
-        </Typography>
-      )}
-      <TypeForecast today={today} typed={nights.known === 'forecast'} />
+      {nights.note && <Typography variant="body2">{nights.note}</Typography>}
+      <TypeForecast today={today} nights={nights} />
     </Box>
   );
 }

@@ -25,8 +25,16 @@ export const noun = (task: Task, n: number): string => {
 };
 
 /** What the button says where the nights do not say go: first that it is one's own word, then what that means. */
-export const callWords = (verdict: NonNullable<Task['cold']>['verdict'], asked: boolean): string =>
-  verdict === 'go-with-cover' ? (asked ? 'Yes, covered' : 'Done, covered') : asked ? 'Out anyway' : 'My call';
+export const callWords = (verdict: NonNullable<Task['cold']>['verdict'], asked: boolean): string => {
+  switch (verdict) {
+    case 'go-with-cover':
+      return asked ? 'Yes, covered' : 'Done, covered';
+    case 'unknown':
+      return asked ? 'Yes, mild' : 'Nights mild here';
+    default:
+      return asked ? 'Out anyway' : 'My call';
+  }
+};
 
 /** What plants are mostly lost to. [common practice, no source] */
 export const losses = ['Snapped', 'Weak', 'Damped off', 'Eaten', 'Dried out'];
@@ -49,9 +57,8 @@ export function when(task: Task, today: string): string {
   return late === 1 ? 'due yesterday' : `due ${late} days ago`;
 }
 
-/** What the nights say of work that is never a plain "done"; null where they say go, or nothing. */
-export const stop = ({ cold }: Task): Schemas['ColdAnswer'] | null =>
-  cold && (cold.verdict === 'hold' || cold.verdict === 'go-with-cover') ? cold : null;
+/** What the nights say of work that is never a plain "done"; null where they say go, or it stays indoors. Unknown is no go. */
+export const stop = ({ cold }: Task): Schemas['ColdAnswer'] | null => (cold && cold.verdict !== 'go' ? cold : null);
 
 /** "Tonight", "Wed", a week on "Wed 29 Apr": a night has the name of its evening. */
 export const nightName = (evening: string, today: string): string =>

@@ -62,7 +62,9 @@ export function Record({ view, units, may }: { view: View; units: UnitSystem; ma
                 <Box component="b" sx={{ color: f.minimumC <= 0 ? 'error.main' : 'text.primary' }}>
                   {temperature.shown(f.minimumC, units)}
                 </Box>{' '}
-                to {temperature.shown(f.maximumC, units)} {temperature.unit(units)}
+                to {f.usualHigh ? 'the usual ' : ''}
+                {temperature.shown(f.maximumC, units)} {temperature.unit(units)}
+                {f.warnedC != null && f.warnedC < f.minimumC && `, foretold ${temperature.shown(f.warnedC, units)}`}
               </span>
             </Box>
           ))}
