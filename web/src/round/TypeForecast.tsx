@@ -76,12 +76,14 @@ function Warn({ today, nights, onClose }: { today: string; nights: Schemas['Nigh
       }}
       sx={{ mt: 1, mb: 2, display: 'flex', flexWrap: 'wrap', gap: 1.25, alignItems: 'start' }}
     >
-      <Choose
-        label="Night"
-        value={evening}
-        onChange={setEvening}
-        options={nights.map((n) => ({ value: n.evening, label: nightName(n.evening, today) }))}
-      />
+      <Box sx={{ width: 170 }}>
+        <Choose
+          label="Night"
+          value={evening}
+          onChange={setEvening}
+          options={nights.map((n) => ({ value: n.evening, label: nightName(n.evening, today) }))}
+        />
+      </Box>
       <Box sx={{ width: 130 }}>
         <NumberField
           label="Low"

@@ -284,6 +284,7 @@ function Nights({ nights, today }: { nights: Schemas['NightsAnswer']; today: str
             >
               {degrees(n.lowC, units)}
             </Box>
+            {n.warned && ' foretold'}
           </Box>
         ))}
       </Box>
