@@ -18,7 +18,7 @@ public sealed record Manifest(string Format, int Version, string Nursery);
 public static class NurseryExport
 {
     public const string Format = "juvenal-nursery";
-    public const int Version = 14;
+    public const int Version = 15;
 
     /// <summary>For files: names stay readable, nothing is escaped for a page.</summary>
     internal static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
